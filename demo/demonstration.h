@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/base/result.h"
+
+namespace gravin {
+
+// The demonstration: the harbour office of Tarn Bay, an invented place, looks after its navigation
+// aids. The same rows on every run.
+struct DemonstrationOptions {
+    // Rows of the table visit; the other tables keep their size.
+    int visits = 420;
+};
+
+// Writes the database; an existing file is replaced only when all is written.
+Status writeDemonstrationDatabase(const QString& path, const DemonstrationOptions& options = {});
+
+// Writes harbour.db and harbour.gravin into a folder, which is made if need be. Answers the path of
+// the project.
+Result<QString> writeDemonstration(const QString& folder);
+
+// The person's own copy, made where it is missing: harbour.gravin below the XDG data folder.
+Result<QString> privateDemonstration();
+// Brings that copy back to its first state; what was changed in it is lost.
+Result<QString> resetPrivateDemonstration();
+
+} // namespace gravin

@@ -1,0 +1,189 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/command_line.h"
+
+#include "cli/commands.h"
+
+#include <CLI/CLI.hpp>
+
+#include <map>
+#include <memory>
+
+namespace gravin::cli {
+
+namespace {
+
+// CLI11 fills standard strings; options hold QStrings. This binds one to the other.
+CLI::Option* addText(CLI::App& command, const std::string& name, QString& target,
+                     const std::string& help) {
+    return command.add_option_function<std::string>(
+        name, [&target](const std::string& text) { target = QString::fromStdString(text); }, help);
+}
+
+CLI::Option* addTexts(CLI::App& command, const std::string& name, QStringList& target,
+                      const std::string& help) {
+    return command.add_option_function<std::vector<std::string>>(
+        name,
+        [&target](const std::vector<std::string>& texts) {
+            for (const std::string& text : texts)
+                target += QString::fromStdString(text);
+        },
+        help);
+}
+
+// One value each time the option is given: values may begin like options and hold blanks.
+CLI::Option* addRepeated(CLI::App& command, const std::string& name, QStringList& target,
+                         const std::string& help) {
+    return addTexts(command, name, target, help)->allow_extra_args(false);
+}
+
+class Parser {
+public:
+    Parser()
+        : m_app("Data screens on a real database, with a change log that can be rolled back.",
+                "gravin") {
+        m_app.set_version_flag("--version", GRAVIN_VERSION);
+        m_app.require_subcommand(0, 1);
+        addText(m_app, "file", m_window.file, "the project to open in a window");
+        defineUse();
+        defineNew();
+        defineReading();
+        defineWriting();
+        defineHistory();
+    }
+
+    Invocation parse(int argc, char** argv) {
+        try {
+            m_app.parse(argc, argv);
+        } catch (const CLI::ParseError& error) {
+            const bool answered = error.get_exit_code() == 0;
+            m_app.exit(error);
+            return {answered ? Done : UsageExit, {}, {}};
+        }
+        if (m_command)
+            return {{}, m_command, {}};
+        return {{}, {}, m_window};
+    }
+
+private:
+    // Makes the subcommand; its answer is kept to be run later, with its own copy of the options.
+    template <typename Options>
+    CLI::App& define(const std::string& name, const std::string& help,
+                     const std::shared_ptr<Options>& options, int (*run)(const Options&)) {
+        CLI::App& command = *m_app.add_subcommand(name, help);
+        command.add_flag("--json", options->json, "answer as JSON");
+        command.callback(
+            [this, options, run] { m_command = [options, run] { return run(*options); }; });
+        return command;
+    }
+
+    template <typename Options>
+    CLI::App& defineOnScreen(const std::string& name, const std::string& help,
+                             const std::shared_ptr<Options>& options, int (*run)(const Options&)) {
+        CLI::App& command = define(name, help, options, run);
+        addText(command, "file", options->file, "the project")->required();
+        addText(command, "screen", options->screen, "the screen's id or label, or its table")
+            ->required();
+        return command;
+    }
+
+    void defineUse() {
+        CLI::App& command = *m_app.add_subcommand("use", "open a project for keying data in");
+        addText(command, "file", m_window.file, "the project")->required();
+        addText(command, "--screen", m_window.screen, "the screen to begin with");
+        command.callback([this] { m_window.useOnly = true; });
+    }
+
+    void defineNew() {
+        auto options = std::make_shared<NewOptions>();
+        CLI::App& command =
+            define("new", "make a project with screens for a database", options, runNew);
+        addText(command, "file", options->file, "the project to write")->required();
+        addText(command, "--database", options->database, "sqlite:PATH")->required();
+        addRepeated(command, "--table", options->tables,
+                    "a table to make a screen for (default: all)");
+        addText(command, "--arrangement", options->arrangement, "grid, form or grid-form");
+        command.add_flag("--read-only", options->readOnly,
+                         "no change log in the database, hence no changes");
+    }
+
+    void defineReading() {
+        auto tables = std::make_shared<TablesOptions>();
+        CLI::App& listing = define("tables", "what the database says of itself", tables, runTables);
+        addText(listing, "source", tables->source, "a project, or sqlite:PATH")->required();
+
+        auto rows = std::make_shared<RowsOptions>();
+        CLI::App& reading = defineOnScreen("rows", "the records of a screen", rows, runRows);
+        addText(reading, "--sort", rows->sort, "columns to sort by: \"a, b DESC\"");
+        reading.add_option("--limit", rows->limit, "at most so many records")
+            ->check(CLI::NonNegativeNumber);
+        reading.add_option("--offset", rows->offset, "leave out so many first")
+            ->check(CLI::NonNegativeNumber);
+    }
+
+    void defineWriting() {
+        auto add = std::make_shared<WriteOptions>();
+        CLI::App& adding = defineOnScreen("add", "add a record", add, runAdd);
+        addTexts(adding, "values", add->assignments, "field=value …");
+        addRepeated(adding, "--null", add->nulls, "a field to leave empty (NULL)");
+
+        auto edit = std::make_shared<WriteOptions>();
+        CLI::App& editing = defineOnScreen("edit", "change a record", edit, runEdit);
+        addRepeated(editing, "--key", edit->keys, "the record's key")->required()->expected(1);
+        addTexts(editing, "values", edit->assignments, "field=value …");
+        addRepeated(editing, "--null", edit->nulls, "a field to empty (NULL)");
+        addRepeated(editing, "--was", edit->was,
+                    "field=value that must still hold, else exit code 4");
+
+        auto remove = std::make_shared<WriteOptions>();
+        CLI::App& deleting = defineOnScreen("delete", "delete a record", remove, runDelete);
+        addRepeated(deleting, "--key", remove->keys, "the record's key")->required()->expected(1);
+        deleting.add_flag("--cascade", remove->cascade, "also delete what refers to it");
+
+        auto bulk = std::make_shared<WriteOptions>();
+        CLI::App& many = defineOnScreen("bulk", "change many records as one change", bulk, runBulk);
+        addRepeated(many, "--key", bulk->keys, "a record's key; give it once for each record")
+            ->required();
+        addRepeated(many, "--put", bulk->assignments, "field=value");
+        addRepeated(many, "--null", bulk->nulls, "a field to empty (NULL)");
+        many.add_flag("--dry-run", bulk->dryRun, "say what would change, write nothing");
+    }
+
+    void defineHistory() {
+        auto log = std::make_shared<LogOptions>();
+        CLI::App& listing = define("log", "the change log, newest first", log, runLog);
+        addText(listing, "file", log->file, "the project")->required();
+        addText(listing, "--table", log->table, "only changes of this table");
+        addText(listing, "--key", log->key, "only changes of this record (with --table)");
+        addText(listing, "--since", log->since,
+                "only changes at or after this time (UTC, ISO 8601)");
+        addText(listing, "--by", log->by, "only changes of this person");
+        listing.add_option("--limit", log->limit, "at most so many")->check(CLI::NonNegativeNumber);
+
+        auto show = std::make_shared<ChangeOptions>();
+        CLI::App& showing =
+            define("show", "every field of a change, before and after", show, runShow);
+        addText(showing, "file", show->file, "the project")->required();
+        showing.add_option("change", show->change, "the change's number")->required();
+
+        auto back = std::make_shared<ChangeOptions>();
+        CLI::App& rolling = define("rollback", "take a change back", back, runRollback);
+        addText(rolling, "file", back->file, "the project")->required();
+        rolling.add_option("change", back->change, "the change's number")->required();
+        const std::map<std::string, OnConflict> ways{{"stop", OnConflict::Stop},
+                                                     {"skip", OnConflict::Skip},
+                                                     {"overwrite", OnConflict::Overwrite}};
+        rolling.add_option("--on-conflict", back->onConflict, "stop, skip or overwrite")
+            ->transform(CLI::CheckedTransformer(ways));
+        rolling.add_flag("--dry-run", back->dryRun, "show the plan, write nothing");
+    }
+
+    CLI::App m_app;
+    WindowRequest m_window;
+    std::function<int()> m_command;
+};
+
+} // namespace
+
+Invocation parseCommandLine(int argc, char** argv) { return Parser().parse(argc, argv); }
+
+} // namespace gravin::cli

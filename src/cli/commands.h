@@ -1,0 +1,77 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/changes/rollback.h"
+#include "core/project/project.h"
+
+#include <QStringList>
+
+namespace gravin::cli {
+
+// Each command answers the exit code. Options are plain values; texts are what was typed.
+
+struct NewOptions {
+    QString file;
+    QString database;
+    QStringList tables; // empty: all
+    QString arrangement = QStringLiteral("grid-form");
+    bool readOnly = false;
+    bool json = false;
+};
+int runNew(const NewOptions& options);
+
+struct TablesOptions {
+    QString source; // a project file or a URL
+    bool json = false;
+};
+int runTables(const TablesOptions& options);
+
+// What every command on a screen has in common.
+struct ScreenOptions {
+    QString file;
+    QString screen;
+    bool json = false;
+};
+
+struct RowsOptions : ScreenOptions {
+    QString sort;
+    qint64 limit = -1;
+    qint64 offset = 0;
+};
+int runRows(const RowsOptions& options);
+
+struct WriteOptions : ScreenOptions {
+    QStringList keys;        // edit and delete: one; bulk: one or more
+    QStringList assignments; // "field=value"
+    QStringList nulls;       // fields to set to NULL
+    QStringList was;         // edit: "field=value" that must still hold
+    bool cascade = false;
+    bool dryRun = false;
+};
+int runAdd(const WriteOptions& options);
+int runEdit(const WriteOptions& options);
+int runDelete(const WriteOptions& options);
+int runBulk(const WriteOptions& options);
+
+struct LogOptions {
+    QString file;
+    QString table;
+    QString key;
+    QString since;
+    QString by;
+    qint64 limit = -1;
+    bool json = false;
+};
+int runLog(const LogOptions& options);
+
+struct ChangeOptions {
+    QString file;
+    qint64 change = 0;
+    OnConflict onConflict = OnConflict::Stop;
+    bool dryRun = false;
+    bool json = false;
+};
+int runShow(const ChangeOptions& options);
+int runRollback(const ChangeOptions& options);
+
+} // namespace gravin::cli

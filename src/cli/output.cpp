@@ -1,0 +1,260 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/output.h"
+
+#include "core/base/text.h"
+#include "core/value/text_form.h"
+
+#include <cmath>
+#include <cstdio>
+
+namespace gravin::cli {
+
+namespace {
+
+int exitCodeOf(ErrorKind kind) {
+    switch (kind) {
+    case ErrorKind::Usage:
+        return UsageExit;
+    case ErrorKind::NotFound:
+    case ErrorKind::Refused:
+        return RefusedExit;
+    case ErrorKind::Conflict:
+        return ConflictExit;
+    default:
+        return TroubleExit;
+    }
+}
+
+QString keyTextOf(const Key& key, const Table* table) {
+    return keyText(key, table ? table->keyTypes() : std::vector<ColumnType>{});
+}
+
+Json fieldsOf(const FieldValues& before, const FieldValues& after) {
+    Json fields = Json::object();
+    const FieldValues& columns = before.size() > after.size() ? before : after;
+    for (auto field = columns.begin(); field != columns.end(); ++field)
+        fields[utf8(field.key())] = {{"before", jsonOf(before.value(field.key()))},
+                                     {"after", jsonOf(after.value(field.key()))}};
+    return fields;
+}
+
+Json listOf(const QStringList& texts) {
+    Json list = Json::array();
+    for (const QString& text : texts)
+        list.push_back(utf8(text));
+    return list;
+}
+
+void complain(const QString& line) { std::fputs((line + u'\n').toLocal8Bit().constData(), stderr); }
+
+// A table cell must not break the line or steer the terminal.
+QString oneLine(QString text) {
+    for (QChar& c : text) {
+        if (c.category() == QChar::Other_Control)
+            c = u' ';
+    }
+    constexpr int Widest = 48;
+    return text.size() <= Widest ? text : text.left(Widest - 1) + u'…';
+}
+
+} // namespace
+
+std::string utf8(const QString& text) { return text.toStdString(); }
+
+Json jsonOf(const Value& value) {
+    switch (value.kind()) {
+    case Value::Kind::Null:
+        return nullptr;
+    case Value::Kind::Boolean:
+        return value.asBoolean();
+    case Value::Kind::Integer:
+        return value.asInteger();
+    case Value::Kind::Double:
+        if (std::isfinite(value.asDouble()))
+            return value.asDouble();
+        return utf8(toText(value, {}));
+    case Value::Kind::Binary:
+        return {{"base64", value.asBinary().toBase64().toStdString()}};
+    default:
+        return utf8(toText(value, {}));
+    }
+}
+
+Json jsonOf(const Key& key, const Table* table) {
+    if (key.size() == 1)
+        return jsonOf(key[0]);
+    return utf8(keyTextOf(key, table));
+}
+
+Json jsonOf(const Catalog& catalog) {
+    Json tables = Json::array();
+    for (const Table& table : catalog.tables) {
+        Json entry = {{"name", utf8(table.name)}, {"kind", table.isView ? "view" : "table"}};
+        entry["key"] = listOf(table.key);
+        const QString reason = table.readOnlyReason();
+        entry["read_only"] = reason.isEmpty() ? Json(nullptr) : Json(utf8(reason));
+        entry["columns"] = Json::array();
+        for (const Column& column : table.columns) {
+            Json json = {{"name", utf8(column.name)},
+                         {"type", utf8(describe(column.type))},
+                         {"declared", utf8(column.declaredType)},
+                         {"nullable", column.nullable}};
+            json["default"] = column.defaultExpression.isNull()
+                                  ? Json(nullptr)
+                                  : Json(utf8(column.defaultExpression));
+            json["computed"] = column.computed;
+            json["given_by_database"] = column.givenByDatabase;
+            entry["columns"].push_back(json);
+        }
+        entry["unique"] = Json::array();
+        for (const QStringList& unique : table.uniqueKeys)
+            entry["unique"].push_back(listOf(unique));
+        entry["references"] = Json::array();
+        for (const ForeignKey& reference : table.foreignKeys)
+            entry["references"].push_back({{"columns", listOf(reference.columns)},
+                                           {"table", utf8(reference.table)},
+                                           {"to", listOf(reference.referencedColumns)}});
+        tables.push_back(entry);
+    }
+    return {{"tables", tables}};
+}
+
+Json jsonOf(const ChangeSummary& change) {
+    Json json = {{"id", change.id},
+                 {"at", utf8(change.at)},
+                 {"by", utf8(change.person)},
+                 {"screen", utf8(change.screen)},
+                 {"action", utf8(change.action)},
+                 {"note", utf8(change.note)},
+                 {"records", change.records}};
+    json["tables"] = listOf(change.tables);
+    json["undoes"] = change.undoes ? Json(*change.undoes) : Json(nullptr);
+    return json;
+}
+
+Json jsonOf(const CommittedChange& change, const Catalog& catalog) {
+    Json json = {{"id", change.id},
+                 {"at", utf8(change.at)},
+                 {"by", utf8(change.person)},
+                 {"screen", utf8(change.screen)},
+                 {"action", utf8(change.action)},
+                 {"note", utf8(change.note)}};
+    json["undoes"] = change.undoes ? Json(*change.undoes) : Json(nullptr);
+    json["records"] = Json::array();
+    for (const RecordChange& record : change.records)
+        json["records"].push_back({{"table", utf8(record.table)},
+                                   {"key", jsonOf(record.key, catalog.table(record.table))},
+                                   {"op", utf8(operationName(record.operation))},
+                                   {"fields", fieldsOf(record.before, record.after)}});
+    return json;
+}
+
+Json jsonOf(const RollbackPlan& plan, const Catalog& catalog) {
+    Json counts = Json::object();
+    for (const auto state :
+         {RollbackState::Ready, RollbackState::AlreadySo, RollbackState::ChangedSince,
+          RollbackState::RecordGone, RollbackState::KeyTaken, RollbackState::Held})
+        counts[utf8(stateName(state))] = plan.count(state);
+    Json steps = Json::array();
+    for (const RollbackStep& step : plan.steps) {
+        Json entry = {{"table", utf8(step.table)},
+                      {"key", jsonOf(step.key, catalog.table(step.table))},
+                      {"op", utf8(operationName(step.operation))},
+                      {"state", utf8(stateName(step.state))}};
+        if (!step.reason.isEmpty())
+            entry["reason"] = utf8(step.reason);
+        if (step.changedBy > 0)
+            entry["changed_by"] = step.changedBy;
+        entry["fields"] = Json::object();
+        for (const RollbackField& field : step.fields)
+            entry["fields"][utf8(field.column)] = {{"now", jsonOf(field.now)},
+                                                   {"restored", jsonOf(field.restored)}};
+        steps.push_back(entry);
+    }
+    return {{"plan", counts}, {"steps", steps}};
+}
+
+Json jsonOf(const BulkPreview& preview, const Table& table) {
+    Json steps = Json::array();
+    for (const BulkStep& step : preview.steps)
+        steps.push_back(
+            {{"key", jsonOf(step.key, &table)}, {"fields", fieldsOf(step.before, step.after)}});
+    return {{"steps", steps}, {"unchanged", preview.unchanged.size()}};
+}
+
+void print(const Json& json) {
+    const std::string text = json.dump(2, ' ', false, Json::error_handler_t::replace);
+    std::fputs((text + '\n').c_str(), stdout);
+}
+
+void printLine(const QString& line) {
+    std::fputs((line + u'\n').toLocal8Bit().constData(), stdout);
+}
+
+void printTable(const QStringList& heading, const QList<QStringList>& rows) {
+    QList<qsizetype> widths;
+    for (qsizetype i = 0; i < heading.size(); ++i) {
+        qsizetype width = heading[i].size();
+        for (const QStringList& row : rows)
+            width = std::max(width, oneLine(row[i]).size());
+        widths += width;
+    }
+    const auto line = [&](const QStringList& cells) {
+        QString text;
+        for (qsizetype i = 0; i < cells.size(); ++i)
+            text += oneLine(cells[i]).leftJustified(widths[i] + 2);
+        printLine(text.trimmed());
+    };
+    line(heading);
+    for (const QStringList& row : rows)
+        line(row);
+}
+
+int report(const Error& error, bool json) {
+    if (json) {
+        print({{"error", {{"message", utf8(error.sentence)}, {"detail", utf8(error.detail)}}}});
+    } else {
+        complain(error.sentence);
+        if (!error.detail.isEmpty())
+            complain(say("  (%1)").arg(error.detail));
+    }
+    return exitCodeOf(error.kind);
+}
+
+int report(const WriteFailure& failure, const Catalog& catalog, bool json) {
+    if (failure.problems.empty() && failure.conflicts.empty())
+        return report(failure.error, json);
+    Json problems = Json::array();
+    for (const Problem& problem : failure.problems)
+        problems.push_back({{"record", utf8(problem.record)},
+                            {"field", utf8(problem.field)},
+                            {"check", utf8(problem.check)},
+                            {"message", utf8(problem.message)}});
+    Json conflicts = Json::array();
+    for (const RecordConflict& conflict : failure.conflicts) {
+        const QString record = keyTextOf(conflict.key, catalog.table(conflict.table));
+        if (conflict.gone)
+            conflicts.push_back({{"record", utf8(record)}, {"gone", true}});
+        for (const FieldConflict& field : conflict.fields)
+            conflicts.push_back({{"record", utf8(record)},
+                                 {"field", utf8(field.column)},
+                                 {"before", jsonOf(field.before)},
+                                 {"theirs", jsonOf(field.theirs)},
+                                 {"mine", jsonOf(field.mine)}});
+    }
+    if (json) {
+        print(conflicts.empty() ? Json{{"problems", problems}} : Json{{"conflicts", conflicts}});
+    } else {
+        for (const Problem& problem : failure.problems)
+            complain(problem.record.isEmpty()
+                         ? problem.message
+                         : say("Record %1: %2").arg(problem.record, problem.message));
+        if (!failure.conflicts.empty())
+            complain(failure.error.sentence);
+        if (!failure.error.detail.isEmpty())
+            complain(say("  (%1)").arg(failure.error.detail));
+    }
+    return exitCodeOf(failure.error.kind);
+}
+
+} // namespace gravin::cli

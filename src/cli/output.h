@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "cli/command_line.h"
+#include "core/changes/bulk_update.h"
+#include "core/changes/change_log.h"
+#include "core/changes/rollback.h"
+#include "core/project/binding.h"
+
+#include <nlohmann/json.hpp>
+
+namespace gravin::cli {
+
+using Json = nlohmann::ordered_json;
+
+std::string utf8(const QString& text);
+
+// Booleans, whole numbers and doubles as such; decimals as text, because a JSON number would lose
+// digits in most readers; dates and times as ISO 8601; binary as {"base64": "…"}.
+Json jsonOf(const Value& value);
+// A key of one column as its value, a composite one as text.
+Json jsonOf(const Key& key, const Table* table);
+Json jsonOf(const Catalog& catalog);
+Json jsonOf(const ChangeSummary& change);
+Json jsonOf(const CommittedChange& change, const Catalog& catalog);
+Json jsonOf(const RollbackPlan& plan, const Catalog& catalog);
+Json jsonOf(const BulkPreview& preview, const Table& table);
+
+// Prints one JSON document and a line feed.
+void print(const Json& json);
+void printLine(const QString& line);
+// Aligned columns under a heading.
+void printTable(const QStringList& heading, const QList<QStringList>& rows);
+
+// Says what went wrong, as JSON on standard output or as sentences on standard error, and answers
+// the exit code.
+int report(const Error& error, bool json);
+int report(const WriteFailure& failure, const Catalog& catalog, bool json);
+
+} // namespace gravin::cli

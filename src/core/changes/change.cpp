@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changes/change.h"
+
+namespace gravin {
+
+QString operationName(Operation operation) {
+    switch (operation) {
+    case Operation::Insert:
+        return QStringLiteral("insert");
+    case Operation::Update:
+        return QStringLiteral("update");
+    case Operation::Delete:
+        return QStringLiteral("delete");
+    }
+    return {};
+}
+
+std::optional<Operation> operationFromName(const QString& name) {
+    for (const Operation operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
+        if (operationName(operation) == name)
+            return operation;
+    }
+    return std::nullopt;
+}
+
+FieldValues fieldValues(const Table& table, const Record& record) {
+    FieldValues values;
+    for (qsizetype i = 0; i < table.columns.size(); ++i) {
+        if (!table.columns[i].computed)
+            values.insert(table.columns[i].name, record.values[static_cast<size_t>(i)]);
+    }
+    return values;
+}
+
+Key RecordChange::keyAfter(const QStringList& keyColumns) const {
+    std::vector<Value> values;
+    for (qsizetype i = 0; i < keyColumns.size() && static_cast<size_t>(i) < key.size(); ++i)
+        values.push_back(after.value(keyColumns[i], key[static_cast<size_t>(i)]));
+    return Key(std::move(values));
+}
+
+} // namespace gravin

@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/base/result.h"
+#include "core/records/record.h"
+#include "core/records/rules.h"
+
+#include <QMap>
+
+namespace gravin {
+
+enum class Operation { Insert, Update, Delete };
+QString operationName(Operation operation); // "insert", "update", "delete"
+std::optional<Operation> operationFromName(const QString& name);
+
+using FieldValues = QMap<QString, Value>; // by column name
+
+// Every value of a record but those the database computes.
+FieldValues fieldValues(const Table& table, const Record& record);
+
+// What is to be done to one record.
+struct RecordEdit {
+    Operation operation = Operation::Update;
+    QString table;
+    Key key; // of the record as it is now; empty for an insert
+    // Update and delete: what the person saw. A write happens only while these columns still hold
+    // these very values; columns not named are not compared.
+    FieldValues before;
+    // Insert and update: the columns to write. Columns that the database gives may be left out.
+    FieldValues after;
+    // Delete: also delete what refers to the record and would have to go with it.
+    bool cascade = false;
+    // Insert: the hidden row number a deleted record had (see Table::rowNumber).
+    std::optional<qint64> rowNumber = std::nullopt;
+};
+
+// A unit of work before it is done: all of it happens, with its log entry, or none.
+struct ChangeRequest {
+    QString person;
+    QString screen; // as people call it; "" from outside any screen
+    QString action; // "edit", "add", "delete", "bulk update", "roll back", …
+    QString note;
+    std::optional<qint64> undoes;
+    std::vector<RecordEdit> edits;
+    // A rollback restores what was, also where today's checks would refuse it.
+    bool restoring = false;
+};
+
+// What a committed change did to one record: only what really changed, values as stored.
+struct RecordChange {
+    Operation operation = Operation::Update;
+    QString table;
+    Key key;            // before the change; of an insert: the new one
+    FieldValues before; // empty for an insert
+    FieldValues after;  // empty for a delete
+    std::optional<qint64> rowNumber = std::nullopt;
+
+    // The key after the change, which differs when a key column was changed.
+    Key keyAfter(const QStringList& keyColumns) const;
+};
+
+struct CommittedChange {
+    qint64 id = 0; // 0: nothing had to be written
+    QString at;    // UTC, ISO 8601 with microseconds
+    QString person;
+    QString screen;
+    QString action;
+    QString note;
+    std::optional<qint64> undoes;
+    std::vector<RecordChange> records;
+};
+
+// A field that somebody else has changed since it was read.
+struct FieldConflict {
+    QString column;
+    Value before; // as it was read
+    Value theirs; // as it is now
+    Value mine;   // as it was to be written
+};
+
+struct RecordConflict {
+    QString table;
+    Key key;
+    bool gone = false; // the record was deleted; no fields then
+    std::vector<FieldConflict> fields;
+};
+
+// Why a change did not happen; the database is as before.
+struct WriteFailure {
+    Error error;
+    std::vector<Problem> problems;         // with ErrorKind::Refused
+    std::vector<RecordConflict> conflicts; // with ErrorKind::Conflict
+};
+
+using WriteResult = Result<CommittedChange, WriteFailure>;
+
+} // namespace gravin

@@ -1,0 +1,506 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changes/change_writer.h"
+
+#include "core/base/text.h"
+#include "core/value/text_form.h"
+
+#include <QDateTime>
+
+#include <algorithm>
+#include <chrono>
+
+namespace gravin {
+
+namespace {
+
+// How many levels of references a cascading delete follows.
+constexpr size_t MaximumCascadeDepth = 200;
+
+std::vector<Value> pick(const Table& table, const ProposedValues& values,
+                        const QStringList& columns) {
+    std::vector<Value> picked;
+    for (const QString& column : columns) {
+        const int at = table.indexOf(column);
+        picked.push_back(at < 0 ? Value() : values[static_cast<size_t>(at)].value_or(Value()));
+    }
+    return picked;
+}
+
+bool anyNull(const std::vector<Value>& values) {
+    return std::any_of(values.begin(), values.end(),
+                       [](const Value& value) { return value.isNull(); });
+}
+
+ProposedValues proposed(const Record& record) {
+    return ProposedValues(record.values.begin(), record.values.end());
+}
+
+} // namespace
+
+QString logTime() {
+    using namespace std::chrono;
+    const auto now = duration_cast<microseconds>(system_clock::now().time_since_epoch()).count();
+    const QDateTime second = QDateTime::fromSecsSinceEpoch(now / 1'000'000, Qt::UTC);
+    return second.toString(QStringLiteral("yyyy-MM-dd'T'HH:mm:ss")) +
+           QStringLiteral(".%1Z").arg(now % 1'000'000, 6, 10, QLatin1Char('0'));
+}
+
+WriteResult ChangeWriter::write(const ChangeRequest& request) {
+    m_change = {
+        0, logTime(), request.person, request.screen, request.action, request.note, request.undoes,
+        {}};
+    m_failure = {};
+    if (!m_session.spec().changeLog)
+        return WriteFailure{
+            {ErrorKind::ReadOnly,
+             say("This project only reads its database, because keeping a change log "
+                 "in it was not agreed to.")},
+            {},
+            {}};
+
+    Session::Transaction transaction(m_session);
+    Status status = transaction.begin();
+    if (status)
+        status = m_log.createTables();
+    if (!status)
+        return WriteFailure{status.error(), {}, {}};
+    for (const RecordEdit& edit : request.edits) {
+        if (!apply(edit, request))
+            return m_failure;
+    }
+    if (m_change.records.empty())
+        return m_change;
+
+    status = m_log.append(m_change, m_catalog);
+    if (status)
+        status = transaction.commit();
+    if (!status) {
+        const RecordChange& last = m_change.records.back();
+        refuseByEngine(status.error(), *m_catalog.table(last.table), last.key);
+        return m_failure;
+    }
+    return m_change;
+}
+
+ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeRequest& request) {
+    const Table* table = m_catalog.table(edit.table);
+    if (!table)
+        return fail({ErrorKind::Usage, say("There is no table %1.").arg(edit.table)});
+    if (const QString reason = table->readOnlyReason(); !reason.isEmpty())
+        return fail({ErrorKind::ReadOnly, reason});
+    switch (edit.operation) {
+    case Operation::Insert:
+        return insert(*table, edit, request.restoring);
+    case Operation::Update:
+        return update(*table, edit, request.restoring);
+    case Operation::Delete:
+        return remove(*table, edit);
+    }
+    return fail({ErrorKind::Usage, {}});
+}
+
+ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& edit,
+                                        bool restoring) {
+    ProposedValues values(static_cast<size_t>(table.columns.size()));
+    QStringList names;
+    QStringList marks;
+    QVariantList bound;
+    for (auto field = edit.after.begin(); field != edit.after.end(); ++field) {
+        const int at = table.indexOf(field.key());
+        if (at < 0)
+            return fail(
+                {ErrorKind::Usage, say("%1 has no column %2.").arg(table.name, field.key())});
+        values[static_cast<size_t>(at)] = field.value();
+        names += m_session.dialect().quoted(field.key());
+        marks += QStringLiteral("?");
+        bound += m_session.dialect().encode(field.value(), table.columns[at].type);
+    }
+    if (auto checked = check(table, values, edit.after, {}, restoring); !checked)
+        return checked;
+
+    const QString name = m_session.dialect().quoted(table.name);
+    if (edit.rowNumber && !table.rowNumber.isEmpty()) {
+        auto taken = m_session.scalar(
+            QStringLiteral("SELECT count(*) FROM %1 WHERE %2 = ?").arg(name, table.rowNumber),
+            {*edit.rowNumber});
+        if (taken && taken->toInt() == 0) {
+            names += table.rowNumber;
+            marks += QStringLiteral("?");
+            bound += *edit.rowNumber;
+        }
+    }
+    const QString sql = names.isEmpty() ? QStringLiteral("INSERT INTO %1 DEFAULT VALUES").arg(name)
+                                        : QStringLiteral("INSERT INTO %1 (%2) VALUES (%3)")
+                                              .arg(name, names.join(QStringLiteral(", ")),
+                                                   marks.join(QStringLiteral(", ")));
+    auto inserted = m_session.execute(sql, bound);
+    if (!inserted)
+        return refuseByEngine(inserted.error(), table, {});
+
+    std::vector<Value> keyValues;
+    for (const QString& column : table.key) {
+        if (edit.after.contains(column) && !edit.after[column].isNull())
+            keyValues.push_back(edit.after[column]);
+        else if (table.column(column)->givenByDatabase)
+            keyValues.push_back(Value::integer(inserted->newKey));
+        else
+            return refuse({{},
+                           column,
+                           QStringLiteral("required"),
+                           say("%1 is part of the key. Fill it in.")
+                               .arg(m_rules.value(table.name).labelOf(column)),
+                           m_rules.value(table.name).labelOf(column)},
+                          table, {});
+    }
+    auto stored = readBack(table, Key(std::move(keyValues)));
+    if (!stored)
+        return fail(stored.error());
+    m_change.records.push_back(
+        {Operation::Insert, table.name, stored->key, {}, fieldValues(table, *stored)});
+    return Nothing{};
+}
+
+ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& edit,
+                                        bool restoring) {
+    auto current = TableReader(m_session, table).record(edit.key);
+    if (!current)
+        return fail(current.error());
+    if (!*current)
+        return conflict({table.name, edit.key, true, {}});
+    const FieldValues now = fieldValues(table, **current);
+
+    // Three ways, field by field: what they did not touch is mine, the same value is no clash.
+    FieldValues written;
+    RecordConflict clash{table.name, edit.key, false, {}};
+    for (auto field = edit.after.begin(); field != edit.after.end(); ++field) {
+        const Value theirs = now.value(field.key());
+        if (now.contains(field.key()) && theirs == field.value())
+            continue;
+        const Value before = edit.before.value(field.key(), theirs);
+        if (before != theirs)
+            clash.fields.push_back({field.key(), before, theirs, field.value()});
+        written.insert(field.key(), field.value());
+    }
+    if (!clash.fields.empty())
+        return conflict(std::move(clash));
+    if (written.isEmpty())
+        return Nothing{};
+
+    ProposedValues values = proposed(**current);
+    QStringList assignments;
+    QVariantList bound;
+    SqlFragment guard = m_session.dialect().keyCondition(table, edit.key);
+    QVariantList guardValues = guard.values;
+    for (auto field = written.begin(); field != written.end(); ++field) {
+        const int at = table.indexOf(field.key());
+        if (at < 0)
+            return fail(
+                {ErrorKind::Usage, say("%1 has no column %2.").arg(table.name, field.key())});
+        values[static_cast<size_t>(at)] = field.value();
+        assignments += m_session.dialect().quoted(field.key()) + QStringLiteral(" = ?");
+        bound += m_session.dialect().encode(field.value(), table.columns[at].type);
+        const SqlFragment unchanged =
+            m_session.dialect().exactly(table.columns[at], now.value(field.key()));
+        guard.sql += QStringLiteral(" AND ") + unchanged.sql;
+        guardValues += unchanged.values;
+    }
+    if (auto checked = check(table, values, written, edit.key, restoring); !checked)
+        return checked;
+
+    auto executed = m_session.execute(QStringLiteral("UPDATE %1 SET %2 WHERE %3")
+                                          .arg(m_session.dialect().quoted(table.name),
+                                               assignments.join(QStringLiteral(", ")), guard.sql),
+                                      bound + guardValues);
+    if (!executed)
+        return refuseByEngine(executed.error(), table, edit.key);
+    if (executed->rowsAffected != 1)
+        return fail(
+            {ErrorKind::Database, say("%1 records answer to the key of one. Nothing was changed.")
+                                      .arg(executed->rowsAffected)});
+
+    RecordChange change{Operation::Update, table.name, (*current)->key, now, written};
+    auto stored = readBack(table, change.keyAfter(table.key));
+    if (!stored)
+        return fail(stored.error());
+    const FieldValues after = fieldValues(table, *stored);
+    change.before.clear();
+    change.after.clear();
+    for (auto field = after.begin(); field != after.end(); ++field) {
+        if (now[field.key()] == field.value())
+            continue;
+        change.before.insert(field.key(), now[field.key()]);
+        change.after.insert(field.key(), field.value());
+    }
+    if (!change.after.isEmpty())
+        m_change.records.push_back(std::move(change));
+    return Nothing{};
+}
+
+ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& edit) {
+    const bool alreadyOnTheWay = std::any_of(
+        m_change.records.begin(), m_change.records.end(), [&](const RecordChange& done) {
+            return done.operation == Operation::Delete && done.table == table.name &&
+                   done.key == edit.key;
+        });
+    if (alreadyOnTheWay)
+        return Nothing{};
+    if (m_removing.size() >= MaximumCascadeDepth)
+        return fail(
+            {ErrorKind::Refused, say("Too many levels of references hang on this record.")});
+
+    auto current = TableReader(m_session, table).record(edit.key);
+    if (!current)
+        return fail(current.error());
+    if (!*current)
+        return conflict({table.name, edit.key, true, {}});
+    const FieldValues now = fieldValues(table, **current);
+    RecordConflict clash{table.name, edit.key, false, {}};
+    for (auto field = edit.before.begin(); field != edit.before.end(); ++field) {
+        if (now.contains(field.key()) && now[field.key()] != field.value())
+            clash.fields.push_back({field.key(), field.value(), now[field.key()], {}});
+    }
+    if (!clash.fields.empty())
+        return conflict(std::move(clash));
+
+    m_removing.push_back({table.name, edit.key});
+    auto released = releaseReferences(table, **current, edit.cascade);
+    m_removing.pop_back();
+    if (!released)
+        return released;
+
+    RecordChange change{Operation::Delete, table.name, edit.key, fieldValues(table, **current), {}};
+    SqlFragment where = m_session.dialect().keyCondition(table, edit.key);
+    for (auto field = edit.before.begin(); field != edit.before.end(); ++field) {
+        if (const Column* column = table.column(field.key())) {
+            const SqlFragment unchanged = m_session.dialect().exactly(*column, field.value());
+            where.sql += QStringLiteral(" AND ") + unchanged.sql;
+            where.values += unchanged.values;
+        }
+    }
+    const QString name = m_session.dialect().quoted(table.name);
+    if (!table.rowNumber.isEmpty()) {
+        auto number = m_session.scalar(
+            QStringLiteral("SELECT %1 FROM %2 WHERE %3").arg(table.rowNumber, name, where.sql),
+            where.values);
+        if (!number)
+            return fail(number.error());
+        change.rowNumber = number->toLongLong();
+    }
+    auto executed = m_session.execute(
+        QStringLiteral("DELETE FROM %1 WHERE %2").arg(name, where.sql), where.values);
+    if (!executed)
+        return refuseByEngine(executed.error(), table, edit.key);
+    if (executed->rowsAffected != 1)
+        return fail(
+            {ErrorKind::Database, say("%1 records answer to the key of one. Nothing was deleted.")
+                                      .arg(executed->rowsAffected)});
+    m_change.records.push_back(std::move(change));
+    return Nothing{};
+}
+
+// What refers to a record that is about to go: references that the database would empty are
+// emptied here, so that the log has them; what would have to be deleted is deleted with it when the
+// person agreed, and forbids the deletion otherwise.
+ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Record& record,
+                                                   bool cascade) {
+    for (const auto& [child, reference] : m_catalog.referencesTo(table.name)) {
+        const std::vector<Value> values =
+            pick(table, proposed(record), reference->referencedColumns);
+        if (anyNull(values))
+            continue;
+        auto keys = TableReader(m_session, *child).keysWhere(reference->columns, values);
+        if (!keys)
+            return fail(keys.error());
+        std::erase_if(*keys, [&, childName = child->name](const Key& key) {
+            return std::any_of(m_removing.begin(), m_removing.end(), [&](const auto& removing) {
+                return removing.first == childName && removing.second == key;
+            });
+        });
+        if (keys->empty())
+            continue;
+
+        const bool empties = reference->onDelete == ForeignKey::Action::SetNull;
+        if (!empties && !cascade)
+            return refuse({{},
+                           {},
+                           QStringLiteral("reference"),
+                           say("This record is referred to by %1 of %2. Delete or change "
+                               "them first, or delete them with it.")
+                               .arg(countedRecords(static_cast<qint64>(keys->size())), child->name),
+                           {}},
+                          table, record.key);
+        if (const QString reason = child->readOnlyReason(); !reason.isEmpty())
+            return fail({ErrorKind::ReadOnly, reason});
+        for (const Key& key : *keys) {
+            RecordEdit edit{Operation::Delete, child->name, key, {}, {}, cascade};
+            if (empties) {
+                edit.operation = Operation::Update;
+                for (const QString& column : reference->columns)
+                    edit.after.insert(column, Value::null());
+            }
+            auto applied = empties ? update(*child, edit, true) : remove(*child, edit);
+            if (!applied)
+                return applied;
+        }
+    }
+    return Nothing{};
+}
+
+ChangeWriter::Step ChangeWriter::check(const Table& table, const ProposedValues& values,
+                                       const FieldValues& written, const Key& key, bool restoring) {
+    std::vector<Problem> problems;
+    checkWritten(table, written, restoring, problems);
+    if (!restoring) {
+        for (Problem& problem : problemsOf(table, m_rules.value(table.name), values)) {
+            // What was there before may stay as it is; only what must not be empty is asked of all.
+            if (written.contains(problem.field) || problem.check == u"required")
+                problems.push_back(std::move(problem));
+        }
+        if (Status checked = checkReferences(table, values, written, problems); !checked)
+            return fail(checked.error());
+    }
+    if (!problems.empty())
+        return refuse(std::move(problems), table, key);
+    return Nothing{};
+}
+
+void ChangeWriter::checkWritten(const Table& table, const FieldValues& written, bool restoring,
+                                std::vector<Problem>& problems) {
+    const TableRules rules = m_rules.value(table.name);
+    for (auto field = written.begin(); field != written.end(); ++field) {
+        const Column& column = *table.column(field.key());
+        const FieldRule* rule = rules.rule(field.key());
+        const QString label = rules.labelOf(field.key());
+        if (column.computed || (rule && !rule->editable && !restoring))
+            problems.push_back(
+                {{},
+                 field.key(),
+                 QStringLiteral("editable"),
+                 column.computed
+                     ? say("%1 is computed by the database and cannot be changed.").arg(label)
+                     : say("%1 is not to be changed on this screen.").arg(label),
+                 label});
+        else if (Status held = m_session.dialect().canHold(field.value(), column.type); !held)
+            problems.push_back(
+                {{}, field.key(), QStringLiteral("exact"), held.error().sentence, label});
+    }
+}
+
+Status ChangeWriter::checkReferences(const Table& table, const ProposedValues& values,
+                                     const FieldValues& written, std::vector<Problem>& problems) {
+    for (const ForeignKey& reference : table.foreignKeys) {
+        const bool touched =
+            std::any_of(reference.columns.begin(), reference.columns.end(),
+                        [&](const QString& column) { return written.contains(column); });
+        const std::vector<Value> wanted = pick(table, values, reference.columns);
+        if (!touched || anyNull(wanted))
+            continue;
+        const bool toItself = reference.table == table.name &&
+                              pick(table, values, reference.referencedColumns) == wanted;
+        if (toItself)
+            continue;
+        const Table* target = m_catalog.table(reference.table);
+        qint64 found = 0;
+        if (target) {
+            auto counted =
+                TableReader(m_session, *target).countWhere(reference.referencedColumns, wanted);
+            if (!counted)
+                return counted.error();
+            found = *counted;
+        }
+        if (found > 0)
+            continue;
+        const QString label = m_rules.value(table.name).labelOf(reference.columns.front());
+        const QString shown = toText(wanted.front(), table.column(reference.columns.front())->type);
+        problems.push_back(
+            {{},
+             reference.columns.front(),
+             QStringLiteral("reference"),
+             say("%1: there is no record “%2” in %3.").arg(label, shown, reference.table),
+             label});
+    }
+    return done();
+}
+
+Result<Record> ChangeWriter::readBack(const Table& table, const Key& key) {
+    auto stored = TableReader(m_session, table).record(key);
+    if (!stored)
+        return stored.error();
+    if (!*stored)
+        return Error{
+            ErrorKind::Database,
+            say("The database did not keep the record as it was written. Nothing was changed.")};
+    return std::move(**stored);
+}
+
+ChangeWriter::Stop ChangeWriter::fail(Error error) {
+    m_failure = {std::move(error), {}, {}};
+    return {};
+}
+
+ChangeWriter::Stop ChangeWriter::refuse(std::vector<Problem> problems, const Table& table,
+                                        const Key& key) {
+    const QString record = key.isEmpty() ? QString() : keyText(key, table.keyTypes());
+    for (Problem& problem : problems)
+        problem.record = record;
+    m_failure = {{ErrorKind::Refused, problems.front().message}, std::move(problems), {}};
+    return {};
+}
+
+ChangeWriter::Stop ChangeWriter::refuse(const Problem& problem, const Table& table,
+                                        const Key& key) {
+    return refuse(std::vector<Problem>{problem}, table, key);
+}
+
+// Traces what the database refused back to its field, where it says enough.
+ChangeWriter::Stop ChangeWriter::refuseByEngine(const Error& error, const Table& table,
+                                                const Key& key) {
+    if (error.kind != ErrorKind::Refused)
+        return fail(error);
+    const ConstraintFailure failure = m_session.dialect().constraintFailure(error.detail);
+    const TableRules rules = m_rules.value(table.name);
+    const QString column = failure.columns.isEmpty() ? QString() : failure.columns.front();
+    const QString label = column.isEmpty() ? QString() : rules.labelOf(column);
+    Problem problem{{}, column, QStringLiteral("database"), error.sentence, label};
+    switch (failure.kind) {
+    case ConstraintFailure::Kind::Unique:
+        problem.check = QStringLiteral("unique");
+        problem.message = say("%1: another record already has this value.").arg(label);
+        break;
+    case ConstraintFailure::Kind::NotNull:
+        problem.check = QStringLiteral("required");
+        problem.message = say("%1 is missing. Fill it in.").arg(label);
+        break;
+    case ConstraintFailure::Kind::Reference:
+        problem.check = QStringLiteral("reference");
+        problem.message = say("A reference between records would point nowhere.");
+        break;
+    case ConstraintFailure::Kind::Check:
+        problem.check = QStringLiteral("database");
+        problem.message = say("A rule of the database forbids these values.");
+        break;
+    case ConstraintFailure::Kind::Other:
+        break;
+    }
+    refuse(problem, table, key);
+    m_failure.error.detail = error.detail;
+    return {};
+}
+
+ChangeWriter::Stop ChangeWriter::conflict(RecordConflict conflict) {
+    const Table& table = *m_catalog.table(conflict.table);
+    const QString key = keyText(conflict.key, table.keyTypes());
+    QStringList labels;
+    for (const FieldConflict& field : conflict.fields)
+        labels += m_rules.value(conflict.table).labelOf(field.column);
+    const QString sentence =
+        conflict.gone
+            ? say("The record %1 of %2 was deleted meanwhile. Nothing was written.")
+                  .arg(key, conflict.table)
+            : say("Somebody else changed %1 of the record %2 meanwhile. Nothing was written.")
+                  .arg(labels.join(QStringLiteral(", ")), key);
+    m_failure = {{ErrorKind::Conflict, sentence}, {}, {std::move(conflict)}};
+    return {};
+}
+
+} // namespace gravin

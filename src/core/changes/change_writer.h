@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/changes/change.h"
+#include "core/changes/change_log.h"
+#include "core/database/session.h"
+#include "core/records/table_reader.h"
+
+namespace gravin {
+
+// The one door for writes. Inline edits, forms, bulk updates and rollbacks all come through
+// write(): check, write the smallest guarded statements, log, commit — in one transaction. Nothing
+// else in Gravin changes a user's row. Belongs to its session's thread.
+class ChangeWriter {
+public:
+    // All three must outlive the writer.
+    ChangeWriter(Session& session, const Catalog& catalog, const RuleBook& rules)
+        : m_session(session)
+        , m_catalog(catalog)
+        , m_rules(rules)
+        , m_log(session) {}
+
+    // On failure the database is exactly as before. An edit whose values are already stored is
+    // left out; a change without any record left writes no log entry and has id 0.
+    WriteResult write(const ChangeRequest& request);
+
+private:
+    struct Stop {}; // m_failure says why
+    using Step = Result<Nothing, Stop>;
+
+    Step apply(const RecordEdit& edit, const ChangeRequest& request);
+    Step insert(const Table& table, const RecordEdit& edit, bool restoring);
+    Step update(const Table& table, const RecordEdit& edit, bool restoring);
+    Step remove(const Table& table, const RecordEdit& edit);
+    Step releaseReferences(const Table& table, const Record& record, bool cascade);
+    Step check(const Table& table, const ProposedValues& values, const FieldValues& written,
+               const Key& key, bool restoring);
+    void checkWritten(const Table& table, const FieldValues& written, bool restoring,
+                      std::vector<Problem>& problems);
+    Status checkReferences(const Table& table, const ProposedValues& values,
+                           const FieldValues& written, std::vector<Problem>& problems);
+    Result<Record> readBack(const Table& table, const Key& key);
+
+    Stop fail(Error error);
+    Stop refuse(std::vector<Problem> problems, const Table& table, const Key& key);
+    Stop refuse(const Problem& problem, const Table& table, const Key& key);
+    Stop refuseByEngine(const Error& error, const Table& table, const Key& key);
+    Stop conflict(RecordConflict conflict);
+
+    Session& m_session;
+    const Catalog& m_catalog;
+    const RuleBook& m_rules;
+    ChangeLog m_log;
+    CommittedChange m_change;
+    std::vector<std::pair<QString, Key>> m_removing; // deletions under way, outermost first
+    WriteFailure m_failure;
+};
+
+// Now, as the change log writes it: UTC, ISO 8601, microseconds.
+QString logTime();
+
+} // namespace gravin

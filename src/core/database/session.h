@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/base/result.h"
+#include "core/database/connection_spec.h"
+#include "core/database/dialect.h"
+
+#include <QSqlQuery>
+
+#include <atomic>
+#include <functional>
+#include <memory>
+#include <unordered_map>
+
+namespace gravin {
+
+// One open connection. Belongs to the thread that opened it; only interrupt() may be called from
+// others. Destroying a session rolls back what is open.
+class Session {
+public:
+    enum class Access { ReadOnly, ReadWrite };
+
+    static Result<std::unique_ptr<Session>> open(const ConnectionSpec& spec, Access access);
+    ~Session();
+    Session(const Session&) = delete;
+    Session& operator=(const Session&) = delete;
+
+    const Dialect& dialect() const { return *m_dialect; }
+    const ConnectionSpec& spec() const { return m_spec; }
+
+    struct Executed {
+        qint64 rowsAffected = 0;
+        qint64 newKey = 0; // of an insert whose key the database gave
+    };
+    // Runs one statement that gives no rows. Prepared once, then kept.
+    Result<Executed> execute(const QString& sql, const QVariantList& values = {});
+
+    // Calls `take` for every row; it may stop by answering false. The query is finished on return,
+    // so that no read transaction stays open.
+    Status select(const QString& sql, const QVariantList& values,
+                  const std::function<bool(const QSqlQuery&)>& take);
+
+    // The first column of the first row, an invalid variant when there is no row.
+    Result<QVariant> scalar(const QString& sql, const QVariantList& values = {});
+
+    Result<Catalog> readCatalog();
+    Status scanIntegers(const QString& sql, const std::function<bool(qint64)>& take);
+    qint64 foreignCommits();
+
+    // A writing transaction; rolled back unless commit() was reached.
+    class Transaction {
+    public:
+        explicit Transaction(Session& session)
+            : m_session(session) {}
+        ~Transaction();
+        Status begin();
+        Status commit();
+
+    private:
+        Session& m_session;
+        bool m_open = false;
+    };
+
+    // Makes the statement that runs now fail with ErrorKind::Cancelled. Any thread.
+    void interrupt();
+
+private:
+    Session(ConnectionSpec spec, QString connectionName, std::unique_ptr<Dialect> dialect);
+    Result<QSqlQuery*> run(const QString& sql, const QVariantList& values);
+
+    ConnectionSpec m_spec;
+    QString m_connectionName;
+    std::unique_ptr<Dialect> m_dialect;
+    QSqlDatabase m_database;
+    std::unordered_map<QString, std::unique_ptr<QSqlQuery>> m_statements;
+    std::atomic<void*> m_nativeHandle = nullptr;
+};
+
+} // namespace gravin

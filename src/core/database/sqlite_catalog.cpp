@@ -1,0 +1,277 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/database/sqlite_dialect.h"
+
+#include <QRegularExpression>
+#include <QSqlError>
+#include <QSqlQuery>
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+// Gravin's own tables and the engine's.
+bool isInternal(const QString& table) {
+    return table.startsWith(u"sqlite_") || table.startsWith(u"gravin_");
+}
+
+struct IndexInfo {
+    bool unique = false;
+    bool partial = false;
+    bool isPrimaryKey = false;
+    QStringList columns; // a null entry stands for an expression or the row number
+};
+
+class CatalogReader {
+public:
+    CatalogReader(const SqliteDialect& dialect, QSqlDatabase& database)
+        : m_dialect(dialect)
+        , m_database(database) {}
+
+    Result<Catalog> read() {
+        struct Listed {
+            QString name;
+            QString type;
+            bool withoutRowid;
+        };
+        QList<Listed> listed;
+        Status status = each(QStringLiteral("SELECT name, type, wr FROM pragma_table_list "
+                                            "WHERE schema = 'main' ORDER BY name"),
+                             {}, [&](const QSqlQuery& row) {
+                                 listed.append({row.value(0).toString(), row.value(1).toString(),
+                                                row.value(2).toBool()});
+                             });
+        Catalog catalog;
+        for (const Listed& entry : listed) {
+            if (!status)
+                return status.error();
+            if (isInternal(entry.name) || entry.type == u"shadow")
+                continue;
+            Table table;
+            table.name = entry.name;
+            table.isView = entry.type == u"view";
+            status = readTable(table, entry.withoutRowid);
+            catalog.tables.append(table);
+        }
+        if (!status)
+            return status.error();
+        completeReferences(catalog);
+        return catalog;
+    }
+
+private:
+    Status each(const QString& sql, const QVariantList& values, auto take) {
+        QSqlQuery query(m_database);
+        query.setForwardOnly(true);
+        bool ok = query.prepare(sql);
+        for (const QVariant& value : values)
+            query.addBindValue(value);
+        ok = ok && query.exec();
+        while (ok && query.next())
+            take(query);
+        if (query.lastError().isValid())
+            return m_dialect.errorOf(query.lastError());
+        return done();
+    }
+
+    Status readTable(Table& table, bool withoutRowid) {
+        QMap<int, QString> keyColumns;
+        Status status =
+            each(QStringLiteral("SELECT name, type, \"notnull\", dflt_value, pk, hidden "
+                                "FROM pragma_table_xinfo(?) ORDER BY cid"),
+                 {table.name}, [&](const QSqlQuery& row) {
+                     const int hidden = row.value(5).toInt();
+                     if (hidden == 1) // a virtual table's own parameter
+                         return;
+                     Column column;
+                     column.name = row.value(0).toString();
+                     column.declaredType = row.value(1).toString();
+                     column.type = sqliteType(column.declaredType);
+                     column.nullable = !row.value(2).toBool();
+                     if (!row.value(3).isNull())
+                         column.defaultExpression = row.value(3).toString();
+                     column.computed = hidden == 2 || hidden == 3;
+                     if (const int position = row.value(4).toInt(); position > 0)
+                         keyColumns.insert(position, column.name);
+                     table.columns.append(column);
+                 });
+        // A view that no longer fits its tables answers with an error: it stays, without columns.
+        if (table.isView)
+            return done();
+        if (!status)
+            return status;
+        table.key = keyColumns.values();
+        status = readIndexes(table);
+        if (!status)
+            return status;
+        nameRowNumber(table, withoutRowid);
+        return readForeignKeys(table);
+    }
+
+    Status readIndexes(Table& table) {
+        QList<std::pair<QString, IndexInfo>> indexes;
+        Status status = each(
+            QStringLiteral("SELECT name, \"unique\", origin, partial FROM pragma_index_list(?)"),
+            {table.name}, [&](const QSqlQuery& row) {
+                indexes.append({row.value(0).toString(),
+                                {row.value(1).toBool(),
+                                 row.value(3).toBool(),
+                                 row.value(2).toString() == u"pk",
+                                 {}}});
+            });
+        bool primaryKeyHasIndex = false;
+        for (auto& [name, index] : indexes) {
+            if (!status)
+                return status;
+            status = each(QStringLiteral("SELECT name FROM pragma_index_info(?) ORDER BY seqno"),
+                          {name}, [&, columns = &index.columns](const QSqlQuery& row) {
+                              columns->append(row.value(0).toString());
+                          });
+            primaryKeyHasIndex |= index.isPrimaryKey;
+            const bool plain = std::none_of(index.columns.begin(), index.columns.end(),
+                                            [](const QString& column) { return column.isEmpty(); });
+            if (index.unique && !index.partial && !index.isPrimaryKey && plain)
+                table.uniqueKeys.append(index.columns);
+        }
+        // A primary key of one INTEGER column without an index of its own is the row number.
+        if (table.key.size() == 1 && !primaryKeyHasIndex) {
+            Column& column = table.columns[table.indexOf(table.key.front())];
+            column.givenByDatabase = true;
+            column.nullable = false;
+        }
+        if (table.key.isEmpty())
+            adoptUniqueKey(table);
+        return status;
+    }
+
+    // Without a primary key, a unique key whose columns are never empty identifies as well.
+    static void adoptUniqueKey(Table& table) {
+        for (const QStringList& columns : table.uniqueKeys) {
+            const bool neverEmpty =
+                std::all_of(columns.begin(), columns.end(),
+                            [&](const QString& name) { return !table.column(name)->nullable; });
+            if (neverEmpty) {
+                table.key = columns;
+                return;
+            }
+        }
+    }
+
+    static void nameRowNumber(Table& table, bool withoutRowid) {
+        const bool keyIsRowNumber =
+            table.key.size() == 1 && table.column(table.key.front())->givenByDatabase;
+        if (withoutRowid || keyIsRowNumber)
+            return;
+        for (const char* name : {"rowid", "_rowid_", "oid"}) {
+            const QString candidate = QLatin1String(name);
+            const bool taken =
+                std::any_of(table.columns.begin(), table.columns.end(), [&](const Column& column) {
+                    return column.name.compare(candidate, Qt::CaseInsensitive) == 0;
+                });
+            if (!taken) {
+                table.rowNumber = candidate;
+                return;
+            }
+        }
+    }
+
+    Status readForeignKeys(Table& table) {
+        QMap<int, ForeignKey> foreignKeys;
+        Status status =
+            each(QStringLiteral("SELECT id, \"table\", \"from\", \"to\", on_delete "
+                                "FROM pragma_foreign_key_list(?) ORDER BY id DESC, seq"),
+                 {table.name}, [&](const QSqlQuery& row) {
+                     ForeignKey& foreignKey = foreignKeys[-row.value(0).toInt()];
+                     foreignKey.table = row.value(1).toString();
+                     foreignKey.columns += row.value(2).toString();
+                     foreignKey.referencedColumns += row.value(3).toString();
+                     const QString action = row.value(4).toString();
+                     if (action == u"CASCADE")
+                         foreignKey.onDelete = ForeignKey::Action::Cascade;
+                     else if (action == u"SET NULL")
+                         foreignKey.onDelete = ForeignKey::Action::SetNull;
+                     else if (action == u"SET DEFAULT")
+                         foreignKey.onDelete = ForeignKey::Action::SetDefault;
+                 });
+        table.foreignKeys = foreignKeys.values();
+        return status;
+    }
+
+    // Names are compared by SQLite without case, and a reference may leave the key's columns away:
+    // both are spelt out here, once.
+    static void completeReferences(Catalog& catalog) {
+        for (Table& table : catalog.tables) {
+            for (ForeignKey& foreignKey : table.foreignKeys) {
+                for (const Table& target : catalog.tables) {
+                    if (target.name.compare(foreignKey.table, Qt::CaseInsensitive) != 0)
+                        continue;
+                    foreignKey.table = target.name;
+                    if (foreignKey.referencedColumns.join(QString()).isEmpty())
+                        foreignKey.referencedColumns = target.key;
+                    spellAs(target, foreignKey.referencedColumns);
+                }
+                spellAs(table, foreignKey.columns);
+            }
+        }
+    }
+
+    static void spellAs(const Table& table, QStringList& names) {
+        for (QString& name : names) {
+            for (const Column& column : table.columns) {
+                if (column.name.compare(name, Qt::CaseInsensitive) == 0)
+                    name = column.name;
+            }
+        }
+    }
+
+    const SqliteDialect& m_dialect;
+    QSqlDatabase& m_database;
+};
+
+} // namespace
+
+ColumnType sqliteType(const QString& declared) {
+    const QString name = declared.toUpper();
+    ColumnType type;
+    static const QRegularExpression limits(
+        QStringLiteral("\\(\\s*(\\d+)\\s*(?:,\\s*(\\d+)\\s*)?\\)"));
+    const auto match = limits.match(name);
+    const auto has = [&](const char* word) { return name.contains(QLatin1String(word)); };
+
+    if (has("BOOL")) {
+        type.kind = TypeKind::Boolean;
+    } else if (has("INT")) {
+        type.kind = TypeKind::Integer;
+    } else if (has("CHAR") || has("CLOB") || has("TEXT")) {
+        type.kind = TypeKind::Text;
+        if (match.hasMatch())
+            type.length = match.captured(1).toInt();
+    } else if (has("BLOB")) {
+        type.kind = TypeKind::Binary;
+    } else if (has("REAL") || has("FLOA") || has("DOUB")) {
+        type.kind = TypeKind::Double;
+    } else if (has("DEC") || has("NUM") || has("MONEY")) {
+        type.kind = TypeKind::Decimal;
+        if (match.hasMatch()) {
+            type.precision = std::min(match.captured(1).toInt(), Decimal::MaximumDigits);
+            type.scale = match.captured(2).isEmpty() ? 0 : match.captured(2).toInt();
+            // SQLite accepts any figures here; ones that make no sense bind nobody.
+            if (type.precision == 0 || type.scale > type.precision)
+                type.precision = type.scale = -1;
+        }
+    } else if (has("TIMESTAMP") || has("DATETIME")) {
+        type.kind = TypeKind::Timestamp;
+    } else if (has("DATE")) {
+        type.kind = TypeKind::Date;
+    } else if (has("TIME")) {
+        type.kind = TypeKind::Time;
+    }
+    return type;
+}
+
+Result<Catalog> SqliteDialect::readCatalog(QSqlDatabase& database) const {
+    return CatalogReader(*this, database).read();
+}
+
+} // namespace gravin

@@ -1,0 +1,373 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/database/sqlite_dialect.h"
+
+#include "core/base/text.h"
+#include "core/value/text_form.h"
+
+#include <QFile>
+#include <QFileInfo>
+#include <QSqlDriver>
+#include <QSqlQuery>
+#include <QUrl>
+
+#include <sqlite3.h>
+
+#include <cmath>
+#include <sys/stat.h>
+
+namespace gravin {
+
+namespace {
+
+// How long a statement waits for another program's lock.
+constexpr int BusyTimeoutMilliseconds = 4000;
+// SQLite promises to keep this many significant digits of a decimal in a double.
+constexpr int KeptDigits = 15;
+
+sqlite3* handleOf(const QSqlDatabase& database) {
+    const QVariant handle = database.driver()->handle();
+    if (!handle.isValid() || qstrcmp(handle.typeName(), "sqlite3*") != 0)
+        return nullptr;
+    return *static_cast<sqlite3* const*>(handle.constData());
+}
+
+Value decodeInteger(qint64 number, const ColumnType& type) {
+    if (type.kind == TypeKind::Boolean && (number == 0 || number == 1))
+        return Value::boolean(number == 1);
+    if (type.kind == TypeKind::Decimal)
+        return Value::decimal(*Decimal(number).rescaled(std::max(type.scale, 0)));
+    return Value::integer(number);
+}
+
+Value decodeDouble(double number, const ColumnType& type) {
+    if (type.kind != TypeKind::Decimal)
+        return Value::real(number);
+    const auto decimal = Decimal::fromDouble(number);
+    // −0.0 and whole numbers would come back as integers.
+    if (!decimal || std::trunc(number) == number)
+        return Value::real(number);
+    return Value::decimal(*decimal->rescaled(std::max(type.scale, decimal->scale())));
+}
+
+Value decodeText(const QString& text, const ColumnType& type) {
+    switch (type.kind) {
+    case TypeKind::Date:
+        if (auto date = dateFromIso(text))
+            return Value::date(*date);
+        break;
+    case TypeKind::Time:
+        if (auto time = timeFromIso(text))
+            return Value::time(*time);
+        break;
+    case TypeKind::Timestamp:
+        if (auto timestamp = timestampFromIso(text))
+            return Value::timestamp(*timestamp);
+        break;
+    default:
+        break;
+    }
+    return Value::text(notNull(text));
+}
+
+QVariant encodeDecimal(const Decimal& decimal) {
+    if (const auto whole = decimal.toInteger())
+        return *whole;
+    return decimal.toDouble();
+}
+
+QString storageClass(const QVariant& stored) {
+    switch (stored.typeId()) {
+    case QMetaType::LongLong:
+        return QStringLiteral("integer");
+    case QMetaType::Double:
+        return QStringLiteral("real");
+    case QMetaType::QByteArray:
+        return QStringLiteral("blob");
+    default:
+        return QStringLiteral("text");
+    }
+}
+
+} // namespace
+
+Status SqliteDialect::verifyReadable() const {
+    const QFileInfo info(m_path);
+    if (!info.exists())
+        return Error{ErrorKind::Unavailable, say("There is no file %1.").arg(m_path)};
+    if (!info.isFile())
+        return Error{ErrorKind::Unavailable, say("%1 is not a file.").arg(m_path)};
+    QFile file(m_path);
+    if (!file.open(QIODevice::ReadOnly))
+        return Error{ErrorKind::Unavailable, say("%1 may not be read by you.").arg(m_path),
+                     file.errorString()};
+    // An empty file is an empty database.
+    const QByteArray head = file.read(16);
+    if (!head.isEmpty() && head != QByteArrayView("SQLite format 3", 16))
+        return Error{ErrorKind::Damaged, say("%1 is not an SQLite database.").arg(m_path)};
+    return done();
+}
+
+void SqliteDialect::configure(QSqlDatabase& database, bool readOnly) const {
+    // As a URI the file is never created by opening it.
+    QUrl url = QUrl::fromLocalFile(QFileInfo(m_path).absoluteFilePath());
+    QString uri = QString::fromLatin1(url.toEncoded(QUrl::FullyEncoded));
+    uri.replace(QStringLiteral("file://"), QStringLiteral("file:"));
+    database.setDatabaseName(uri +
+                             (readOnly ? QStringLiteral("?mode=ro") : QStringLiteral("?mode=rw")));
+    QString options =
+        QStringLiteral("QSQLITE_OPEN_URI;QSQLITE_BUSY_TIMEOUT=%1").arg(BusyTimeoutMilliseconds);
+    if (readOnly)
+        options += QStringLiteral(";QSQLITE_OPEN_READONLY");
+    database.setConnectOptions(options);
+}
+
+QStringList SqliteDialect::openingStatements() const {
+    // Double-quoted names must never fall back to text, or a misspelt column becomes a value.
+    return {QStringLiteral("PRAGMA foreign_keys = ON"),
+            QStringLiteral("PRAGMA trusted_schema = OFF"),
+            QStringLiteral("SELECT count(*) FROM sqlite_master")};
+}
+
+void SqliteDialect::rememberFile() {
+    struct stat file {};
+    if (::stat(QFile::encodeName(m_path).constData(), &file) == 0) {
+        m_device = file.st_dev;
+        m_inode = file.st_ino;
+    }
+}
+
+Status SqliteDialect::verifyStillThere() const {
+    struct stat file {};
+    const bool found = ::stat(QFile::encodeName(m_path).constData(), &file) == 0;
+    if (found && file.st_dev == m_device && file.st_ino == m_inode)
+        return done();
+    return Error{ErrorKind::Unavailable,
+                 found ? say("%1 was replaced by another file since it was opened. Nothing was "
+                             "written; open the project again.")
+                             .arg(m_path)
+                       : say("%1 is no longer there. Nothing was written; put the file back or "
+                             "open the project again.")
+                             .arg(m_path)};
+}
+
+void* SqliteDialect::nativeHandle(const QSqlDatabase& database) const { return handleOf(database); }
+
+void SqliteDialect::interrupt(void* nativeHandle) {
+    sqlite3_interrupt(static_cast<sqlite3*>(nativeHandle));
+}
+
+QString SqliteDialect::quoted(const QString& name) const {
+    QString doubled = name;
+    doubled.replace(QStringLiteral("\""), QStringLiteral("\"\""));
+    return u'"' + doubled + u'"';
+}
+
+Value SqliteDialect::decode(const QVariant& stored, const ColumnType& type) const {
+    if (stored.isNull())
+        return {};
+    switch (stored.typeId()) {
+    case QMetaType::LongLong:
+    case QMetaType::Int:
+        return decodeInteger(stored.toLongLong(), type);
+    case QMetaType::Double:
+        return decodeDouble(stored.toDouble(), type);
+    case QMetaType::QByteArray:
+        return Value::binary(stored.toByteArray());
+    default:
+        return decodeText(stored.toString(), type);
+    }
+}
+
+QVariant SqliteDialect::encode(const Value& value, const ColumnType&) const {
+    switch (value.kind()) {
+    case Value::Kind::Null:
+        return {};
+    case Value::Kind::Boolean:
+        return QVariant::fromValue<qint64>(value.asBoolean() ? 1 : 0);
+    case Value::Kind::Integer:
+        return value.asInteger();
+    case Value::Kind::Decimal:
+        return encodeDecimal(value.asDecimal());
+    case Value::Kind::Double:
+        return value.asDouble();
+    case Value::Kind::Text:
+        return notNull(value.asText());
+    case Value::Kind::Date:
+        return isoText(value.asDate());
+    case Value::Kind::Time:
+        return isoText(value.asTime());
+    case Value::Kind::Timestamp:
+        return isoText(value.asTimestamp());
+    case Value::Kind::Binary:
+        return value.asBinary().isNull() ? QByteArray("") : value.asBinary();
+    }
+    return {};
+}
+
+Status SqliteDialect::canHold(const Value& value, const ColumnType& type) const {
+    if (value.kind() == Value::Kind::Decimal && !value.asDecimal().toInteger()) {
+        const auto& decimal = value.asDecimal();
+        const auto kept = Decimal::fromDouble(decimal.toDouble());
+        if (!kept || *kept != decimal)
+            return Error{ErrorKind::Refused,
+                         say("SQLite keeps about %1 digits of a number; %2 has more.")
+                             .arg(QString::number(KeptDigits), toText(value, type))};
+    }
+    return done();
+}
+
+SqlFragment SqliteDialect::exactly(const Column& column, const Value& value) const {
+    const QString name = quoted(column.name);
+    if (value.isNull())
+        return {name + QStringLiteral(" IS NULL"), {}};
+    const QVariant stored = encode(value, column.type);
+    return {QStringLiteral("(%1 COLLATE BINARY IS ? AND typeof(%1) = '%2')")
+                .arg(name, storageClass(stored)),
+            {stored}};
+}
+
+SqlFragment SqliteDialect::keyCondition(const Table& table, const Key& key) const {
+    SqlFragment condition;
+    for (qsizetype i = 0; i < table.key.size(); ++i) {
+        const Column& column = *table.column(table.key[i]);
+        const Value& value = key[static_cast<size_t>(i)];
+        if (i > 0)
+            condition.sql += QStringLiteral(" AND ");
+        // The plain comparison is what an index serves; the exact one tells 'Abc' from 'abc'.
+        if (!value.isNull() && value.kind() != Value::Kind::Integer) {
+            condition.sql += quoted(column.name) + QStringLiteral(" = ? AND ");
+            condition.values += encode(value, column.type);
+        }
+        const SqlFragment exact = value.kind() == Value::Kind::Integer
+                                      ? SqlFragment{quoted(column.name) + QStringLiteral(" = ?"),
+                                                    {encode(value, column.type)}}
+                                      : exactly(column, value);
+        condition.sql += exact.sql;
+        condition.values += exact.values;
+    }
+    return condition;
+}
+
+QStringList SqliteDialect::changeLogSchema() const {
+    // before and after have no declared type on purpose: SQLite then keeps each value as it is.
+    return {
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_change ("
+                       "id INTEGER PRIMARY KEY, uid TEXT NOT NULL, at TEXT NOT NULL, "
+                       "person TEXT NOT NULL, screen TEXT NOT NULL, action TEXT NOT NULL, "
+                       "note TEXT NOT NULL, undoes INTEGER, records INTEGER NOT NULL, "
+                       "tables TEXT NOT NULL, op TEXT NOT NULL)"),
+        QStringLiteral(
+            "CREATE TABLE IF NOT EXISTS gravin_record ("
+            "change_id INTEGER NOT NULL REFERENCES gravin_change (id), "
+            "seq INTEGER NOT NULL, table_name TEXT NOT NULL, key TEXT NOT NULL, "
+            "op TEXT NOT NULL CHECK (op IN ('insert', 'update', 'delete')), row_number INTEGER, "
+            "PRIMARY KEY (change_id, seq)) WITHOUT ROWID"),
+        QStringLiteral("CREATE INDEX IF NOT EXISTS gravin_record_by_key "
+                       "ON gravin_record (table_name, key)"),
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_field ("
+                       "change_id INTEGER NOT NULL, seq INTEGER NOT NULL, "
+                       "column_name TEXT NOT NULL, before, after, "
+                       "PRIMARY KEY (change_id, seq, column_name), "
+                       "FOREIGN KEY (change_id, seq) REFERENCES gravin_record (change_id, seq)) "
+                       "WITHOUT ROWID"),
+    };
+}
+
+Status SqliteDialect::scanIntegers(QSqlDatabase& database, const QString& sql,
+                                   const std::function<bool(qint64)>& take) const {
+    sqlite3* handle = handleOf(database);
+    sqlite3_stmt* statement = nullptr;
+    const QByteArray text = sql.toUtf8();
+    int code = sqlite3_prepare_v2(handle, text.constData(), static_cast<int>(text.size()),
+                                  &statement, nullptr);
+    bool onlyIntegers = true;
+    if (code == SQLITE_OK) {
+        while ((code = sqlite3_step(statement)) == SQLITE_ROW) {
+            onlyIntegers = sqlite3_column_type(statement, 0) == SQLITE_INTEGER;
+            if (!onlyIntegers || !take(sqlite3_column_int64(statement, 0)))
+                break;
+        }
+    }
+    const bool failed = code != SQLITE_DONE && code != SQLITE_ROW;
+    Error error = failed ? errorOf(QSqlError({}, QString::fromUtf8(sqlite3_errmsg(handle)),
+                                             QSqlError::StatementError, QString::number(code)))
+                         : Error{};
+    sqlite3_finalize(statement);
+    if (failed)
+        return error;
+    if (!onlyIntegers)
+        return Error{ErrorKind::NotFound, say("A key of this table is not a whole number.")};
+    return done();
+}
+
+qint64 SqliteDialect::foreignCommits(QSqlDatabase& database) const {
+    QSqlQuery query(database);
+    query.setForwardOnly(true);
+    if (!query.exec(QStringLiteral("PRAGMA data_version")) || !query.next())
+        return 0;
+    return query.value(0).toLongLong();
+}
+
+Error SqliteDialect::errorOf(const QSqlError& error) const {
+    const QString detail = error.databaseText();
+    switch (error.nativeErrorCode().toInt() & 0xff) {
+    case SQLITE_BUSY:
+    case SQLITE_LOCKED:
+        return {ErrorKind::Busy,
+                say("The database is locked by another program. Nothing was written; try again "
+                    "in a moment."),
+                detail};
+    case SQLITE_READONLY:
+        return {ErrorKind::ReadOnly, say("%1 is read only for you.").arg(m_path), detail};
+    case SQLITE_PERM:
+    case SQLITE_AUTH:
+    case SQLITE_CANTOPEN:
+        return {ErrorKind::Unavailable, say("%1 cannot be opened.").arg(m_path), detail};
+    case SQLITE_FULL:
+        return {ErrorKind::Full,
+                say("There is no space left for %1. Nothing was written.").arg(m_path), detail};
+    case SQLITE_NOTADB:
+        return {ErrorKind::Damaged, say("%1 is not an SQLite database.").arg(m_path), detail};
+    case SQLITE_CORRUPT:
+        return {ErrorKind::Damaged, say("%1 is damaged.").arg(m_path), detail};
+    case SQLITE_INTERRUPT:
+        return {ErrorKind::Cancelled, say("Stopped on request."), detail};
+    case SQLITE_TOOBIG:
+        return {ErrorKind::Refused, say("A value is too long for the database."), detail};
+    case SQLITE_CONSTRAINT:
+        return {ErrorKind::Refused, say("A rule of the database forbids this."), detail};
+    case SQLITE_IOERR:
+        return {ErrorKind::Unavailable, say("%1 could not be read or written.").arg(m_path),
+                detail};
+    default:
+        return {ErrorKind::Database, say("The database answered with an error."), detail};
+    }
+}
+
+ConstraintFailure SqliteDialect::constraintFailure(const QString& engineMessage) const {
+    ConstraintFailure failure;
+    const qsizetype colon = engineMessage.indexOf(u": ");
+    const QString what = engineMessage.left(colon);
+    if (what.startsWith(u"UNIQUE"))
+        failure.kind = ConstraintFailure::Kind::Unique;
+    else if (what.startsWith(u"NOT NULL"))
+        failure.kind = ConstraintFailure::Kind::NotNull;
+    else if (what.startsWith(u"FOREIGN KEY"))
+        failure.kind = ConstraintFailure::Kind::Reference;
+    else if (what.startsWith(u"CHECK"))
+        failure.kind = ConstraintFailure::Kind::Check;
+    const bool namesColumns = failure.kind == ConstraintFailure::Kind::Unique ||
+                              failure.kind == ConstraintFailure::Kind::NotNull;
+    if (!namesColumns || colon < 0)
+        return failure;
+    // "aid.code, aid.sector_id": names stand there unquoted, so the table's length is what the
+    // first point gives.
+    for (const QString& place : engineMessage.mid(colon + 2).split(QStringLiteral(", "))) {
+        const qsizetype point = place.indexOf(u'.');
+        failure.table = place.left(point);
+        failure.columns += place.mid(point + 1);
+    }
+    return failure;
+}
+
+} // namespace gravin

@@ -1,0 +1,106 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/database/worker.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+Worker::Worker(ConnectionSpec spec, Session::Access access, QObject* parent)
+    : QObject(parent)
+    , m_spec(std::move(spec))
+    , m_access(access)
+    , m_inside(new QObject) {
+    m_inside->moveToThread(&m_thread);
+    m_thread.setObjectName(QStringLiteral("gravin-database"));
+    m_thread.start();
+}
+
+Worker::~Worker() {
+    {
+        const std::lock_guard lock(m_mutex);
+        m_dropUpTo = m_next;
+        m_cancelled = true;
+        if (m_runningSession)
+            m_runningSession->interrupt();
+    }
+    // The session must be closed in the thread that opened it.
+    QMetaObject::invokeMethod(
+        m_inside, [this] { m_session.reset(); }, Qt::BlockingQueuedConnection);
+    m_inside->deleteLater();
+    m_thread.quit();
+    m_thread.wait();
+}
+
+Worker::JobId Worker::enqueue(Task task) {
+    JobId job = 0;
+    {
+        const std::lock_guard lock(m_mutex);
+        job = m_next++;
+    }
+    QMetaObject::invokeMethod(
+        m_inside, [this, job, task = std::move(task)] { runTask(job, task); },
+        Qt::QueuedConnection);
+    return job;
+}
+
+void Worker::runTask(JobId job, const Task& task) {
+    Result<Session*> opened = session();
+    {
+        const std::lock_guard lock(m_mutex);
+        const auto dropped = std::find(m_dropped.begin(), m_dropped.end(), job);
+        const bool isDropped = dropped != m_dropped.end();
+        if (isDropped)
+            m_dropped.erase(dropped);
+        if (isDropped || job < m_dropUpTo)
+            return;
+        m_running = job;
+        m_runningSession = opened ? *opened : nullptr;
+        m_cancelled = false;
+    }
+    task(std::move(opened));
+    const std::lock_guard lock(m_mutex);
+    m_running = 0;
+    m_runningSession = nullptr;
+}
+
+Result<Session*> Worker::session() {
+    // A file that was put back is another one: open it anew.
+    if (m_session && !m_session->dialect().verifyStillThere())
+        m_session.reset();
+    if (!m_session) {
+        auto opened = Session::open(m_spec, m_access);
+        if (!opened)
+            return opened.error();
+        m_session = std::move(*opened);
+    }
+    return m_session.get();
+}
+
+void Worker::deliver(std::function<void()> answer) {
+    QMetaObject::invokeMethod(&m_here, std::move(answer), Qt::QueuedConnection);
+}
+
+void Worker::report(QObject* context, std::function<void()> show) {
+    deliver([context = QPointer<QObject>(context), show = std::move(show)] {
+        if (context)
+            show();
+    });
+}
+
+void Worker::cancel(JobId job) {
+    const std::lock_guard lock(m_mutex);
+    if (m_running == job) {
+        m_cancelled = true;
+        if (m_runningSession)
+            m_runningSession->interrupt();
+    } else if (job > m_running && job < m_next) {
+        m_dropped.push_back(job);
+    }
+}
+
+void Worker::drain() {
+    QMetaObject::invokeMethod(
+        m_inside, [] {}, Qt::BlockingQueuedConnection);
+}
+
+} // namespace gravin

@@ -1,0 +1,81 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/session.h"
+
+#include <QObject>
+#include <QPointer>
+#include <QThread>
+
+#include <functional>
+#include <mutex>
+
+namespace gravin {
+
+// One thread with one session, opened by its first job. Jobs run one after another; each answer is
+// delivered in the thread in which the worker was made, and only while its context object lives.
+// A job that cannot have a session (the file is gone) answers with that error; the next job tries
+// to open again.
+class Worker : public QObject {
+    Q_OBJECT
+public:
+    using JobId = quint64;
+
+    Worker(ConnectionSpec spec, Session::Access access, QObject* parent = nullptr);
+    // Interrupts the running job, drops waiting ones and waits for the thread.
+    ~Worker() override;
+
+    // Runs `job` in the worker's thread, then `answer` in this thread.
+    // Requires: called from the thread that made the worker; `context` lives there too.
+    template <typename T>
+    JobId run(QObject* context, std::function<Result<T>(Session&)> job,
+              std::function<void(Result<T>)> answer) {
+        return enqueue([this, context = QPointer<QObject>(context), job = std::move(job),
+                        answer = std::move(answer)](Result<Session*> session) {
+            auto result =
+                std::make_shared<Result<T>>(session ? job(**session) : Result<T>(session.error()));
+            deliver([context, answer, result] {
+                if (context)
+                    answer(std::move(*result));
+            });
+        });
+    }
+
+    // Delivers a partial result of the running job. Called from within a job.
+    void report(QObject* context, std::function<void()> show);
+
+    // Stops this job if it is running or still waiting; it then answers with Cancelled, or not at
+    // all when it had not begun.
+    void cancel(JobId job);
+
+    // True while the running job is to stop: long jobs ask between pieces of work. Any thread.
+    bool isCancelled() const { return m_cancelled; }
+
+    // Waits until every job given so far has run (their answers are delivered by the event loop).
+    void drain();
+
+private:
+    using Task = std::function<void(Result<Session*>)>;
+    JobId enqueue(Task task);
+    void deliver(std::function<void()> answer);
+    void runTask(JobId job, const Task& task);
+    Result<Session*> session();
+
+    ConnectionSpec m_spec;
+    Session::Access m_access;
+    QThread m_thread;
+    QObject* m_inside;                  // lives in m_thread
+    QObject m_here;                     // lives in the maker's thread
+    std::unique_ptr<Session> m_session; // touched in m_thread only
+
+    std::mutex m_mutex; // guards what follows
+    JobId m_next = 1;
+    JobId m_running = 0;
+    JobId m_dropUpTo = 0;
+    std::vector<JobId> m_dropped;
+    Session* m_runningSession = nullptr;
+
+    std::atomic<bool> m_cancelled = false;
+};
+
+} // namespace gravin

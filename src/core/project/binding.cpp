@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/binding.h"
+
+#include "core/base/text.h"
+#include "core/project/screen_generator.h"
+#include "core/value/text_form.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+bool BoundField::isEditable() const {
+    return definition.editable && !column.computed && isTypeable(column.type);
+}
+
+const BoundField* BoundScreen::field(const QString& column) const {
+    const auto found = std::find_if(fields.begin(), fields.end(), [&](const BoundField& field) {
+        return field.name() == column;
+    });
+    return found == fields.end() ? nullptr : &*found;
+}
+
+QString BoundScreen::nameOf(const std::vector<Value>& values) const {
+    const int naming = table->indexOf(namingColumn);
+    if (naming >= 0 && static_cast<size_t>(naming) < values.size()) {
+        const QString name =
+            toText(values[static_cast<size_t>(naming)], table->columns[naming].type);
+        if (!name.trimmed().isEmpty())
+            return name;
+    }
+    std::vector<Value> key;
+    for (const QString& column : table->key)
+        key.push_back(values[static_cast<size_t>(table->indexOf(column))]);
+    return keyText(Key(std::move(key)), table->keyTypes());
+}
+
+Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
+                               const Screen& screen) {
+    const Table* table = catalog.table(screen.table);
+    if (!table)
+        return Error{ErrorKind::NotFound,
+                     say("The screen %1 shows the table %2, which the database does not have.")
+                         .arg(screen.label, screen.table)};
+    BoundScreen bound;
+    bound.screen = screen;
+    bound.table = std::make_shared<const Table>(*table);
+    bound.readOnlyReason = table->readOnlyReason();
+    if (bound.readOnlyReason.isEmpty() && !project.connection.changeLog)
+        bound.readOnlyReason = say("This project only reads its database, because keeping a change "
+                                   "log in it was not agreed to.");
+    bound.namingColumn = namingColumn(*table);
+    for (const ScreenField& placement : screen.fields) {
+        const int index = table->indexOf(placement.column);
+        if (index < 0) {
+            bound.missingColumns += placement.column;
+            continue;
+        }
+        const Column& column = table->columns[index];
+        const FieldDefinition* definition = project.definition(table->name, column.name);
+        bound.fields += BoundField{
+            column, index, definition ? *definition : generateDefinition(catalog, *table, column),
+            placement, table->key.contains(column.name)};
+    }
+    return bound;
+}
+
+RuleBook rulesOf(const Project& project) {
+    RuleBook rules;
+    for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {
+        TableRules& tableRules = rules[table.key()];
+        for (const FieldDefinition& field : table.value())
+            tableRules.fields +=
+                FieldRule{field.column, field.label, field.required, field.editable};
+    }
+    return rules;
+}
+
+} // namespace gravin

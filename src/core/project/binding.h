@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/catalog.h"
+#include "core/project/project.h"
+#include "core/records/rules.h"
+
+#include <memory>
+
+namespace gravin {
+
+// A field of a screen together with the column it is bound to: all that showing, editing and
+// checking need to know.
+struct BoundField {
+    Column column;
+    int columnIndex = 0; // in the table
+    FieldDefinition definition;
+    ScreenField placement;
+    bool isKey = false;
+
+    const QString& name() const { return column.name; }
+    const QString& label() const { return definition.label; }
+    // The column can be written and the developer lets it.
+    bool isEditable() const;
+};
+
+// A screen that fits its database, as far as it does.
+struct BoundScreen {
+    Screen screen;
+    std::shared_ptr<const Table> table;
+    QList<BoundField> fields;   // in the screen's order
+    QStringList missingColumns; // named by the screen, not in the table
+    QString readOnlyReason;     // empty: records can be changed
+    QString namingColumn;       // its value is what a record is called
+
+    const BoundField* field(const QString& column) const;
+    // "Cooper Rock": the record's name, or its key when it has none.
+    QString nameOf(const std::vector<Value>& values) const;
+};
+
+// NotFound when the screen's table is not in the catalog.
+Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
+                               const Screen& screen);
+
+// The checks of every table that the project has field definitions for.
+RuleBook rulesOf(const Project& project);
+
+} // namespace gravin

@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/project/binding.h"
+
+namespace gravin {
+
+// The text a person sees in a field: a choice by its label, anything else by its type. Lookups give
+// the stored value; their shown value needs the database.
+QString shownText(const BoundField& field, const Value& value);
+
+// The value that a person means by what is typed into a field: a choice by its label or by what is
+// stored, anything else by the column's type. Refused with the form that is expected.
+Result<Value> inputValue(const BoundField& field, const QString& text);
+
+// Who is at work: the name of the system's account.
+QString personName();
+
+} // namespace gravin

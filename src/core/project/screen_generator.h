@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/catalog.h"
+#include "core/project/project.h"
+
+namespace gravin {
+
+// A name as a person would say it: "light_character" → "Light character", "nextDue" → "Next due".
+// With `isReference`, an "_id" at the end goes: "sector_id" → "Sector".
+QString labelFromName(const QString& name, bool isReference = false);
+
+// The column by which people tell the records of a table: "name" or the like, else the first unique
+// text, else the first text, else the key.
+QString namingColumn(const Table& table);
+
+// The definition of a field, from what the catalog knows: label, editor, required, lookup.
+FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
+                                   const Column& column);
+
+// Adds a screen that shows every column of the table, and the definitions that are missing.
+// The screen's id is the table's name, made unique. Answers that id.
+QString addGeneratedScreen(Project& project, const Catalog& catalog, const Table& table,
+                           Arrangement arrangement);
+
+} // namespace gravin

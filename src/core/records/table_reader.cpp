@@ -1,0 +1,254 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/records/table_reader.h"
+
+#include "core/base/text.h"
+
+#include <QRegularExpression>
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+// Keys asked for in one statement; far below every engine's limit of bound values.
+constexpr size_t KeysPerStatement = 200;
+// The first run is a screenful, so that it can be shown at once.
+constexpr qsizetype FirstRun = 256;
+constexpr qsizetype LaterRun = 100'000;
+
+// Collects keys and hands them on in runs.
+class RunCollector {
+public:
+    explicit RunCollector(const std::function<bool(KeyIndex&&)>& take)
+        : m_take(take) {}
+
+    KeyIndex& run() { return m_run; }
+    bool full() const { return m_run.size() >= m_limit; }
+    bool flush() {
+        if (m_run.isEmpty())
+            return true;
+        m_limit = LaterRun;
+        return m_take(std::exchange(m_run, {}));
+    }
+
+private:
+    const std::function<bool(KeyIndex&&)>& m_take;
+    KeyIndex m_run;
+    qsizetype m_limit = FirstRun;
+};
+
+} // namespace
+
+Result<SortOrder> sortOrderFromText(const QString& text, const Table& table) {
+    SortOrder order;
+    static const QRegularExpression direction(QStringLiteral("\\s+(ASC|DESC)$"),
+                                              QRegularExpression::CaseInsensitiveOption);
+    for (const QString& part : splitEscaped(text)) {
+        QString name = part.trimmed();
+        const auto match = direction.match(name);
+        const bool descending = match.captured(1).compare(u"DESC", Qt::CaseInsensitive) == 0;
+        if (match.hasMatch())
+            name = name.left(match.capturedStart()).trimmed();
+        if (!table.column(name))
+            return Error{ErrorKind::Usage,
+                         say("%1 has no column “%2” to sort by.").arg(table.name, name)};
+        order.append({name, descending});
+    }
+    return order;
+}
+
+QString TableReader::selectColumns() const {
+    QStringList names;
+    for (const Column& column : m_table.columns)
+        names += m_session.dialect().quoted(column.name);
+    return names.isEmpty() ? QStringLiteral("*") : names.join(QStringLiteral(", "));
+}
+
+QString TableReader::from() const {
+    return QStringLiteral(" FROM ") + m_session.dialect().quoted(m_table.name);
+}
+
+QString TableReader::orderBy(const SortOrder& sort) const {
+    QStringList parts;
+    for (const SortBy& by : sort)
+        parts += m_session.dialect().quoted(by.column) +
+                 (by.descending ? QStringLiteral(" DESC") : QString());
+    for (const QString& column : m_table.key)
+        parts += m_session.dialect().quoted(column);
+    return parts.isEmpty() ? QString()
+                           : QStringLiteral(" ORDER BY ") + parts.join(QStringLiteral(", "));
+}
+
+Record TableReader::recordOf(const QSqlQuery& row) const {
+    Record record;
+    record.values.reserve(static_cast<size_t>(m_table.columns.size()));
+    for (qsizetype i = 0; i < m_table.columns.size(); ++i)
+        record.values.push_back(
+            m_session.dialect().decode(row.value(static_cast<int>(i)), m_table.columns[i].type));
+    std::vector<Value> key;
+    for (const QString& column : m_table.key)
+        key.push_back(record.values[static_cast<size_t>(m_table.indexOf(column))]);
+    record.key = Key(std::move(key));
+    return record;
+}
+
+Status TableReader::collect(const QString& sql, const QVariantList& values,
+                            std::vector<Record>& records) {
+    return m_session.select(sql, values, [&](const QSqlQuery& row) {
+        records.push_back(recordOf(row));
+        return true;
+    });
+}
+
+Result<qint64> TableReader::count() {
+    auto counted = m_session.scalar(QStringLiteral("SELECT count(*)") + from());
+    if (!counted)
+        return counted.error();
+    return counted->toLongLong();
+}
+
+Result<std::vector<Record>> TableReader::range(const SortOrder& sort, qint64 offset, qint64 limit) {
+    std::vector<Record> records;
+    Status status = collect(QStringLiteral("SELECT ") + selectColumns() + from() + orderBy(sort) +
+                                QStringLiteral(" LIMIT ? OFFSET ?"),
+                            {limit, offset}, records);
+    if (!status)
+        return status.error();
+    if (m_table.key.isEmpty()) {
+        for (Record& record : records)
+            record.key = Key({Value::integer(offset++)});
+    }
+    return records;
+}
+
+Result<std::vector<Record>> TableReader::records(const std::vector<Key>& keys,
+                                                 const SortOrder& sort) {
+    if (m_table.key.isEmpty())
+        return recordsByPosition(keys, sort);
+    std::vector<Record> records;
+    for (size_t first = 0; first < keys.size(); first += KeysPerStatement) {
+        const size_t last = std::min(first + KeysPerStatement, keys.size());
+        QStringList conditions;
+        QVariantList values;
+        for (size_t i = first; i < last; ++i) {
+            SqlFragment condition = m_session.dialect().keyCondition(m_table, keys[i]);
+            conditions += u'(' + condition.sql + u')';
+            values += condition.values;
+        }
+        Status status =
+            collect(QStringLiteral("SELECT ") + selectColumns() + from() +
+                        QStringLiteral(" WHERE ") + conditions.join(QStringLiteral(" OR ")),
+                    values, records);
+        if (!status)
+            return status.error();
+    }
+    return records;
+}
+
+Result<std::vector<Record>> TableReader::recordsByPosition(const std::vector<Key>& keys,
+                                                           const SortOrder& sort) {
+    if (keys.empty())
+        return std::vector<Record>{};
+    qint64 first = keys.front()[0].asInteger();
+    qint64 last = first;
+    for (const Key& key : keys) {
+        first = std::min(first, key[0].asInteger());
+        last = std::max(last, key[0].asInteger());
+    }
+    return range(sort, first, last - first + 1);
+}
+
+Result<std::optional<Record>> TableReader::record(const Key& key) {
+    auto found = records({key});
+    if (!found)
+        return found.error();
+    if (found->empty())
+        return std::optional<Record>{};
+    return std::optional(std::move(found->front()));
+}
+
+SqlFragment TableReader::whereAll(const QStringList& columns,
+                                  const std::vector<Value>& values) const {
+    // Compared as the engine compares for a reference, so that an index serves.
+    SqlFragment where{QStringLiteral(" WHERE "), {}};
+    for (qsizetype i = 0; i < columns.size(); ++i) {
+        where.sql += (i > 0 ? QStringLiteral(" AND ") : QString()) +
+                     m_session.dialect().quoted(columns[i]) + QStringLiteral(" = ?");
+        const Column* column = m_table.column(columns[i]);
+        where.values += m_session.dialect().encode(values[static_cast<size_t>(i)],
+                                                   column ? column->type : ColumnType{});
+    }
+    return where;
+}
+
+Result<qint64> TableReader::countWhere(const QStringList& columns,
+                                       const std::vector<Value>& values) {
+    const SqlFragment where = whereAll(columns, values);
+    auto counted =
+        m_session.scalar(QStringLiteral("SELECT count(*)") + from() + where.sql, where.values);
+    if (!counted)
+        return counted.error();
+    return counted->toLongLong();
+}
+
+Result<std::vector<Key>> TableReader::keysWhere(const QStringList& columns,
+                                                const std::vector<Value>& values) {
+    const SqlFragment where = whereAll(columns, values);
+    std::vector<Record> found;
+    Status status =
+        collect(QStringLiteral("SELECT ") + selectColumns() + from() + where.sql + orderBy({}),
+                where.values, found);
+    if (!status)
+        return status.error();
+    std::vector<Key> keys;
+    for (Record& record : found)
+        keys.push_back(std::move(record.key));
+    return keys;
+}
+
+Status TableReader::scanKeys(const SortOrder& sort, const std::function<bool(KeyIndex&&)>& take) {
+    RunCollector collector(take);
+    if (m_table.key.isEmpty()) {
+        auto total = count();
+        if (!total)
+            return total.error();
+        for (qint64 position = 0; position < *total; ++position) {
+            collector.run().appendInteger(position);
+            if (collector.full() && !collector.flush())
+                return done();
+        }
+        collector.flush();
+        return done();
+    }
+
+    QStringList names;
+    for (const QString& column : m_table.key)
+        names += m_session.dialect().quoted(column);
+    const QString sql =
+        QStringLiteral("SELECT ") + names.join(QStringLiteral(", ")) + from() + orderBy(sort);
+
+    const std::vector<ColumnType> types = m_table.keyTypes();
+    const Column& first = *m_table.column(m_table.key.front());
+    if (types.size() == 1 && first.givenByDatabase) {
+        Status scanned = m_session.scanIntegers(sql, [&](qint64 key) {
+            collector.run().appendInteger(key);
+            return !collector.full() || collector.flush();
+        });
+        if (scanned)
+            collector.flush();
+        return scanned;
+    }
+    Status scanned = m_session.select(sql, {}, [&](const QSqlQuery& row) {
+        std::vector<Value> key;
+        for (size_t i = 0; i < types.size(); ++i)
+            key.push_back(m_session.dialect().decode(row.value(static_cast<int>(i)), types[i]));
+        collector.run().append(Key(std::move(key)));
+        return !collector.full() || collector.flush();
+    });
+    if (scanned)
+        collector.flush();
+    return scanned;
+}
+
+} // namespace gravin

@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/session.h"
+#include "core/records/key_index.h"
+#include "core/records/record.h"
+
+#include <optional>
+
+namespace gravin {
+
+struct SortBy {
+    QString column;
+    bool descending = false;
+    friend bool operator==(const SortBy&, const SortBy&) = default;
+};
+using SortOrder = QList<SortBy>;
+
+// "name, next_due DESC": column names, each with ASC or DESC behind it if wished.
+Result<SortOrder> sortOrderFromText(const QString& text, const Table& table);
+
+// Reads records of one table or view. Ties of a sort are broken by the key, so that an order is
+// always the same. A source without a key is read by position: its keys are whole numbers that
+// count its rows from 0, good for showing, never for writing.
+class TableReader {
+public:
+    // Both must outlive the reader.
+    TableReader(Session& session, const Table& table)
+        : m_session(session)
+        , m_table(table) {}
+
+    Result<qint64> count();
+    // At most `limit` records (−1: all) from `offset` on.
+    Result<std::vector<Record>> range(const SortOrder& sort, qint64 offset, qint64 limit);
+    // The records of these keys that exist, in any order.
+    Result<std::vector<Record>> records(const std::vector<Key>& keys, const SortOrder& sort = {});
+    Result<std::optional<Record>> record(const Key& key);
+    // How many records have these values in these columns.
+    Result<qint64> countWhere(const QStringList& columns, const std::vector<Value>& values);
+    Result<std::vector<Key>> keysWhere(const QStringList& columns,
+                                       const std::vector<Value>& values);
+
+    // Hands the keys in order to `take`, in runs that grow, until it answers false.
+    Status scanKeys(const SortOrder& sort, const std::function<bool(KeyIndex&&)>& take);
+
+private:
+    QString selectColumns() const;
+    QString from() const;
+    QString orderBy(const SortOrder& sort) const;
+    Record recordOf(const QSqlQuery& row) const;
+    Status collect(const QString& sql, const QVariantList& values, std::vector<Record>& records);
+    Result<std::vector<Record>> recordsByPosition(const std::vector<Key>& keys,
+                                                  const SortOrder& sort);
+    SqlFragment whereAll(const QStringList& columns, const std::vector<Value>& values) const;
+
+    Session& m_session;
+    const Table& m_table;
+};
+
+} // namespace gravin

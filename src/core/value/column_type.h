@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QString>
+
+namespace gravin {
+
+// What a column is for, the same words on every engine.
+enum class TypeKind {
+    Any, // the engine declares nothing that Gravin understands
+    Boolean,
+    Integer, // 64 bits, signed
+    Decimal, // exact
+    Double,  // IEEE 754 binary64
+    Text,
+    Date,      // proleptic Gregorian, years 1 … 9999
+    Time,      // of day, to the microsecond
+    Timestamp, // date and time without zone, to the microsecond
+    Binary,
+};
+
+// A column's declared type. Limits of -1 mean: none declared.
+struct ColumnType {
+    TypeKind kind = TypeKind::Any;
+    int length = -1;    // characters of text
+    int precision = -1; // digits of a decimal in all
+    int scale = -1;     // digits of a decimal after the point
+
+    friend bool operator==(const ColumnType&, const ColumnType&) = default;
+};
+
+// "integer", "decimal(8,2)", "text(60)": for the command line and for messages.
+QString describe(const ColumnType& type);
+
+} // namespace gravin

@@ -1,0 +1,121 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/value/decimal.h"
+
+#include <QByteArray>
+#include <QLocale>
+
+#include <cmath>
+#include <limits>
+
+namespace gravin {
+
+namespace {
+
+Decimal::Integer powerOfTen(int exponent) {
+    return boost::multiprecision::pow(Decimal::Integer(10), static_cast<unsigned>(exponent));
+}
+
+bool isDigit(QChar c) { return c >= u'0' && c <= u'9'; }
+
+} // namespace
+
+Decimal::Decimal(Integer coefficient, int scale)
+    : m_coefficient(std::move(coefficient))
+    , m_scale(scale) {
+    if (m_scale < 0) {
+        m_coefficient *= powerOfTen(-m_scale);
+        m_scale = 0;
+    }
+}
+
+std::optional<Decimal> Decimal::fromText(QStringView text) {
+    qsizetype at = 0;
+    bool negative = false;
+    if (at < text.size() && (text[at] == u'-' || text[at] == u'+'))
+        negative = text[at++] == u'-';
+
+    std::string digits;
+    int scale = 0;
+    bool pointSeen = false;
+    for (; at < text.size() && (isDigit(text[at]) || (text[at] == u'.' && !pointSeen)); ++at) {
+        if (text[at] == u'.') {
+            pointSeen = true;
+            continue;
+        }
+        digits.push_back(static_cast<char>(text[at].unicode()));
+        scale += pointSeen ? 1 : 0;
+    }
+    if (digits.empty() || digits.size() > MaximumDigits)
+        return std::nullopt;
+
+    int exponent = 0;
+    if (at < text.size() && (text[at] == u'e' || text[at] == u'E')) {
+        bool ok = false;
+        exponent = text.mid(at + 1).toInt(&ok);
+        if (!ok || std::abs(exponent) > MaximumDigits ||
+            text.mid(at + 1).trimmed() != text.mid(at + 1))
+            return std::nullopt;
+        at = text.size();
+    }
+    if (at != text.size() || scale - exponent > MaximumDigits)
+        return std::nullopt;
+
+    // A leading zero would make the library read the digits as octal.
+    digits.erase(0, std::min(digits.find_first_not_of('0'), digits.size() - 1));
+    Integer coefficient(digits);
+    return Decimal(negative ? Integer(-coefficient) : coefficient, scale - exponent);
+}
+
+std::optional<Decimal> Decimal::fromDouble(double number) {
+    if (!std::isfinite(number))
+        return std::nullopt;
+    return fromText(
+        QString::fromLatin1(QByteArray::number(number, 'g', QLocale::FloatingPointShortest)));
+}
+
+QString Decimal::toText() const {
+    const bool negative = m_coefficient < 0;
+    std::string digits = Integer(boost::multiprecision::abs(m_coefficient)).str();
+    if (m_scale > 0) {
+        const auto scale = static_cast<size_t>(m_scale);
+        if (digits.size() <= scale)
+            digits.insert(0, scale + 1 - digits.size(), '0');
+        digits.insert(digits.size() - scale, ".");
+    }
+    return QString::fromStdString(negative ? "-" + digits : digits);
+}
+
+double Decimal::toDouble() const { return toText().toDouble(); }
+
+std::optional<qint64> Decimal::toInteger() const {
+    const auto whole = rescaled(0);
+    if (!whole || whole->m_coefficient > std::numeric_limits<qint64>::max() ||
+        whole->m_coefficient < std::numeric_limits<qint64>::min())
+        return std::nullopt;
+    return whole->m_coefficient.convert_to<qint64>();
+}
+
+std::optional<Decimal> Decimal::rescaled(int scale) const {
+    if (scale >= m_scale)
+        return Decimal(m_coefficient * powerOfTen(scale - m_scale), scale);
+    const Integer divisor = powerOfTen(m_scale - scale);
+    if (m_coefficient % divisor != 0)
+        return std::nullopt;
+    return Decimal(m_coefficient / divisor, scale);
+}
+
+int Decimal::wholeDigits() const {
+    const Integer whole = boost::multiprecision::abs(m_coefficient) / powerOfTen(m_scale);
+    return static_cast<int>(whole.str().size());
+}
+
+std::strong_ordering operator<=>(const Decimal& a, const Decimal& b) {
+    const int scale = std::max(a.m_scale, b.m_scale);
+    const auto left = a.m_coefficient * powerOfTen(scale - a.m_scale);
+    const auto right = b.m_coefficient * powerOfTen(scale - b.m_scale);
+    if (left == right)
+        return std::strong_ordering::equal;
+    return left < right ? std::strong_ordering::less : std::strong_ordering::greater;
+}
+
+} // namespace gravin

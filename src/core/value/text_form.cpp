@@ -1,0 +1,253 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/value/text_form.h"
+
+#include "core/base/text.h"
+
+#include <cmath>
+
+namespace gravin {
+
+namespace {
+
+Error refused(const QString& sentence) { return {ErrorKind::Refused, sentence}; }
+
+QString sizeText(qsizetype bytes) {
+    return bytes < 1024 ? counted(bytes, say("byte"), say("bytes"))
+                        : QLocale().formattedDataSize(bytes, 1, QLocale::DataSizeTraditionalFormat);
+}
+
+QString doubleText(double number) {
+    return QString::number(number, 'g', QLocale::FloatingPointShortest);
+}
+
+Result<Value> booleanFromText(const QString& text) {
+    static const QStringList yes{QStringLiteral("true"), QStringLiteral("yes"),
+                                 QStringLiteral("1")};
+    static const QStringList no{QStringLiteral("false"), QStringLiteral("no"), QStringLiteral("0")};
+    if (yes.contains(text, Qt::CaseInsensitive) ||
+        text.compare(say("yes"), Qt::CaseInsensitive) == 0)
+        return Value::boolean(true);
+    if (no.contains(text, Qt::CaseInsensitive) || text.compare(say("no"), Qt::CaseInsensitive) == 0)
+        return Value::boolean(false);
+    return refused(say("“%1” is neither yes nor no.").arg(text));
+}
+
+Result<Value> integerFromText(const QString& text) {
+    bool ok = false;
+    const qint64 number = text.toLongLong(&ok);
+    if (ok)
+        return Value::integer(number);
+    if (Decimal::fromText(text))
+        return refused(say("“%1” is not a whole number between −9223372036854775808 and "
+                           "9223372036854775807.")
+                           .arg(text));
+    return refused(say("“%1” is not a number. Type a whole number, for example 42.").arg(text));
+}
+
+Result<Value> decimalFromText(const QString& text, const ColumnType& type) {
+    auto number = Decimal::fromText(text);
+    if (!number)
+        return refused(say("“%1” is not a number. Type a number, for example 184.50.").arg(text));
+    if (type.scale >= 0) {
+        auto rescaled = number->rescaled(type.scale);
+        if (!rescaled)
+            return refused(say("%1 has more than %2 after the point.")
+                               .arg(text, counted(type.scale, say("digit"), say("digits"))));
+        number = rescaled;
+    }
+    const int scale = std::max(type.scale, 0);
+    if (type.precision >= 0 && number->wholeDigits() > type.precision - scale)
+        return refused(
+            say("%1 is too large: at most %2 before the point.")
+                .arg(text, counted(type.precision - scale, say("digit"), say("digits"))));
+    return Value::decimal(*number);
+}
+
+Result<Value> doubleFromText(const QString& text) {
+    bool ok = false;
+    const double number = text.toDouble(&ok);
+    if (!ok || !std::isfinite(number))
+        return refused(say("“%1” is not a number. Type a number, for example 54.0712.").arg(text));
+    return Value::real(number);
+}
+
+Result<Value> textFromText(const QString& text, const ColumnType& type) {
+    // Characters are counted as a person and the engines do: by code point.
+    const auto length = text.toUcs4().size();
+    if (type.length >= 0 && length > type.length)
+        return refused(say("This text has %1 characters; at most %2 fit.")
+                           .arg(QLocale().toString(length), QLocale().toString(type.length)));
+    return Value::text(notNull(text));
+}
+
+Result<Value> dateFromText(const QString& text) {
+    if (auto date = dateFromIso(text))
+        return Value::date(*date);
+    return refused(
+        say("“%1” is not a date. Type year-month-day, for example 2026-12-04.").arg(text));
+}
+
+// People leave the seconds away.
+QString withSeconds(const QString& time) {
+    return time.size() == 5 ? time + QStringLiteral(":00") : time;
+}
+
+Result<Value> timeFromText(const QString& text) {
+    if (auto time = timeFromIso(withSeconds(text)))
+        return Value::time(*time);
+    return refused(say("“%1” is not a time. Type hours:minutes, for example 07:30.").arg(text));
+}
+
+Result<Value> timestampFromText(QString text) {
+    if (text.size() > 10 && text[10] == u'T')
+        text[10] = u' ';
+    if (auto timestamp = timestampFromIso(text.left(11) + withSeconds(text.mid(11))))
+        return Value::timestamp(*timestamp);
+    return refused(
+        say("“%1” is not a date and time. Type for example 2026-12-04 07:30.").arg(text));
+}
+
+} // namespace
+
+QString describe(const ColumnType& type) {
+    switch (type.kind) {
+    case TypeKind::Any:
+        return QStringLiteral("any");
+    case TypeKind::Boolean:
+        return QStringLiteral("boolean");
+    case TypeKind::Integer:
+        return QStringLiteral("integer");
+    case TypeKind::Decimal:
+        if (type.precision < 0)
+            return QStringLiteral("decimal");
+        return QStringLiteral("decimal(%1,%2)").arg(type.precision).arg(std::max(type.scale, 0));
+    case TypeKind::Double:
+        return QStringLiteral("double");
+    case TypeKind::Text:
+        return type.length < 0 ? QStringLiteral("text")
+                               : QStringLiteral("text(%1)").arg(type.length);
+    case TypeKind::Date:
+        return QStringLiteral("date");
+    case TypeKind::Time:
+        return QStringLiteral("time");
+    case TypeKind::Timestamp:
+        return QStringLiteral("timestamp");
+    case TypeKind::Binary:
+        return QStringLiteral("binary");
+    }
+    return {};
+}
+
+QString toText(const Value& value, const ColumnType& type) {
+    switch (value.kind()) {
+    case Value::Kind::Null:
+        return {};
+    case Value::Kind::Boolean:
+        return value.asBoolean() ? say("yes") : say("no");
+    case Value::Kind::Integer:
+        return QString::number(value.asInteger());
+    case Value::Kind::Decimal: {
+        const auto padded =
+            value.asDecimal().rescaled(std::max(type.scale, value.asDecimal().scale()));
+        return padded->toText();
+    }
+    case Value::Kind::Double:
+        return doubleText(value.asDouble());
+    case Value::Kind::Text:
+        return value.asText();
+    case Value::Kind::Date:
+        return isoText(value.asDate());
+    case Value::Kind::Time:
+        return isoText(value.asTime());
+    case Value::Kind::Timestamp:
+        return isoText(value.asTimestamp());
+    case Value::Kind::Binary:
+        return sizeText(value.asBinary().size());
+    }
+    return {};
+}
+
+Result<Value> fromText(const QString& text, const ColumnType& type) {
+    if (type.kind == TypeKind::Text)
+        return textFromText(text, type);
+    const QString trimmed = text.trimmed();
+    if (trimmed.isEmpty())
+        return Value::null();
+    switch (type.kind) {
+    case TypeKind::Boolean:
+        return booleanFromText(trimmed);
+    case TypeKind::Integer:
+        return integerFromText(trimmed);
+    case TypeKind::Decimal:
+        return decimalFromText(trimmed, type);
+    case TypeKind::Double:
+        return doubleFromText(trimmed);
+    case TypeKind::Date:
+        return dateFromText(trimmed);
+    case TypeKind::Time:
+        return timeFromText(trimmed);
+    case TypeKind::Timestamp:
+        return timestampFromText(trimmed);
+    case TypeKind::Binary:
+        return refused(say("Pictures and other binary values cannot be typed."));
+    case TypeKind::Any:
+    case TypeKind::Text:
+        break;
+    }
+    return Value::text(text);
+}
+
+bool conforms(const Value& value, const ColumnType& type) {
+    switch (type.kind) {
+    case TypeKind::Any:
+        return true;
+    case TypeKind::Boolean:
+        return value.isNull() || value.kind() == Value::Kind::Boolean;
+    case TypeKind::Integer:
+        return value.isNull() || value.kind() == Value::Kind::Integer;
+    case TypeKind::Decimal:
+        return value.isNull() || value.kind() == Value::Kind::Decimal;
+    case TypeKind::Double:
+        return value.isNull() || value.kind() == Value::Kind::Double;
+    case TypeKind::Text:
+        return value.isNull() || value.kind() == Value::Kind::Text;
+    case TypeKind::Date:
+        return value.isNull() || value.kind() == Value::Kind::Date;
+    case TypeKind::Time:
+        return value.isNull() || value.kind() == Value::Kind::Time;
+    case TypeKind::Timestamp:
+        return value.isNull() || value.kind() == Value::Kind::Timestamp;
+    case TypeKind::Binary:
+        return value.isNull() || value.kind() == Value::Kind::Binary;
+    }
+    return false;
+}
+
+bool isTypeable(const ColumnType& type) { return type.kind != TypeKind::Binary; }
+
+QString keyText(const Key& key, const std::vector<ColumnType>& types) {
+    QStringList parts;
+    for (size_t i = 0; i < key.size(); ++i)
+        parts += toText(key[i], i < types.size() ? types[i] : ColumnType{});
+    // A key of one column needs no escapes: it is taken whole.
+    return parts.size() == 1 ? parts.front() : joinEscaped(parts);
+}
+
+Result<Key> keyFromText(const QString& text, const std::vector<ColumnType>& types) {
+    const QStringList parts = types.size() == 1 ? QStringList{text} : splitEscaped(text);
+    if (static_cast<size_t>(parts.size()) != types.size())
+        return Error{ErrorKind::Usage,
+                     say("The key “%1” has %2; this table's key has %3.")
+                         .arg(text, counted(parts.size(), say("part"), say("parts")),
+                              QString::number(types.size()))};
+    std::vector<Value> values;
+    for (size_t i = 0; i < types.size(); ++i) {
+        auto value = fromText(parts[static_cast<qsizetype>(i)], types[i]);
+        if (!value)
+            return Error{ErrorKind::Usage, value.error().sentence};
+        values.push_back(*value);
+    }
+    return Key(std::move(values));
+}
+
+} // namespace gravin

@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/application.h"
+#include "cli/command_line.h"
+
+#include <QCoreApplication>
+
+int main(int argc, char** argv) {
+    const auto invocation = gravin::cli::parseCommandLine(argc, argv);
+    if (invocation.exitCode)
+        return *invocation.exitCode;
+    if (invocation.command) {
+        // No window, so no QApplication: this runs without any display.
+        const QCoreApplication application(argc, argv);
+        return invocation.command();
+    }
+    const auto& window = *invocation.window;
+    return gravin::runApplication(argc, argv, {window.file, window.screen, window.useOnly});
+}
