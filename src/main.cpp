@@ -14,5 +14,6 @@ int main(int argc, char** argv) {
         return invocation.command();
     }
     const auto& window = *invocation.window;
-    return gravin::runApplication(argc, argv, {window.file, window.screen, window.useOnly});
+    return gravin::runApplication(
+        argc, argv, {window.file, window.screen, window.useOnly, window.demonstration});
 }

@@ -1,4 +1,58 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/application.h"
+
+#include "app/look/theme.h"
+#include "app/shell/main_window.h"
+
+#include <QApplication>
+#include <QDir>
+#include <QStandardPaths>
+
+#include <spdlog/sinks/rotating_file_sink.h>
+#include <spdlog/spdlog.h>
+
 namespace gravin {
-int runApplication(int&, char**, const OpenRequest&) { return 0; }
+
+namespace {
+
+constexpr size_t LogFileSize = 1024 * 1024;
+constexpr size_t LogFiles = 3;
+
+// Trouble of the libraries below goes into a file; people read about theirs in the window.
+void logToFile() {
+    const QString folder = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
+    if (folder.isEmpty() || !QDir().mkpath(folder))
+        return;
+    try {
+        auto sink = std::make_shared<spdlog::sinks::rotating_file_sink_mt>(
+            QDir(folder).filePath(QStringLiteral("gravin.log")).toStdString(), LogFileSize,
+            LogFiles);
+        spdlog::set_default_logger(std::make_shared<spdlog::logger>("gravin", sink));
+        spdlog::flush_on(spdlog::level::info);
+    } catch (const spdlog::spdlog_ex&) {
+        return; // no log is better than no program
+    }
+    qInstallMessageHandler([](QtMsgType type, const QMessageLogContext&, const QString& text) {
+        const auto level =
+            type == QtDebugMsg || type == QtInfoMsg ? spdlog::level::info : spdlog::level::warn;
+        spdlog::log(level, text.toStdString());
+    });
+}
+
+} // namespace
+
+int runApplication(int& argc, char** argv, const OpenRequest& request) {
+    QApplication application(argc, argv);
+    QCoreApplication::setApplicationName(QStringLiteral("gravin"));
+    QCoreApplication::setApplicationVersion(QStringLiteral(GRAVIN_VERSION));
+    QGuiApplication::setApplicationDisplayName(QStringLiteral("Gravin"));
+    logToFile();
+    Theme::instance().apply(application);
+    MainWindow window(request);
+    if (request.demonstration)
+        window.openDemonstration(false);
+    window.show();
+    return QApplication::exec();
+}
+
 } // namespace gravin

@@ -6,9 +6,10 @@
 namespace gravin {
 
 struct OpenRequest {
-    QString file;         // empty: the start page
-    QString screen;       // empty: the project's first
-    bool useOnly = false; // without Build
+    QString file;               // empty: the start page
+    QString screen;             // empty: the project's first
+    bool useOnly = false;       // without Build
+    bool demonstration = false; // the person's own copy of the demonstration
 };
 
 // Runs the application with a window until it is closed; answers the exit code.

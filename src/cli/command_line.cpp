@@ -91,6 +91,9 @@ private:
         addText(command, "file", m_window.file, "the project")->required();
         addText(command, "--screen", m_window.screen, "the screen to begin with");
         command.callback([this] { m_window.useOnly = true; });
+        m_app.add_subcommand("demo", "open your own copy of the demonstration")->callback([this] {
+            m_window.demonstration = true;
+        });
     }
 
     void defineNew() {

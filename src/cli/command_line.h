@@ -22,6 +22,7 @@ struct WindowRequest {
     QString file;   // empty: the start page
     QString screen; // empty: the first one
     bool useOnly = false;
+    bool demonstration = false;
 };
 
 // What the arguments ask for: exactly one of the three.

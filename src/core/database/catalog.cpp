@@ -27,6 +27,11 @@ std::vector<ColumnType> Table::keyTypes() const {
     return types;
 }
 
+bool Table::hasComputedColumns() const {
+    return std::any_of(columns.begin(), columns.end(),
+                       [](const Column& column) { return column.computed; });
+}
+
 QString Table::readOnlyReason() const {
     if (isView)
         return say("%1 is a view: its records are changed in the tables it reads from.").arg(name);

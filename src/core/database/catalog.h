@@ -51,6 +51,7 @@ struct Table {
     const Column* column(const QString& columnName) const;
     int indexOf(const QString& columnName) const; // -1: none
     std::vector<ColumnType> keyTypes() const;
+    bool hasComputedColumns() const;
     // Why no record of this table can be changed; empty when it can.
     QString readOnlyReason() const;
     // The foreign key that consists of just this column; null: none.

@@ -64,6 +64,28 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
     return bound;
 }
 
+bool canShowAs(ShownAs shownAs, const ColumnType& type) {
+    const TypeKind kind = type.kind;
+    switch (shownAs) {
+    case ShownAs::Text:
+    case ShownAs::Choices:
+    case ShownAs::Lookup:
+        return kind != TypeKind::Binary;
+    case ShownAs::LongText:
+        return kind == TypeKind::Text || kind == TypeKind::Any;
+    case ShownAs::Number:
+        return kind == TypeKind::Integer || kind == TypeKind::Decimal || kind == TypeKind::Double ||
+               kind == TypeKind::Any;
+    case ShownAs::Date:
+        return kind == TypeKind::Date;
+    case ShownAs::YesNo:
+        return kind == TypeKind::Boolean;
+    case ShownAs::Picture:
+        return kind == TypeKind::Binary;
+    }
+    return false;
+}
+
 RuleBook rulesOf(const Project& project) {
     RuleBook rules;
     for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {

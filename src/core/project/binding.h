@@ -42,6 +42,9 @@ struct BoundScreen {
 Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
                                const Screen& screen);
 
+// Whether a column of this type can be shown so without losing anything.
+bool canShowAs(ShownAs shownAs, const ColumnType& type);
+
 // The checks of every table that the project has field definitions for.
 RuleBook rulesOf(const Project& project);
 

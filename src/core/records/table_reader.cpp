@@ -2,6 +2,7 @@
 #include "core/records/table_reader.h"
 
 #include "core/base/text.h"
+#include "core/value/text_form.h"
 
 #include <QRegularExpression>
 
@@ -249,6 +250,22 @@ Status TableReader::scanKeys(const SortOrder& sort, const std::function<bool(Key
     if (scanned)
         collector.flush();
     return scanned;
+}
+
+Result<QStringList> distinctTexts(Session& session, const Table& table, const Column& column,
+                                  int limit) {
+    const QString name = session.dialect().quoted(column.name);
+    QStringList texts;
+    Status selected = session.select(
+        QStringLiteral("SELECT DISTINCT %1 FROM %2 WHERE %1 IS NOT NULL ORDER BY 1 LIMIT ?")
+            .arg(name, session.dialect().quoted(table.name)),
+        {limit}, [&](const QSqlQuery& row) {
+            texts += toText(session.dialect().decode(row.value(0), column.type), column.type);
+            return true;
+        });
+    if (!selected)
+        return selected.error();
+    return texts;
 }
 
 } // namespace gravin

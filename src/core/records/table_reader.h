@@ -57,4 +57,9 @@ private:
     const Table& m_table;
 };
 
+// The different values of a column as people read them, without NULL, in the engine's order; at
+// most `limit`.
+Result<QStringList> distinctTexts(Session& session, const Table& table, const Column& column,
+                                  int limit);
+
 } // namespace gravin

@@ -1,0 +1,202 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/history/timeline_strip.h"
+
+#include "app/look/theme.h"
+#include "core/base/text.h"
+
+#include <QDateTime>
+#include <QHelpEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QToolTip>
+
+#include <algorithm>
+#include <cmath>
+
+namespace gravin {
+
+namespace {
+
+constexpr int TickDistance = 12;
+constexpr int SideMargin = 22;
+constexpr int NowWidth = 34;
+constexpr int ShortestTick = 5;
+constexpr int TallestTick = 20;
+
+QDateTime localTime(const QString& logTime) {
+    return QDateTime::fromString(logTime.left(19) + u'Z', Qt::ISODate).toLocalTime();
+}
+
+QColor tint(const ChangeSummary& change) {
+    const Colours& colours = Theme::instance().colours();
+    if (change.undoes)
+        return colours.draft;
+    if (!change.operation)
+        return colours.ink;
+    switch (*change.operation) {
+    case Operation::Insert:
+        return colours.elsewhere;
+    case Operation::Update:
+        return colours.accent;
+    case Operation::Delete:
+        return colours.problem;
+    }
+    return colours.ink;
+}
+
+int height(const ChangeSummary& change) {
+    const double steps = std::log10(std::max<double>(1, static_cast<double>(change.records)));
+    return std::min(TallestTick, ShortestTick + static_cast<int>(steps * 5));
+}
+
+QString dayName(const QDate& day) {
+    const QDate today = QDate::currentDate();
+    if (day == today)
+        return TimelineStrip::tr("today");
+    return QLocale().toString(day, QStringLiteral("ddd d"));
+}
+
+} // namespace
+
+QString shownTime(const QString& logTime) {
+    return localTime(logTime).toString(QStringLiteral("yyyy-MM-dd HH:mm:ss"));
+}
+
+TimelineStrip::TimelineStrip(Workspace* workspace, QWidget* parent)
+    : QWidget(parent)
+    , m_workspace(workspace) {
+    setObjectName(QStringLiteral("timeline"));
+    setAccessibleName(tr("Timeline of changes"));
+    setFixedHeight(space::Timeline);
+    setMouseTracking(true);
+    connect(workspace, &Workspace::committed, this, &TimelineStrip::add);
+    connect(&Theme::instance(), &Theme::changed, this, qOverload<>(&QWidget::update));
+    load();
+}
+
+void TimelineStrip::load() {
+    m_workspace->reader()->run<std::vector<ChangeSummary>>(
+        this,
+        [](Session& session) {
+            LogFilter filter;
+            filter.limit = MaximumTicks;
+            return ChangeLog(session).list(filter);
+        },
+        [this](const Result<std::vector<ChangeSummary>>& changes) {
+            if (!changes)
+                return;
+            m_changes = QList<ChangeSummary>(changes->rbegin(), changes->rend());
+            update();
+        });
+}
+
+void TimelineStrip::add(const CommittedChange& change) {
+    const bool known =
+        std::any_of(m_changes.begin(), m_changes.end(),
+                    [&](const ChangeSummary& other) { return other.id == change.id; });
+    if (known)
+        return;
+    ChangeSummary summary{change.id,
+                          change.at,
+                          change.person,
+                          change.screen,
+                          change.action,
+                          change.note,
+                          static_cast<qint64>(change.records.size()),
+                          {},
+                          change.undoes,
+                          {}};
+    if (!change.records.empty()) {
+        summary.operation = change.records.front().operation;
+        for (const RecordChange& record : change.records) {
+            if (record.operation != change.records.front().operation)
+                summary.operation = std::nullopt;
+        }
+    }
+    m_changes += summary;
+    update();
+}
+
+int TimelineStrip::firstShown() const {
+    const int room = std::max(1, (width() - 2 * SideMargin - NowWidth) / TickDistance);
+    return std::max(0, static_cast<int>(m_changes.size()) - room);
+}
+
+int TimelineStrip::tickX(int index) const {
+    // The newest stands beside "now".
+    return width() - SideMargin - NowWidth -
+           (static_cast<int>(m_changes.size()) - 1 - index) * TickDistance;
+}
+
+int TimelineStrip::indexAt(int x) const {
+    for (int i = firstShown(); i < m_changes.size(); ++i) {
+        if (std::abs(tickX(i) - x) <= TickDistance / 2)
+            return i;
+    }
+    return -1;
+}
+
+void TimelineStrip::paintEvent(QPaintEvent*) {
+    const Colours& colours = Theme::instance().colours();
+    QPainter painter(this);
+    painter.fillRect(rect(), colours.raised);
+    painter.fillRect(0, 0, width(), 1, colours.lines);
+    QFont small = font();
+    small.setPointSizeF(small.pointSizeF() * 0.82);
+    painter.setFont(small);
+    const int base = height() - 7;
+
+    QDate day;
+    int labelEnd = 0;
+    for (int i = firstShown(); i < m_changes.size(); ++i) {
+        const int x = tickX(i);
+        painter.fillRect(
+            QRect(x - 1, base - gravin::height(m_changes[i]), 2, gravin::height(m_changes[i])),
+            tint(m_changes[i]));
+        const QDate on = localTime(m_changes[i].at).date();
+        const int labelWidth = painter.fontMetrics().horizontalAdvance(dayName(on));
+        if (on != day && x > labelEnd && x + labelWidth < width() - SideMargin - NowWidth) {
+            painter.setPen(colours.faint);
+            painter.drawText(x, 15, dayName(on));
+            labelEnd = x + labelWidth + 10;
+        }
+        day = on;
+    }
+    if (m_changes.isEmpty()) {
+        painter.setPen(colours.faint);
+        painter.drawText(rect().adjusted(SideMargin, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft,
+                         tr("No changes yet. Each one will leave its mark here."));
+    }
+    small.setWeight(QFont::DemiBold);
+    painter.setFont(small);
+    painter.setPen(colours.ink);
+    const int now = width() - SideMargin;
+    painter.drawText(QRect(now - NowWidth, 4, NowWidth - 6, 14), Qt::AlignRight | Qt::AlignVCenter,
+                     tr("now"));
+    painter.fillRect(QRect(now - 1, 4, 2, height() - 8), colours.ink);
+}
+
+void TimelineStrip::mousePressEvent(QMouseEvent* event) {
+    const int index = indexAt(event->position().toPoint().x());
+    if (index >= 0)
+        Q_EMIT changeChosen(m_changes[index].id);
+}
+
+bool TimelineStrip::event(QEvent* event) {
+    if (event->type() == QEvent::ToolTip) {
+        const auto* help = static_cast<QHelpEvent*>(event);
+        if (const int index = indexAt(help->pos().x()); index >= 0) {
+            const ChangeSummary& change = m_changes[index];
+            QToolTip::showText(help->globalPos(),
+                               tr("%1 · %2\n%3, %4 · change %5")
+                                   .arg(shownTime(change.at), change.person, change.action,
+                                        countedRecords(change.records))
+                                   .arg(change.id));
+            return true;
+        }
+        QToolTip::hideText();
+    }
+    return QWidget::event(event);
+}
+
+} // namespace gravin

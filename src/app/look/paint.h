@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QRect>
+#include <QString>
+
+class QPainter;
+
+namespace gravin {
+
+// The states of a record, always shown by the same shapes; colour only supports them.
+struct RecordMarks {
+    bool draft = false;     // filled dot
+    bool isNew = false;     // ring
+    bool problem = false;   // short bar
+    bool elsewhere = false; // notch
+    int windowNumber = 0;   // number tag; 0: no edit window
+
+    bool any() const { return draft || isNew || problem || elsewhere || windowNumber > 0; }
+};
+
+// The most telling mark, centred; with a number tag before it when there is one.
+void paintMarks(QPainter& painter, const QRect& rect, const RecordMarks& marks);
+// The tag of an edit window.
+void paintNumberTag(QPainter& painter, const QRect& rect, int number);
+
+// Text whose digits all take the same width, so that figures stand in columns. (Qt 6.4 cannot ask a
+// font for its tabular figures.) Cut with an ellipsis where it does not fit.
+void paintFigures(QPainter& painter, const QRect& rect, const QString& text, bool rightAligned);
+int figuresWidth(const QFontMetrics& metrics, const QString& text);
+
+// The marks in words, for tool tips and the screen reader.
+QString marksInWords(const RecordMarks& marks);
+
+} // namespace gravin

@@ -1,0 +1,70 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/session/screen_binding.h"
+
+namespace gravin {
+
+ScreenBinding::ScreenBinding(Workspace* workspace, QString screenId, QObject* parent)
+    : QObject(parent)
+    , m_workspace(workspace)
+    , m_screenId(std::move(screenId))
+    , m_screen(*workspace->bound(m_screenId)) {
+    connect(workspace, &Workspace::screenChanged, this, [this](const QString& id) {
+        if (id == m_screenId)
+            rebind();
+    });
+    connect(workspace, &Workspace::definitionChanged, this, [this](const QString& table) {
+        if (table == tableName())
+            rebind();
+    });
+}
+
+void ScreenBinding::rebind() {
+    auto bound = m_workspace->bound(m_screenId);
+    if (!bound)
+        return;
+    m_screen = std::move(*bound);
+    Q_EMIT rebound();
+}
+
+const Draft* ScreenBinding::draft(const RecordId& id) const {
+    return m_workspace->drafts(tableName())->find(id);
+}
+
+std::optional<Value> ScreenBinding::value(const RecordId& id, const BoundField& field) const {
+    if (const Draft* found = draft(id))
+        return found->value(field.columnIndex);
+    if (const Record* record = m_workspace->records(tableName())->record(id.key))
+        return record->values[static_cast<size_t>(field.columnIndex)];
+    return std::nullopt;
+}
+
+QString ScreenBinding::nameOf(const RecordId& id) const {
+    const Draft* found = draft(id);
+    if (found) {
+        const int naming = m_screen.table->indexOf(m_screen.namingColumn);
+        if (id.isNew() && (naming < 0 || isEmptyValue(found->value(naming))))
+            return tr("New record");
+        std::vector<Value> values;
+        for (int i = 0; i < m_screen.table->columns.size(); ++i)
+            values.push_back(found->value(i));
+        return m_screen.nameOf(values);
+    }
+    const Record* record = m_workspace->records(tableName())->record(id.key);
+    return record ? m_screen.nameOf(record->values) : QString();
+}
+
+QString ScreenBinding::readOnlyReason(const BoundField& field) const {
+    if (isReadOnly())
+        return m_screen.readOnlyReason;
+    if (field.column.computed)
+        return tr("%1 is computed by the database.").arg(field.label());
+    if (field.column.givenByDatabase)
+        return tr("%1 is given by the database.").arg(field.label());
+    if (!field.definition.editable)
+        return tr("%1 is not to be changed on this screen.").arg(field.label());
+    if (!field.isEditable())
+        return tr("Pictures can be looked at, not changed yet.");
+    return {};
+}
+
+} // namespace gravin

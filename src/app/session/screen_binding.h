@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/workspace.h"
+
+namespace gravin {
+
+// A screen bound to its table that stays so while the developer shapes it. The grid, the form, the
+// plate and the edit windows of a screen all read their fields here.
+class ScreenBinding : public QObject {
+    Q_OBJECT
+public:
+    // `workspace` must outlive the binding. Requires: the screen's table is in the catalog.
+    ScreenBinding(Workspace* workspace, QString screenId, QObject* parent = nullptr);
+
+    Workspace* workspace() const { return m_workspace; }
+    const QString& screenId() const { return m_screenId; }
+    const BoundScreen& screen() const { return m_screen; }
+    const QList<BoundField>& fields() const { return m_screen.fields; }
+    const QString& tableName() const { return m_screen.table->name; }
+    bool isReadOnly() const { return !m_screen.readOnlyReason.isEmpty(); }
+
+    // The value a person sees in a field of a record, with its draft; nothing while it is on its
+    // way.
+    std::optional<Value> value(const RecordId& id, const BoundField& field) const;
+    // "Cooper Rock"; for a new record without a name, "New record".
+    QString nameOf(const RecordId& id) const;
+    const Draft* draft(const RecordId& id) const;
+    // Why this field cannot be edited in this record; empty when it can.
+    QString readOnlyReason(const BoundField& field) const;
+
+Q_SIGNALS:
+    void rebound();
+
+private:
+    void rebind();
+
+    Workspace* m_workspace;
+    QString m_screenId;
+    BoundScreen m_screen;
+};
+
+} // namespace gravin

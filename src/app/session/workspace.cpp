@@ -1,0 +1,409 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/session/workspace.h"
+
+#include "core/base/text.h"
+#include "core/changes/change_writer.h"
+#include "core/project/field_input.h"
+#include "core/project/project_file.h"
+#include "core/project/screen_generator.h"
+#include "core/value/text_form.h"
+
+namespace gravin {
+
+namespace {
+// A change of more records than this is cheaper to read anew than to follow one by one.
+constexpr size_t MostFollowed = 2000;
+} // namespace
+
+void Workspace::open(const QString& projectFile, QObject* context, Opened answer) {
+    auto project = loadProject(projectFile);
+    if (!project) {
+        answer(project.error());
+        return;
+    }
+    auto reader = std::make_shared<std::unique_ptr<Worker>>(
+        std::make_unique<Worker>(project->connection, Session::Access::ReadOnly));
+    (*reader)->run<Catalog>(
+        context, [](Session& session) { return session.readCatalog(); },
+        [projectFile, project = *project, reader,
+         answer = std::move(answer)](Result<Catalog> catalog) {
+            if (!catalog)
+                answer(catalog.error());
+            else
+                answer(std::make_shared<Workspace>(
+                    projectFile, project, std::make_shared<const Catalog>(std::move(*catalog)),
+                    std::move(*reader)));
+        });
+}
+
+Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const Catalog> catalog,
+                     std::unique_ptr<Worker> reader)
+    : m_projectFile(std::move(projectFile))
+    , m_project(std::move(project))
+    , m_savedProject(m_project)
+    , m_catalog(std::move(catalog))
+    , m_rules(rulesOf(m_project))
+    , m_reader(std::move(reader))
+    , m_indexer(std::make_unique<Worker>(m_project.connection, Session::Access::ReadOnly))
+    , m_writer(std::make_unique<Worker>(m_project.connection, Session::Access::ReadWrite))
+    , m_feed(std::make_unique<ChangeFeed>(m_catalog, m_reader.get())) {
+    connect(m_feed.get(), &ChangeFeed::committed, this, &Workspace::follow);
+    connect(m_feed.get(), &ChangeFeed::changedOutside, this, &Workspace::refreshAll);
+    connect(m_feed.get(), &ChangeFeed::lost, this,
+            [this](const Error& error) { Q_EMIT reachable(false, error.sentence); });
+    connect(m_feed.get(), &ChangeFeed::restored, this, [this] {
+        Q_EMIT reachable(true, {});
+        refreshAll();
+    });
+}
+
+// What uses the workers goes before them.
+Workspace::~Workspace() {
+    m_feed.reset();
+    m_views.clear();
+    m_lookups.clear();
+    m_tables.clear();
+}
+
+Status Workspace::saveProject() {
+    Status saved = gravin::saveProject(m_project, m_projectFile);
+    if (saved) {
+        m_savedProject = m_project;
+        Q_EMIT modifiedChanged(false);
+    }
+    return saved;
+}
+
+void Workspace::projectEdited() {
+    m_rules = rulesOf(m_project);
+    Q_EMIT modifiedChanged(isProjectModified());
+}
+
+void Workspace::setDefinition(const QString& table, const FieldDefinition& definition) {
+    if (FieldDefinition* present = m_project.definition(table, definition.column))
+        *present = definition;
+    else
+        m_project.fields[table] += definition;
+    projectEdited();
+    Q_EMIT definitionChanged(table, definition.column);
+}
+
+void Workspace::setScreenField(const QString& screenId, const ScreenField& field) {
+    for (Screen& screen : m_project.screens) {
+        if (screen.id != screenId)
+            continue;
+        if (ScreenField* present = screen.field(field.column))
+            *present = field;
+    }
+    projectEdited();
+    Q_EMIT screenChanged(screenId);
+}
+
+QString Workspace::addScreen(const QString& table, Arrangement arrangement) {
+    const QString id =
+        addGeneratedScreen(m_project, *m_catalog, *m_catalog->table(table), arrangement);
+    projectEdited();
+    Q_EMIT screensChanged();
+    return id;
+}
+
+Result<BoundScreen> Workspace::bound(const QString& screenId) const {
+    const Screen* screen = m_project.screen(screenId);
+    if (!screen)
+        return Error{ErrorKind::NotFound, say("There is no screen %1.").arg(screenId)};
+    return bindScreen(m_project, *m_catalog, *screen);
+}
+
+Workspace::TableData& Workspace::data(const QString& table) {
+    auto& entry = m_tables[table];
+    if (!entry) {
+        entry = std::make_shared<TableData>();
+        entry->table = std::make_shared<const Table>(*m_catalog->table(table));
+        entry->records = std::make_unique<RecordStore>(entry->table, m_reader.get());
+        entry->drafts = std::make_unique<DraftStore>(entry->table);
+        connect(entry->drafts.get(), &DraftStore::changed, this, &Workspace::draftsChanged);
+        connect(entry->records.get(), &RecordStore::failed, this, [this](const Error& error) {
+            Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
+        });
+    }
+    return *entry;
+}
+
+RecordStore* Workspace::records(const QString& table) { return data(table).records.get(); }
+
+DraftStore* Workspace::drafts(const QString& table) { return data(table).drafts.get(); }
+
+RecordView* Workspace::view(const QString& screenId) {
+    auto& view = m_views[screenId];
+    if (!view) {
+        view = std::make_shared<RecordView>(data(m_project.screen(screenId)->table).table,
+                                            m_indexer.get());
+        connect(view.get(), &RecordView::failed, this, [this](const Error& error) {
+            Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
+        });
+        view->reload();
+    }
+    return view.get();
+}
+
+LookupStore* Workspace::lookup(const Lookup& lookup) {
+    auto& store = m_lookups[joinEscaped({lookup.table, lookup.storedColumn, lookup.shownColumn})];
+    if (!store) {
+        store = std::make_shared<LookupStore>(lookup, m_catalog, m_reader.get());
+        connect(store.get(), &LookupStore::loaded, this, &Workspace::lookupsLoaded);
+    }
+    return store.get();
+}
+
+QString Workspace::shown(const BoundField& field, const Value& value) {
+    if (field.definition.shownAs == ShownAs::Lookup && !value.isNull()) {
+        const QString found = lookup(field.definition.lookup)->shownFor(value);
+        if (!found.isEmpty())
+            return found;
+    }
+    return shownText(field, value);
+}
+
+void Workspace::type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
+                     const QString& text) {
+    TableData& table = data(screen.table->name);
+    const Record* record = id.isNew() ? nullptr : table.records->record(id.key);
+    const Draft* draft = table.drafts->find(id);
+    auto value = inputValue(field, text);
+    if (!value) {
+        table.drafts->setBadText(id, record, field.columnIndex, {text, value.error().sentence});
+        return;
+    }
+    // A field that was empty and is left empty was not edited.
+    const Value* was = draft    ? &draft->was[static_cast<size_t>(field.columnIndex)]
+                       : record ? &record->values[static_cast<size_t>(field.columnIndex)]
+                                : nullptr;
+    if (text.isEmpty() && (!was || was->isNull()))
+        value = Value::null();
+    choose(screen, id, field, *value);
+}
+
+void Workspace::choose(const BoundScreen& screen, const RecordId& id, const BoundField& field,
+                       const Value& value) {
+    TableData& table = data(screen.table->name);
+    const Record* record = id.isNew() ? nullptr : table.records->record(id.key);
+    if (!record && !table.drafts->find(id))
+        return;
+    table.drafts->setValue(id, record, field.columnIndex, value);
+}
+
+std::vector<Problem> Workspace::problems(const QString& table, const RecordId& id) const {
+    const auto found = m_tables.find(table);
+    if (found == m_tables.end())
+        return {};
+    return (*found)->drafts->problems(id, m_rules.value(table));
+}
+
+void Workspace::save(const BoundScreen& screen, const RecordId& id) {
+    TableData& table = data(screen.table->name);
+    const Draft* draft = table.drafts->find(id);
+    if (!draft || draft->saving)
+        return;
+    // What the last save was refused for may be mended elsewhere by now: ask again.
+    table.drafts->setRefusals(id, {});
+    const auto stopping = problems(table.table->name, id);
+    if (!stopping.empty()) {
+        Q_EMIT notice({Notice::Kind::Refused, tr("Not saved. %1").arg(stopping.front().message)});
+        return;
+    }
+
+    RecordEdit edit{
+        id.isNew() ? Operation::Insert : Operation::Update, table.table->name, id.key, {}, {}};
+    const QMap<int, Value> written = draft->changed;
+    for (auto field = written.begin(); field != written.end(); ++field) {
+        const QString& column = table.table->columns[field.key()].name;
+        edit.after.insert(column, field.value());
+        if (!id.isNew())
+            edit.before.insert(column, draft->was[static_cast<size_t>(field.key())]);
+    }
+    ChangeRequest request;
+    request.action = id.isNew() ? QStringLiteral("add") : QStringLiteral("edit");
+    request.screen = screen.screen.label;
+    request.edits.push_back(std::move(edit));
+    table.drafts->setSaving(id, true);
+    write(std::move(request), this, [this, screen, id, written](const WriteResult& result) {
+        finishSave(screen, id, written, result);
+    });
+}
+
+void Workspace::finishSave(const BoundScreen& screen, const RecordId& id,
+                           const QMap<int, Value>& written, const WriteResult& result) {
+    TableData& table = data(screen.table->name);
+    table.drafts->setSaving(id, false);
+    if (!result) {
+        reportFailure(screen.table->name, id, result.error());
+        return;
+    }
+    RecordId now = id;
+    QString name;
+    if (!result->records.empty()) {
+        now = {result->records.front().keyAfter(table.table->key), 0};
+        if (const Record* record = table.records->record(now.key))
+            name = screen.nameOf(record->values);
+    }
+    // Whoever shows the new record moves to its key before the draft goes.
+    Q_EMIT saved(screen.table->name, id, now);
+    table.drafts->saved(id, written);
+    if (!id.isNew() && !(now == id))
+        table.drafts->discard(id);
+    const QString shownName = name.isEmpty() ? tr("1 record") : name;
+    Q_EMIT notice({Notice::Kind::Done,
+                   id.isNew()
+                       ? tr("Added %1: change %2.").arg(shownName).arg(result->id)
+                       : tr("Saved %1: %2, change %3.")
+                             .arg(shownName, counted(written.size(), tr("field"), tr("fields")))
+                             .arg(result->id)});
+}
+
+void Workspace::reportFailure(const QString& table, const RecordId& id,
+                              const WriteFailure& failure) {
+    DraftStore* store = drafts(table);
+    for (const RecordConflict& conflict : failure.conflicts) {
+        if (conflict.gone)
+            store->setGone(id);
+        for (const FieldConflict& field : conflict.fields)
+            store->setTheirs(id, data(table).table->indexOf(field.column), field.theirs);
+    }
+    store->setRefusals(id, failure.problems);
+    Q_EMIT notice({Notice::Kind::Refused, tr("Not saved. %1").arg(failure.error.sentence),
+                   failure.error.detail});
+}
+
+void Workspace::deleteRecord(const BoundScreen& screen, const Key& key, const QString& name) {
+    const Record* record = records(screen.table->name)->record(key);
+    if (!record)
+        return;
+    ChangeRequest request;
+    request.action = QStringLiteral("delete");
+    request.screen = screen.screen.label;
+    request.edits.push_back(
+        {Operation::Delete, screen.table->name, key, fieldValues(*screen.table, *record), {}});
+    write(std::move(request), this, [this, name](const WriteResult& result) {
+        if (result)
+            Q_EMIT notice(
+                {Notice::Kind::Done,
+                 tr("Deleted %1: change %2. It can be rolled back.").arg(name).arg(result->id)});
+        else
+            Q_EMIT notice({Notice::Kind::Refused,
+                           tr("%1 was not deleted. %2").arg(name, result.error().error.sentence),
+                           result.error().error.detail});
+    });
+}
+
+void Workspace::write(ChangeRequest request, QObject* context,
+                      std::function<void(const WriteResult&)> answer) {
+    request.person = personName();
+    // The door's refusal is richer than an Error, so it travels as the job's value.
+    m_writer->run<WriteResult>(
+        context,
+        [request = std::move(request), catalog = m_catalog, rules = m_rules](Session& session) {
+            return Result<WriteResult>(ChangeWriter(session, *catalog, rules).write(request));
+        },
+        [this, answer = std::move(answer)](const Result<WriteResult>& result) {
+            if (!result) {
+                answer(WriteFailure{result.error(), {}, {}});
+                return;
+            }
+            if (*result)
+                m_feed->announce(**result);
+            answer(*result);
+        });
+}
+
+void Workspace::follow(const CommittedChange& change) {
+    if (change.records.size() > MostFollowed) {
+        refreshAll();
+    } else {
+        for (const RecordChange& record : change.records)
+            followRecord(record);
+        QStringList touched;
+        for (const RecordChange& record : change.records)
+            touched += record.table;
+        for (auto store = m_lookups.begin(); store != m_lookups.end(); ++store) {
+            if (touched.contains(splitEscaped(store.key()).front()))
+                (*store)->reload();
+        }
+    }
+    Q_EMIT committed(change);
+}
+
+void Workspace::followRecord(const RecordChange& record) {
+    const auto found = m_tables.find(record.table);
+    if (found == m_tables.end())
+        return;
+    TableData& table = **found;
+    const Key newKey = record.keyAfter(table.table->key);
+    if (record.operation != Operation::Delete && table.table->hasComputedColumns()) {
+        // What the database computes is known only to it.
+        table.records->invalidate(newKey);
+    } else if (record.operation == Operation::Insert) {
+        Record inserted{record.key, {}};
+        for (const Column& column : table.table->columns)
+            inserted.values.push_back(record.after.value(column.name));
+        table.records->put(inserted);
+    } else if (record.operation == Operation::Update) {
+        table.records->change(record.key, newKey, record.after);
+    } else {
+        table.records->forget(record.key);
+        table.drafts->setGone({record.key, 0});
+    }
+    if (record.operation == Operation::Update) {
+        if (const Draft* draft = table.drafts->find({record.key, 0})) {
+            std::vector<Value> now = draft->was;
+            for (auto field = record.after.begin(); field != record.after.end(); ++field) {
+                if (const int column = table.table->indexOf(field.key()); column >= 0)
+                    now[static_cast<size_t>(column)] = field.value();
+            }
+            table.drafts->rebase(record.key, now);
+        }
+    }
+    for (const auto& view : std::as_const(m_views)) {
+        if (view->table().name != record.table)
+            continue;
+        switch (record.operation) {
+        case Operation::Insert:
+            view->recordInserted(record.key);
+            break;
+        case Operation::Update:
+            view->recordMoved(record.key, newKey);
+            break;
+        case Operation::Delete:
+            view->recordDeleted(record.key);
+            break;
+        }
+    }
+}
+
+// Drafts are never touched by a refresh.
+void Workspace::refreshAll() {
+    for (const auto& table : std::as_const(m_tables))
+        table->records->forgetAll();
+    for (const auto& view : std::as_const(m_views))
+        view->reload();
+    for (const auto& store : std::as_const(m_lookups))
+        store->reload();
+}
+
+QList<Workspace::OpenDraft> Workspace::openDrafts() const {
+    QList<OpenDraft> open;
+    for (const auto& table : m_tables) {
+        for (const RecordId& id : table->drafts->all()) {
+            const Draft* draft = table->drafts->find(id);
+            const int naming = table->table->indexOf(namingColumn(*table->table));
+            QString name = naming < 0
+                               ? QString()
+                               : toText(draft->value(naming), table->table->columns[naming].type);
+            if (name.isEmpty())
+                name = id.isNew() ? tr("New record") : keyText(id.key, table->table->keyTypes());
+            open.append({table->table->name, id, name});
+        }
+    }
+    return open;
+}
+
+} // namespace gravin

@@ -1,0 +1,136 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/changes/bulk_update.h"
+#include "core/changes/change_feed.h"
+#include "core/changes/change_log.h"
+#include "core/changes/rollback.h"
+#include "core/project/binding.h"
+#include "core/project/lookup_store.h"
+#include "core/records/draft_store.h"
+#include "core/records/record_store.h"
+#include "core/records/record_view.h"
+
+#include <QObject>
+
+#include <functional>
+#include <memory>
+
+namespace gravin {
+
+// One line for the person at the screen: what was done, or what was refused and why.
+struct Notice {
+    enum class Kind { Done, Refused };
+    Kind kind = Kind::Done;
+    QString text;
+    QString detail = {}; // the database's own words, shown folded
+};
+
+// An opened project at work: its connection, the shared records and drafts, and everything that
+// writes. All screens, forms and windows of one project share one workspace. Lives in the
+// interface's thread and never waits there for the database.
+class Workspace : public QObject {
+    Q_OBJECT
+public:
+    using Opened = std::function<void(Result<std::shared_ptr<Workspace>>)>;
+    // Reads the project and its catalog in the background; `answer` is called in this thread while
+    // `context` lives.
+    static void open(const QString& projectFile, QObject* context, Opened answer);
+
+    Workspace(QString projectFile, Project project, std::shared_ptr<const Catalog> catalog,
+              std::unique_ptr<Worker> reader);
+    ~Workspace() override;
+
+    const QString& projectFile() const { return m_projectFile; }
+    const Project& project() const { return m_project; }
+    const Catalog& catalog() const { return *m_catalog; }
+    bool isProjectModified() const { return !(m_project == m_savedProject); }
+    Status saveProject();
+
+    // Replaces parts of the project; what shows them follows at once. Called by Build's commands.
+    void setDefinition(const QString& table, const FieldDefinition& definition);
+    void setScreenField(const QString& screenId, const ScreenField& field);
+    // Adds a generated screen for a table and answers its id.
+    QString addScreen(const QString& table, Arrangement arrangement);
+
+    // The screen bound to its table; an error when the table is not there.
+    Result<BoundScreen> bound(const QString& screenId) const;
+    TableRules rules(const QString& table) const { return m_rules.value(table); }
+
+    RecordStore* records(const QString& table);
+    DraftStore* drafts(const QString& table);
+    RecordView* view(const QString& screenId);
+    LookupStore* lookup(const Lookup& lookup);
+    Worker* reader() { return m_reader.get(); }
+
+    // What people see of a value: choices by label, lookups by their shown value.
+    QString shown(const BoundField& field, const Value& value);
+
+    // A field was edited: typed text is read by the field's definition, and kept when it cannot be.
+    void type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
+              const QString& text);
+    void choose(const BoundScreen& screen, const RecordId& id, const BoundField& field,
+                const Value& value);
+
+    // Why this record cannot be saved now, one problem each; empty when it can, or has no draft.
+    std::vector<Problem> problems(const QString& table, const RecordId& id) const;
+    // Saves one draft as one change. Says what came of it with notice() and saved().
+    void save(const BoundScreen& screen, const RecordId& id);
+    // Deletes one record.
+    void deleteRecord(const BoundScreen& screen, const Key& key, const QString& name);
+
+    // Hands a change to the one door and announces it. `answer` is called while `context` lives.
+    void write(ChangeRequest request, QObject* context,
+               std::function<void(const WriteResult&)> answer);
+
+    // All drafts of all tables that are not saved.
+    struct OpenDraft {
+        QString table;
+        RecordId id;
+        QString name;
+    };
+    QList<OpenDraft> openDrafts() const;
+
+Q_SIGNALS:
+    void definitionChanged(const QString& table, const QString& column);
+    void screenChanged(const QString& screenId);
+    void screensChanged();
+    void modifiedChanged(bool modified);
+    void notice(const gravin::Notice& notice);
+    void committed(const gravin::CommittedChange& change);
+    // A save succeeded; of a new record the id is now that of its key.
+    void saved(const QString& table, const gravin::RecordId& before, const gravin::RecordId& now);
+    void draftsChanged();
+    void lookupsLoaded();
+    void reachable(bool reachable, const QString& reason);
+
+private:
+    struct TableData {
+        std::shared_ptr<const Table> table;
+        std::unique_ptr<RecordStore> records;
+        std::unique_ptr<DraftStore> drafts;
+    };
+    TableData& data(const QString& table);
+    void projectEdited();
+    void follow(const CommittedChange& change);
+    void followRecord(const RecordChange& record);
+    void refreshAll();
+    void finishSave(const BoundScreen& screen, const RecordId& id, const QMap<int, Value>& written,
+                    const WriteResult& result);
+    void reportFailure(const QString& table, const RecordId& id, const WriteFailure& failure);
+
+    QString m_projectFile;
+    Project m_project;
+    Project m_savedProject;
+    std::shared_ptr<const Catalog> m_catalog;
+    RuleBook m_rules;
+    std::unique_ptr<Worker> m_reader;  // pages, lookups, the log
+    std::unique_ptr<Worker> m_indexer; // key indexes
+    std::unique_ptr<Worker> m_writer;  // the one door
+    std::unique_ptr<ChangeFeed> m_feed;
+    QHash<QString, std::shared_ptr<TableData>> m_tables;
+    QHash<QString, std::shared_ptr<RecordView>> m_views; // by screen
+    QHash<QString, std::shared_ptr<LookupStore>> m_lookups;
+};
+
+} // namespace gravin

@@ -1,0 +1,137 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/head_line.h"
+
+#include "app/look/theme.h"
+
+#include <QCompleter>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPainter>
+#include <QPushButton>
+#include <QStringListModel>
+#include <QToolButton>
+
+namespace gravin {
+
+HeadLine::HeadLine(QWidget* parent)
+    : QWidget(parent)
+    , m_project(new QLabel)
+    , m_connection(new QLabel)
+    , m_build(new QPushButton(tr("Build")))
+    , m_use(new QPushButton(tr("Use")))
+    , m_find(new QLineEdit)
+    , m_findable(new QStringListModel(this))
+    , m_menu(new QToolButton) {
+    setFixedHeight(space::HeadLine);
+    m_project->setProperty("role", "heading");
+    m_project->setTextFormat(Qt::PlainText);
+    m_connection->setObjectName(QStringLiteral("connection-state"));
+    m_build->setObjectName(QStringLiteral("switch-build"));
+    m_use->setObjectName(QStringLiteral("switch-use"));
+    for (QPushButton* half : {m_build, m_use}) {
+        half->setCheckable(true);
+        half->setFixedWidth(66);
+        half->setToolTip(tr("Switch between shaping the screen and working with it (F9)"));
+    }
+    m_find->setObjectName(QStringLiteral("find"));
+    m_find->setPlaceholderText(tr("Find screens and commands"));
+    m_find->setToolTip(tr("Ctrl+K"));
+    m_find->setFixedWidth(230);
+    auto* completer = new QCompleter(m_findable, this);
+    completer->setFilterMode(Qt::MatchContains);
+    completer->setCaseSensitivity(Qt::CaseInsensitive);
+    completer->setMaxVisibleItems(16);
+    m_find->setCompleter(completer);
+    m_menu->setText(tr("Menu"));
+    m_menu->setObjectName(QStringLiteral("menu"));
+    m_menu->setPopupMode(QToolButton::InstantPopup);
+
+    // Each side takes the same room, so that the switch stands in the middle.
+    auto* left = new QHBoxLayout;
+    left->addWidget(m_project);
+    left->addSpacing(8);
+    left->addWidget(m_connection);
+    left->addStretch();
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(0);
+    middle->addWidget(m_build);
+    middle->addWidget(m_use);
+    auto* right = new QHBoxLayout;
+    right->addStretch();
+    right->addWidget(m_find);
+    right->addWidget(m_menu);
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(space::Pad, 0, space::Pad, 0);
+    layout->addLayout(left, 1);
+    layout->addLayout(middle);
+    layout->addLayout(right, 1);
+
+    connect(m_build, &QPushButton::clicked, this, [this] { Q_EMIT buildRequested(true); });
+    connect(m_use, &QPushButton::clicked, this, [this] { Q_EMIT buildRequested(false); });
+    // The completer finishes after the line has seen Return, so the choice is taken a moment later.
+    connect(completer, qOverload<const QString&>(&QCompleter::activated), this, &HeadLine::choose,
+            Qt::QueuedConnection);
+    connect(m_find, &QLineEdit::returnPressed, this, [this, completer] {
+        if (!completer->popup()->isVisible())
+            choose(m_find->text());
+    });
+    connect(&Theme::instance(), &Theme::changed, this, [this] { setBuild(m_build->isChecked()); });
+}
+
+void HeadLine::choose(const QString& text) {
+    m_find->clear();
+    if (!text.isEmpty())
+        Q_EMIT found(text);
+}
+
+void HeadLine::setProject(const QString& name, bool modified) {
+    m_project->setText(modified ? tr("%1 · not saved").arg(name) : name);
+}
+
+void HeadLine::setConnection(const QString& name, bool reachable, const QString& reason) {
+    const Colours& colours = Theme::instance().colours();
+    const QColor dot = reachable ? colours.accent : colours.problem;
+    m_connection->setText(
+        QStringLiteral("<span style=\"color:%1\">●</span> <span style=\"color:%2\">%3</span>")
+            .arg(dot.name(), colours.faint.name(),
+                 (reachable ? name : tr("%1 is out of reach").arg(name)).toHtmlEscaped()));
+    m_connection->setToolTip(reachable ? tr("Connected") : reason);
+}
+
+void HeadLine::setBuild(bool build) {
+    m_build->setChecked(build);
+    m_use->setChecked(!build);
+    const Colours& c = Theme::instance().colours();
+    const QString sheet =
+        QStringLiteral("QPushButton { border: 1px solid %1; border-%2-radius: 14px; "
+                       "border-%3-radius: 0; padding: 4px 0; }"
+                       "QPushButton:checked { background: %4; color: %5; border-color: %4; }"
+                       "QPushButton:focus { text-decoration: underline; }");
+    for (const auto& [half, outer, inner] :
+         {std::tuple{m_build, "top-left-radius: 14px; border-bottom-left",
+                     "top-right-radius: 0; border-bottom-right"},
+          std::tuple{m_use, "top-right-radius: 14px; border-bottom-right",
+                     "top-left-radius: 0; border-bottom-left"}})
+        half->setStyleSheet(sheet.arg(c.lines.name(), QLatin1String(outer), QLatin1String(inner),
+                                      c.inverse.name(), c.onInverse.name()));
+}
+
+void HeadLine::setBuildOffered(bool offered) {
+    m_build->setVisible(offered);
+    m_use->setVisible(offered);
+}
+
+void HeadLine::setFindable(const QStringList& texts) { m_findable->setStringList(texts); }
+
+void HeadLine::focusFind() {
+    m_find->setFocus(Qt::ShortcutFocusReason);
+    m_find->selectAll();
+}
+
+void HeadLine::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(QRect(0, height() - 1, width(), 1), Theme::instance().colours().lines);
+}
+
+} // namespace gravin

@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QStringListModel;
+class QToolButton;
+
+namespace gravin {
+
+// The slim line on top: project and connection with its state, Build | Use, find, menu.
+class HeadLine : public QWidget {
+    Q_OBJECT
+public:
+    explicit HeadLine(QWidget* parent = nullptr);
+
+    void setProject(const QString& name, bool modified);
+    void setConnection(const QString& name, bool reachable, const QString& reason);
+    void setBuild(bool build);
+    void setBuildOffered(bool offered);
+    // What the find box offers; a chosen text is told by found().
+    void setFindable(const QStringList& texts);
+    void focusFind();
+    QToolButton* menuButton() const { return m_menu; }
+
+Q_SIGNALS:
+    void buildRequested(bool build);
+    void found(const QString& text);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    void choose(const QString& text);
+
+    QLabel* m_project;
+    QLabel* m_connection;
+    QPushButton* m_build;
+    QPushButton* m_use;
+    QLineEdit* m_find;
+    QStringListModel* m_findable;
+    QToolButton* m_menu;
+};
+
+} // namespace gravin

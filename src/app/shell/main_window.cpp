@@ -1,0 +1,493 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/main_window.h"
+
+#include "app/build/plate_view.h"
+#include "app/history/change_log_panel.h"
+#include "app/history/rollback_dialog.h"
+#include "app/history/timeline_strip.h"
+#include "app/look/theme.h"
+#include "app/shell/head_line.h"
+#include "app/shell/open_edits_tray.h"
+#include "app/shell/shelf.h"
+#include "app/shell/start_page.h"
+#include "app/use/grid_view.h"
+#include "app/use/open_edits.h"
+#include "app/use/record_form.h"
+#include "app/use/screen_page.h"
+#include "core/base/text.h"
+#include "core/project/project_file.h"
+#include "core/project/screen_generator.h"
+#include "demonstration.h"
+
+#include <QAction>
+#include <QCloseEvent>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QMessageBox>
+#include <QSplitter>
+#include <QStackedWidget>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace gravin {
+
+namespace {
+constexpr int ChangeLogHeight = 240;
+}
+
+MainWindow::MainWindow(const OpenRequest& request)
+    : m_request(request)
+    , m_head(new HeadLine)
+    , m_shelf(new Shelf)
+    , m_pages(new QStackedWidget)
+    , m_start(new StartPage)
+    , m_middle(new QSplitter(Qt::Vertical))
+    , m_build(false) {
+    setObjectName(QStringLiteral("main-window"));
+    setWindowTitle(tr("Gravin"));
+    resize(1280, 800);
+    m_pages->addWidget(m_start);
+    m_middle->setHandleWidth(1);
+    m_middle->setChildrenCollapsible(false);
+    m_middle->addWidget(m_pages);
+    auto* shelfEdge = new QFrame;
+    shelfEdge->setProperty("role", "side-line");
+    auto* body = new QHBoxLayout;
+    body->setContentsMargins(0, 0, 0, 0);
+    body->setSpacing(0);
+    body->addWidget(m_shelf);
+    body->addWidget(shelfEdge);
+    body->addWidget(m_middle, 1);
+    auto* all = new QWidget;
+    auto* layout = new QVBoxLayout(all);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(m_head);
+    layout->addLayout(body, 1);
+    setCentralWidget(all);
+    makeActions();
+    makeMenu();
+
+    connect(m_head, &HeadLine::buildRequested, this, &MainWindow::setBuild);
+    connect(m_head, &HeadLine::found, this, &MainWindow::runFound);
+    connect(m_shelf, &Shelf::screenChosen, this, [this](const QString& screen) {
+        showScreen(screen);
+        currentPage()->focusGrid();
+    });
+    connect(m_shelf, &Shelf::tableChosen, this, &MainWindow::makeScreenFor);
+    connect(m_start, &StartPage::openRequested, this, &MainWindow::askForProject);
+    connect(m_start, &StartPage::newRequested, this, &MainWindow::askForDatabase);
+    connect(m_start, &StartPage::demonstrationRequested, this,
+            [this] { openDemonstration(false); });
+    m_head->setBuildOffered(false);
+    m_shelf->hide();
+    if (!request.file.isEmpty())
+        openProject(request.file);
+}
+
+MainWindow::~MainWindow() { clearProject(); }
+
+QAction* MainWindow::addCommand(const QString& text, const QKeySequence& keys,
+                                const std::function<void()>& run) {
+    auto* action = new QAction(text, this);
+    action->setShortcut(keys);
+    connect(action, &QAction::triggered, this, run);
+    addAction(action);
+    m_commands += action;
+    return action;
+}
+
+void MainWindow::makeActions() {
+    addCommand(tr("Open a project…"), QKeySequence::Open, [this] { askForProject(); });
+    addCommand(tr("New project from a database…"), {}, [this] { askForDatabase(); });
+    addCommand(tr("Save"), QKeySequence::Save, [this] { save(); });
+    addCommand(tr("Save project"), {}, [this] { saveProject(); });
+    addCommand(tr("Save all drafts"), Qt::CTRL | Qt::SHIFT | Qt::Key_S,
+               [this] { saveAllDrafts(); });
+    addCommand(tr("Switch between Build and Use"), Qt::Key_F9, [this] { setBuild(!m_build); });
+    addCommand(tr("Change log"), Qt::CTRL | Qt::Key_L, [this] {
+        if (m_changeLog && m_changeLog->isVisible())
+            hideChangeLog();
+        else
+            showChangeLog();
+    });
+    addCommand(tr("Go to a record…"), Qt::CTRL | Qt::Key_G, [this] {
+        if (currentPage())
+            currentPage()->askWhereToGo();
+    });
+    addCommand(tr("Find anything"), Qt::CTRL | Qt::Key_K, [this] { m_head->focusFind(); });
+    addCommand(tr("Go to the grid"), Qt::Key_F6, [this] {
+        if (currentPage())
+            currentPage()->focusGrid();
+    });
+    addCommand(tr("Go to the shelf"), Qt::SHIFT | Qt::Key_F6,
+               [this] { m_shelf->setFocus(Qt::ShortcutFocusReason); });
+    addCommand(tr("Light or dark"), {}, [] {
+        Theme& theme = Theme::instance();
+        theme.setMode(theme.isDark() ? Theme::Mode::Light : Theme::Mode::Dark);
+    });
+    addCommand(tr("Open the demonstration"), {}, [this] { openDemonstration(false); });
+    addCommand(tr("Reset the demonstration"), {}, [this] { openDemonstration(true); });
+    addCommand(tr("Keys"), Qt::Key_F1, [this] { showKeys(); });
+    addCommand(tr("Quit"), QKeySequence::Quit, [this] { close(); });
+
+    QAction* undo = m_undo.createUndoAction(this, tr("Undo"));
+    undo->setShortcut(QKeySequence::Undo);
+    QAction* redo = m_undo.createRedoAction(this, tr("Redo"));
+    redo->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_Z);
+    addActions({undo, redo});
+    m_commands += {undo, redo};
+}
+
+void MainWindow::makeMenu() {
+    auto* menu = new QMenu(this);
+    menu->addActions(m_commands);
+    m_head->menuButton()->setMenu(menu);
+}
+
+ScreenPage* MainWindow::currentPage() const {
+    return qobject_cast<ScreenPage*>(m_pages->currentWidget());
+}
+
+void MainWindow::openProject(const QString& file) {
+    if (!mayLeave())
+        return;
+    m_start->showReading(file);
+    Workspace::open(file, this, [this](const Result<std::shared_ptr<Workspace>>& workspace) {
+        if (workspace) {
+            install(*workspace);
+            return;
+        }
+        if (m_workspace)
+            notify({Notice::Kind::Refused, workspace.error().sentence, workspace.error().detail});
+        else
+            m_start->showError(workspace.error());
+    });
+}
+
+void MainWindow::clearProject() {
+    m_undo.clear();
+    delete m_openEdits;
+    m_openEdits = nullptr;
+    qDeleteAll(m_pageOf);
+    m_pageOf.clear();
+    delete m_bottom;
+    m_bottom = nullptr;
+    delete m_changeLog;
+    m_changeLog = nullptr;
+    m_shelf->setWorkspace(nullptr);
+    m_workspace.reset();
+}
+
+void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
+    clearProject();
+    m_workspace = workspace;
+    m_openEdits = new OpenEdits(workspace.get(), this);
+    m_reachable = true;
+    connect(workspace.get(), &Workspace::notice, this, &MainWindow::notify);
+    connect(workspace.get(), &Workspace::modifiedChanged, this, &MainWindow::refreshHead);
+    connect(workspace.get(), &Workspace::screensChanged, this, &MainWindow::refreshFindable);
+    connect(workspace.get(), &Workspace::reachable, this,
+            [this](bool reachable, const QString& reason) {
+                m_reachable = reachable;
+                m_unreachableReason = reason;
+                refreshHead();
+            });
+
+    m_changeLog = new ChangeLogPanel(workspace.get());
+    m_middle->addWidget(m_changeLog);
+    m_changeLog->hide();
+    connect(m_changeLog, &ChangeLogPanel::closeRequested, this, &MainWindow::hideChangeLog);
+    connect(m_changeLog, &ChangeLogPanel::rollbackRequested, this,
+            [this](qint64 id) { (new RollbackDialog(m_workspace.get(), id, this))->open(); });
+
+    m_bottom = new QWidget;
+    auto* timeline = new TimelineStrip(workspace.get());
+    auto* bottom = new QHBoxLayout(m_bottom);
+    bottom->setContentsMargins(0, 0, 0, 0);
+    bottom->setSpacing(0);
+    bottom->addWidget(timeline, 1);
+    bottom->addWidget(new OpenEditsTray(m_openEdits));
+    static_cast<QVBoxLayout*>(centralWidget()->layout())->addWidget(m_bottom);
+    connect(timeline, &TimelineStrip::changeChosen, this, &MainWindow::showChangeLog);
+
+    m_head->setBuildOffered(!m_request.useOnly);
+    m_shelf->setWorkspace(workspace.get());
+    m_shelf->show();
+    const Project& project = workspace->project();
+    const Screen* first = m_request.screen.isEmpty() ? nullptr : project.screen(m_request.screen);
+    if (!first && !project.screens.isEmpty())
+        first = &project.screens.front();
+    setBuild(false);
+    if (first)
+        showScreen(first->id);
+    else
+        m_start->showError(
+            {ErrorKind::NotFound, tr("This project has no screens yet. Switch to Build (F9) and "
+                                     "pick a table on the left.")});
+    refreshHead();
+    refreshFindable();
+    if (currentPage())
+        currentPage()->focusGrid();
+    Q_EMIT opened();
+}
+
+void MainWindow::refreshHead() {
+    if (!m_workspace)
+        return;
+    const Project& project = m_workspace->project();
+    m_head->setProject(project.name, m_workspace->isProjectModified());
+    m_head->setConnection(project.connection.shownName(), m_reachable, m_unreachableReason);
+    m_head->setBuild(m_build);
+    setWindowTitle(tr("%1 — Gravin").arg(project.name));
+}
+
+void MainWindow::refreshFindable() {
+    QStringList texts;
+    if (m_workspace) {
+        for (const Screen& screen : m_workspace->project().screens)
+            texts += screen.label;
+    }
+    for (const QAction* action : m_commands)
+        texts += action->text();
+    m_head->setFindable(texts);
+}
+
+void MainWindow::runFound(const QString& text) {
+    if (m_workspace) {
+        for (const Screen& screen : m_workspace->project().screens) {
+            if (screen.label.compare(text, Qt::CaseInsensitive) == 0) {
+                showScreen(screen.id);
+                currentPage()->focusGrid();
+                return;
+            }
+        }
+    }
+    for (QAction* action : m_commands) {
+        if (action->text().compare(text, Qt::CaseInsensitive) == 0) {
+            action->trigger();
+            return;
+        }
+    }
+    notify({Notice::Kind::Refused, tr("Nothing here is called “%1”.").arg(text)});
+}
+
+void MainWindow::setBuild(bool build) {
+    m_build = build && !m_request.useOnly;
+    m_head->setBuild(m_build);
+    m_shelf->setBuild(m_build);
+    for (ScreenPage* page : std::as_const(m_pageOf))
+        page->setBuild(m_build);
+    if (currentPage() && m_build)
+        currentPage()->plate()->setFocus(Qt::OtherFocusReason);
+    else if (currentPage())
+        currentPage()->focusGrid();
+}
+
+void MainWindow::showScreen(const QString& screenId) {
+    ScreenPage* page = m_pageOf.value(screenId);
+    if (!page) {
+        if (const auto bound = m_workspace->bound(screenId); !bound) {
+            notify({Notice::Kind::Refused, bound.error().sentence});
+            return;
+        }
+        page = new ScreenPage(m_workspace.get(), screenId, m_openEdits, &m_undo);
+        m_pageOf.insert(screenId, page);
+        m_pages->addWidget(page);
+        connect(page, &ScreenPage::saveProjectRequested, this, &MainWindow::saveProject);
+        page->setBuild(m_build);
+    }
+    // Shortcuts are those of the screen that is shown.
+    if (ScreenPage* before = currentPage()) {
+        for (QAction* action : before->actions())
+            removeAction(action);
+    }
+    addActions(page->actions());
+    m_pages->setCurrentWidget(page);
+    m_shelf->setCurrentScreen(screenId);
+}
+
+void MainWindow::makeScreenFor(const QString& table) {
+    const QString id = m_workspace->addScreen(table, Arrangement::GridForm);
+    showScreen(id);
+}
+
+void MainWindow::showChangeLog(qint64 change) {
+    if (!m_changeLog)
+        return;
+    if (!m_changeLog->isVisible()) {
+        m_changeLog->show();
+        m_middle->setSizes({m_middle->height() - ChangeLogHeight, ChangeLogHeight});
+    }
+    if (change > 0)
+        m_changeLog->choose(change);
+    m_changeLog->focusList();
+}
+
+void MainWindow::hideChangeLog() {
+    m_changeLog->hide();
+    if (currentPage())
+        currentPage()->focusGrid();
+}
+
+void MainWindow::save() {
+    if (m_build) {
+        saveProject();
+        return;
+    }
+    ScreenPage* page = currentPage();
+    if (!page)
+        return;
+    // An edit still open in a cell counts: leaving the cell writes it into the draft.
+    if (QWidget* editor = QApplication::focusWidget();
+        editor && page->grid()->viewport()->isAncestorOf(editor))
+        page->focusGrid();
+    page->action(ScreenPage::Command::Save)->trigger();
+}
+
+void MainWindow::saveAllDrafts() {
+    if (!m_workspace)
+        return;
+    for (const auto& open : m_workspace->openDrafts()) {
+        for (const Screen& screen : m_workspace->project().screens) {
+            if (screen.table != open.table)
+                continue;
+            if (const auto bound = m_workspace->bound(screen.id))
+                m_workspace->save(*bound, open.id);
+            break;
+        }
+    }
+}
+
+void MainWindow::saveProject() {
+    if (!m_workspace)
+        return;
+    const Status saved = m_workspace->saveProject();
+    if (saved)
+        notify(
+            {Notice::Kind::Done, tr("Saved the project to %1.").arg(m_workspace->projectFile())});
+    else
+        notify({Notice::Kind::Refused, saved.error().sentence, saved.error().detail});
+}
+
+void MainWindow::notify(const Notice& notice) {
+    if (ScreenPage* page = currentPage())
+        page->showNotice(notice);
+    else
+        m_start->showError({ErrorKind::Refused, notice.text, notice.detail});
+}
+
+void MainWindow::askForProject() {
+    const QString file =
+        QFileDialog::getOpenFileName(this, tr("Open a project"), {}, tr("Projects (*.gravin)"));
+    if (!file.isEmpty())
+        openProject(file);
+}
+
+void MainWindow::askForDatabase() {
+    const QString database = QFileDialog::getOpenFileName(this, tr("Choose an SQLite database"));
+    if (database.isEmpty())
+        return;
+    const QFileInfo info(database);
+    const QString file = QFileDialog::getSaveFileName(
+        this, tr("Where to keep the project"),
+        info.absolutePath() + u'/' + info.completeBaseName() + QStringLiteral(".gravin"),
+        tr("Projects (*.gravin)"));
+    if (file.isEmpty())
+        return;
+    const auto consent =
+        QMessageBox::question(this, tr("Change log"),
+                              tr("Changes made through Gravin are logged in three tables of its "
+                                 "own in this database (gravin_change, "
+                                 "gravin_record, gravin_field), so that they can be rolled back. "
+                                 "Without them the project is read "
+                                 "only. Keep the log there?"));
+    Project project;
+    project.name = QFileInfo(file).completeBaseName();
+    project.connection.path = info.absoluteFilePath();
+    project.connection.changeLog = consent == QMessageBox::Yes;
+    const Status saved = gravin::saveProject(project, file);
+    if (saved)
+        openProject(file);
+    else
+        notify({Notice::Kind::Refused, saved.error().sentence, saved.error().detail});
+}
+
+void MainWindow::openDemonstration(bool reset) {
+    if (!mayLeave())
+        return;
+    if (reset)
+        clearProject(); // nobody may hold the file while it is replaced
+    const auto project = reset ? resetPrivateDemonstration() : privateDemonstration();
+    if (!project) {
+        notify({Notice::Kind::Refused, project.error().sentence, project.error().detail});
+        return;
+    }
+    m_pages->setCurrentWidget(m_start);
+    openProject(*project);
+}
+
+void MainWindow::showKeys() {
+    QStringList lines;
+    const auto add = [&lines](const QList<QAction*>& actions) {
+        for (const QAction* action : actions) {
+            if (!action->shortcut().isEmpty())
+                lines +=
+                    QStringLiteral("<tr><td>%1&nbsp;&nbsp;</td><td>%2</td></tr>")
+                        .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(),
+                             action->text().toHtmlEscaped());
+        }
+    };
+    add(m_commands);
+    if (currentPage())
+        add(currentPage()->actions());
+    for (const auto& [keys, what] :
+         {std::pair{tr("F2 or Return"), tr("Edit the cell")},
+          std::pair{tr("Space"), tr("Set yes or no")},
+          std::pair{tr("Esc"), tr("Step back: the cell, then the record, then the window")}})
+        lines += QStringLiteral("<tr><td>%1&nbsp;&nbsp;</td><td>%2</td></tr>").arg(keys, what);
+    auto* box = new QMessageBox(QMessageBox::NoIcon, tr("Keys"),
+                                QStringLiteral("<table>%1</table>").arg(lines.join(QString())),
+                                QMessageBox::Close, this);
+    box->setAttribute(Qt::WA_DeleteOnClose);
+    box->open();
+}
+
+// Unsaved work is named before anything is left behind.
+bool MainWindow::mayLeave() {
+    if (!m_workspace)
+        return true;
+    QStringList open;
+    for (const auto& draft : m_workspace->openDrafts())
+        open += tr("%1 in %2").arg(draft.name, draft.table);
+    if (m_workspace->isProjectModified())
+        open += tr("the project itself");
+    if (open.isEmpty())
+        return true;
+    QMessageBox question(
+        QMessageBox::NoIcon, tr("Unsaved edits"),
+        tr("%1 not saved:").arg(counted(open.size(), tr("thing is"), tr("things are"))),
+        QMessageBox::NoButton, this);
+    question.setObjectName(QStringLiteral("leave-question"));
+    question.setInformativeText(open.mid(0, 12).join(u'\n'));
+    QPushButton* stay = question.addButton(tr("Stay here"), QMessageBox::RejectRole);
+    question.addButton(tr("Discard and leave"), QMessageBox::DestructiveRole);
+    question.setDefaultButton(stay);
+    question.setEscapeButton(stay);
+    question.exec();
+    return question.clickedButton() != stay;
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    if (!mayLeave()) {
+        event->ignore();
+        return;
+    }
+    if (m_openEdits)
+        m_openEdits->closeAll();
+    QMainWindow::closeEvent(event);
+}
+
+} // namespace gravin

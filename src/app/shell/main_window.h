@@ -1,0 +1,88 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/application.h"
+#include "app/session/workspace.h"
+
+#include <QMainWindow>
+#include <QUndoStack>
+
+class QAction;
+class QSplitter;
+class QStackedWidget;
+
+namespace gravin {
+
+class ChangeLogPanel;
+class HeadLine;
+class OpenEdits;
+class ScreenPage;
+class Shelf;
+class StartPage;
+
+// The window: places for the parts, and the actions that belong to none of them alone.
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+public:
+    explicit MainWindow(const OpenRequest& request);
+    ~MainWindow() override;
+
+    void openProject(const QString& file);
+    void openDemonstration(bool reset);
+
+    Workspace* workspace() const { return m_workspace.get(); }
+    ScreenPage* currentPage() const;
+    OpenEdits* openEdits() const { return m_openEdits; }
+    ChangeLogPanel* changeLog() const { return m_changeLog; }
+    bool isBuild() const { return m_build; }
+    void setBuild(bool build);
+    void showScreen(const QString& screenId);
+    void showChangeLog(qint64 change = 0);
+
+Q_SIGNALS:
+    // A project was opened and its first screen is shown.
+    void opened();
+
+protected:
+    void closeEvent(QCloseEvent* event) override;
+
+private:
+    void makeActions();
+    QAction* addCommand(const QString& text, const QKeySequence& keys,
+                        const std::function<void()>& run);
+    void makeMenu();
+    void install(const std::shared_ptr<Workspace>& workspace);
+    void clearProject();
+    void refreshHead();
+    void refreshFindable();
+    void runFound(const QString& text);
+    void save();
+    void saveAllDrafts();
+    void saveProject();
+    void notify(const Notice& notice);
+    void makeScreenFor(const QString& table);
+    void askForProject();
+    void askForDatabase();
+    void hideChangeLog();
+    void showKeys();
+    bool mayLeave();
+
+    OpenRequest m_request;
+    std::shared_ptr<Workspace> m_workspace;
+    QUndoStack m_undo;
+    OpenEdits* m_openEdits = nullptr;
+    HeadLine* m_head;
+    Shelf* m_shelf;
+    QStackedWidget* m_pages;
+    StartPage* m_start;
+    QSplitter* m_middle;
+    QWidget* m_bottom = nullptr;
+    ChangeLogPanel* m_changeLog = nullptr;
+    QHash<QString, ScreenPage*> m_pageOf;
+    QList<QAction*> m_commands;
+    bool m_build = false;
+    bool m_reachable = true;
+    QString m_unreachableReason;
+};
+
+} // namespace gravin

@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+class QHBoxLayout;
+
+namespace gravin {
+
+class OpenEdits;
+
+// The open edit windows at the right end of the timeline, each by number, name and state.
+class OpenEditsTray : public QWidget {
+    Q_OBJECT
+public:
+    // `edits` must outlive the tray.
+    explicit OpenEditsTray(OpenEdits* edits, QWidget* parent = nullptr);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    void fill();
+
+    OpenEdits* m_edits;
+    QHBoxLayout* m_layout;
+};
+
+} // namespace gravin

@@ -1,0 +1,109 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/use/edit_window.h"
+
+#include "app/look/paint.h"
+#include "app/use/record_form.h"
+
+#include <QAction>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QPainter>
+#include <QPixmap>
+#include <QVBoxLayout>
+
+namespace gravin {
+
+namespace {
+
+constexpr int DefaultWidth = 560;
+constexpr int DefaultHeight = 460;
+
+class NumberTag : public QWidget {
+public:
+    NumberTag(int number, QWidget* parent)
+        : QWidget(parent)
+        , m_number(number) {
+        setFixedSize(28, 28);
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        paintNumberTag(painter, rect(), m_number);
+    }
+
+private:
+    int m_number;
+};
+
+} // namespace
+
+EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const RecordId& id,
+                       int number)
+    : m_binding(workspace, screenId)
+    , m_number(number)
+    , m_form(new RecordForm(&m_binding))
+    , m_state(new QLabel) {
+    setAttribute(Qt::WA_DeleteOnClose);
+    setObjectName(QStringLiteral("edit-window"));
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(14, 8, 18, 0);
+    head->addWidget(new NumberTag(number, this));
+    head->addWidget(m_state);
+    head->addStretch();
+    auto* screen = new QLabel(m_binding.screen().screen.label);
+    screen->setProperty("role", "faint");
+    head->addWidget(screen);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addLayout(head);
+    layout->addWidget(m_form, 1);
+    resize(DefaultWidth, DefaultHeight);
+
+    auto* save = new QAction(this);
+    save->setShortcut(QKeySequence::Save);
+    connect(save, &QAction::triggered, m_form, &RecordForm::save);
+    auto* close = new QAction(this);
+    close->setShortcut(QKeySequence::Close);
+    connect(close, &QAction::triggered, this, &QWidget::close);
+    addActions({save, close});
+    connect(m_form, &RecordForm::stateChanged, this, &EditWindow::refreshTitle);
+    // A new record that was saved goes by its key from now on.
+    connect(workspace, &Workspace::saved, this,
+            [this](const QString& table, const RecordId& before, const RecordId& now) {
+                if (table == tableName() && before == record())
+                    m_form->setRecord(now);
+            });
+    m_form->setRecord(id);
+    refreshTitle();
+}
+
+const RecordId& EditWindow::record() const { return m_form->record(); }
+
+void EditWindow::refreshTitle() {
+    const QString name = recordName();
+    setWindowTitle(tr("%1 · %2 — %3").arg(m_number).arg(name, m_binding.screen().screen.label));
+    m_state->setText(hasDraft() ? tr("draft") : QString());
+    Q_EMIT stateChanged();
+}
+
+void EditWindow::closeEvent(QCloseEvent* event) {
+    QWidget::closeEvent(event);
+    Q_EMIT closed();
+}
+
+// Esc steps back: first the edits, then the window.
+void EditWindow::keyPressEvent(QKeyEvent* event) {
+    if (event->key() != Qt::Key_Escape) {
+        QWidget::keyPressEvent(event);
+        return;
+    }
+    if (hasDraft() && !record().isNew())
+        m_form->discard();
+    else
+        close();
+}
+
+} // namespace gravin

@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/screen_binding.h"
+
+#include <QWidget>
+
+class QLabel;
+
+namespace gravin {
+
+class RecordForm;
+
+// A window of its own, pinned to one record by key: the list may move as it likes. Closing it keeps
+// the draft. Deletes itself when closed.
+class EditWindow : public QWidget {
+    Q_OBJECT
+public:
+    EditWindow(Workspace* workspace, const QString& screenId, const RecordId& id, int number);
+
+    int number() const { return m_number; }
+    const RecordId& record() const;
+    QString tableName() const { return m_binding.tableName(); }
+    QString recordName() const { return m_binding.nameOf(record()); }
+    bool hasDraft() const { return m_binding.draft(record()) != nullptr; }
+    RecordForm* form() const { return m_form; }
+
+Q_SIGNALS:
+    void closed();
+    void stateChanged();
+
+protected:
+    void closeEvent(QCloseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    void refreshTitle();
+
+    ScreenBinding m_binding;
+    int m_number;
+    RecordForm* m_form;
+    QLabel* m_state;
+};
+
+} // namespace gravin

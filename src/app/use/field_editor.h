@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/screen_binding.h"
+
+#include <QWidget>
+
+#include <variant>
+
+namespace gravin {
+
+// What an editor holds: text still to be read by the field's definition, or a value picked.
+using EditorContent = std::variant<QString, Value>;
+
+// Edits one field. One kind for each way a field is shown; the grid's cells and the forms use the
+// same ones.
+class FieldEditor : public QWidget {
+    Q_OBJECT
+public:
+    // Made by the field's definition; the one place that chooses among the kinds.
+    static FieldEditor* create(const BoundField& field, Workspace* workspace, QWidget* parent);
+
+    // Shows a value, or the text that could not be read.
+    virtual void setContent(const Value& value, const std::optional<QString>& badText) = 0;
+    virtual EditorContent content() const = 0;
+    virtual void setReadOnly(bool readOnly) = 0;
+    virtual void selectAll() {}
+    // For a cell: keys that end an edit go to the grid's delegate, and what there is to open opens.
+    void beginInCell();
+    // "draft", "problem", "elsewhere" or "": how the edge is drawn.
+    void setState(const QString& state);
+    // The widget that takes the keys.
+    QWidget* inner() const { return m_inner; }
+
+Q_SIGNALS:
+    void edited();   // by the person, with each key or pick
+    void finished(); // the person left the editor or pressed Return
+
+protected:
+    using QWidget::QWidget;
+    void adopt(QWidget* inner);
+    virtual void openInCell() {}
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+private:
+    bool endsCellEdit(QEvent* event) const;
+
+    QWidget* m_inner = nullptr;
+    bool m_inCell = false;
+};
+
+// Writes what an editor holds into the record's draft.
+void applyContent(ScreenBinding& binding, const RecordId& id, const BoundField& field,
+                  const EditorContent& content);
+
+} // namespace gravin

@@ -1,0 +1,267 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/use/grid_model.h"
+
+#include "app/use/open_edits.h"
+#include "core/value/text_form.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+bool isFigure(const BoundField& field) {
+    switch (field.column.type.kind) {
+    case TypeKind::Integer:
+    case TypeKind::Decimal:
+    case TypeKind::Double:
+        return field.definition.shownAs != ShownAs::Lookup &&
+               field.definition.shownAs != ShownAs::Choices;
+    default:
+        return false;
+    }
+}
+
+} // namespace
+
+GridModel::GridModel(ScreenBinding* binding, OpenEdits* openEdits, QObject* parent)
+    : QAbstractTableModel(parent)
+    , m_binding(binding)
+    , m_openEdits(openEdits)
+    , m_view(binding->workspace()->view(binding->screenId()))
+    , m_drafts(binding->workspace()->drafts(binding->tableName()))
+    , m_records(binding->workspace()->records(binding->tableName()))
+    , m_columns(static_cast<int>(binding->fields().size())) {
+    connectView();
+    connectDrafts();
+    connect(m_records, &RecordStore::recordsArrived, this, [this](const QList<Key>& keys) {
+        for (const Key& key : keys)
+            recordChanged({key, 0});
+    });
+    connect(m_records, &RecordStore::recordGone, this, [this](const Key& key) {
+        recordChanged({key, 0});
+    });
+    const auto repaint = [this] {
+        if (rowCount() > 0 && m_columns > 0)
+            Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, m_columns - 1));
+    };
+    connect(binding->workspace(), &Workspace::lookupsLoaded, this, repaint);
+    connect(openEdits, &OpenEdits::changed, this,
+            [this] { Q_EMIT headerDataChanged(Qt::Vertical, 0, std::max(0, rowCount() - 1)); });
+    connect(binding, &ScreenBinding::rebound, this, [this, repaint] {
+        Q_EMIT headerDataChanged(Qt::Horizontal, 0, m_columns - 1);
+        repaint();
+    });
+}
+
+void GridModel::connectView() {
+    connect(m_view, &RecordView::rowsAboutToBeAppended, this,
+            [this](qsizetype first, qsizetype last) {
+                beginInsertRows({}, static_cast<int>(first), static_cast<int>(last));
+            });
+    connect(m_view, &RecordView::rowsAppended, this, [this] { endInsertRows(); });
+    connect(m_view, &RecordView::rowAboutToBeInserted, this, [this](qsizetype row) {
+        beginInsertRows({}, static_cast<int>(row), static_cast<int>(row));
+    });
+    connect(m_view, &RecordView::rowInserted, this, [this] { endInsertRows(); });
+    connect(m_view, &RecordView::rowAboutToBeRemoved, this, [this](qsizetype row) {
+        beginRemoveRows({}, static_cast<int>(row), static_cast<int>(row));
+    });
+    connect(m_view, &RecordView::rowRemoved, this, [this] { endRemoveRows(); });
+    connect(m_view, &RecordView::aboutToReset, this, [this] { beginResetModel(); });
+    connect(m_view, &RecordView::reset, this, [this] { endResetModel(); });
+}
+
+void GridModel::connectDrafts() {
+    connect(m_drafts, &DraftStore::changed, this, &GridModel::recordChanged);
+    connect(m_drafts, &DraftStore::newRecordAboutToBeAdded, this,
+            [this] { beginInsertRows({}, rowCount(), rowCount()); });
+    connect(m_drafts, &DraftStore::newRecordAdded, this, [this] { endInsertRows(); });
+    connect(m_drafts, &DraftStore::newRecordAboutToBeRemoved, this, [this](int position) {
+        const int row = static_cast<int>(m_view->count()) + position;
+        beginRemoveRows({}, row, row);
+    });
+    connect(m_drafts, &DraftStore::newRecordRemoved, this, [this] { endRemoveRows(); });
+}
+
+RecordId GridModel::recordAt(int row) const {
+    if (row < 0)
+        return {};
+    if (row < m_view->count())
+        return {m_view->keyAt(row), 0};
+    const qsizetype position = row - m_view->count();
+    return position < m_drafts->newRecords().size() ? m_drafts->newRecords()[position] : RecordId{};
+}
+
+int GridModel::rowOf(const RecordId& id) const {
+    if (id.isNone())
+        return -1;
+    if (!id.isNew())
+        return static_cast<int>(m_view->rowOf(id.key));
+    const qsizetype position = m_drafts->newRecords().indexOf(id);
+    return position < 0 ? -1 : static_cast<int>(m_view->count() + position);
+}
+
+RecordMarks GridModel::marks(int row) const {
+    const RecordId id = recordAt(row);
+    RecordMarks marks;
+    marks.windowNumber = m_openEdits->numberOf(m_binding->tableName(), id);
+    const Draft* draft = m_drafts->find(id);
+    if (!draft)
+        return marks;
+    marks.draft = true;
+    marks.isNew = id.isNew();
+    marks.elsewhere = !draft->theirs.isEmpty() || draft->gone;
+    // A record just begun is not wrong yet.
+    const bool untouched = draft->changed.isEmpty() && draft->bad.isEmpty();
+    marks.problem =
+        !untouched && !m_binding->workspace()->problems(m_binding->tableName(), id).empty();
+    return marks;
+}
+
+std::optional<Value> GridModel::value(const QModelIndex& index) const {
+    return m_binding->value(recordAt(index.row()), m_binding->fields()[index.column()]);
+}
+
+void GridModel::apply(const QModelIndex& index, const std::variant<QString, Value>& content) {
+    const RecordId id = recordAt(index.row());
+    const BoundField& field = m_binding->fields()[index.column()];
+    if (const QString* text = std::get_if<QString>(&content))
+        m_binding->workspace()->type(m_binding->screen(), id, field, *text);
+    else
+        m_binding->workspace()->choose(m_binding->screen(), id, field, std::get<Value>(content));
+}
+
+void GridModel::recordChanged(const RecordId& id) {
+    const int row = rowOf(id);
+    if (row < 0 || m_columns == 0)
+        return;
+    Q_EMIT dataChanged(index(row, 0), index(row, m_columns - 1));
+    Q_EMIT headerDataChanged(Qt::Vertical, row, row);
+}
+
+int GridModel::rowCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(m_view->count() + m_drafts->newRecords().size());
+}
+
+int GridModel::columnCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : m_columns;
+}
+
+bool GridModel::hasProblem(const RecordId& id, const QString& column) const {
+    const Draft* draft = m_drafts->find(id);
+    if (!draft || (draft->changed.isEmpty() && draft->bad.isEmpty()))
+        return false;
+    const auto problems = m_binding->workspace()->problems(m_binding->tableName(), id);
+    return std::any_of(problems.begin(), problems.end(),
+                       [&](const Problem& problem) { return problem.field == column; });
+}
+
+QString GridModel::toolTip(const QModelIndex& index) const {
+    const BoundField& field = m_binding->fields()[index.column()];
+    const RecordId id = recordAt(index.row());
+    const Draft* draft = m_drafts->find(id);
+    QStringList lines;
+    if (draft) {
+        if (draft->changed.contains(field.columnIndex) && !id.isNew())
+            lines += tr("was %1").arg(m_binding->workspace()->shown(
+                field, draft->was[static_cast<size_t>(field.columnIndex)]));
+        for (const Problem& problem :
+             m_binding->workspace()->problems(m_binding->tableName(), id)) {
+            if (problem.field == field.name())
+                lines += problem.message;
+        }
+    }
+    if (data(index, OddRole).toBool())
+        lines += tr("Stored as another type than the column's (%1)").arg(field.column.declaredType);
+    const QString text = data(index, Qt::DisplayRole).toString();
+    if (lines.isEmpty() && text.size() > 20)
+        lines += text;
+    return lines.join(u'\n');
+}
+
+QVariant GridModel::data(const QModelIndex& index, int role) const {
+    if (!index.isValid() || index.column() >= m_binding->fields().size())
+        return {};
+    const BoundField& field = m_binding->fields()[index.column()];
+    const RecordId id = recordAt(index.row());
+    const Draft* draft = m_drafts->find(id);
+    switch (role) {
+    case Qt::DisplayRole:
+    case Qt::EditRole: {
+        if (draft && draft->bad.contains(field.columnIndex))
+            return draft->bad[field.columnIndex].text;
+        const auto shown = m_binding->value(id, field);
+        if (!shown)
+            return QString();
+        if (id.isNew() && shown->isNull() && field.column.givenByDatabase)
+            return tr("given on save");
+        return m_binding->workspace()->shown(field, *shown);
+    }
+    case ValueRole: {
+        const auto shown = m_binding->value(id, field);
+        if (!shown || shown->isNull())
+            return {};
+        return shown->kind() == Value::Kind::Boolean ? QVariant(shown->asBoolean()) : QVariant(0);
+    }
+    case PendingRole:
+        return !m_binding->value(id, field).has_value();
+    case DraftRole:
+        return draft && (draft->changed.contains(field.columnIndex) ||
+                         draft->bad.contains(field.columnIndex));
+    case ProblemRole:
+        return hasProblem(id, field.name());
+    case ElsewhereRole:
+        return draft && draft->theirs.contains(field.columnIndex);
+    case OddRole: {
+        const auto shown = m_binding->value(id, field);
+        return shown && !conforms(*shown, field.column.type);
+    }
+    case Qt::TextAlignmentRole:
+        return QVariant(Qt::AlignVCenter | (isFigure(field) ? Qt::AlignRight : Qt::AlignLeft));
+    case Qt::ToolTipRole:
+        return toolTip(index);
+    case Qt::AccessibleDescriptionRole:
+        return toolTip(index);
+    default:
+        return {};
+    }
+}
+
+QVariant GridModel::headerData(int section, Qt::Orientation orientation, int role) const {
+    if (orientation == Qt::Vertical) {
+        if (role == Qt::ToolTipRole || role == Qt::AccessibleTextRole)
+            return marksInWords(marks(section));
+        return {};
+    }
+    if (section < 0 || section >= m_binding->fields().size())
+        return {};
+    const BoundField& field = m_binding->fields()[section];
+    switch (role) {
+    case Qt::DisplayRole:
+        return field.label();
+    case Qt::ToolTipRole:
+        return tr("Column %1, %2").arg(field.name(), field.column.declaredType);
+    case Qt::TextAlignmentRole:
+        return QVariant(Qt::AlignVCenter | (isFigure(field) ? Qt::AlignRight : Qt::AlignLeft));
+    default:
+        return {};
+    }
+}
+
+Qt::ItemFlags GridModel::flags(const QModelIndex& index) const {
+    Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
+    if (index.isValid() && index.column() < m_binding->fields().size() &&
+        m_binding->readOnlyReason(m_binding->fields()[index.column()]).isEmpty())
+        flags |= Qt::ItemIsEditable;
+    return flags;
+}
+
+bool GridModel::setData(const QModelIndex& index, const QVariant& text, int role) {
+    if (role != Qt::EditRole || !(flags(index) & Qt::ItemIsEditable))
+        return false;
+    apply(index, text.toString());
+    return true;
+}
+
+} // namespace gravin

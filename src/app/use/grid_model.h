@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/look/paint.h"
+#include "app/session/screen_binding.h"
+
+#include <QAbstractTableModel>
+
+namespace gravin {
+
+class OpenEdits;
+
+// The records of a screen as rows, its fields (also hidden ones) as columns. New records that are
+// not saved yet stand after the others.
+class GridModel : public QAbstractTableModel {
+    Q_OBJECT
+public:
+    enum Role {
+        ValueRole = Qt::UserRole, // whether the value is NULL, yes or no: see cellKind()
+        DraftRole,                // the field is edited and not saved
+        ProblemRole,              // the field stands in the way of saving
+        ElsewhereRole,            // somebody else changed it too
+        OddRole,                  // not of its column's declared type
+        PendingRole,              // still being read
+    };
+
+    // All must outlive the model.
+    GridModel(ScreenBinding* binding, OpenEdits* openEdits, QObject* parent = nullptr);
+
+    ScreenBinding* binding() const { return m_binding; }
+
+    // The record of a row; a record without a row answers −1.
+    RecordId recordAt(int row) const;
+    int rowOf(const RecordId& id) const;
+    RecordMarks marks(int row) const;
+    // Writes what an editor holds.
+    void apply(const QModelIndex& index, const std::variant<QString, Value>& content);
+    std::optional<Value> value(const QModelIndex& index) const;
+
+    int rowCount(const QModelIndex& parent = {}) const override;
+    int columnCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex& index, int role) const override;
+    QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+    Qt::ItemFlags flags(const QModelIndex& index) const override;
+    // Takes the text a person types, as from a test or the clipboard.
+    bool setData(const QModelIndex& index, const QVariant& text, int role) override;
+
+private:
+    void connectView();
+    void connectDrafts();
+    void recordChanged(const RecordId& id);
+    bool hasProblem(const RecordId& id, const QString& column) const;
+    QString toolTip(const QModelIndex& index) const;
+
+    ScreenBinding* m_binding;
+    OpenEdits* m_openEdits;
+    RecordView* m_view;
+    DraftStore* m_drafts;
+    RecordStore* m_records;
+    int m_columns = 0;
+};
+
+} // namespace gravin

@@ -1,0 +1,307 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/use/grid_view.h"
+
+#include "app/look/theme.h"
+#include "app/use/field_editors.h"
+
+#include <QApplication>
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QRegularExpression>
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+constexpr int CellPad = 10;
+constexpr int NarrowestFitted = 56;
+constexpr int WidestFitted = 240;
+// Rows that a fitted width is measured on.
+constexpr int MeasuredRows = 60;
+constexpr int SwatchSize = 13;
+
+// A cell that holds "#C8102E" shows the colour beside it.
+QColor swatchColour(const QString& text) {
+    static const QRegularExpression hex(QStringLiteral("^#[0-9A-Fa-f]{6}$"));
+    return hex.match(text).hasMatch() ? QColor(text) : QColor();
+}
+
+void paintCheck(QPainter& painter, const QRect& rect, const QColor& colour) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(colour, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    const QPointF start(rect.left(), rect.center().y() + 1);
+    painter.drawPolyline(QPolygonF{start, start + QPointF(4, 4), start + QPointF(11, -5)});
+    painter.restore();
+}
+
+} // namespace
+
+CellDelegate::CellDelegate(GridModel* model, QObject* parent)
+    : QStyledItemDelegate(parent)
+    , m_model(model) {}
+
+void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
+                         const QModelIndex& index) const {
+    const Colours& colours = Theme::instance().colours();
+    painter->save();
+    const bool selected = option.state & QStyle::State_Selected;
+    painter->fillRect(option.rect, selected ? colours.selection : colours.paper);
+    painter->fillRect(QRect(option.rect.left(), option.rect.bottom(), option.rect.width(), 1),
+                      colours.lines);
+
+    QRect inner = option.rect.adjusted(CellPad, 0, -CellPad, -1);
+    const QString text = index.data(Qt::DisplayRole).toString();
+    const QVariant value = index.data(GridModel::ValueRole);
+    const bool odd = index.data(GridModel::OddRole).toBool();
+    painter->setFont(option.font);
+    painter->setPen(odd ? colours.elsewhere : colours.ink);
+    const bool right = index.data(Qt::TextAlignmentRole).toInt() & Qt::AlignRight;
+
+    if (index.data(GridModel::PendingRole).toBool()) {
+        painter->fillRect(QRect(inner.left(), inner.center().y() - 3, inner.width() / 2, 6),
+                          colours.raised);
+    } else if (!value.isValid() && text.isEmpty()) {
+        painter->setPen(colours.faint);
+        painter->drawText(inner, Qt::AlignVCenter | (right ? Qt::AlignRight : Qt::AlignLeft),
+                          QStringLiteral("–"));
+    } else if (value.typeId() == QMetaType::Bool) {
+        if (value.toBool())
+            paintCheck(*painter, inner, colours.ink);
+        else
+            paintFigures(*painter, inner, text, false);
+    } else {
+        if (const QColor swatch = swatchColour(text); swatch.isValid()) {
+            const QRect box(inner.left(), inner.center().y() - SwatchSize / 2, SwatchSize,
+                            SwatchSize);
+            painter->fillRect(box, swatch);
+            painter->setPen(colours.faint);
+            painter->drawRect(box);
+            painter->setPen(colours.ink);
+            inner.setLeft(box.right() + 8);
+        }
+        if (!value.isValid())
+            painter->setPen(colours.faint); // "given on save"
+        paintFigures(*painter, inner, QString(text).replace(u'\n', u' '), right);
+    }
+
+    const QRect edge(option.rect.left(), option.rect.bottom() - 1, option.rect.width(), 2);
+    if (index.data(GridModel::ElsewhereRole).toBool())
+        painter->fillRect(edge, colours.elsewhere);
+    else if (index.data(GridModel::ProblemRole).toBool())
+        painter->fillRect(edge, colours.problem);
+    else if (index.data(GridModel::DraftRole).toBool())
+        painter->fillRect(edge, colours.draft);
+    if (option.state & QStyle::State_HasFocus) {
+        painter->setPen(QPen(colours.accent, 2));
+        painter->drawRect(option.rect.adjusted(1, 1, -1, -2));
+    }
+    painter->restore();
+}
+
+QWidget* CellDelegate::createEditor(QWidget* parent, const QStyleOptionViewItem&,
+                                    const QModelIndex& index) const {
+    const BoundField& field = m_model->binding()->fields()[index.column()];
+    FieldEditor* editor = FieldEditor::create(field, m_model->binding()->workspace(), parent);
+    editor->setAutoFillBackground(true);
+    if (auto* list = qobject_cast<ListFieldEditor*>(editor)) {
+        // A pick is the whole edit.
+        connect(list, &FieldEditor::edited, this, [this, list] {
+            auto* self = const_cast<CellDelegate*>(this);
+            Q_EMIT self->commitData(list);
+            Q_EMIT self->closeEditor(list);
+        });
+    }
+    return editor;
+}
+
+void CellDelegate::setEditorData(QWidget* widget, const QModelIndex& index) const {
+    auto* editor = static_cast<FieldEditor*>(widget);
+    const BoundField& field = m_model->binding()->fields()[index.column()];
+    const Draft* draft = m_model->binding()->draft(m_model->recordAt(index.row()));
+    std::optional<QString> bad;
+    if (draft && draft->bad.contains(field.columnIndex))
+        bad = draft->bad[field.columnIndex].text;
+    editor->setContent(m_model->value(index).value_or(Value()), bad);
+    editor->selectAll();
+    if (!editor->property("begun").toBool()) {
+        editor->setProperty("begun", true);
+        QMetaObject::invokeMethod(
+            editor, [editor] { editor->beginInCell(); }, Qt::QueuedConnection);
+    }
+}
+
+void CellDelegate::setModelData(QWidget* widget, QAbstractItemModel*,
+                                const QModelIndex& index) const {
+    m_model->apply(index, static_cast<FieldEditor*>(widget)->content());
+}
+
+void CellDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option,
+                                        const QModelIndex&) const {
+    QRect rect = option.rect;
+    rect.setHeight(std::max(rect.height(), editor->minimumSizeHint().height()));
+    editor->setGeometry(rect);
+}
+
+Gutter::Gutter(GridModel* model, QWidget* parent)
+    : QHeaderView(Qt::Vertical, parent)
+    , m_model(model) {
+    setSectionResizeMode(QHeaderView::Fixed);
+    setDefaultSectionSize(space::RowHeight);
+    setMinimumSectionSize(space::RowHeight);
+    setSectionsClickable(true);
+}
+
+void Gutter::paintSection(QPainter* painter, const QRect& rect, int logicalIndex) const {
+    const Colours& colours = Theme::instance().colours();
+    painter->save();
+    painter->fillRect(rect, colours.paper);
+    painter->fillRect(QRect(rect.left(), rect.bottom(), rect.width(), 1), colours.lines);
+    paintMarks(*painter, rect, m_model->marks(logicalIndex));
+    painter->restore();
+}
+
+GridView::GridView(GridModel* model, QWidget* parent)
+    : QTableView(parent)
+    , m_model(model) {
+    setObjectName(QStringLiteral("grid"));
+    setAccessibleName(tr("Records"));
+    setModel(model);
+    setItemDelegate(new CellDelegate(model, this));
+    auto* gutter = new Gutter(model, this);
+    setVerticalHeader(gutter);
+    gutter->setFixedWidth(space::Gutter);
+    setShowGrid(false);
+    setWordWrap(false);
+    setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
+    setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::EditKeyPressed |
+                    QAbstractItemView::DoubleClicked);
+    setSelectionMode(QAbstractItemView::ExtendedSelection);
+    setTabKeyNavigation(true);
+    horizontalHeader()->setHighlightSections(false);
+    horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    horizontalHeader()->setMinimumSectionSize(28);
+    horizontalHeader()->setFixedHeight(34);
+    // After sorting or reading anew the current record is the same one.
+    connect(model, &QAbstractItemModel::modelReset, this, [this] { setCurrentRecord(m_current); });
+    connect(model->binding(), &ScreenBinding::rebound, this, &GridView::applyWidths);
+    applyWidths();
+}
+
+RecordId GridView::currentRecord() const { return m_model->recordAt(currentIndex().row()); }
+
+void GridView::setCurrentRecord(const RecordId& id) {
+    const int row = m_model->rowOf(id);
+    if (row < 0)
+        return;
+    const int column =
+        std::clamp(currentIndex().isValid() ? currentIndex().column() : m_currentColumn, 0,
+                   std::max(0, m_model->columnCount() - 1));
+    setCurrentIndex(m_model->index(row, column));
+    scrollTo(currentIndex());
+}
+
+QList<RecordId> GridView::selectedRecords() const {
+    QList<int> rows;
+    for (const QItemSelectionRange& range : selectionModel()->selection()) {
+        for (int row = range.top(); row <= range.bottom(); ++row) {
+            if (!rows.contains(row))
+                rows += row;
+        }
+    }
+    std::sort(rows.begin(), rows.end());
+    QList<RecordId> records;
+    for (const int row : rows)
+        records += m_model->recordAt(row);
+    return records;
+}
+
+void GridView::showHiddenFields(bool show) {
+    m_showHidden = show;
+    applyWidths();
+}
+
+int GridView::fittedWidth(int column) const {
+    const QFontMetrics metrics(font());
+    QFont bold = font();
+    bold.setWeight(QFont::DemiBold);
+    int width = QFontMetrics(bold).horizontalAdvance(
+        m_model->headerData(column, Qt::Horizontal, Qt::DisplayRole).toString());
+    for (int row = 0; row < std::min(MeasuredRows, m_model->rowCount()); ++row) {
+        const QString text = m_model->data(m_model->index(row, column), Qt::DisplayRole).toString();
+        const int swatch = swatchColour(text).isValid() ? SwatchSize + 8 : 0;
+        width = std::max(width, figuresWidth(metrics, text) + swatch);
+    }
+    return std::clamp(width + 2 * CellPad + 6, NarrowestFitted, WidestFitted);
+}
+
+void GridView::applyWidths() {
+    const QList<BoundField>& fields = m_model->binding()->fields();
+    for (int column = 0; column < fields.size(); ++column) {
+        const ScreenField& placement = fields[column].placement;
+        setColumnHidden(column, !placement.visible && !m_showHidden);
+        const int width =
+            placement.width == ScreenField::FittedWidth ? fittedWidth(column) : placement.width;
+        if (columnWidth(column) != width)
+            setColumnWidth(column, width);
+    }
+}
+
+bool GridView::toggleYesNo(const QModelIndex& index) {
+    if (!index.isValid() || !(m_model->flags(index) & Qt::ItemIsEditable) ||
+        m_model->binding()->fields()[index.column()].definition.shownAs != ShownAs::YesNo)
+        return false;
+    const auto now = m_model->value(index);
+    const bool isYes = now && now->kind() == Value::Kind::Boolean && now->asBoolean();
+    m_model->apply(index, Value::boolean(!isYes));
+    return true;
+}
+
+void GridView::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Space && toggleYesNo(currentIndex()))
+        return;
+    if (event->key() == Qt::Key_Escape) {
+        // Back one step: first the cell's edit, then all edits of the record.
+        const RecordId id = currentRecord();
+        const Draft* draft = m_model->binding()->draft(id);
+        if (draft && currentIndex().isValid()) {
+            const int column = m_model->binding()->fields()[currentIndex().column()].columnIndex;
+            DraftStore* drafts =
+                m_model->binding()->workspace()->drafts(m_model->binding()->tableName());
+            if (draft->changed.contains(column) || draft->bad.contains(column))
+                drafts->revertField(id, column);
+            else
+                drafts->discard(id);
+            return;
+        }
+    }
+    if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) &&
+        event->modifiers() == Qt::NoModifier && state() != EditingState) {
+        edit(currentIndex());
+        return;
+    }
+    QTableView::keyPressEvent(event);
+}
+
+void GridView::mouseDoubleClickEvent(QMouseEvent* event) {
+    if (toggleYesNo(indexAt(event->pos())))
+        return;
+    QTableView::mouseDoubleClickEvent(event);
+}
+
+void GridView::currentChanged(const QModelIndex& current, const QModelIndex& previous) {
+    QTableView::currentChanged(current, previous);
+    if (!current.isValid())
+        return;
+    m_currentColumn = current.column();
+    const RecordId id = m_model->recordAt(current.row());
+    if (id == m_current)
+        return;
+    m_current = id;
+    Q_EMIT currentRecordChanged(id);
+}
+
+} // namespace gravin

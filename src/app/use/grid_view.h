@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/use/grid_model.h"
+
+#include <QHeaderView>
+#include <QStyledItemDelegate>
+#include <QTableView>
+
+namespace gravin {
+
+// Paints cells by what they mean, and edits them with the field's own editor.
+class CellDelegate : public QStyledItemDelegate {
+    Q_OBJECT
+public:
+    explicit CellDelegate(GridModel* model, QObject* parent);
+
+    void paint(QPainter* painter, const QStyleOptionViewItem& option,
+               const QModelIndex& index) const override;
+    QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem& option,
+                          const QModelIndex& index) const override;
+    void setEditorData(QWidget* editor, const QModelIndex& index) const override;
+    void setModelData(QWidget* editor, QAbstractItemModel* model,
+                      const QModelIndex& index) const override;
+    void updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option,
+                              const QModelIndex& index) const override;
+
+private:
+    GridModel* m_model;
+};
+
+// The gutter: one mark per record.
+class Gutter : public QHeaderView {
+    Q_OBJECT
+public:
+    Gutter(GridModel* model, QWidget* parent);
+
+protected:
+    void paintSection(QPainter* painter, const QRect& rect, int logicalIndex) const override;
+
+private:
+    GridModel* m_model;
+};
+
+// The grid of a screen.
+class GridView : public QTableView {
+    Q_OBJECT
+public:
+    GridView(GridModel* model, QWidget* parent);
+
+    GridModel* gridModel() const { return m_model; }
+    RecordId currentRecord() const;
+    void setCurrentRecord(const RecordId& id);
+    // The records of all selected cells, in the order of rows.
+    QList<RecordId> selectedRecords() const;
+    // Shows every field, hidden ones too: for Build.
+    void showHiddenFields(bool show);
+    void applyWidths();
+
+Q_SIGNALS:
+    void currentRecordChanged(const gravin::RecordId& id);
+    void openRequested(const gravin::RecordId& id);
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
+
+private:
+    int fittedWidth(int column) const;
+    bool toggleYesNo(const QModelIndex& index);
+
+    GridModel* m_model;
+    bool m_showHidden = false;
+    RecordId m_current;
+    int m_currentColumn = 0;
+};
+
+} // namespace gravin

@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/use/notice_line.h"
+
+#include "app/look/theme.h"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace gravin {
+
+NoticeLine::NoticeLine(QWidget* parent)
+    : QFrame(parent)
+    , m_text(new QLabel)
+    , m_detail(new QLabel)
+    , m_more(new QToolButton) {
+    setObjectName(QStringLiteral("notice"));
+    m_text->setTextFormat(Qt::PlainText);
+    m_text->setWordWrap(true);
+    m_text->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    m_detail->setTextFormat(Qt::PlainText);
+    m_detail->setWordWrap(true);
+    m_detail->setProperty("role", "faint");
+    m_more->setText(tr("In the database's words"));
+    m_more->setCheckable(true);
+    auto* close = new QToolButton;
+    close->setText(QStringLiteral("×"));
+    close->setAccessibleName(tr("Close this line"));
+    auto* line = new QHBoxLayout;
+    line->addWidget(m_text, 1);
+    line->addWidget(m_more);
+    line->addWidget(close);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(14, 4, 6, 4);
+    layout->addLayout(line);
+    layout->addWidget(m_detail);
+    connect(m_more, &QToolButton::toggled, m_detail, &QWidget::setVisible);
+    connect(close, &QToolButton::clicked, this, &QWidget::hide);
+    m_detail->hide();
+    hide();
+}
+
+void NoticeLine::show(const Notice& notice) {
+    const Colours& colours = Theme::instance().colours();
+    const bool refused = notice.kind == Notice::Kind::Refused;
+    setStyleSheet(
+        QStringLiteral("#notice { background: %1; border-left: 4px solid %2; }")
+            .arg(colours.raised.name(), (refused ? colours.problem : colours.accent).name()));
+    m_text->setText(notice.text);
+    m_detail->setText(notice.detail);
+    m_more->setChecked(false);
+    m_more->setVisible(!notice.detail.isEmpty());
+    setVisible(!notice.text.isEmpty());
+}
+
+QString NoticeLine::text() const { return isHidden() ? QString() : m_text->text(); }
+
+} // namespace gravin

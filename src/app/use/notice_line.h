@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/workspace.h"
+
+#include <QFrame>
+
+class QLabel;
+class QToolButton;
+
+namespace gravin {
+
+// One line in place that says what was done or why not; the database's own words are folded away.
+// Stays until the next one or until it is closed.
+class NoticeLine : public QFrame {
+    Q_OBJECT
+public:
+    explicit NoticeLine(QWidget* parent = nullptr);
+    void show(const Notice& notice);
+    QString text() const;
+
+private:
+    QLabel* m_text;
+    QLabel* m_detail;
+    QToolButton* m_more;
+};
+
+} // namespace gravin

@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/records/record.h"
+
+#include <QObject>
+#include <QPointer>
+
+namespace gravin {
+
+class EditWindow;
+class ScreenBinding;
+class Workspace;
+
+// The edit windows that are open, by number. A record has at most one; numbers are the smallest
+// free ones, so that they stay short.
+class OpenEdits : public QObject {
+    Q_OBJECT
+public:
+    explicit OpenEdits(Workspace* workspace, QObject* parent = nullptr);
+    ~OpenEdits() override;
+
+    // Opens a window on the record, or raises the one that has it.
+    EditWindow* open(const QString& screenId, const RecordId& id);
+    // The number of the window on a record; 0: none.
+    int numberOf(const QString& table, const RecordId& id) const;
+    QList<EditWindow*> windows() const; // by number
+    void closeAll();
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    Workspace* m_workspace;
+    QMap<int, QPointer<EditWindow>> m_windows;
+};
+
+} // namespace gravin

@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/changes/change.h"
+#include "core/database/worker.h"
+
+#include <QSet>
+#include <QTimer>
+
+#include <memory>
+
+namespace gravin {
+
+// Tells of every committed change: those of this process at once, those of others found by looking
+// at the database about twice a second. Lives in the interface's thread.
+class ChangeFeed : public QObject {
+    Q_OBJECT
+public:
+    static constexpr int PollMilliseconds = 400;
+
+    // `reader` must outlive the feed. Begins to look as soon as the event loop runs.
+    ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* reader, QObject* parent = nullptr);
+
+    // A change that this process has committed.
+    void announce(const CommittedChange& change);
+
+Q_SIGNALS:
+    void committed(const gravin::CommittedChange& change);
+    // Something was written by a program that keeps no log: everything may be different.
+    void changedOutside();
+    // The database cannot be reached; restored() follows when it can.
+    void lost(const gravin::Error& error);
+    void restored();
+
+private:
+    struct News {
+        qint64 version = 0;
+        qint64 newest = 0;
+        std::vector<CommittedChange> changes;
+    };
+    void poll();
+    void take(const Result<News>& news);
+
+    std::shared_ptr<const Catalog> m_catalog;
+    Worker* m_reader;
+    QTimer m_timer;
+    QSet<qint64> m_own;   // committed here, not met in the log yet
+    qint64 m_newest = -1; // −1: not looked yet
+    qint64 m_version = -1;
+    int m_ownSincePoll = 0;
+    bool m_polling = false;
+    bool m_lost = false;
+};
+
+} // namespace gravin

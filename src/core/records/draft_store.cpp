@@ -1,0 +1,233 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/records/draft_store.h"
+
+#include "core/base/text.h"
+
+namespace gravin {
+
+ProposedValues Draft::proposed() const {
+    ProposedValues values(was.size());
+    for (size_t i = 0; i < was.size(); ++i) {
+        const int column = static_cast<int>(i);
+        if (!id.isNew() || changed.contains(column))
+            values[i] = value(column);
+    }
+    return values;
+}
+
+DraftStore::DraftStore(std::shared_ptr<const Table> table, QObject* parent)
+    : QObject(parent)
+    , m_table(std::move(table)) {}
+
+const Draft* DraftStore::find(const RecordId& id) const {
+    const auto found = m_drafts.find(id);
+    return found == m_drafts.end() ? nullptr : found->get();
+}
+
+QList<RecordId> DraftStore::all() const { return m_drafts.keys(); }
+
+RecordId DraftStore::addNew() {
+    const RecordId id{{}, m_nextNew++};
+    Q_EMIT newRecordAboutToBeAdded();
+    begin(id, nullptr);
+    m_newRecords += id;
+    Q_EMIT newRecordAdded(id);
+    return id;
+}
+
+Draft& DraftStore::begin(const RecordId& id, const Record* record) {
+    auto& draft = m_drafts[id];
+    if (!draft) {
+        draft = std::make_shared<Draft>();
+        draft->id = id;
+        draft->was = record ? record->values
+                            : std::vector<Value>(static_cast<size_t>(m_table->columns.size()));
+    }
+    return *draft;
+}
+
+// An old refusal goes when its field is edited again.
+void DraftStore::touch(Draft& draft, int column) {
+    const QString name = m_table->columns[column].name;
+    std::erase_if(draft.refusals, [&](const Problem& problem) {
+        return problem.field == name || problem.field.isEmpty();
+    });
+}
+
+void DraftStore::endIfEmpty(const RecordId& id) {
+    const Draft* draft = find(id);
+    if (draft && draft->isEmpty())
+        m_drafts.remove(id);
+    Q_EMIT changed(id);
+}
+
+void DraftStore::setValue(const RecordId& id, const Record* record, int column,
+                          const Value& value) {
+    const Draft* present = find(id);
+    if (!present && record && record->values[static_cast<size_t>(column)] == value)
+        return;
+    Draft& draft = begin(id, record);
+    touch(draft, column);
+    draft.bad.remove(column);
+    const bool asBefore = draft.was[static_cast<size_t>(column)] == value;
+    if (asBefore)
+        draft.changed.remove(column);
+    else
+        draft.changed.insert(column, value);
+    if (asBefore)
+        draft.theirs.remove(column);
+    endIfEmpty(id);
+}
+
+void DraftStore::setBadText(const RecordId& id, const Record* record, int column,
+                            const BadText& bad) {
+    Draft& draft = begin(id, record);
+    touch(draft, column);
+    draft.bad.insert(column, bad);
+    Q_EMIT changed(id);
+}
+
+void DraftStore::revertField(const RecordId& id, int column) {
+    const auto found = m_drafts.find(id);
+    if (found == m_drafts.end())
+        return;
+    Draft& draft = **found;
+    touch(draft, column);
+    draft.bad.remove(column);
+    draft.changed.remove(column);
+    draft.theirs.remove(column);
+    endIfEmpty(id);
+}
+
+void DraftStore::discard(const RecordId& id) {
+    const int position = static_cast<int>(m_newRecords.indexOf(id));
+    if (position >= 0)
+        Q_EMIT newRecordAboutToBeRemoved(position);
+    m_drafts.remove(id);
+    if (position >= 0) {
+        m_newRecords.removeAt(position);
+        Q_EMIT newRecordRemoved();
+    }
+    Q_EMIT changed(id);
+}
+
+void DraftStore::setSaving(const RecordId& id, bool saving) {
+    if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
+        (*found)->saving = saving;
+        Q_EMIT changed(id);
+    }
+}
+
+void DraftStore::setRefusals(const RecordId& id, std::vector<Problem> problems) {
+    if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
+        (*found)->refusals = std::move(problems);
+        Q_EMIT changed(id);
+    }
+}
+
+void DraftStore::setTheirs(const RecordId& id, int column, const Value& theirs) {
+    if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
+        (*found)->theirs.insert(column, theirs);
+        Q_EMIT changed(id);
+    }
+}
+
+void DraftStore::setGone(const RecordId& id) {
+    if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
+        (*found)->gone = true;
+        Q_EMIT changed(id);
+    }
+}
+
+void DraftStore::keepMine(const RecordId& id, int column) {
+    const auto found = m_drafts.find(id);
+    if (found == m_drafts.end() || !(*found)->theirs.contains(column))
+        return;
+    // From now on the draft was begun on what they wrote, and replaces just that.
+    (*found)->was[static_cast<size_t>(column)] = (*found)->theirs.take(column);
+    Q_EMIT changed(id);
+}
+
+void DraftStore::takeTheirs(const RecordId& id, int column) {
+    keepMine(id, column);
+    revertField(id, column);
+}
+
+void DraftStore::saved(const RecordId& id, const QMap<int, Value>& written) {
+    const auto found = m_drafts.find(id);
+    if (found == m_drafts.end())
+        return;
+    Draft& draft = **found;
+    draft.saving = false;
+    draft.refusals.clear();
+    for (auto field = written.begin(); field != written.end(); ++field) {
+        draft.was[static_cast<size_t>(field.key())] = field.value();
+        if (draft.changed.value(field.key()) == field.value())
+            draft.changed.remove(field.key());
+    }
+    if (id.isNew())
+        discard(id);
+    else
+        endIfEmpty(id);
+}
+
+void DraftStore::rebase(const Key& key, const std::vector<Value>& now) {
+    const RecordId id{key, 0};
+    const auto found = m_drafts.find(id);
+    if (found == m_drafts.end() || (*found)->saving)
+        return;
+    Draft& draft = **found;
+    for (size_t i = 0; i < now.size(); ++i) {
+        const int column = static_cast<int>(i);
+        if (draft.was[i] == now[i])
+            continue;
+        if (!draft.changed.contains(column)) {
+            draft.was[i] = now[i];
+        } else if (draft.changed[column] == now[i]) {
+            draft.changed.remove(column);
+            draft.theirs.remove(column);
+            draft.was[i] = now[i];
+        } else {
+            draft.theirs.insert(column, now[i]);
+        }
+    }
+    endIfEmpty(id);
+}
+
+std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& rules) const {
+    const Draft* draft = find(id);
+    if (!draft)
+        return {};
+    std::vector<Problem> problems;
+    for (auto bad = draft->bad.begin(); bad != draft->bad.end(); ++bad) {
+        const QString& column = m_table->columns[bad.key()].name;
+        problems.push_back(
+            {{}, column, QStringLiteral("type"), bad->message, rules.labelOf(column)});
+    }
+    for (const Problem& problem : problemsOf(*m_table, rules, draft->proposed())) {
+        const int column = m_table->indexOf(problem.field);
+        const bool typedBadly = draft->bad.contains(column);
+        const bool concerns = problem.check == u"required" || draft->changed.contains(column);
+        if (concerns && !typedBadly)
+            problems.push_back(problem);
+    }
+    for (auto theirs = draft->theirs.begin(); theirs != draft->theirs.end(); ++theirs) {
+        const QString& column = m_table->columns[theirs.key()].name;
+        problems.push_back({{},
+                            column,
+                            QStringLiteral("conflict"),
+                            say("Changed elsewhere meanwhile. Keep yours or take theirs."),
+                            rules.labelOf(column)});
+    }
+    if (draft->gone)
+        problems.push_back(
+            {{},
+             {},
+             QStringLiteral("gone"),
+             say("The record was deleted meanwhile. Discard the edits, or copy what you need."),
+             {}});
+    problems.insert(problems.end(), draft->refusals.begin(), draft->refusals.end());
+    return problems;
+}
+
+} // namespace gravin

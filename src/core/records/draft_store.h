@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/records/record.h"
+#include "core/records/rules.h"
+
+#include <QMap>
+#include <QObject>
+
+#include <memory>
+#include <optional>
+
+namespace gravin {
+
+// A text that its field cannot take, kept as it was typed.
+struct BadText {
+    QString text;
+    QString message;
+    friend bool operator==(const BadText&, const BadText&) = default;
+};
+
+// The unsaved edits of one record. Column numbers are those of the table.
+struct Draft {
+    RecordId id;
+    std::vector<Value> was;   // as read; of a new record all NULL
+    QMap<int, Value> changed; // only what differs from `was`; of a new record: what was set
+    QMap<int, BadText> bad;
+    QMap<int, Value> theirs;       // fields that somebody else changed too: what they are now
+    bool gone = false;             // the record was deleted meanwhile
+    std::vector<Problem> refusals; // of the last save, until the field is edited again
+    bool saving = false;
+
+    // What the person sees in a column.
+    Value value(int column) const {
+        return changed.value(column, was[static_cast<size_t>(column)]);
+    }
+    bool isEmpty() const { return changed.isEmpty() && bad.isEmpty() && !id.isNew(); }
+    // What the record would hold when saved.
+    ProposedValues proposed() const;
+};
+
+// The drafts of one table: a record has at most one, however many views show it. A draft lives
+// until it is saved or discarded on purpose. Lives in the interface's thread.
+class DraftStore : public QObject {
+    Q_OBJECT
+public:
+    explicit DraftStore(std::shared_ptr<const Table> table, QObject* parent = nullptr);
+
+    const Draft* find(const RecordId& id) const;
+    QList<RecordId> all() const;
+    // In the order in which they were begun.
+    const QList<RecordId>& newRecords() const { return m_newRecords; }
+
+    RecordId addNew();
+    // Sets a field. `record` is the record as it is shown, for a draft that begins with this edit;
+    // null only for new records. Setting the former value ends the edit of that field.
+    void setValue(const RecordId& id, const Record* record, int column, const Value& value);
+    void setBadText(const RecordId& id, const Record* record, int column, const BadText& bad);
+    void revertField(const RecordId& id, int column);
+    void discard(const RecordId& id);
+
+    void setSaving(const RecordId& id, bool saving);
+    void setRefusals(const RecordId& id, std::vector<Problem> problems);
+    // Marks a field as changed elsewhere too.
+    void setTheirs(const RecordId& id, int column, const Value& theirs);
+    void setGone(const RecordId& id);
+    // The person decided: mine is to replace theirs, or theirs stays.
+    void keepMine(const RecordId& id, int column);
+    void takeTheirs(const RecordId& id, int column);
+
+    // A save of these values succeeded: what was typed since stays a draft on top of them.
+    void saved(const RecordId& id, const QMap<int, Value>& written);
+    // The record is now as given, by another change: takes over what the draft does not touch.
+    void rebase(const Key& key, const std::vector<Value>& now);
+
+    // All that stands in the way of saving: bad texts, failed checks, refusals, conflicts.
+    std::vector<Problem> problems(const RecordId& id, const TableRules& rules) const;
+
+Q_SIGNALS:
+    void changed(const gravin::RecordId& id);
+    void newRecordAboutToBeAdded();
+    void newRecordAdded(const gravin::RecordId& id);
+    void newRecordAboutToBeRemoved(int position);
+    void newRecordRemoved();
+
+private:
+    Draft& begin(const RecordId& id, const Record* record);
+    void touch(Draft& draft, int column);
+    void endIfEmpty(const RecordId& id);
+
+    std::shared_ptr<const Table> m_table;
+    QHash<RecordId, std::shared_ptr<Draft>> m_drafts;
+    QList<RecordId> m_newRecords;
+    int m_nextNew = 1;
+};
+
+} // namespace gravin

@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/records/record_store.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+// What was asked for longer ago has been scrolled out of sight.
+constexpr size_t MostWanted = 400;
+} // namespace
+
+RecordStore::RecordStore(std::shared_ptr<const Table> table, Worker* reader, QObject* parent)
+    : QObject(parent)
+    , m_table(std::move(table))
+    , m_reader(reader) {
+    m_fetchSoon.setSingleShot(true);
+    m_fetchSoon.setInterval(0);
+    connect(&m_fetchSoon, &QTimer::timeout, this, &RecordStore::fetch);
+}
+
+const Record* RecordStore::record(const Key& key) {
+    if (const Record* here = m_cache.object(key))
+        return here;
+    if (m_gone.contains(key) || key.isEmpty())
+        return nullptr;
+    if (std::find(m_wanted.begin(), m_wanted.end(), key) == m_wanted.end()) {
+        m_wanted.push_back(key);
+        if (m_wanted.size() > MostWanted)
+            m_wanted.erase(m_wanted.begin());
+    }
+    if (!m_fetching)
+        m_fetchSoon.start();
+    return nullptr;
+}
+
+void RecordStore::fetch() {
+    if (m_fetching || m_wanted.empty())
+        return;
+    m_fetching = true;
+    std::vector<Key> keys = std::exchange(m_wanted, {});
+    m_reader->run<std::vector<Record>>(
+        this,
+        [table = m_table, keys, sort = m_sort](Session& session) {
+            return TableReader(session, *table).records(keys, sort);
+        },
+        [this, keys](Result<std::vector<Record>> records) {
+            m_fetching = false;
+            if (!records) {
+                Q_EMIT failed(records.error());
+                return;
+            }
+            QList<Key> arrived;
+            QSet<Key> missing(keys.begin(), keys.end());
+            for (Record& record : *records) {
+                missing.remove(record.key);
+                arrived += record.key;
+                m_cache.insert(arrived.back(), new Record(std::move(record)));
+            }
+            if (!arrived.isEmpty())
+                Q_EMIT recordsArrived(arrived);
+            for (const Key& key : missing) {
+                m_gone.insert(key);
+                Q_EMIT recordGone(key);
+            }
+            if (!m_wanted.empty())
+                m_fetchSoon.start();
+        });
+}
+
+void RecordStore::put(const Record& record) {
+    m_gone.remove(record.key);
+    m_cache.insert(record.key, new Record(record));
+    Q_EMIT recordsArrived({record.key});
+}
+
+void RecordStore::change(const Key& key, const Key& newKey, const QMap<QString, Value>& values) {
+    m_gone.remove(newKey);
+    if (!(newKey == key))
+        m_gone.insert(key);
+    std::unique_ptr<Record> here(m_cache.take(key));
+    if (here) {
+        here->key = newKey;
+        for (auto value = values.begin(); value != values.end(); ++value) {
+            if (const int column = m_table->indexOf(value.key()); column >= 0)
+                here->values[static_cast<size_t>(column)] = *value;
+        }
+        m_cache.insert(newKey, here.release());
+    }
+    Q_EMIT recordsArrived({newKey});
+}
+
+void RecordStore::forget(const Key& key) {
+    m_cache.remove(key);
+    m_gone.insert(key);
+    Q_EMIT recordGone(key);
+}
+
+void RecordStore::invalidate(const Key& key) {
+    m_cache.remove(key);
+    m_gone.remove(key);
+    Q_EMIT recordsArrived({key});
+}
+
+void RecordStore::forgetAll() {
+    m_cache.clear();
+    m_gone.clear();
+}
+
+} // namespace gravin

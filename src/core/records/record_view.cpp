@@ -1,0 +1,121 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/records/record_view.h"
+
+namespace gravin {
+
+RecordView::RecordView(std::shared_ptr<const Table> table, Worker* indexer, QObject* parent)
+    : QObject(parent)
+    , m_table(std::move(table))
+    , m_indexer(indexer) {}
+
+void RecordView::setSort(const SortOrder& sort) {
+    if (sort == m_sort)
+        return;
+    m_sort = sort;
+    reload();
+}
+
+void RecordView::reload() {
+    cancel();
+    ++m_generation;
+    m_replacing = !m_index.isEmpty();
+    m_complete = false;
+    m_next.clear();
+    const quint64 generation = m_generation;
+    m_job = m_indexer->run<Nothing>(
+        this,
+        [this, generation, table = m_table, sort = m_sort, indexer = m_indexer](Session& session) {
+            return TableReader(session, *table).scanKeys(sort, [&](KeyIndex&& run) {
+                // Delivered only while this view lives; see Worker::report.
+                auto shared = std::make_shared<KeyIndex>(std::move(run));
+                indexer->report(
+                    this, [this, shared, generation] { takeRun(std::move(*shared), generation); });
+                return !indexer->isCancelled();
+            });
+        },
+        [this, generation](const Status& status) { finish(status, generation); });
+}
+
+void RecordView::cancel() {
+    if (m_job != 0)
+        m_indexer->cancel(m_job);
+    m_job = 0;
+}
+
+void RecordView::takeRun(KeyIndex&& run, quint64 generation) {
+    if (generation != m_generation || run.isEmpty())
+        return;
+    if (m_replacing) {
+        m_next.append(std::move(run));
+        return;
+    }
+    Q_EMIT rowsAboutToBeAppended(m_index.size(), m_index.size() + run.size() - 1);
+    m_index.append(std::move(run));
+    Q_EMIT rowsAppended();
+}
+
+void RecordView::finish(const Status& status, quint64 generation) {
+    if (generation != m_generation)
+        return;
+    m_job = 0;
+    if (!status) {
+        m_replacing = false;
+        if (status.error().kind != ErrorKind::Cancelled)
+            Q_EMIT failed(status.error());
+        return;
+    }
+    if (m_replacing) {
+        Q_EMIT aboutToReset();
+        m_index = std::move(m_next);
+        m_next.clear();
+        m_replacing = false;
+        Q_EMIT reset();
+    }
+    m_complete = true;
+    Q_EMIT completed();
+}
+
+bool RecordView::isInKeyOrder() const {
+    return m_sort.isEmpty() && m_table->key.size() == 1 &&
+           m_table->column(m_table->key.front())->givenByDatabase;
+}
+
+void RecordView::recordInserted(const Key& key) {
+    if (m_index.positionOf(key) >= 0)
+        return;
+    if (!isInKeyOrder() || !m_complete) {
+        // Only the engine knows where it belongs.
+        reload();
+        return;
+    }
+    qsizetype low = 0;
+    qsizetype high = m_index.size();
+    while (low < high) {
+        const qsizetype middle = (low + high) / 2;
+        if (m_index.at(middle)[0].asInteger() < key[0].asInteger())
+            low = middle + 1;
+        else
+            high = middle;
+    }
+    Q_EMIT rowAboutToBeInserted(low);
+    m_index.insert(low, key);
+    Q_EMIT rowInserted();
+}
+
+void RecordView::recordDeleted(const Key& key) {
+    const qsizetype row = m_index.positionOf(key);
+    if (row < 0)
+        return;
+    Q_EMIT rowAboutToBeRemoved(row);
+    m_index.removeAt(row);
+    Q_EMIT rowRemoved();
+    if (!m_complete)
+        reload();
+}
+
+void RecordView::recordMoved(const Key& oldKey, const Key& newKey) {
+    if (!(oldKey == newKey) || !m_sort.isEmpty())
+        reload();
+}
+
+} // namespace gravin

@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/worker.h"
+#include "core/records/key_index.h"
+#include "core/records/table_reader.h"
+
+#include <memory>
+
+namespace gravin {
+
+// A view of a source: which records, in which order. The key index is built in the background; its
+// first run is there at once. Lives in the interface's thread.
+class RecordView : public QObject {
+    Q_OBJECT
+public:
+    // `indexer` must outlive the view.
+    RecordView(std::shared_ptr<const Table> table, Worker* indexer, QObject* parent = nullptr);
+
+    const Table& table() const { return *m_table; }
+    const SortOrder& sort() const { return m_sort; }
+    void setSort(const SortOrder& sort);
+    // Builds the index anew. The present one stays in use until the new one is complete.
+    void reload();
+    // Stops building; what is there stays, incomplete.
+    void cancel();
+
+    qsizetype count() const { return m_index.size(); }
+    bool isComplete() const { return m_complete; }
+    // Requires: 0 <= row < count().
+    Key keyAt(qsizetype row) const { return m_index.at(row); }
+    qsizetype rowOf(const Key& key) const { return m_index.positionOf(key); }
+    size_t bytes() const { return m_index.bytes(); }
+
+    // Takes over what a committed change did. `orderTouched`: columns that records are sorted by
+    // may have changed.
+    void recordInserted(const Key& key);
+    void recordDeleted(const Key& key);
+    void recordMoved(const Key& oldKey, const Key& newKey);
+
+Q_SIGNALS:
+    void rowsAboutToBeAppended(qsizetype first, qsizetype last);
+    void rowsAppended();
+    void rowAboutToBeInserted(qsizetype row);
+    void rowInserted();
+    void rowAboutToBeRemoved(qsizetype row);
+    void rowRemoved();
+    void aboutToReset();
+    void reset();
+    void completed();
+    void failed(const gravin::Error& error);
+
+private:
+    void takeRun(KeyIndex&& run, quint64 generation);
+    void finish(const Status& status, quint64 generation);
+    bool isInKeyOrder() const;
+
+    std::shared_ptr<const Table> m_table;
+    Worker* m_indexer;
+    SortOrder m_sort;
+    KeyIndex m_index;
+    KeyIndex m_next; // built while m_index is in use
+    bool m_replacing = false;
+    bool m_complete = false;
+    quint64 m_generation = 0; // runs of an earlier build are ignored
+    Worker::JobId m_job = 0;
+};
+
+} // namespace gravin
