@@ -232,7 +232,7 @@ private:
         const QStringList notes{
             QStringLiteral("Topmark replaced, mooring chain measured."),
             QStringLiteral("Φάρος: ο φακός καθαρίστηκε."),
-            QStringLiteral("灯器を交換しました。"),
+            QStringLiteral("ნათურა შეიცვალა."),
             QStringLiteral("تم تنظيف العدسة."),
             QStringLiteral("Проверить якорную цепь весной."),
             QStringLiteral("Seals rest here from March to May: come from the seaward side, slowly, "
@@ -251,7 +251,8 @@ private:
                  1 + m_chance.below(SectorCount), kindNumber + 1, states[stateNumber],
                  lit ? QVariant(m_chance.pick(kind.lights)) : QVariant(), QLatin1String(kind.paint),
                  lit ? QVariant(1 + m_chance.below(LampCount)) : QVariant(),
-                 54.05 + m_chance.below(90'000) / 1e6, -3.25 + m_chance.below(160'000) / 1e6,
+                 (54'050'000 + m_chance.below(90'000)) / 1e6,
+                 (m_chance.below(160'000) - 3'250'000) / 1e6,
                  QVariant(m_chance.between(1900, 14'800) * 5 / 100.0), m_chance.oneIn(3) ? 1 : 0,
                  maybe(6, day(-m_chance.between(400, 14'000))),
                  stateNumber == 3 ? QVariant() : QVariant(day(m_chance.between(1030, 1220))),

@@ -192,7 +192,7 @@ PlateView::PlateView(PlateModel* model, QTableView* grid, QWidget* parent)
     setItemDelegate(new PlateDelegate(this, model));
     auto* names = new LineNames(model, this);
     setVerticalHeader(names);
-    names->setFixedWidth(space::Gutter);
+    names->setFixedWidth(space::PlateNames);
     horizontalHeader()->hide();
     horizontalHeader()->setMinimumSectionSize(28);
     setShowGrid(false);

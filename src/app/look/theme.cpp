@@ -5,9 +5,13 @@
 #include <QFontDatabase>
 #include <QIcon>
 #include <QPalette>
+#include <QStandardPaths>
 #include <QStyleFactory>
 
 #include <cmath>
+
+// A static library's resources must be asked for; the macro works outside namespaces only.
+static void loadResources() { Q_INIT_RESOURCE(look); }
 
 namespace gravin {
 
@@ -58,6 +62,7 @@ QToolButton { border: none; border-radius: 3px; padding: 3px 6px; color: @ink; }
 QToolButton:hover { background: @raised; }
 QToolButton:focus { border: 1px solid @accent; }
 QToolButton:disabled { color: @faint; }
+QToolButton::menu-indicator { image: none; }
 QLineEdit, QPlainTextEdit, QComboBox { background: @paper; color: @ink; border: 1px solid @lines;
     border-radius: 3px; padding: 4px 8px; selection-background-color: @accent;
     selection-color: @onAccent; }
@@ -161,6 +166,7 @@ Theme& Theme::instance() {
 }
 
 void Theme::apply(QApplication& application) {
+    loadResources();
     m_application = &application;
     m_desktopDark = application.palette().color(QPalette::Window).lightness() < 128;
     application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
@@ -180,6 +186,16 @@ void Theme::refresh() {
     m_dark = m_mode == Mode::Dark || (m_mode == Mode::Desktop && m_desktopDark);
     if (!m_application)
         return;
+    // Not every platform says where icon themes are.
+    QStringList iconFolders = QIcon::themeSearchPaths();
+    for (const QString& folder :
+         QStandardPaths::standardLocations(QStandardPaths::GenericDataLocation)) {
+        if (!iconFolders.contains(folder + QStringLiteral("/icons")))
+            iconFolders += folder + QStringLiteral("/icons");
+    }
+    if (!iconFolders.contains(QStringLiteral("/usr/share/icons")))
+        iconFolders += QStringLiteral("/usr/share/icons");
+    QIcon::setThemeSearchPaths(iconFolders);
     QIcon::setThemeName(m_dark ? QStringLiteral("breeze-dark") : QStringLiteral("breeze"));
     m_application->setPalette(paletteOf(colours()));
     m_application->setStyleSheet(styleSheetOf(colours()));

@@ -38,7 +38,8 @@ double contrast(const QColor& a, const QColor& b);
 namespace space {
 constexpr int RowHeight = 30;
 constexpr int PlateRowHeight = 26;
-constexpr int Gutter = 86;
+constexpr int Gutter = 44;
+constexpr int PlateNames = 86; // and the gutter's width in Build
 constexpr int Pad = 14;
 constexpr int HeadLine = 44;
 constexpr int Timeline = 44;

@@ -103,18 +103,16 @@ void HeadLine::setBuild(bool build) {
     m_build->setChecked(build);
     m_use->setChecked(!build);
     const Colours& c = Theme::instance().colours();
-    const QString sheet =
-        QStringLiteral("QPushButton { border: 1px solid %1; border-%2-radius: 14px; "
-                       "border-%3-radius: 0; padding: 4px 0; }"
-                       "QPushButton:checked { background: %4; color: %5; border-color: %4; }"
-                       "QPushButton:focus { text-decoration: underline; }");
-    for (const auto& [half, outer, inner] :
-         {std::tuple{m_build, "top-left-radius: 14px; border-bottom-left",
-                     "top-right-radius: 0; border-bottom-right"},
-          std::tuple{m_use, "top-right-radius: 14px; border-bottom-right",
-                     "top-left-radius: 0; border-bottom-left"}})
-        half->setStyleSheet(sheet.arg(c.lines.name(), QLatin1String(outer), QLatin1String(inner),
-                                      c.inverse.name(), c.onInverse.name()));
+    // One switch of two halves: only its outer corners are round.
+    const QString sheet = QStringLiteral(
+        "QPushButton { border: 1px solid %1; border-radius: 0; border-top-%2-radius: 13px; "
+        "border-bottom-%2-radius: 13px; padding: 5px 0; }"
+        "QPushButton:checked { background: %3; color: %4; border-color: %3; }"
+        "QPushButton:focus { text-decoration: underline; }");
+    m_build->setStyleSheet(
+        sheet.arg(c.lines.name(), QStringLiteral("left"), c.inverse.name(), c.onInverse.name()));
+    m_use->setStyleSheet(
+        sheet.arg(c.lines.name(), QStringLiteral("right"), c.inverse.name(), c.onInverse.name()));
 }
 
 void HeadLine::setBuildOffered(bool offered) {

@@ -178,7 +178,8 @@ YesNoFieldEditor::YesNoFieldEditor(const BoundField& field, QWidget* parent)
     : FieldEditor(parent)
     , m_box(new QCheckBox) {
     adopt(m_box);
-    m_box->setText(field.label());
+    m_box->setText(tr("yes"));
+    m_box->setAccessibleName(field.label());
     // Clicked is the person's doing; what the program sets does not count as an edit.
     connect(m_box, &QCheckBox::clicked, this, [this] {
         m_box->setTristate(false);

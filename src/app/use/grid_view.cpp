@@ -49,7 +49,11 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     const Colours& colours = Theme::instance().colours();
     painter->save();
     const bool selected = option.state & QStyle::State_Selected;
-    painter->fillRect(option.rect, selected ? colours.selection : colours.paper);
+    const auto* view = qobject_cast<const QAbstractItemView*>(option.widget);
+    const bool currentRow = view && view->currentIndex().row() == index.row();
+    painter->fillRect(option.rect, selected     ? colours.selection
+                                   : currentRow ? colours.raised
+                                                : colours.paper);
     painter->fillRect(QRect(option.rect.left(), option.rect.bottom(), option.rect.width(), 1),
                       colours.lines);
 
@@ -221,6 +225,8 @@ QList<RecordId> GridView::selectedRecords() const {
 
 void GridView::showHiddenFields(bool show) {
     m_showHidden = show;
+    // In Build the names of the plate's lines stand above the gutter.
+    verticalHeader()->setFixedWidth(show ? space::PlateNames : space::Gutter);
     applyWidths();
 }
 
@@ -297,6 +303,10 @@ void GridView::currentChanged(const QModelIndex& current, const QModelIndex& pre
     if (!current.isValid())
         return;
     m_currentColumn = current.column();
+    if (current.row() != previous.row()) {
+        viewport()->update();
+        verticalHeader()->viewport()->update();
+    }
     const RecordId id = m_model->recordAt(current.row());
     if (id == m_current)
         return;

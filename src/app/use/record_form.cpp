@@ -165,7 +165,7 @@ void RecordForm::addSlot(QGridLayout* grid, const BoundField& field, int& row, i
     heading->addWidget(slot.was);
     const int span = wide ? Columns : 1;
     grid->addLayout(heading, row, column, 1, span);
-    grid->addWidget(slot.editor, row + 1, column, 1, span);
+    grid->addWidget(slot.editor, row + 1, column, 1, span, Qt::AlignTop);
     grid->addWidget(slot.message, row + 2, column, 1, span);
     grid->setRowMinimumHeight(row + 2, 8);
     column += span;

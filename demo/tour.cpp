@@ -1,0 +1,285 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// gravin-tour: works the real window through the whole example, from shaping a screen to rolling a
+// change back, and writes a picture of each station. Needs no display (QT_QPA_PLATFORM=offscreen).
+#include "app/build/plate_view.h"
+#include "app/history/change_log_panel.h"
+#include "app/look/theme.h"
+#include "app/shell/main_window.h"
+#include "app/use/edit_window.h"
+#include "app/use/grid_view.h"
+#include "app/use/notice_line.h"
+#include "app/use/open_edits.h"
+#include "app/use/record_form.h"
+#include "app/use/screen_page.h"
+#include "demonstration.h"
+#include "driver.h"
+
+#include <CLI/CLI.hpp>
+
+#include <QApplication>
+#include <QComboBox>
+#include <QDir>
+#include <QPainter>
+#include <QTemporaryDir>
+
+#include <cstdio>
+#include <stdexcept>
+
+namespace gravin {
+
+namespace {
+
+class Tour {
+public:
+    Tour(MainWindow& window, QDir folder)
+        : m_window(window)
+        , m_folder(std::move(folder)) {}
+
+    void run() {
+        expect("the first screen is read",
+               [this] { return page() && grid()->model()->rowCount() == 82; });
+        // Widths and lookups arrive a moment after the rows.
+        Driver::settle(300);
+        shapeTheScreen();
+        editInTheGrid();
+        meetRefusal();
+        editInTwoWindows();
+        changeMany();
+        rollBack();
+        look();
+    }
+
+    int pictures() const { return m_pictures; }
+
+private:
+    ScreenPage* page() const { return m_window.currentPage(); }
+    GridView* grid() const { return page()->grid(); }
+
+    void expect(const char* what, const std::function<bool()>& condition) {
+        if (!Driver::until(condition))
+            throw std::runtime_error(std::string("The tour waited in vain until ") + what + ".");
+    }
+
+    void expectNotice(const QString& part) {
+        expect("the window says what was done",
+               [&] { return page()->noticeText().contains(part); });
+    }
+
+    // The main window with the windows and dialogs that stand before it.
+    void picture(const QString& name) {
+        Driver::settle(150);
+        QPixmap picture = m_window.grab();
+        QPainter painter(&picture);
+        for (QWidget* top : QApplication::topLevelWidgets()) {
+            if (!top->isVisible() || top == &m_window || !top->isWindow())
+                continue;
+            const QPoint at = top->mapToGlobal(QPoint()) - m_window.mapToGlobal(QPoint());
+            painter.fillRect(QRect(at - QPoint(1, 1), top->size() + QSize(2, 2)),
+                             Theme::instance().colours().ink);
+            painter.drawPixmap(at, top->grab());
+        }
+        painter.end();
+        if (!picture.save(m_folder.filePath(name + QStringLiteral(".png"))))
+            throw std::runtime_error("A picture could not be written.");
+        ++m_pictures;
+    }
+
+    void shapeTheScreen() {
+        Driver::key(Qt::Key_F9);
+        PlateView* plate = page()->plate();
+        const int paint = columnOf(QStringLiteral("paint_hex"));
+        Driver::doubleClickCell(plate, static_cast<int>(PlateLine::Label), paint);
+        Driver::type(QStringLiteral("Paint colour"));
+        Driver::key(Qt::Key_Return);
+        // Three fields at once: select a run of the line, press Space.
+        Driver::clickCell(plate, static_cast<int>(PlateLine::Required),
+                          columnOf(QStringLiteral("light_character")));
+        Driver::key(Qt::Key_Right, Qt::ShiftModifier);
+        Driver::key(Qt::Key_Left);
+        Driver::key(Qt::Key_Space);
+        expect("light character is required", [this] {
+            return m_window.workspace()
+                ->project()
+                .definition(QStringLiteral("aid"), QStringLiteral("light_character"))
+                ->required;
+        });
+        picture(QStringLiteral("build-plate"));
+        Driver::key(Qt::Key_S, Qt::ControlModifier);
+        expectNotice(QStringLiteral("Saved the project"));
+        Driver::key(Qt::Key_F9);
+    }
+
+    void editInTheGrid() {
+        goTo(5);
+        setCurrentColumn(QStringLiteral("next_due"));
+        Driver::key(Qt::Key_F2);
+        Driver::key(Qt::Key_A, Qt::ControlModifier);
+        Driver::type(QStringLiteral("2026-12-02"));
+        Driver::key(Qt::Key_Return);
+        expect("the draft stands in grid and form",
+               [this] { return page()->form()->saveReason().isEmpty(); });
+        Driver::key(Qt::Key_S, Qt::ControlModifier);
+        expectNotice(QStringLiteral("Saved Sker Ledge"));
+    }
+
+    void meetRefusal() {
+        goTo(7);
+        page()->form()->focusField(QStringLiteral("light_character"));
+        Driver::key(Qt::Key_A, Qt::ControlModifier);
+        Driver::key(Qt::Key_Delete);
+        Driver::key(Qt::Key_Tab);
+        expect("saving is refused with a reason", [this] {
+            return page()->form()->saveReason().contains(QStringLiteral("1 thing missing"));
+        });
+        picture(QStringLiteral("use-required"));
+    }
+
+    void editInTwoWindows() {
+        for (const int position : {2, 9}) {
+            goTo(position);
+            Driver::key(Qt::Key_Return, Qt::ControlModifier);
+            comeBack();
+        }
+        expect("two windows are open",
+               [this] { return m_window.openEdits()->windows().size() == 2; });
+        EditWindow* first = m_window.openEdits()->windows()[0];
+        EditWindow* second = m_window.openEdits()->windows()[1];
+        first->resize(430, 380);
+        first->move(m_window.mapToGlobal(QPoint(560, 250)));
+        second->resize(430, 380);
+        second->move(m_window.mapToGlobal(QPoint(780, 330)));
+        second->activateWindow();
+        Driver::settle();
+        second->form()->focusField(QStringLiteral("name"));
+        Driver::settle();
+        Driver::key(Qt::Key_End);
+        Driver::type(QStringLiteral(" Rock"));
+        // The list moves on; the windows stay with their records.
+        comeBack();
+        goTo(7);
+        picture(QStringLiteral("use-windows"));
+        Driver::click(QStringLiteral("save-record"), second);
+        expectNotice(QStringLiteral("Saved Fiddler Rock"));
+        m_window.openEdits()->closeAll();
+        comeBack();
+        Driver::click(QStringLiteral("discard-edits"), page());
+    }
+
+    void changeMany() {
+        const int status = columnOf(QStringLiteral("status"));
+        Driver::clickCell(grid(), 10, status);
+        Driver::clickCell(grid(), 15, status, Qt::ShiftModifier);
+        Driver::click(QStringLiteral("bulk-update"));
+        auto* fields = qobject_cast<QComboBox*>(Driver::find(QStringLiteral("bulk-field")));
+        fields->setFocus();
+        Driver::key(Qt::Key_Home);
+        while (fields->currentText() != QStringLiteral("Status"))
+            Driver::key(Qt::Key_Down);
+        QWidget* value = Driver::find(QStringLiteral("field:status"), fields->window());
+        value->setFocus();
+        while (qobject_cast<QComboBox*>(value)->currentText() != QStringLiteral("stored"))
+            Driver::key(Qt::Key_Down);
+        QWidget* run = Driver::find(QStringLiteral("bulk-run"));
+        expect("the preview is there", [run] { return run->isEnabled(); });
+        picture(QStringLiteral("bulk-update"));
+        Driver::click(run);
+        expectNotice(QStringLiteral("Changed Status of"));
+    }
+
+    void rollBack() {
+        Driver::key(Qt::Key_L, Qt::ControlModifier);
+        expect("the change log lists three changes",
+               [this] { return m_window.changeLog()->chosen() == 3; });
+        Driver::settle(200);
+        picture(QStringLiteral("change-log"));
+        Driver::click(QStringLiteral("roll-back"));
+        QWidget* run = Driver::find(QStringLiteral("rollback-run"));
+        expect("the plan is there", [run] { return run && run->isEnabled(); });
+        picture(QStringLiteral("rollback-plan"));
+        Driver::click(run);
+        expectNotice(QStringLiteral("Rolled back"));
+        Driver::key(Qt::Key_L, Qt::ControlModifier);
+    }
+
+    void look() {
+        goTo(8);
+        picture(QStringLiteral("use"));
+        Theme::instance().setMode(Theme::Mode::Dark);
+        picture(QStringLiteral("use-dark"));
+        Driver::key(Qt::Key_F9);
+        picture(QStringLiteral("build-plate-dark"));
+        Driver::key(Qt::Key_F9);
+        Theme::instance().setMode(Theme::Mode::Light);
+    }
+
+    void comeBack() {
+        m_window.activateWindow();
+        page()->focusGrid();
+        Driver::settle();
+    }
+
+    int columnOf(const QString& column) const {
+        const auto& fields = grid()->gridModel()->binding()->fields();
+        for (int i = 0; i < fields.size(); ++i) {
+            if (fields[i].name() == column)
+                return i;
+        }
+        return 0;
+    }
+
+    void setCurrentColumn(const QString& column) {
+        grid()->setCurrentIndex(
+            grid()->model()->index(grid()->currentIndex().row(), columnOf(column)));
+    }
+
+    void goTo(int position) {
+        Driver::key(Qt::Key_G, Qt::ControlModifier);
+        Driver::type(QString::number(position));
+        Driver::key(Qt::Key_Return);
+        expect("the list is where it should be",
+               [this, position] { return grid()->currentIndex().row() == position - 1; });
+    }
+
+    MainWindow& m_window;
+    QDir m_folder;
+    int m_pictures = 0;
+};
+
+int runTour(const QString& folder) {
+    QTemporaryDir scratch;
+    const auto project = writeDemonstration(scratch.path());
+    if (!project || !QDir().mkpath(folder)) {
+        std::fprintf(stderr, "The tour could not write its files.\n");
+        return 3;
+    }
+    MainWindow window({*project, {}, false});
+    window.show();
+    window.activateWindow();
+    try {
+        Tour tour(window, QDir(folder));
+        tour.run();
+        std::printf("%d pictures in %s\n", tour.pictures(),
+                    qPrintable(QDir(folder).absolutePath()));
+    } catch (const std::runtime_error& failed) {
+        window.grab().save(QDir(folder).filePath(QStringLiteral("failed.png")));
+        std::fprintf(stderr, "%s\n", failed.what());
+        return 1;
+    }
+    return 0;
+}
+
+} // namespace
+
+} // namespace gravin
+
+int main(int argc, char** argv) {
+    QApplication application(argc, argv);
+    CLI::App arguments("Works the real window through the example and writes its pictures.",
+                       "gravin-tour");
+    std::string folder;
+    arguments.add_option("folder", folder, "where to write the pictures")->required();
+    CLI11_PARSE(arguments, argc, argv);
+    gravin::Theme::instance().apply(application);
+    gravin::Theme::instance().setMode(gravin::Theme::Mode::Light);
+    return gravin::runTour(QString::fromStdString(folder));
+}
