@@ -168,7 +168,7 @@ private:
     void changeMany() {
         const int status = columnOf(QStringLiteral("status"));
         Driver::clickCell(grid(), 10, status);
-        Driver::clickCell(grid(), 15, status, Qt::ShiftModifier);
+        Driver::clickCell(grid(), 14, status, Qt::ShiftModifier);
         Driver::click(QStringLiteral("bulk-update"));
         auto* fields = qobject_cast<QComboBox*>(Driver::find(QStringLiteral("bulk-field")));
         fields->setFocus();

@@ -42,8 +42,8 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
         m_columns += field.name();
     }
     auto* form = new QFormLayout;
-    form->addRow(tr("&Field"), m_fields);
-    form->addRow(tr("&Value"), m_editorPlace);
+    form->addRow(tr("Field"), m_fields);
+    form->addRow(tr("Value"), m_editorPlace);
     m_table->setObjectName(QStringLiteral("bulk-preview"));
     m_table->setHorizontalHeaderLabels({tr("Record"), tr("Before"), tr("After")});
     m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);

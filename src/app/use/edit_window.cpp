@@ -5,11 +5,8 @@
 #include "app/use/record_form.h"
 
 #include <QAction>
-#include <QHBoxLayout>
 #include <QKeyEvent>
-#include <QLabel>
 #include <QPainter>
-#include <QPixmap>
 #include <QVBoxLayout>
 
 namespace gravin {
@@ -43,22 +40,12 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
                        int number)
     : m_binding(workspace, screenId)
     , m_number(number)
-    , m_form(new RecordForm(&m_binding))
-    , m_state(new QLabel) {
+    , m_form(new RecordForm(&m_binding)) {
     setAttribute(Qt::WA_DeleteOnClose);
     setObjectName(QStringLiteral("edit-window"));
-    auto* head = new QHBoxLayout;
-    head->setContentsMargins(14, 8, 18, 0);
-    head->addWidget(new NumberTag(number, this));
-    head->addWidget(m_state);
-    head->addStretch();
-    auto* screen = new QLabel(m_binding.screen().screen.label);
-    screen->setProperty("role", "faint");
-    head->addWidget(screen);
+    m_form->setTag(new NumberTag(number, this));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
-    layout->setSpacing(0);
-    layout->addLayout(head);
     layout->addWidget(m_form, 1);
     resize(DefaultWidth, DefaultHeight);
 
@@ -85,7 +72,8 @@ const RecordId& EditWindow::record() const { return m_form->record(); }
 void EditWindow::refreshTitle() {
     const QString name = recordName();
     setWindowTitle(tr("%1 · %2 — %3").arg(m_number).arg(name, m_binding.screen().screen.label));
-    m_state->setText(hasDraft() ? tr("draft") : QString());
+    m_form->setPosition(hasDraft() ? tr("%1 · draft").arg(m_binding.screen().screen.label)
+                                   : m_binding.screen().screen.label);
     Q_EMIT stateChanged();
 }
 

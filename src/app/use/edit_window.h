@@ -5,8 +5,6 @@
 
 #include <QWidget>
 
-class QLabel;
-
 namespace gravin {
 
 class RecordForm;
@@ -39,7 +37,6 @@ private:
     ScreenBinding m_binding;
     int m_number;
     RecordForm* m_form;
-    QLabel* m_state;
 };
 
 } // namespace gravin

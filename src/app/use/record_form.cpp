@@ -43,6 +43,7 @@ const QString TheirsLink = QStringLiteral("theirs:");
 RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     : QWidget(parent)
     , m_binding(binding)
+    , m_head(new QHBoxLayout)
     , m_title(roleLabel("title", this))
     , m_key(roleLabel("faint", this))
     , m_position(roleLabel("faint", this))
@@ -60,11 +61,10 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     m_reason->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     m_readOnly->setWordWrap(true);
 
-    auto* head = new QHBoxLayout;
-    head->addWidget(m_title);
-    head->addWidget(m_key);
-    head->addStretch();
-    head->addWidget(m_position);
+    m_head->addWidget(m_title);
+    m_head->addWidget(m_key);
+    m_head->addStretch();
+    m_head->addWidget(m_position);
     auto* area = new QScrollArea;
     area->setFrameShape(QFrame::NoFrame);
     area->setWidgetResizable(true);
@@ -78,7 +78,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     foot->addWidget(m_reason, 1);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(18, 12, 18, 12);
-    layout->addLayout(head);
+    layout->addLayout(m_head);
     layout->addWidget(m_readOnly);
     layout->addWidget(area, 1);
     layout->addLayout(foot);
@@ -161,6 +161,7 @@ void RecordForm::addSlot(QGridLayout* grid, const BoundField& field, int& row, i
 
     auto* heading = new QHBoxLayout;
     heading->addWidget(slot.label);
+    heading->addSpacing(10);
     heading->addStretch();
     heading->addWidget(slot.was);
     const int span = wide ? Columns : 1;
@@ -196,6 +197,8 @@ void RecordForm::setRecord(const RecordId& id) {
     m_id = id;
     refresh();
 }
+
+void RecordForm::setTag(QWidget* tag) { m_head->insertWidget(0, tag); }
 
 void RecordForm::setPosition(const QString& text) { m_position->setText(text); }
 

@@ -6,6 +6,7 @@
 #include <QWidget>
 
 class QGridLayout;
+class QHBoxLayout;
 class QLabel;
 class QPushButton;
 
@@ -26,6 +27,8 @@ public:
     void setRecord(const RecordId& id);
     // "6 of 78", beside the name.
     void setPosition(const QString& text);
+    // Puts a tag before the name.
+    void setTag(QWidget* tag);
     void focusField(const QString& column);
     // Writes what is still in an editor into the draft.
     void commitEditor();
@@ -59,6 +62,7 @@ private:
     RecordId m_id;
     QList<Slot> m_slots;
     QWidget* m_fields = nullptr;
+    QHBoxLayout* m_head;
     QLabel* m_title;
     QLabel* m_key;
     QLabel* m_position;
