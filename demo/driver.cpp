@@ -14,7 +14,17 @@ QWidget* receiver() {
         return popup->focusWidget() ? popup->focusWidget() : popup;
     if (QWidget* focus = QApplication::focusWidget())
         return focus;
-    return QApplication::activeWindow();
+    if (QWidget* active = QApplication::activeWindow())
+        return active;
+    // Without a window manager nobody hands the focus back when a window closes.
+    for (QWidget* window : QApplication::topLevelWidgets()) {
+        if (window->isVisible() && window->isWindow() && window->windowType() == Qt::Window) {
+            window->activateWindow();
+            QTest::qWait(50);
+            return QApplication::focusWidget() ? QApplication::focusWidget() : window;
+        }
+    }
+    return nullptr;
 }
 
 QRect cellRect(QTableView* table, int row, int column) {
