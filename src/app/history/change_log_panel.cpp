@@ -159,6 +159,11 @@ void ChangeLogPanel::choose(qint64 id) {
     m_wanted = id;
 }
 
+void ChangeLogPanel::chooseNewest() {
+    if (m_list->rowCount() > 0)
+        m_list->setCurrentCell(0, 0);
+}
+
 qint64 ChangeLogPanel::chosen() const {
     const QTableWidgetItem* item = m_list->item(m_list->currentRow(), 0);
     return item ? item->data(Qt::UserRole).toLongLong() : 0;
@@ -198,7 +203,9 @@ void ChangeLogPanel::addRecord(const RecordChange& record) {
     const Table* table = m_workspace->catalog().table(record.table);
     const QString key = keyText(record.key, table ? table->keyTypes() : std::vector<ColumnType>{});
     QString name;
-    if (table) {
+    if (table && record.operation == Operation::Update) {
+        name = m_workspace->nameOf(record.table, record.keyAfter(table->key));
+    } else if (table) {
         const QString naming = namingColumn(*table);
         const Value value = record.after.value(naming, record.before.value(naming));
         if (!value.isNull())

@@ -22,6 +22,7 @@ public:
     explicit ChangeLogPanel(Workspace* workspace, QWidget* parent = nullptr);
 
     void choose(qint64 id);
+    void chooseNewest();
     qint64 chosen() const;
     void focusList();
 

@@ -78,6 +78,7 @@ QComboBox QAbstractItemView { background: @paper; color: @ink; border: 1px solid
 *[state="elsewhere"] { border: 1px solid @elsewhere; border-left: 4px solid @elsewhere; }
 QTableView, QTreeView, QListView { background: @paper; color: @ink; border: none;
     gridline-color: @lines; selection-background-color: @selection; selection-color: @ink; }
+QTreeView::item, QTableWidget::item { padding: 3px 4px; }
 QHeaderView { background: @paper; border: none; }
 QHeaderView::section { background: @paper; color: @ink; border: none;
     border-bottom: 1px solid @ink; padding: 4px 8px; font-weight: 600; }

@@ -164,6 +164,15 @@ QString Workspace::shown(const BoundField& field, const Value& value) {
     return shownText(field, value);
 }
 
+QString Workspace::nameOf(const QString& table, const Key& key) {
+    const Table* named = m_catalog->table(table);
+    const Record* record = named ? records(table)->record(key) : nullptr;
+    const int naming = named ? named->indexOf(namingColumn(*named)) : -1;
+    return record && naming >= 0
+               ? toText(record->values[static_cast<size_t>(naming)], named->columns[naming].type)
+               : QString();
+}
+
 void Workspace::type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
                      const QString& text) {
     TableData& table = data(screen.table->name);

@@ -66,6 +66,9 @@ public:
     // What people see of a value: choices by label, lookups by their shown value.
     QString shown(const BoundField& field, const Value& value);
 
+    // What a record is called, as far as it is here already; else empty.
+    QString nameOf(const QString& table, const Key& key);
+
     // A field was edited: typed text is read by the field's definition, and kept when it cannot be.
     void type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
               const QString& text);

@@ -323,6 +323,8 @@ void MainWindow::showChangeLog(qint64 change) {
     }
     if (change > 0)
         m_changeLog->choose(change);
+    else
+        m_changeLog->chooseNewest();
     m_changeLog->focusList();
 }
 
