@@ -128,9 +128,11 @@ void RollbackDialog::show(const Result<RollbackPlan>& plan) {
 void RollbackDialog::addStep(const RollbackStep& step) {
     const Table* table = m_workspace->catalog().table(step.table);
     const QString key = keyText(step.key, table ? table->keyTypes() : std::vector<ColumnType>{});
-    auto* item =
-        new QTreeWidgetItem({tr("%1 %2 %3").arg(step.table, key, doingWords(step.operation)),
-                             QString(), QString(), stateWords(step.state)});
+    const QString name = m_workspace->nameOf(step.table, step.key);
+    const QString record = name.isEmpty() ? tr("%1 %2").arg(step.table, key)
+                                          : tr("%1 %2 · %3").arg(step.table, key, name);
+    auto* item = new QTreeWidgetItem({tr("%1 %2").arg(record, doingWords(step.operation)),
+                                      QString(), QString(), stateWords(step.state)});
     item->setToolTip(3, step.reason);
     if (!step.reason.isEmpty())
         item->addChild(new QTreeWidgetItem({step.reason}));

@@ -6,7 +6,9 @@
 #include <QIcon>
 #include <QPalette>
 #include <QStandardPaths>
+#include <QStyle>
 #include <QStyleFactory>
+#include <QWidget>
 
 #include <cmath>
 
@@ -76,7 +78,7 @@ QComboBox QAbstractItemView { background: @paper; color: @ink; border: 1px solid
 *[state="draft"] { border: 1px solid @draft; border-left: 4px solid @draft; }
 *[state="problem"] { border: 1px solid @problem; border-left: 4px solid @problem; }
 *[state="elsewhere"] { border: 1px solid @elsewhere; border-left: 4px solid @elsewhere; }
-QTableView, QTreeView, QListView { background: @paper; color: @ink; border: none;
+QTableView, QTreeView, QListView { outline: 0; background: @paper; color: @ink; border: none;
     gridline-color: @lines; selection-background-color: @selection; selection-color: @ink; }
 QTreeView::item, QTableWidget::item { padding: 3px 4px; }
 QHeaderView { background: @paper; border: none; }
@@ -92,7 +94,15 @@ QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
 QScrollBar::add-page, QScrollBar::sub-page { background: none; }
 QMenu { background: @paper; color: @ink; border: 1px solid @lines; }
 QMenu::item:selected { background: @selection; }
-QCheckBox { spacing: 8px; }
+QCheckBox { spacing: 8px; padding: 3px 0; }
+QCheckBox::indicator { width: 14px; height: 14px; border: 1px solid @faint; border-radius: 3px;
+    background: @paper; }
+QCheckBox::indicator:focus { border: 1px solid @accent; }
+QCheckBox::indicator:checked { background: @accent; border: 1px solid @accent;
+    image: url(:/look/check-@variant.svg); }
+QCheckBox::indicator:indeterminate { background: @lines; }
+#notice { background: @raised; border: none; border-left: 4px solid @accent; }
+#notice[kind="refused"] { border-left: 4px solid @problem; }
 QLabel[role="title"] { font-size: 15pt; font-weight: 600; }
 QLabel[role="heading"] { font-weight: 600; }
 QLabel[role="faint"] { color: @faint; }
@@ -159,6 +169,14 @@ double contrast(const QColor& a, const QColor& b) {
     const double la = luminance(a);
     const double lb = luminance(b);
     return (std::max(la, lb) + 0.05) / (std::min(la, lb) + 0.05);
+}
+
+void setStyleProperty(QWidget* widget, const char* name, const QString& value) {
+    if (widget->property(name).toString() == value)
+        return;
+    widget->setProperty(name, value);
+    widget->style()->unpolish(widget);
+    widget->style()->polish(widget);
 }
 
 Theme& Theme::instance() {

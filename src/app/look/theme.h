@@ -6,6 +6,7 @@
 #include <QObject>
 
 class QApplication;
+class QWidget;
 
 namespace gravin {
 
@@ -33,6 +34,9 @@ const Colours& darkColours();
 
 // WCAG 2.2 contrast ratio of two opaque colours, 1 … 21.
 double contrast(const QColor& a, const QColor& b);
+
+// Draws a widget anew after a property that the style sheet asks for was set.
+void setStyleProperty(QWidget* widget, const char* name, const QString& value);
 
 // Distances in device-independent pixels at the default font size.
 namespace space {

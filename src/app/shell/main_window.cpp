@@ -81,6 +81,7 @@ MainWindow::MainWindow(const OpenRequest& request)
     connect(m_start, &StartPage::newRequested, this, &MainWindow::askForDatabase);
     connect(m_start, &StartPage::demonstrationRequested, this,
             [this] { openDemonstration(false); });
+    connect(&Theme::instance(), &Theme::changed, this, &MainWindow::refreshHead);
     m_head->setBuildOffered(false);
     m_shelf->hide();
     if (!request.file.isEmpty())

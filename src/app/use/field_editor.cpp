@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/field_editors.h"
 
+#include "app/look/theme.h"
 #include "core/value/text_form.h"
 
 #include <QCheckBox>
@@ -12,7 +13,6 @@
 #include <QLineEdit>
 #include <QPixmap>
 #include <QPlainTextEdit>
-#include <QStyle>
 #include <QVBoxLayout>
 
 namespace gravin {
@@ -110,13 +110,7 @@ bool FieldEditor::eventFilter(QObject* watched, QEvent* event) {
     return QWidget::eventFilter(watched, event);
 }
 
-void FieldEditor::setState(const QString& state) {
-    if (m_inner->property("state").toString() == state)
-        return;
-    m_inner->setProperty("state", state);
-    m_inner->style()->unpolish(m_inner);
-    m_inner->style()->polish(m_inner);
-}
+void FieldEditor::setState(const QString& state) { setStyleProperty(m_inner, "state", state); }
 
 void applyContent(ScreenBinding& binding, const RecordId& id, const BoundField& field,
                   const EditorContent& content) {

@@ -42,11 +42,8 @@ NoticeLine::NoticeLine(QWidget* parent)
 }
 
 void NoticeLine::show(const Notice& notice) {
-    const Colours& colours = Theme::instance().colours();
     const bool refused = notice.kind == Notice::Kind::Refused;
-    setStyleSheet(
-        QStringLiteral("#notice { background: %1; border-left: 4px solid %2; }")
-            .arg(colours.raised.name(), (refused ? colours.problem : colours.accent).name()));
+    setStyleProperty(this, "kind", refused ? QStringLiteral("refused") : QStringLiteral("done"));
     m_text->setText(notice.text);
     m_detail->setText(notice.detail);
     m_more->setChecked(false);

@@ -365,11 +365,7 @@ void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& pro
     m_discard->setText(m_id.isNew() ? tr("Discard new record") : tr("Discard edits"));
     m_discard->setToolTip(draft ? QString() : tr("There are no edits to discard."));
     const bool calm = problems.empty();
-    m_reason->setProperty("role", calm ? "faint" : "problem");
-    m_reason->setStyleSheet(
-        QStringLiteral("color: %1")
-            .arg((calm ? Theme::instance().colours().faint : Theme::instance().colours().problem)
-                     .name()));
+    setStyleProperty(m_reason, "role", calm ? QStringLiteral("faint") : QStringLiteral("problem"));
     // The read-only reason stands under the name already.
     m_reason->setText(m_binding->isReadOnly() || m_id.isNone() ? QString() : reason);
 }

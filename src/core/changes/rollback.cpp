@@ -5,7 +5,7 @@
 #include "core/changes/change_log.h"
 #include "core/records/table_reader.h"
 
-#include <QSet>
+#include <QHash>
 
 #include <algorithm>
 
@@ -15,6 +15,9 @@ namespace {
 
 using Place = std::pair<QString, Key>; // table and key
 
+// Goes through a change backwards on a picture of the database: what is stored, overlaid by what
+// the steps so far would have done. So a record that the change touched several times is
+// understood.
 class Planner {
 public:
     Planner(Session& session, const Catalog& catalog, const CommittedChange& change)
@@ -24,22 +27,33 @@ public:
 
     Result<RollbackPlan> plan() {
         RollbackPlan plan{m_change.id, {}};
-        for (const RecordChange& record : m_change.records) {
-            if (record.operation == Operation::Insert)
-                m_goes.insert({record.table, record.key});
-            if (record.operation == Operation::Delete)
-                m_comes.push_back(&record);
-        }
         for (auto record = m_change.records.rbegin(); record != m_change.records.rend(); ++record) {
             auto step = planStep(*record);
             if (!step)
                 return step.error();
             plan.steps.push_back(std::move(*step));
         }
+        // References count at the end only, when all steps have been made.
+        for (RollbackStep& step : plan.steps) {
+            if (Status held = holdByReferences(step); !held)
+                return held.error();
+        }
         return plan;
     }
 
 private:
+    using State = std::optional<FieldValues>; // nothing: no such record
+
+    Result<State> current(const Table& table, const Key& key) {
+        const auto known = m_overlay.find({table.name, key});
+        if (known != m_overlay.end())
+            return *known;
+        auto stored = TableReader(m_session, table).record(key);
+        if (!stored)
+            return stored.error();
+        return *stored ? State(fieldValues(table, **stored)) : State();
+    }
+
     Result<RollbackStep> planStep(const RecordChange& record) {
         RollbackStep step;
         step.table = record.table;
@@ -51,110 +65,101 @@ private:
             return step;
         }
         step.key = record.keyAfter(table->key);
-        auto current = TableReader(m_session, *table).record(step.key);
-        if (!current)
-            return current.error();
+        auto now = current(*table, step.key);
+        if (!now)
+            return now.error();
         step.edit = {Operation::Update, record.table, step.key, {}, {}};
 
         Status planned = done();
         switch (record.operation) {
         case Operation::Insert:
-            planned = takeAwayInserted(step, *table, record, *current);
+            planned = takeAwayInserted(step, record, *now);
             break;
         case Operation::Update:
-            planned = restoreFields(step, *table, record, *current);
+            planned = restoreFields(step, record, *now);
             break;
         case Operation::Delete:
-            planned = bringBackDeleted(step, *table, record, *current);
+            bringBackDeleted(step, *table, record, *now);
             break;
         }
         if (!planned)
             return planned.error();
+        if (step.state == RollbackState::Ready)
+            overlay(*table, step, *now);
         return step;
     }
 
-    Status takeAwayInserted(RollbackStep& step, const Table& table, const RecordChange& record,
-                            const std::optional<Record>& current) {
+    // What the step makes of the picture.
+    void overlay(const Table& table, const RollbackStep& step, const State& now) {
+        if (step.edit.operation == Operation::Delete) {
+            m_overlay[{table.name, step.key}] = std::nullopt;
+            return;
+        }
+        FieldValues after = now.value_or(FieldValues());
+        after.insert(step.edit.after);
+        std::vector<Value> key;
+        for (const QString& column : table.key)
+            key.push_back(after.value(column));
+        if (now)
+            m_overlay[{table.name, step.key}] = std::nullopt;
+        m_overlay[{table.name, Key(std::move(key))}] = after;
+    }
+
+    Status takeAwayInserted(RollbackStep& step, const RecordChange& record, const State& now) {
         step.operation = step.edit.operation = Operation::Delete;
-        if (!current) {
+        if (!now) {
             step.state = RollbackState::AlreadySo;
             return done();
         }
-        const FieldValues now = fieldValues(table, *current);
-        step.edit.before = now;
-        for (auto field = now.begin(); field != now.end(); ++field)
+        step.edit.before = *now;
+        for (auto field = now->begin(); field != now->end(); ++field)
             step.fields.push_back({field.key(), field.value(), {}});
         for (auto field = record.after.begin(); field != record.after.end(); ++field) {
-            if (now.contains(field.key()) && now[field.key()] != field.value())
+            if (now->contains(field.key()) && now->value(field.key()) != field.value())
                 return changedSince(step, field.key());
-        }
-        for (const auto& [child, reference] : m_catalog.referencesTo(table.name)) {
-            std::vector<Value> values;
-            for (const QString& column : reference->referencedColumns)
-                values.push_back(now.value(column));
-            auto keys = TableReader(m_session, *child).keysWhere(reference->columns, values);
-            if (!keys)
-                return keys.error();
-            std::erase_if(*keys, [&, childName = child->name](const Key& key) {
-                return m_goes.contains({childName, key});
-            });
-            if (!keys->empty()) {
-                block(step, RollbackState::Held,
-                      say("By now it is referred to by %1 of %2.")
-                          .arg(countedRecords(static_cast<qint64>(keys->size())), child->name));
-                return done();
-            }
         }
         return done();
     }
 
-    Status restoreFields(RollbackStep& step, const Table& table, const RecordChange& record,
-                         const std::optional<Record>& current) {
-        if (!current) {
+    Status restoreFields(RollbackStep& step, const RecordChange& record, const State& now) {
+        if (!now) {
             block(step, RollbackState::RecordGone, say("The record was deleted since."));
             return done();
         }
-        const FieldValues now = fieldValues(table, *current);
         QString clash;
         for (auto field = record.before.begin(); field != record.before.end(); ++field) {
-            if (!now.contains(field.key())) {
+            if (!now->contains(field.key())) {
                 block(step, RollbackState::RecordGone,
                       say("The column %1 is no longer there.").arg(field.key()));
                 return done();
             }
-            const Value& is = now[field.key()];
+            const Value& is = now->find(field.key()).value();
             if (is == field.value())
                 continue;
-            if (is != record.after.value(field.key()))
-                clash = clash.isNull() ? field.key() : clash;
-            step.fields.push_back({field.key(), is, field.value()});
-            step.edit.before.insert(field.key(), is);
-            step.edit.after.insert(field.key(), field.value());
+            if (is != record.after.value(field.key()) && clash.isNull())
+                clash = field.key();
+            restore(step, field.key(), is, field.value());
         }
         if (step.fields.empty())
             step.state = RollbackState::AlreadySo;
         else if (!clash.isNull())
             return changedSince(step, clash);
-        return holdDangling(step, table, step.edit.after);
+        return done();
     }
 
-    Status bringBackDeleted(RollbackStep& step, const Table& table, const RecordChange& record,
-                            const std::optional<Record>& current) {
+    void bringBackDeleted(RollbackStep& step, const Table& table, const RecordChange& record,
+                          const State& now) {
         step.operation = Operation::Insert;
-        if (current) {
-            const FieldValues now = fieldValues(table, *current);
+        if (now) {
             for (auto field = record.before.begin(); field != record.before.end(); ++field) {
-                if (!now.contains(field.key()) || now[field.key()] == field.value())
-                    continue;
-                step.fields.push_back({field.key(), now[field.key()], field.value()});
-                step.edit.before.insert(field.key(), now[field.key()]);
-                step.edit.after.insert(field.key(), field.value());
+                if (now->contains(field.key()) && now->value(field.key()) != field.value())
+                    restore(step, field.key(), now->value(field.key()), field.value());
             }
             if (step.fields.empty())
                 step.state = RollbackState::AlreadySo;
             else
                 block(step, RollbackState::KeyTaken, say("Another record has its key by now."));
-            return done();
+            return;
         }
         step.edit.operation = Operation::Insert;
         step.edit.key = {};
@@ -165,25 +170,56 @@ private:
             step.fields.push_back({field.key(), {}, field.value()});
             step.edit.after.insert(field.key(), field.value());
         }
-        return holdDangling(step, table, step.edit.after);
     }
 
-    // A reference that would be restored must find its record, there already or coming back.
-    Status holdDangling(RollbackStep& step, const Table& table, const FieldValues& restored) {
-        if (step.state != RollbackState::Ready)
+    static void restore(RollbackStep& step, const QString& column, const Value& now,
+                        const Value& restored) {
+        step.fields.push_back({column, now, restored});
+        step.edit.before.insert(column, now);
+        step.edit.after.insert(column, restored);
+    }
+
+    Status holdByReferences(RollbackStep& step) {
+        const Table* table = m_catalog.table(step.table);
+        if (step.state != RollbackState::Ready || !table)
             return done();
+        return step.edit.operation == Operation::Delete ? holdByReferrers(step, *table)
+                                                        : holdByReferred(step, *table);
+    }
+
+    // What would go away may not be referred to any more.
+    Status holdByReferrers(RollbackStep& step, const Table& table) {
+        for (const auto& [child, reference] : m_catalog.referencesTo(table.name)) {
+            std::vector<Value> values;
+            for (const QString& column : reference->referencedColumns)
+                values.push_back(step.edit.before.value(column));
+            auto referring = countInPicture(*child, reference->columns, values);
+            if (!referring)
+                return referring.error();
+            if (*referring > 0) {
+                block(step, RollbackState::Held,
+                      say("By now it is referred to by %1 of %2.")
+                          .arg(countedRecords(*referring), child->name));
+                return done();
+            }
+        }
+        return done();
+    }
+
+    // A reference that would be restored must find its record.
+    Status holdByReferred(RollbackStep& step, const Table& table) {
         for (const ForeignKey& reference : table.foreignKeys) {
             std::vector<Value> values;
             bool complete = true;
             for (const QString& column : reference.columns) {
-                complete &= restored.contains(column) && !restored[column].isNull();
-                values.push_back(restored.value(column));
+                const Value value = step.edit.after.value(column);
+                complete = complete && !value.isNull();
+                values.push_back(value);
             }
             const Table* target = m_catalog.table(reference.table);
-            if (!complete || !target || comesBack(reference, values))
+            if (!complete || !target)
                 continue;
-            auto found =
-                TableReader(m_session, *target).countWhere(reference.referencedColumns, values);
+            auto found = countInPicture(*target, reference.referencedColumns, values);
             if (!found)
                 return found.error();
             if (*found == 0) {
@@ -196,17 +232,25 @@ private:
         return done();
     }
 
-    bool comesBack(const ForeignKey& reference, const std::vector<Value>& values) const {
-        return std::any_of(m_comes.begin(), m_comes.end(), [&](const RecordChange* record) {
-            if (record->table != reference.table)
-                return false;
-            for (qsizetype i = 0; i < reference.referencedColumns.size(); ++i) {
-                if (record->before.value(reference.referencedColumns[i]) !=
-                    values[static_cast<size_t>(i)])
-                    return false;
-            }
-            return true;
+    // How many records have these values, when all steps are made.
+    Result<qint64> countInPicture(const Table& table, const QStringList& columns,
+                                  const std::vector<Value>& values) {
+        auto stored = TableReader(m_session, table).keysWhere(columns, values);
+        if (!stored)
+            return stored.error();
+        qint64 count = std::count_if(stored->begin(), stored->end(), [&](const Key& key) {
+            return !m_overlay.contains({table.name, key});
         });
+        for (auto record = m_overlay.begin(); record != m_overlay.end(); ++record) {
+            if (record.key().first != table.name || !record.value())
+                continue;
+            bool matches = true;
+            for (qsizetype i = 0; i < columns.size(); ++i)
+                matches =
+                    matches && record.value()->value(columns[i]) == values[static_cast<size_t>(i)];
+            count += matches ? 1 : 0;
+        }
+        return count;
     }
 
     Status changedSince(RollbackStep& step, const QString& column) {
@@ -228,8 +272,7 @@ private:
     Session& m_session;
     const Catalog& m_catalog;
     const CommittedChange& m_change;
-    QSet<Place> m_goes;                       // records that rolling back takes away
-    std::vector<const RecordChange*> m_comes; // records that rolling back brings back
+    QHash<Place, State> m_overlay;
 };
 
 } // namespace

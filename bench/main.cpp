@@ -1,0 +1,250 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// gravin-bench [--rows=N]: Gravin beside the bare engine doing the same work in the same run, on a
+// table of N visits (1,000,000 unless told). Read the ratio of each pair; single times depend on
+// the machine.
+#include "core/changes/change_writer.h"
+#include "core/records/record_store.h"
+#include "core/records/record_view.h"
+#include "demonstration.h"
+
+#include <benchmark/benchmark.h>
+
+#include <QCoreApplication>
+#include <QFile>
+#include <QTemporaryDir>
+
+#include <sqlite3.h>
+
+#include <cstring>
+#include <string>
+
+using namespace gravin;
+
+namespace {
+
+int rows = 1'000'000;
+QString databasePath;
+
+const ConnectionSpec& spec() {
+    static const ConnectionSpec spec{Engine::Sqlite, databasePath, true};
+    return spec;
+}
+
+// SQLite alone, opened as Gravin opens it.
+class Bare {
+public:
+    Bare() {
+        sqlite3_open_v2(databasePath.toUtf8().constData(), &m_handle, SQLITE_OPEN_READWRITE,
+                        nullptr);
+        execute("PRAGMA foreign_keys = ON");
+    }
+    ~Bare() { sqlite3_close(m_handle); }
+    void execute(const char* sql) { sqlite3_exec(m_handle, sql, nullptr, nullptr, nullptr); }
+    sqlite3_stmt* prepare(const char* sql) {
+        sqlite3_stmt* statement = nullptr;
+        sqlite3_prepare_v2(m_handle, sql, -1, &statement, nullptr);
+        return statement;
+    }
+
+private:
+    sqlite3* m_handle = nullptr;
+};
+
+Catalog readCatalog() {
+    auto session = *Session::open(spec(), Session::Access::ReadOnly);
+    return *session->readCatalog();
+}
+
+void keyIndexBare(benchmark::State& state) {
+    Bare bare;
+    for (auto _ : state) {
+        sqlite3_stmt* scan = bare.prepare("SELECT id FROM visit ORDER BY id");
+        qint64 sum = 0;
+        while (sqlite3_step(scan) == SQLITE_ROW)
+            sum += sqlite3_column_int64(scan, 0);
+        benchmark::DoNotOptimize(sum);
+        sqlite3_finalize(scan);
+    }
+}
+
+void keyIndexGravin(benchmark::State& state) {
+    auto session = *Session::open(spec(), Session::Access::ReadOnly);
+    const Catalog catalog = *session->readCatalog();
+    const Table& visit = *catalog.table(QStringLiteral("visit"));
+    size_t bytes = 0;
+    for (auto _ : state) {
+        KeyIndex index;
+        (void)TableReader(*session, visit).scanKeys({}, [&](KeyIndex&& run) {
+            index.append(std::move(run));
+            return true;
+        });
+        bytes = index.bytes();
+    }
+    state.counters["index_MB"] = static_cast<double>(bytes) / 1e6;
+}
+
+void firstPageBare(benchmark::State& state) {
+    Bare bare;
+    for (auto _ : state) {
+        sqlite3_stmt* page = bare.prepare("SELECT * FROM visit ORDER BY id LIMIT 40");
+        while (sqlite3_step(page) == SQLITE_ROW)
+            benchmark::DoNotOptimize(sqlite3_column_int64(page, 0));
+        sqlite3_finalize(page);
+    }
+}
+
+// From asking for the screen to its first 40 records being here, the index still growing behind
+// them.
+void firstPageGravin(benchmark::State& state) {
+    const auto catalog = readCatalog();
+    const auto table = std::make_shared<const Table>(*catalog.table(QStringLiteral("visit")));
+    Worker reader(spec(), Session::Access::ReadOnly);
+    Worker indexer(spec(), Session::Access::ReadOnly);
+    const auto warm = [](Worker& worker) {
+        QObject here;
+        bool open = false;
+        worker.run<QVariant>(
+            &here, [](Session& session) { return session.scalar(QStringLiteral("SELECT 1")); },
+            [&](const Result<QVariant>&) { open = true; });
+        while (!open)
+            QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents);
+    };
+    warm(reader);
+    warm(indexer);
+    for (auto _ : state) {
+        RecordStore records(table, &reader);
+        RecordView view(table, &indexer);
+        view.reload();
+        bool shown = false;
+        while (!shown) {
+            QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents);
+            shown = view.count() > 0;
+            for (qsizetype row = 0; row < std::min<qsizetype>(40, view.count()); ++row)
+                shown &= records.record(view.keyAt(row)) != nullptr;
+        }
+        state.PauseTiming();
+        view.cancel();
+        indexer.drain();
+        state.ResumeTiming();
+    }
+}
+
+// A jump to a place nothing of which is here yet.
+void jumpGravin(benchmark::State& state) {
+    auto session = *Session::open(spec(), Session::Access::ReadOnly);
+    const Catalog catalog = *session->readCatalog();
+    TableReader reader(*session, *catalog.table(QStringLiteral("visit")));
+    qint64 at = 1;
+    for (auto _ : state) {
+        at = at * 7919 % std::max(rows - 40, 1) + 1;
+        std::vector<Key> keys;
+        for (qint64 i = 0; i < 40; ++i)
+            keys.push_back(Key({Value::integer(at + i)}));
+        benchmark::DoNotOptimize(reader.records(keys)->size());
+    }
+}
+
+void saveBare(benchmark::State& state) {
+    Bare bare;
+    sqlite3_stmt* begin = bare.prepare("BEGIN IMMEDIATE");
+    sqlite3_stmt* update = bare.prepare("UPDATE visit SET report = ? WHERE id = ?");
+    sqlite3_stmt* commit = bare.prepare("COMMIT");
+    qint64 n = 0;
+    for (auto _ : state) {
+        const std::string text = "report " + std::to_string(++n);
+        sqlite3_step(begin);
+        sqlite3_bind_text(update, 1, text.c_str(), -1, SQLITE_TRANSIENT);
+        sqlite3_bind_int64(update, 2, n * 7919 % rows + 1);
+        sqlite3_step(update);
+        sqlite3_step(commit);
+        for (sqlite3_stmt* statement : {begin, update, commit})
+            sqlite3_reset(statement);
+    }
+    for (sqlite3_stmt* statement : {begin, update, commit})
+        sqlite3_finalize(statement);
+}
+
+void saveGravin(benchmark::State& state) {
+    auto session = *Session::open(spec(), Session::Access::ReadWrite);
+    const Catalog catalog = *session->readCatalog();
+    const RuleBook rules;
+    ChangeWriter writer(*session, catalog, rules);
+    qint64 n = 0;
+    for (auto _ : state) {
+        ChangeRequest request;
+        request.action = QStringLiteral("edit");
+        request.edits.push_back(
+            {Operation::Update,
+             QStringLiteral("visit"),
+             Key({Value::integer(++n * 7919 % rows + 1)}),
+             {},
+             {{QStringLiteral("report"), Value::text(QStringLiteral("saved %1").arg(n))}}});
+        if (!writer.write(request))
+            state.SkipWithError("not saved");
+    }
+}
+
+qint64 residentKilobytes() {
+    QFile status(QStringLiteral("/proc/self/status"));
+    if (!status.open(QIODevice::ReadOnly))
+        return 0;
+    for (const QByteArray& line : status.readAll().split('\n')) {
+        if (line.startsWith("VmRSS:"))
+            return line.mid(6).trimmed().split(' ').front().toLongLong();
+    }
+    return 0;
+}
+
+// What an open view of all rows adds to the process: the index, the cache of a few pages, the
+// sessions.
+void memoryGravin(benchmark::State& state) {
+    const auto catalog = readCatalog();
+    const auto table = std::make_shared<const Table>(*catalog.table(QStringLiteral("visit")));
+    for (auto _ : state) {
+        const qint64 before = residentKilobytes();
+        Worker reader(spec(), Session::Access::ReadOnly);
+        Worker indexer(spec(), Session::Access::ReadOnly);
+        RecordStore records(table, &reader);
+        RecordView view(table, &indexer);
+        bool complete = false;
+        QObject::connect(&view, &RecordView::completed, &view, [&] { complete = true; });
+        view.reload();
+        while (!complete)
+            QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents);
+        for (qsizetype row = 0; row < std::min<qsizetype>(view.count(), 300); ++row)
+            (void)records.record(view.keyAt(row));
+        while (view.count() > 0 && !records.record(view.keyAt(0)))
+            QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents);
+        state.counters["added_MB"] = static_cast<double>(residentKilobytes() - before) / 1024;
+    }
+}
+
+BENCHMARK(keyIndexBare)->Unit(benchmark::kMillisecond);
+BENCHMARK(keyIndexGravin)->Unit(benchmark::kMillisecond);
+BENCHMARK(firstPageBare)->Unit(benchmark::kMillisecond);
+BENCHMARK(firstPageGravin)->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK(jumpGravin)->Unit(benchmark::kMillisecond);
+BENCHMARK(saveBare)->Unit(benchmark::kMicrosecond)->UseRealTime();
+BENCHMARK(saveGravin)->Unit(benchmark::kMicrosecond)->UseRealTime();
+BENCHMARK(memoryGravin)->Unit(benchmark::kMillisecond)->Iterations(1);
+
+} // namespace
+
+int main(int argc, char** argv) {
+    const QCoreApplication application(argc, argv);
+    for (int i = 1; i < argc; ++i) {
+        if (std::strncmp(argv[i], "--rows=", 7) == 0) {
+            rows = std::max(1, std::atoi(argv[i] + 7));
+            std::memmove(argv + i, argv + i + 1, static_cast<size_t>(argc - i) * sizeof *argv);
+            --argc;
+            --i;
+        }
+    }
+    QTemporaryDir folder;
+    databasePath = folder.filePath(QStringLiteral("bench.db"));
+    if (!writeDemonstrationDatabase(databasePath, {rows}))
+        return 3;
+    benchmark::Initialize(&argc, argv);
+    benchmark::RunSpecifiedBenchmarks();
+    return 0;
+}

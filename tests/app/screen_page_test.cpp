@@ -1,0 +1,249 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What happens on a screen when other people, other programs and odd data are around.
+#include "app/build/plate_editor.h"
+#include "app/use/edit_window.h"
+#include "app/use/open_edits.h"
+#include "whole_example.h"
+
+#include <QAbstractItemModelTester>
+#include <QFile>
+#include <QLabel>
+#include <QLineEdit>
+
+using namespace gravin;
+using namespace gravin::test;
+
+namespace {
+
+class ScreenPageTest : public OpenDemonstration {
+protected:
+    const BoundField& field(const char* column) const {
+        return *grid()->gridModel()->binding()->screen().field(QLatin1String(column));
+    }
+    void typeInto(qint64 id, const char* column, const QString& text) {
+        workspace().type(grid()->gridModel()->binding()->screen(), recordId(id), field(column),
+                         text);
+    }
+    static RecordId recordId(qint64 id) { return {Key({Value::integer(id)}), 0}; }
+    void save(qint64 id) {
+        workspace().save(grid()->gridModel()->binding()->screen(), recordId(id));
+    }
+    const Draft* draft(qint64 id) {
+        return workspace().drafts(QStringLiteral("aid"))->find(recordId(id));
+    }
+};
+
+TEST_F(ScreenPageTest, TheModelKeepsItsPromises) {
+    const QAbstractItemModelTester tester(grid()->model(),
+                                          QAbstractItemModelTester::FailureReportingMode::Fatal);
+    Driver::key(Qt::Key_N, Qt::ControlModifier);
+    typeInto(3, "name", QStringLiteral("x"));
+    save(3);
+    ASSERT_TRUE(noticed("Saved x"));
+    writeOutside(QStringLiteral("DELETE FROM aid WHERE id = 82"));
+    ASSERT_TRUE(
+        Driver::until([this] { return workspace().view(QStringLiteral("aid"))->count() == 81; }));
+}
+
+TEST_F(ScreenPageTest, ShowsWhatAnotherProgramWrote) {
+    writeOutside(QStringLiteral("UPDATE aid SET name = 'Seen' WHERE id = 1"));
+    EXPECT_TRUE(Driver::until([this] { return shown(0, "name") == QStringLiteral("Seen"); }));
+}
+
+TEST_F(ScreenPageTest, KeepsBothWhenAnotherChangedAnotherField) {
+    typeInto(1, "name", QStringLiteral("Mine"));
+    writeOutside(QStringLiteral("UPDATE aid SET status = 'stored' WHERE id = 1"));
+    save(1);
+    ASSERT_TRUE(noticed("Saved Mine"));
+    EXPECT_EQ(storedText(1, "name") + storedText(1, "status"), "Minestored");
+}
+
+TEST_F(ScreenPageTest, ShowsAConflictFieldByFieldAndLetsThePersonDecide) {
+    typeInto(1, "name", QStringLiteral("Mine"));
+    writeOutside(QStringLiteral("UPDATE aid SET name = 'Theirs' WHERE id = 1"));
+    save(1);
+    ASSERT_TRUE(noticed("Somebody else changed Name"));
+    EXPECT_EQ(storedText(1, "name"), "Theirs");
+    ASSERT_NE(draft(1), nullptr);
+    EXPECT_TRUE(grid()->gridModel()->marks(0).elsewhere);
+    EXPECT_FALSE(form()->saveReason().isEmpty());
+    const int name = field("name").columnIndex;
+    workspace().drafts(QStringLiteral("aid"))->keepMine(recordId(1), name);
+    EXPECT_TRUE(form()->saveReason().isEmpty());
+    save(1);
+    ASSERT_TRUE(noticed("Saved Mine"));
+    EXPECT_EQ(storedText(1, "name"), "Mine");
+}
+
+TEST_F(ScreenPageTest, KeepsTheDraftOfARecordThatAnotherDeleted) {
+    typeInto(1, "name", QStringLiteral("Mine"));
+    writeOutside(QStringLiteral("DELETE FROM inspection WHERE aid_id = 1"));
+    writeOutside(QStringLiteral("DELETE FROM defect WHERE aid_id = 1"));
+    writeOutside(QStringLiteral("DELETE FROM visit WHERE aid_id = 1"));
+    writeOutside(QStringLiteral("UPDATE aid SET replaces_id = NULL WHERE replaces_id = 1"));
+    writeOutside(QStringLiteral("DELETE FROM aid WHERE id = 1"));
+    save(1);
+    ASSERT_TRUE(noticed("was deleted meanwhile"));
+    ASSERT_NE(draft(1), nullptr);
+    EXPECT_EQ(draft(1)->value(field("name").columnIndex), Value::text(QStringLiteral("Mine")));
+    EXPECT_TRUE(draft(1)->gone);
+}
+
+TEST_F(ScreenPageTest, SaysWhyADeletionIsForbidden) {
+    workspace().deleteRecord(grid()->gridModel()->binding()->screen(), Key({Value::integer(1)}),
+                             QStringLiteral("Old Maid"));
+    ASSERT_TRUE(noticed("Old Maid was not deleted"));
+    EXPECT_TRUE(page()->noticeText().contains(QStringLiteral("referred to by")));
+    EXPECT_EQ(storedText(1, "name"), "Old Maid");
+}
+
+TEST_F(ScreenPageTest, LosesNoDraftWhenTheFileIsGoneAndSavesWhenItIsBack) {
+    typeInto(1, "name", QStringLiteral("Kept"));
+    const QString path = folder() + QStringLiteral("/harbour.db");
+    ASSERT_TRUE(QFile::rename(path, path + QStringLiteral(".away")));
+    auto* state = window().findChild<QLabel*>(QStringLiteral("connection-state"));
+    EXPECT_TRUE(
+        Driver::until([&] { return state->text().contains(QStringLiteral("out of reach")); }));
+    save(1);
+    ASSERT_TRUE(noticed("Not saved"));
+    ASSERT_NE(draft(1), nullptr);
+    ASSERT_TRUE(QFile::rename(path + QStringLiteral(".away"), path));
+    EXPECT_TRUE(
+        Driver::until([&] { return !state->text().contains(QStringLiteral("out of reach")); }));
+    save(1);
+    ASSERT_TRUE(noticed("Saved Kept"));
+    EXPECT_EQ(storedText(1, "name"), "Kept");
+}
+
+TEST_F(ScreenPageTest, MarksTextStoredWhereANumberBelongs) {
+    writeOutside(QStringLiteral("UPDATE aid SET day_rate = 'by the hour' WHERE id = 1"));
+    ASSERT_TRUE(
+        Driver::until([this] { return shown(0, "day_rate") == QStringLiteral("by the hour"); }));
+    const QModelIndex cell = grid()->model()->index(0, columnOf("day_rate"));
+    EXPECT_TRUE(cell.data(GridModel::OddRole).toBool());
+    EXPECT_TRUE(cell.data(Qt::ToolTipRole).toString().contains(QStringLiteral("another type")));
+    // Another field of that record can still be saved.
+    typeInto(1, "name", QStringLiteral("Hourly"));
+    save(1);
+    ASSERT_TRUE(noticed("Saved Hourly"));
+    EXPECT_EQ(storedText(1, "day_rate"), "by the hour");
+}
+
+TEST_F(ScreenPageTest, AWindowStaysOnItsRecordWhileTheListIsSortedAndShrinks) {
+    grid()->setCurrentRecord(recordId(9));
+    page()->action(ScreenPage::Command::Open)->trigger();
+    EditWindow* edit = window().openEdits()->windows().at(0);
+    workspace().view(QStringLiteral("aid"))->setSort({{QStringLiteral("name"), true}});
+    ASSERT_TRUE(Driver::until([this] { return shown(0, "name") != QStringLiteral("Old Maid"); }));
+    EXPECT_EQ(grid()->currentRecord(), recordId(9)) << "the position stays on its record";
+    EXPECT_EQ(edit->record(), recordId(9));
+    EXPECT_EQ(window().openEdits()->open(QStringLiteral("aid"), recordId(9)), edit)
+        << "raised, not opened twice";
+    // A draft begun in the window is the one of the grid.
+    auto* name = qobject_cast<QLineEdit*>(Driver::find(QStringLiteral("field:name"), edit));
+    name->setFocus();
+    Driver::key(Qt::Key_End);
+    Driver::type(QStringLiteral("!"));
+    EXPECT_EQ(shown(grid()->gridModel()->rowOf(recordId(9)), "name"), QStringLiteral("Fiddler!"));
+    edit->close();
+    Driver::settle();
+    EXPECT_NE(draft(9), nullptr) << "closing a window keeps the draft";
+}
+
+TEST_F(ScreenPageTest, EditsWhatAViewOrAKeylessTableShowsNever) {
+    window().showScreen(QStringLiteral("overdue_inspection"));
+    ASSERT_TRUE(Driver::until([this] { return grid()->model()->rowCount() > 0; }));
+    EXPECT_FALSE(grid()->model()->flags(grid()->model()->index(0, 0)) & Qt::ItemIsEditable);
+    for (const auto command :
+         {ScreenPage::Command::New, ScreenPage::Command::Delete, ScreenPage::Command::Bulk}) {
+        EXPECT_FALSE(page()->action(command)->isEnabled());
+        EXPECT_TRUE(page()->action(command)->toolTip().contains(QStringLiteral("view")));
+    }
+    ASSERT_TRUE(Driver::until([this] { return !shown(0, "name").isEmpty(); }))
+        << "it is read by position";
+}
+
+TEST_F(ScreenPageTest, AnEmptyTableSaysSoAndTakesItsFirstRecord) {
+    writeOutside(QStringLiteral("DELETE FROM part WHERE supplier_id IS NOT NULL"));
+    writeOutside(QStringLiteral("DELETE FROM supplier"));
+    window().showScreen(QStringLiteral("supplier"));
+    auto* position = Driver::find(QStringLiteral("position"), page());
+    EXPECT_TRUE(Driver::until(
+        [&] { return qobject_cast<QLabel*>(position)->text() == QStringLiteral("no records"); }));
+    EXPECT_FALSE(page()->action(ScreenPage::Command::Open)->isEnabled());
+    page()->action(ScreenPage::Command::New)->trigger();
+    const RecordId id = grid()->currentRecord();
+    ASSERT_TRUE(id.isNew());
+    workspace().type(grid()->gridModel()->binding()->screen(), id, field("name"),
+                     QStringLiteral("First"));
+    workspace().save(grid()->gridModel()->binding()->screen(), id);
+    ASSERT_TRUE(noticed("Added First"));
+    EXPECT_EQ(grid()->model()->rowCount(), 1);
+    EXPECT_FALSE(grid()->currentRecord().isNew());
+}
+
+TEST_F(ScreenPageTest, ThePlateRefusesWithWordsAndUndoesExactly) {
+    QUndoStack undo;
+    auto* binding = grid()->gridModel()->binding();
+    PlateEditor editor(binding, &undo);
+    QStringList refusals;
+    QObject::connect(&editor, &PlateEditor::refused, &editor,
+                     [&](const QString& reason) { refusals += reason; });
+    const Project before = workspace().project();
+    const std::tuple<PlateLine, const char*, const char*, bool> cases[] = {
+        {PlateLine::Label, "name", "Title", true},
+        {PlateLine::Label, "name", " ", false},
+        {PlateLine::ShownAs, "notes", "Text", true},
+        {PlateLine::ShownAs, "name", "Date", false},
+        {PlateLine::ShownAs, "name", "Hologram", false},
+        {PlateLine::Source, "name", "a; b=Bee", true},
+        {PlateLine::Source, "sector_id", "sector.code", true},
+        {PlateLine::Source, "next_due", "soon", false},
+        {PlateLine::Required, "notes", "✓", true},
+        {PlateLine::Required, "notes", "perhaps", false},
+        {PlateLine::Editable, "id", "✓", false},
+        {PlateLine::Editable, "name", "", true},
+        {PlateLine::Visible, "photo", "", true},
+        {PlateLine::Width, "name", "200", true},
+        {PlateLine::Width, "name", "wide", false},
+        {PlateLine::BoundTo, "name", "x", false}};
+    for (const auto& [line, column, text, taken] : cases) {
+        const auto refused = refusals.size();
+        const int steps = undo.count();
+        editor.set(line, {QLatin1String(column)}, QString::fromUtf8(text));
+        EXPECT_EQ(undo.count() > steps, taken) << column << text;
+        EXPECT_EQ(refusals.size() > refused, !taken) << column << text;
+    }
+    EXPECT_EQ(shown(0, "sector_id").size(), 2)
+        << "the effect is there at once: " << qPrintable(shown(0, "sector_id"));
+    while (undo.canUndo())
+        undo.undo();
+    EXPECT_EQ(workspace().project(), before);
+    while (undo.canRedo())
+        undo.redo();
+    EXPECT_FALSE(workspace().project() == before);
+}
+
+TEST_F(ScreenPageTest, ChoicesComeFromTheDataWhenNoneAreGiven) {
+    QUndoStack undo;
+    PlateEditor editor(grid()->gridModel()->binding(), &undo);
+    editor.set(PlateLine::ShownAs, {QStringLiteral("paint_hex")}, QStringLiteral("Choices"));
+    ASSERT_TRUE(
+        Driver::until([this] { return field("paint_hex").definition.choices.size() >= 4; }));
+}
+
+TEST(StartPage, SaysWhyAProjectCannotBeOpened) {
+    QTemporaryDir folder;
+    const QString path = folder.filePath(QStringLiteral("half.gravin"));
+    QFile file(path);
+    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+    file.write("{\"gravin\": 1, \"conn");
+    file.close();
+    MainWindow window({path, {}, false});
+    window.show();
+    auto* state = window.findChild<QLabel*>(QStringLiteral("start-state"));
+    EXPECT_TRUE(
+        Driver::until([&] { return state->text().contains(QStringLiteral("cannot be opened")); }));
+}
+
+} // namespace

@@ -1,0 +1,96 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/shell/main_window.h"
+#include "app/use/grid_view.h"
+#include "app/use/record_form.h"
+#include "app/use/screen_page.h"
+#include "core/records/table_reader.h"
+#include "demonstration.h"
+#include "driver.h"
+
+#include <gtest/gtest.h>
+
+#include <QApplication>
+#include <QTemporaryDir>
+
+namespace gravin::test {
+
+// The real main window on a copy of the demonstration, worked through the driver; what is stored is
+// read from the database itself.
+class OpenDemonstration : public ::testing::Test {
+protected:
+    void SetUp() override {
+        const auto project = writeDemonstration(m_folder.path());
+        ASSERT_TRUE(project);
+        open(*project);
+    }
+
+    void open(const QString& project, bool useOnly = false) {
+        m_window = std::make_unique<MainWindow>(OpenRequest{project, {}, useOnly});
+        m_window->show();
+        m_window->activateWindow();
+        ASSERT_TRUE(
+            Driver::until([this] { return page() && page()->grid()->model()->rowCount() > 0; }));
+        Driver::settle(250);
+    }
+
+    QString folder() const { return m_folder.path(); }
+    MainWindow& window() { return *m_window; }
+    void closeWindow() { m_window.reset(); }
+    Workspace& workspace() { return *m_window->workspace(); }
+    ScreenPage* page() const { return m_window->currentPage(); }
+    GridView* grid() const { return page()->grid(); }
+    RecordForm* form() const { return page()->form(); }
+
+    int columnOf(const char* column) const {
+        const auto& fields = grid()->gridModel()->binding()->fields();
+        for (int i = 0; i < fields.size(); ++i) {
+            if (fields[i].name() == QLatin1String(column))
+                return i;
+        }
+        ADD_FAILURE() << "no field " << column;
+        return 0;
+    }
+
+    // What the grid shows.
+    QString shown(int row, const char* column) const {
+        return grid()->model()->index(row, columnOf(column)).data().toString();
+    }
+
+    // What the database holds, read through a connection of the test's own.
+    Value stored(qint64 id, const char* column) const {
+        auto session =
+            Session::open({Engine::Sqlite, m_folder.filePath(QStringLiteral("harbour.db")), true},
+                          Session::Access::ReadOnly);
+        const Catalog catalog = *(*session)->readCatalog();
+        const Table& aid = *catalog.table(QStringLiteral("aid"));
+        const auto record = TableReader(**session, aid).record(Key({Value::integer(id)}));
+        if (!record || !*record)
+            return Value::text(QStringLiteral("no such record"));
+        return (*record)->values[static_cast<size_t>(aid.indexOf(QLatin1String(column)))];
+    }
+    std::string storedText(qint64 id, const char* column) const {
+        const Value value = stored(id, column);
+        return value.kind() == Value::Kind::Text ? value.asText().toStdString()
+                                                 : value.encoded().toStdString();
+    }
+
+    // Another program writes.
+    void writeOutside(const QString& sql) const {
+        auto session =
+            Session::open({Engine::Sqlite, m_folder.filePath(QStringLiteral("harbour.db")), true},
+                          Session::Access::ReadWrite);
+        ASSERT_TRUE((*session)->execute(sql));
+    }
+
+    bool noticed(const char* part) const {
+        return Driver::until([&] { return page()->noticeText().contains(QLatin1String(part)); });
+    }
+
+private:
+    QTemporaryDir m_folder;
+    std::unique_ptr<MainWindow> m_window;
+};
+
+} // namespace gravin::test

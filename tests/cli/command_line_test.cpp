@@ -1,0 +1,221 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The built program, called as a script calls it.
+#include "support/scratch.h"
+
+#include <nlohmann/json.hpp>
+
+#include <QFile>
+#include <QProcess>
+
+using namespace gravin::test;
+using Json = nlohmann::ordered_json;
+
+namespace {
+
+struct Answer {
+    int code = -1;
+    std::string out;
+    std::string err;
+    Json json() const { return Json::parse(out, nullptr, false); }
+};
+
+// A database that the demonstration knows nothing of, and the project made for it.
+const QString Library = QStringLiteral(
+    "CREATE TABLE author (id INTEGER PRIMARY KEY, name TEXT NOT NULL);"
+    "CREATE TABLE book (id INTEGER PRIMARY KEY, title TEXT NOT NULL, author_id INTEGER REFERENCES "
+    "author (id), "
+    "price DECIMAL(8,2), lent BOOLEAN NOT NULL DEFAULT 0, bought DATE);"
+    "CREATE TABLE shelf (room TEXT, place INTEGER, label TEXT, PRIMARY KEY (room, place));"
+    "CREATE TABLE scrap (a, b); INSERT INTO scrap VALUES (1, 2);"
+    "INSERT INTO author VALUES (1, 'Ewa Calder'), (2, 'Nuno Brack');"
+    "INSERT INTO book (id, title, author_id, price) VALUES (1, 'Tides', 1, 12.5), (2, 'Knots', 2, "
+    "8), (3, 'Fog', NULL, NULL);"
+    "INSERT INTO shelf VALUES ('A,B', 1, 'left');");
+
+class CommandLine : public ::testing::Test {
+protected:
+    explicit CommandLine(const QString& sql = Library)
+        : database(sql) {
+        EXPECT_EQ(run({"new", project(), "--database", "sqlite:" + database.path()}).code, 0);
+        before = database.dump();
+    }
+
+    QString project() const { return database.folder() + QStringLiteral("/p.gravin"); }
+
+    static Answer run(const QStringList& arguments) {
+        QProcess process;
+        QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+        // No window may be needed: there is no display to open one on.
+        environment.remove(QStringLiteral("DISPLAY"));
+        environment.remove(QStringLiteral("QT_QPA_PLATFORM"));
+        process.setProcessEnvironment(environment);
+        process.start(QStringLiteral(GRAVIN), arguments);
+        EXPECT_TRUE(process.waitForFinished(20'000));
+        return {process.exitCode(), process.readAllStandardOutput().toStdString(),
+                process.readAllStandardError().toStdString()};
+    }
+    Answer on(const char* command, const QStringList& rest) {
+        return run(QStringList{QLatin1String(command), project()} + rest);
+    }
+
+    ScratchDatabase database;
+    QString before;
+};
+
+TEST_F(CommandLine, ListsTablesAndRows) {
+    const Json tables = on("tables", {"--json"}).json();
+    ASSERT_EQ(tables["tables"].size(), 4u);
+    EXPECT_EQ(tables["tables"][1]["name"], "book");
+    EXPECT_EQ(tables["tables"][1]["references"][0]["table"], "author");
+    EXPECT_FALSE(tables["tables"][2]["read_only"].is_null());
+    EXPECT_EQ(run({"tables", "sqlite:" + database.path(), "--json"}).json(), tables);
+
+    const Json rows =
+        on("rows", {"book", "--sort", "title DESC", "--limit", "2", "--offset", "1", "--json"})
+            .json();
+    EXPECT_EQ(rows["total"], 3);
+    ASSERT_EQ(rows["rows"].size(), 2u);
+    EXPECT_EQ(rows["rows"][0]["title"], "Knots");
+    EXPECT_EQ(rows["rows"][0]["price"], "8.00");
+    EXPECT_EQ(rows["rows"][0]["lent"], false);
+    EXPECT_EQ(rows["rows"][1]["author_id"], nullptr);
+}
+
+TEST_F(CommandLine, EditsLogsShowsAndRollsBack) {
+    const Json edited =
+        on("edit", {"book", "--key", "1", "title=Tides & Bars", "price=13.75", "--json"}).json();
+    EXPECT_EQ(edited["change"], 1);
+    EXPECT_EQ(edited["records"], 1);
+    EXPECT_EQ(edited["key"], 1);
+    const Json log = on("log", {"--json"}).json();
+    ASSERT_EQ(log.size(), 1u);
+    for (const char* member :
+         {"id", "at", "by", "screen", "action", "note", "records", "tables", "undoes"})
+        EXPECT_TRUE(log[0].contains(member)) << member;
+    EXPECT_EQ(log[0]["tables"], Json::array({"book"}));
+    const Json shown = on("show", {"1", "--json"}).json();
+    EXPECT_EQ(shown["records"][0]["op"], "update");
+    EXPECT_EQ(shown["records"][0]["fields"]["price"]["before"], "12.50");
+    EXPECT_EQ(shown["records"][0]["fields"]["price"]["after"], "13.75");
+    EXPECT_EQ(on("rollback", {"1", "--dry-run", "--json"}).json()["plan"]["ready"], 1);
+    const Json back = on("rollback", {"1", "--json"}).json();
+    EXPECT_EQ(back["change"], 2);
+    EXPECT_EQ(back["plan"]["ready"], 1);
+    EXPECT_EQ(database.dump(), before);
+    EXPECT_EQ(on("log", {"--json"}).json()[0]["undoes"], 1);
+}
+
+TEST_F(CommandLine, RefusesARequiredFieldLeftEmpty) {
+    const Answer refused = on("edit", {"book", "--key", "2", "title=", "--json"});
+    EXPECT_EQ(refused.code, 1);
+    const Json problem = refused.json()["problems"][0];
+    EXPECT_EQ(problem["record"], "2");
+    EXPECT_EQ(problem["field"], "title");
+    EXPECT_EQ(problem["check"], "required");
+    EXPECT_FALSE(problem["message"].get<std::string>().empty());
+    EXPECT_EQ(on("add", {"book", "price=1"}).code, 1);
+    EXPECT_NE(on("add", {"book", "price=1"}).err.find("Title"), std::string::npos);
+    EXPECT_EQ(database.dump(), before);
+}
+
+TEST_F(CommandLine, RefusesWhatAFieldCannotTake) {
+    for (const char* value :
+         {"price=cheap", "price=1.234", "bought=tomorrow", "lent=perhaps", "author_id=99"}) {
+        const Answer refused = on("edit", {"book", "--key", "1", QLatin1String(value), "--json"});
+        EXPECT_EQ(refused.code, 1) << value;
+        EXPECT_EQ(refused.json()["problems"].size(), 1u) << value;
+    }
+    EXPECT_EQ(database.dump(), before);
+}
+
+TEST_F(CommandLine, AddsDeletesAndTakesBoth) {
+    const Json added = on("add", {"book", "title=New", "Price=3", "--json"}).json();
+    EXPECT_EQ(added["key"], 4);
+    EXPECT_EQ(on("delete", {"book", "--key", "4"}).code, 0);
+    EXPECT_EQ(on("delete", {"author", "--key", "1"}).code, 1) << "a book refers to it";
+    EXPECT_EQ(on("delete", {"author", "--key", "1", "--cascade"}).code, 0);
+    for (const char* change : {"3", "2", "1"})
+        EXPECT_EQ(on("rollback", {QLatin1String(change)}).code, 0) << change;
+    EXPECT_EQ(database.dump(), before);
+}
+
+TEST_F(CommandLine, ChangesManyAsOne) {
+    const Json preview =
+        on("bulk", {"book", "--key", "1", "--key", "2", "--put", "price=8", "--dry-run", "--json"})
+            .json();
+    EXPECT_EQ(preview["steps"].size(), 1u) << "one of the two already is so";
+    EXPECT_EQ(database.dump(), before);
+    const Json done = on("bulk", {"book", "--key", "1", "--key", "3", "--put", "price=8", "--put",
+                                  "lent=yes", "--json"})
+                          .json();
+    EXPECT_EQ(done["records"], 2);
+    EXPECT_EQ(on("rollback", {"1"}).code, 0);
+    EXPECT_EQ(database.dump(), before);
+}
+
+TEST_F(CommandLine, AnswersFourOnAConflict) {
+    const Answer conflict =
+        on("edit", {"book", "--key", "1", "--was", "title=Tide", "title=Mine", "--json"});
+    EXPECT_EQ(conflict.code, 4);
+    EXPECT_EQ(conflict.json()["conflicts"][0]["theirs"], "Tides");
+    EXPECT_EQ(database.dump(), before);
+}
+
+TEST_F(CommandLine, RefusesAPlanThatIsNotClean) {
+    on("edit", {"book", "--key", "1", "title=One"});
+    on("edit", {"book", "--key", "1", "title=Two"});
+    const Answer refused = on("rollback", {"1", "--json"});
+    EXPECT_EQ(refused.code, 1);
+    EXPECT_EQ(refused.json()["plan"]["changed_since"], 1);
+    EXPECT_EQ(refused.json()["change"], nullptr);
+    EXPECT_EQ(on("rollback", {"1", "--on-conflict", "overwrite"}).code, 0);
+}
+
+TEST_F(CommandLine, TakesCompositeKeysAndNulls) {
+    EXPECT_EQ(on("edit", {"shelf", "--key", "A\\,B,1", "label="}).code, 0);
+    EXPECT_EQ(on("rows", {"shelf", "--json"}).json()["rows"][0]["label"], "");
+    EXPECT_EQ(on("edit", {"shelf", "--key", "A\\,B,1", "--null", "label"}).code, 0);
+    EXPECT_EQ(on("rows", {"shelf", "--json"}).json()["rows"][0]["label"], nullptr);
+}
+
+TEST_F(CommandLine, TellsUsageFromTrouble) {
+    EXPECT_EQ(run({"rows"}).code, 2);
+    EXPECT_EQ(on("rows", {"nosuch"}).code, 2);
+    EXPECT_EQ(on("edit", {"book", "--key", "1", "nosuch=1"}).code, 2);
+    EXPECT_EQ(on("edit", {"book", "--key", "x", "title=1"}).code, 2);
+    EXPECT_EQ(on("rows", {"book", "--sort", "nosuch"}).code, 2);
+    EXPECT_EQ(run({"new", database.folder() + "/q.gravin", "--database", "oracle:x"}).code, 2);
+    EXPECT_EQ(run({"rows", "/nowhere/p.gravin", "book"}).code, 3);
+    EXPECT_EQ(run({"new", project(), "--database", "sqlite:" + database.path()}).code, 3)
+        << "it is there already";
+    EXPECT_EQ(on("edit", {"book", "--key", "77", "title=x"}).code, 1);
+    const Answer scrap = on("add", {"scrap", "a=1", "--json"});
+    EXPECT_EQ(scrap.code, 1);
+    EXPECT_NE(scrap.out.find("primary key"), std::string::npos);
+    ASSERT_TRUE(QFile::rename(database.path(), database.path() + ".away"));
+    const Answer gone = on("rows", {"book", "--json"});
+    EXPECT_EQ(gone.code, 3);
+    EXPECT_TRUE(gone.json().contains("error"));
+    EXPECT_EQ(run({"--help"}).code, 0);
+    EXPECT_EQ(run({"--version"}).code, 0);
+}
+
+TEST_F(CommandLine, WritesNothingThroughAReadOnlyProject) {
+    const QString readOnly = database.folder() + "/r.gravin";
+    EXPECT_EQ(run({"new", readOnly, "--database", "sqlite:" + database.path(), "--read-only"}).code,
+              0);
+    EXPECT_EQ(run({"edit", readOnly, "book", "--key", "1", "title=x"}).code, 1);
+    EXPECT_EQ(database.dump(), before);
+}
+
+TEST_F(CommandLine, WorksOnTheDemonstration) {
+    const QString folder = database.folder() + "/bay";
+    ASSERT_EQ(QProcess::execute(QStringLiteral(GRAVIN_DEMO), {folder}), 0);
+    const QString demo = folder + "/harbour.gravin";
+    EXPECT_EQ(run({"rows", demo, "Aids", "--json"}).json()["total"], 82);
+    EXPECT_EQ(run({"edit", demo, "aid", "--key", "1", "Status=needs repair"}).code, 0);
+    EXPECT_EQ(run({"edit", demo, "aid", "--key", "1", "status=sunk"}).code, 1);
+    EXPECT_EQ(run({"rollback", demo, "1"}).code, 0);
+}
+
+} // namespace

@@ -1,0 +1,228 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/project_file.h"
+
+#include "core/project/binding.h"
+#include "core/project/field_input.h"
+#include "core/project/screen_generator.h"
+#include "support/scratch.h"
+
+#include <QFile>
+
+using namespace gravin;
+using namespace gravin::test;
+
+namespace {
+
+const QByteArray Full = R"({
+  "gravin": 1,
+  "name": "Tarn",
+  "connection": {
+    "database": "sqlite:harbour.db",
+    "change_log": true,
+    "colour": "green"
+  },
+  "fields": {
+    "aid": {
+      "status": {
+        "label": "Status",
+        "shown_as": "choices",
+        "required": true,
+        "choices": [
+          {
+            "stored": "in service",
+            "label": "in service",
+            "tint": 3
+          }
+        ],
+        "later": [
+          1,
+          2
+        ]
+      },
+      "sector_id": {
+        "label": "Sector",
+        "shown_as": "lookup",
+        "editable": false,
+        "lookup": {
+          "table": "sector",
+          "stored": "id",
+          "shown": "name",
+          "sort": "name"
+        }
+      }
+    }
+  },
+  "screens": [
+    {
+      "id": "aid",
+      "label": "Aids",
+      "group": "Afloat",
+      "table": "aid",
+      "arrangement": "grid-form",
+      "fields": [
+        {
+          "column": "status",
+          "visible": false,
+          "width": 90,
+          "frozen": true
+        }
+      ],
+      "zoom": 2
+    }
+  ],
+  "from the future": {
+    "a": null
+  }
+}
+)";
+
+TEST(ProjectFile, GivesTheSameBytesAndKeepsWhatItDoesNotKnow) {
+    const auto project = projectFromJson(Full);
+    ASSERT_TRUE(project) << qPrintable(project.error().sentence);
+    EXPECT_EQ(projectToJson(*project), Full);
+    EXPECT_EQ(
+        project->definition(QStringLiteral("aid"), QStringLiteral("sector_id"))->lookup.shownColumn,
+        QStringLiteral("name"));
+    EXPECT_EQ(project->screen(QStringLiteral("AIDS"))->id, QStringLiteral("aid"));
+}
+
+// A file cut anywhere is refused with words, never half read.
+TEST(ProjectFile, RefusesAFileCutInHalf) {
+    for (qsizetype length = 0; length < Full.size() - 2; ++length) {
+        const auto project = projectFromJson(Full.left(length));
+        ASSERT_FALSE(project) << length;
+        ASSERT_EQ(project.error().kind, ErrorKind::Damaged);
+        ASSERT_FALSE(project.error().sentence.isEmpty());
+    }
+}
+
+TEST(ProjectFile, SaysWhereItIsWrong) {
+    const std::pair<const char*, const char*> cases[] = {
+        {"[]", "should be an object"},
+        {"{}", "gravin"},
+        {R"({"gravin": 2})", "newer"},
+        {R"({"gravin": "1"})", "gravin"},
+        {R"({"gravin": 1, "connection": {}})", "connection.database"},
+        {R"({"gravin": 1, "connection": {"database": "paper:x"}})", "paper:x"},
+        {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "screens": {}})", "screens"},
+        {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "screens": [{"id": "a", "table": "t", "fields": [{"column": "c", "width": -1}]}]})",
+         "width"},
+        {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "screens": [{"id": "a", "table": "t", "fields": [{"column": "c"}, {"column": "c"}]}]})",
+         "twice"},
+        {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "screens": [{"id": "a", "table": "t", "fields": []}, {"id": "a", "table": "t", "fields": []}]})",
+         "id"},
+        {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "fields": {"t": {"c": {"shown_as": "hologram"}}}})",
+         "hologram"},
+    };
+    for (const auto& [json, word] : cases) {
+        const auto project = projectFromJson(json);
+        ASSERT_FALSE(project) << json;
+        EXPECT_TRUE(project.error().sentence.contains(QLatin1String(word)))
+            << qPrintable(project.error().sentence);
+    }
+    EXPECT_FALSE(projectFromJson(QByteArray(100'000, '[')));
+}
+
+TEST(ProjectFile, SavesBesideAndRenames) {
+    QTemporaryDir folder;
+    const QString path = folder.filePath(QStringLiteral("p.gravin"));
+    Project project = *projectFromJson(Full);
+    project.connection.path = folder.filePath(QStringLiteral("data/harbour.db"));
+    ASSERT_TRUE(saveProject(project, path));
+    QFile file(path);
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    EXPECT_TRUE(file.readAll().contains("sqlite:data/harbour.db"))
+        << "relative to the project's folder";
+    EXPECT_EQ(loadProject(path)->connection.path, project.connection.path);
+    // A folder that is not there: refused, and what was there stays.
+    EXPECT_EQ(
+        saveProject(project, folder.filePath(QStringLiteral("no/such/p.gravin"))).error().kind,
+        ErrorKind::File);
+    EXPECT_EQ(loadProject(folder.filePath(QStringLiteral("none.gravin"))).error().kind,
+              ErrorKind::File);
+}
+
+TEST(ScreenGenerator, MakesLabelsAPersonWouldSay) {
+    const std::tuple<const char*, bool, const char*> cases[] = {
+        {"light_character", false, "Light character"},
+        {"sector_id", true, "Sector"},
+        {"sector_id", false, "Sector id"},
+        {"nextDue", false, "Next due"},
+        {"id", true, "Id"},
+        {"VAT_number", false, "VAT number"},
+        {"灯", false, "灯"},
+        {"_", false, "_"},
+        {"  a  b ", false, "A b"}};
+    for (const auto& [name, reference, label] : cases)
+        EXPECT_EQ(labelFromName(QString::fromUtf8(name), reference), QString::fromUtf8(label))
+            << name;
+}
+
+TEST(ScreenGenerator, TakesEditorsLookupsAndRequiredFromTheCatalog) {
+    const ScratchDatabase database(
+        QStringLiteral("CREATE TABLE sector (id INTEGER PRIMARY KEY, code TEXT, name TEXT);"
+                       "CREATE TABLE aid (id INTEGER PRIMARY KEY, name VARCHAR(60) NOT NULL, "
+                       "sector_id INTEGER NOT NULL REFERENCES sector, "
+                       "lit BOOLEAN NOT NULL, due DATE, rate DECIMAL(8,2), photo BLOB, notes TEXT, "
+                       "twice AS (rate * 2));"));
+    const Catalog catalog = *database.open()->readCatalog();
+    Project project;
+    const Table& aid = *catalog.table(QStringLiteral("aid"));
+    EXPECT_EQ(addGeneratedScreen(project, catalog, aid, Arrangement::GridForm),
+              QStringLiteral("aid"));
+    EXPECT_EQ(addGeneratedScreen(project, catalog, aid, Arrangement::Grid),
+              QStringLiteral("aid-2"));
+    const std::tuple<const char*, ShownAs, bool, bool> expected[] = {
+        {"id", ShownAs::Number, false, false},      {"name", ShownAs::Text, true, true},
+        {"sector_id", ShownAs::Lookup, true, true}, {"lit", ShownAs::YesNo, false, true},
+        {"due", ShownAs::Date, false, true},        {"rate", ShownAs::Number, false, true},
+        {"photo", ShownAs::Picture, false, true},   {"notes", ShownAs::LongText, false, true},
+        {"twice", ShownAs::Text, false, false}};
+    for (const auto& [column, shownAs, required, editable] : expected) {
+        const FieldDefinition& field =
+            *project.definition(QStringLiteral("aid"), QLatin1String(column));
+        EXPECT_EQ(field.shownAs, shownAs) << column;
+        EXPECT_EQ(field.required, required) << column;
+        EXPECT_EQ(field.editable, editable) << column;
+    }
+    const Lookup& lookup =
+        project.definition(QStringLiteral("aid"), QStringLiteral("sector_id"))->lookup;
+    EXPECT_EQ(lookup.storedColumn, QStringLiteral("id"));
+    EXPECT_EQ(lookup.shownColumn, QStringLiteral("name"));
+}
+
+TEST(Binding, ListsColumnsThatAreGoneAndNamesRecords) {
+    const ScratchDatabase database(
+        QStringLiteral("CREATE TABLE t (a INTEGER, b INTEGER, name TEXT, PRIMARY KEY (a, b));"));
+    const Catalog catalog = *database.open()->readCatalog();
+    Project project;
+    project.connection.changeLog = true;
+    Screen screen{QStringLiteral("s"), QStringLiteral("S"), {}, QStringLiteral("t")};
+    screen.fields = {{QStringLiteral("name")}, {QStringLiteral("gone")}};
+    const auto bound = bindScreen(project, catalog, screen);
+    ASSERT_TRUE(bound);
+    EXPECT_EQ(bound->missingColumns, QStringList{QStringLiteral("gone")});
+    EXPECT_TRUE(bound->readOnlyReason.isEmpty());
+    EXPECT_EQ(bound->nameOf({Value::integer(1), Value::integer(2), text("Maid")}),
+              QStringLiteral("Maid"));
+    EXPECT_EQ(bound->nameOf({Value::integer(1), Value::integer(2), Value()}),
+              QStringLiteral("1,2"));
+    screen.table = QStringLiteral("nosuch");
+    EXPECT_EQ(bindScreen(project, catalog, screen).error().kind, ErrorKind::NotFound);
+}
+
+TEST(FieldInput, TakesChoicesByLabelOrStoredValue) {
+    BoundField field;
+    field.column.type = {TypeKind::Integer};
+    field.definition.shownAs = ShownAs::Choices;
+    field.definition.choices = {{QStringLiteral("1"), QStringLiteral("low")},
+                                {QStringLiteral("2"), QStringLiteral("high")}};
+    EXPECT_EQ(*inputValue(field, QStringLiteral("HIGH")), Value::integer(2));
+    EXPECT_EQ(*inputValue(field, QStringLiteral("1")), Value::integer(1));
+    EXPECT_FALSE(inputValue(field, QStringLiteral("3")));
+    EXPECT_TRUE(inputValue(field, {})->isNull());
+    EXPECT_EQ(shownText(field, Value::integer(2)), QStringLiteral("high"));
+    EXPECT_EQ(shownText(field, Value::integer(7)), QStringLiteral("7"));
+}
+
+} // namespace

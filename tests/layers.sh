@@ -1,0 +1,27 @@
+#!/usr/bin/env bash
+# SPDX-License-Identifier: GPL-3.0-or-later
+# Fails on an include that runs upward: the core knows no window, and within it each module knows only
+# those before it. Also fails on SQL under src/app.
+set -euo pipefail
+cd "$1/src"
+bad=0
+complain() { echo "$*"; bad=1; }
+
+order=(base value database records changes project)
+for i in "${!order[@]}"; do
+    for later in "${order[@]:i+1}"; do
+        if hits=$(grep -rn "#include \"core/$later/" "core/${order[i]}"); then
+            complain "core/${order[i]} must not know core/$later:" "$hits"
+        fi
+    done
+done
+if hits=$(grep -rnE '#include [<"](app|cli)/|#include <(QWidget|QApplication|QPainter|QColor|QIcon|QGui)' core); then
+    complain "The core must not know the interface:" "$hits"
+fi
+if hits=$(grep -rnE '#include "app/' cli); then
+    complain "The command line must not know the application:" "$hits"
+fi
+if hits=$(grep -rnE '"(SELECT|INSERT INTO|UPDATE|DELETE FROM|CREATE) ' app); then
+    complain "No SQL under src/app:" "$hits"
+fi
+exit $bad

@@ -1,0 +1,89 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/scratch.h"
+
+#include "core/project/binding.h"
+
+#include <QProcess>
+
+namespace gravin::test {
+
+ScratchDatabase::ScratchDatabase(const QString& sql) {
+    (void)sqlite(sql.isEmpty() ? QStringLiteral("VACUUM;") : sql);
+}
+
+QString ScratchDatabase::sqlite(const QString& sql) const {
+    QProcess process;
+    process.start(QStringLiteral("sqlite3"), {QStringLiteral("-bail"), path()});
+    process.write(sql.toUtf8());
+    process.closeWriteChannel();
+    process.waitForFinished();
+    EXPECT_EQ(process.exitCode(), 0) << process.readAllStandardError().constData();
+    return QString::fromUtf8(process.readAllStandardOutput());
+}
+
+QString ScratchDatabase::dump() const {
+    // Tables of the log begin with gravin_; no test's own table does.
+    const QStringList tables =
+        sqlite(
+            QStringLiteral(
+                "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'gravin%' "
+                "AND name NOT LIKE 'sqlite%' ORDER BY name;"))
+            .split(u'\n', Qt::SkipEmptyParts);
+    QString all;
+    for (const QString& table : tables)
+        all += sqlite(QStringLiteral(".dump '%1'\n").arg(table));
+    return all;
+}
+
+std::unique_ptr<Session> ScratchDatabase::open(Session::Access access) const {
+    auto session = Session::open(spec(), access);
+    if (!session) {
+        ADD_FAILURE() << qPrintable(session.error().sentence);
+        std::abort();
+    }
+    return std::move(*session);
+}
+
+Desk::Desk(const ScratchDatabase& database, const Project& project)
+    : m_session(database.open())
+    , m_catalog(*m_session->readCatalog())
+    , m_rules(rulesOf(project)) {}
+
+WriteResult Desk::write(RecordEdit edit) { return write(std::vector<RecordEdit>{std::move(edit)}); }
+
+WriteResult Desk::write(std::vector<RecordEdit> edits) {
+    ChangeRequest request;
+    request.person = QStringLiteral("tester");
+    request.action = QStringLiteral("edit");
+    request.edits = std::move(edits);
+    return ChangeWriter(*m_session, m_catalog, m_rules).write(request);
+}
+
+WriteResult Desk::rollBack(qint64 change, OnConflict onConflict) {
+    const auto plan = planRollback(*m_session, m_catalog, change);
+    if (!plan)
+        return WriteFailure{plan.error(), {}, {}};
+    auto request = rollbackRequest(*plan, onConflict);
+    if (!request)
+        return WriteFailure{request.error(), {}, {}};
+    return ChangeWriter(*m_session, m_catalog, m_rules).write(*request);
+}
+
+Record Desk::read(const QString& tableName, const Key& recordKey) {
+    const auto record = TableReader(*m_session, table(tableName)).record(recordKey);
+    EXPECT_TRUE(record && record->has_value());
+    return record && *record ? **record : Record{};
+}
+
+bool Desk::exists(const QString& tableName, const Key& recordKey) {
+    const auto record = TableReader(*m_session, table(tableName)).record(recordKey);
+    return record && record->has_value();
+}
+
+Key key(qint64 number) { return Key({Value::integer(number)}); }
+Value text(const char* utf8) { return Value::text(QString::fromUtf8(utf8)); }
+Value decimal(const char* digits) {
+    return Value::decimal(*Decimal::fromText(QString::fromLatin1(digits)));
+}
+
+} // namespace gravin::test
