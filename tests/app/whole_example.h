@@ -81,6 +81,8 @@ protected:
         auto session =
             Session::open({Engine::Sqlite, m_folder.filePath(QStringLiteral("harbour.db")), true},
                           Session::Access::ReadWrite);
+        // As most programs leave it: references are not enforced.
+        ASSERT_TRUE((*session)->execute(QStringLiteral("PRAGMA foreign_keys = OFF")));
         ASSERT_TRUE((*session)->execute(sql));
     }
 

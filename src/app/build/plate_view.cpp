@@ -169,6 +169,8 @@ QVariant PlateModel::headerData(int section, Qt::Orientation orientation, int ro
 }
 
 Qt::ItemFlags PlateModel::flags(const QModelIndex& index) const {
+    if (!index.isValid())
+        return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
     const PlateLine line = lineOf(index.row());
     if (line != PlateLine::BoundTo && !isSwitch(line))

@@ -89,8 +89,9 @@ ChangeLogPanel::ChangeLogPanel(Workspace* workspace, QWidget* parent)
     halves->setSizes({560, 480});
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(14, 8, 14, 4);
-    layout->addLayout(head);
     layout->addWidget(halves, 1);
+    // Put in last, so that Tab goes from the list over the fields to the buttons above them.
+    layout->insertLayout(0, head);
 
     connect(close, &QToolButton::clicked, this, &ChangeLogPanel::closeRequested);
     connect(m_list, &QTableWidget::currentCellChanged, this, &ChangeLogPanel::loadDetails);

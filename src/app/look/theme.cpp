@@ -137,7 +137,7 @@ const Colours& lightColours() {
                                  .lines = QColor(0xDD, 0xD8, 0xCE),
                                  .accent = QColor(0x1F, 0x6F, 0x66),
                                  .onAccent = QColor(0xFF, 0xFF, 0xFF),
-                                 .draft = QColor(0xA8, 0x57, 0x2A),
+                                 .draft = QColor(0xA2, 0x52, 0x26),
                                  .problem = QColor(0xA3, 0x26, 0x3B),
                                  .elsewhere = QColor(0x5B, 0x5A, 0x86),
                                  .selection = QColor(0xE3, 0xEC, 0xE7),

@@ -46,7 +46,7 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     , m_reader(std::move(reader))
     , m_indexer(std::make_unique<Worker>(m_project.connection, Session::Access::ReadOnly))
     , m_writer(std::make_unique<Worker>(m_project.connection, Session::Access::ReadWrite))
-    , m_feed(std::make_unique<ChangeFeed>(m_catalog, m_reader.get())) {
+    , m_feed(std::make_unique<ChangeFeed>(m_catalog, m_writer.get())) {
     connect(m_feed.get(), &ChangeFeed::committed, this, &Workspace::follow);
     connect(m_feed.get(), &ChangeFeed::changedOutside, this, &Workspace::refreshAll);
     connect(m_feed.get(), &ChangeFeed::lost, this,
@@ -249,18 +249,21 @@ void Workspace::finishSave(const BoundScreen& screen, const RecordId& id,
         return;
     }
     RecordId now = id;
-    QString name;
-    if (!result->records.empty()) {
+    if (!result->records.empty())
         now = {result->records.front().keyAfter(table.table->key), 0};
-        if (const Record* record = table.records->record(now.key))
-            name = screen.nameOf(record->values);
+    QString name;
+    if (const Draft* draft = table.drafts->find(id)) {
+        std::vector<Value> values;
+        for (int column = 0; column < table.table->columns.size(); ++column)
+            values.push_back(draft->value(column));
+        name = screen.nameOf(values);
     }
     // Whoever shows the new record moves to its key before the draft goes.
     Q_EMIT saved(screen.table->name, id, now);
     table.drafts->saved(id, written);
     if (!id.isNew() && !(now == id))
         table.drafts->discard(id);
-    const QString shownName = name.isEmpty() ? tr("1 record") : name;
+    const QString shownName = name.trimmed().isEmpty() ? tr("1 record") : name;
     Q_EMIT notice({Notice::Kind::Done,
                    id.isNew()
                        ? tr("Added %1: change %2.").arg(shownName).arg(result->id)

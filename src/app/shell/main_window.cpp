@@ -123,6 +123,10 @@ void MainWindow::makeActions() {
         if (currentPage())
             currentPage()->focusGrid();
     });
+    addCommand(tr("Go to the form"), Qt::Key_F7, [this] {
+        if (currentPage())
+            currentPage()->focusForm();
+    });
     addCommand(tr("Go to the shelf"), Qt::SHIFT | Qt::Key_F6,
                [this] { m_shelf->setFocus(Qt::ShortcutFocusReason); });
     addCommand(tr("Light or dark"), {}, [] {

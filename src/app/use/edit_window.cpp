@@ -53,7 +53,7 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     save->setShortcut(QKeySequence::Save);
     connect(save, &QAction::triggered, m_form, &RecordForm::save);
     auto* close = new QAction(this);
-    close->setShortcut(QKeySequence::Close);
+    close->setShortcut(Qt::CTRL | Qt::Key_W);
     connect(close, &QAction::triggered, this, &QWidget::close);
     addActions({save, close});
     connect(m_form, &RecordForm::stateChanged, this, &EditWindow::refreshTitle);

@@ -250,9 +250,10 @@ QVariant GridModel::headerData(int section, Qt::Orientation orientation, int rol
 }
 
 Qt::ItemFlags GridModel::flags(const QModelIndex& index) const {
+    if (!index.isValid() || index.column() >= m_binding->fields().size())
+        return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
-    if (index.isValid() && index.column() < m_binding->fields().size() &&
-        m_binding->readOnlyReason(m_binding->fields()[index.column()]).isEmpty())
+    if (m_binding->readOnlyReason(m_binding->fields()[index.column()]).isEmpty())
         flags |= Qt::ItemIsEditable;
     return flags;
 }

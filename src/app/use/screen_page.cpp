@@ -251,6 +251,16 @@ QString ScreenPage::noticeText() const { return m_notice->text(); }
 
 void ScreenPage::focusGrid() { m_grid->setFocus(Qt::OtherFocusReason); }
 
+// The first field that can be edited.
+void ScreenPage::focusForm() {
+    for (const BoundField& field : m_binding.fields()) {
+        if (field.placement.visible && m_binding.readOnlyReason(field).isEmpty()) {
+            m_form->focusField(field.name());
+            return;
+        }
+    }
+}
+
 void ScreenPage::askWhereToGo() {
     m_goTo->setFocus(Qt::ShortcutFocusReason);
     m_goTo->selectAll();
@@ -353,12 +363,7 @@ void ScreenPage::run(Command command) {
 void ScreenPage::newRecord() {
     const RecordId id = m_binding.workspace()->drafts(m_binding.tableName())->addNew();
     m_grid->setCurrentRecord(id);
-    for (const BoundField& field : m_binding.fields()) {
-        if (field.placement.visible && m_binding.readOnlyReason(field).isEmpty()) {
-            m_form->focusField(field.name());
-            break;
-        }
-    }
+    focusForm();
 }
 
 void ScreenPage::deleteRecord() {

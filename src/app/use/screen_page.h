@@ -45,6 +45,7 @@ public:
     void askWhereToGo();
     void goTo(const QString& text);
     void focusGrid();
+    void focusForm();
 
 Q_SIGNALS:
     void saveProjectRequested();

@@ -10,10 +10,10 @@ namespace {
 constexpr qint64 MostChangesAtOnce = 200;
 } // namespace
 
-ChangeFeed::ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* reader, QObject* parent)
+ChangeFeed::ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer, QObject* parent)
     : QObject(parent)
     , m_catalog(std::move(catalog))
-    , m_reader(reader) {
+    , m_writer(writer) {
     m_timer.setInterval(PollMilliseconds);
     connect(&m_timer, &QTimer::timeout, this, &ChangeFeed::poll);
     m_timer.start();
@@ -24,7 +24,6 @@ void ChangeFeed::announce(const CommittedChange& change) {
     if (change.id == 0)
         return;
     m_own.insert(change.id);
-    ++m_ownSincePoll;
     Q_EMIT committed(change);
 }
 
@@ -32,7 +31,7 @@ void ChangeFeed::poll() {
     if (m_polling)
         return;
     m_polling = true;
-    m_reader->run<News>(
+    m_writer->run<News>(
         this,
         [catalog = m_catalog, seen = m_newest, own = m_own](Session& session) -> Result<News> {
             if (Status there = session.dialect().verifyStillThere(); !there)
@@ -93,10 +92,10 @@ void ChangeFeed::take(const Result<News>& news) {
     }
     const bool skipped =
         logGrew && news->changes.empty() && news->newest - before > MostChangesAtOnce;
-    if ((moved && !logGrew && m_ownSincePoll == 0) || skipped)
+    // The writer's connection does not see its own commits as somebody else's.
+    if ((moved && news->changes.empty()) || skipped)
         Q_EMIT changedOutside();
     m_own.removeIf([this](qint64 id) { return id <= m_newest; });
-    m_ownSincePoll = 0;
 }
 
 } // namespace gravin

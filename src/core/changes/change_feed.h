@@ -18,8 +18,9 @@ class ChangeFeed : public QObject {
 public:
     static constexpr int PollMilliseconds = 400;
 
-    // `reader` must outlive the feed. Begins to look as soon as the event loop runs.
-    ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* reader, QObject* parent = nullptr);
+    // `writer` is the worker of the one door: its connection tells commits of others from its own. It
+    // must outlive the feed. Begins to look as soon as the event loop runs.
+    ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer, QObject* parent = nullptr);
 
     // A change that this process has committed.
     void announce(const CommittedChange& change);
@@ -42,12 +43,11 @@ private:
     void take(const Result<News>& news);
 
     std::shared_ptr<const Catalog> m_catalog;
-    Worker* m_reader;
+    Worker* m_writer;
     QTimer m_timer;
     QSet<qint64> m_own;   // committed here, not met in the log yet
     qint64 m_newest = -1; // −1: not looked yet
     qint64 m_version = -1;
-    int m_ownSincePoll = 0;
     bool m_polling = false;
     bool m_lost = false;
 };
