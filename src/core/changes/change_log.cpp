@@ -45,12 +45,7 @@ QString commonOperation(const CommittedChange& change) {
 
 } // namespace
 
-Result<bool> ChangeLog::exists() {
-    auto found = m_session.scalar(m_session.dialect().changeLogTablesQuery());
-    if (!found)
-        return found.error();
-    return found->toInt() > 0;
-}
+Result<bool> ChangeLog::exists() { return m_session.hasChangeLog(); }
 
 Status ChangeLog::createTables() {
     auto present = exists();

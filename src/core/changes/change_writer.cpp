@@ -59,7 +59,10 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
             {}};
 
     Session::Transaction transaction(m_session);
-    Status status = transaction.begin();
+    // One update can be judged at once; several steps may pass through a state that could not stay.
+    const bool isOneUpdate =
+        request.edits.size() == 1 && request.edits.front().operation == Operation::Update;
+    Status status = transaction.begin(!isOneUpdate);
     if (status)
         status = m_log.createTables();
     if (!status)

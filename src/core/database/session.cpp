@@ -112,6 +112,16 @@ Result<QVariant> Session::scalar(const QString& sql, const QVariantList& values)
     return answer;
 }
 
+Result<bool> Session::hasChangeLog() {
+    if (!m_hasChangeLog) {
+        auto found = scalar(m_dialect->changeLogTablesQuery());
+        if (!found)
+            return found.error();
+        m_hasChangeLog = found->toInt() > 0;
+    }
+    return m_hasChangeLog;
+}
+
 Result<Catalog> Session::readCatalog() { return m_dialect->readCatalog(m_database); }
 
 Status Session::scanIntegers(const QString& sql, const std::function<bool(qint64)>& take) {
@@ -130,14 +140,16 @@ Session::Transaction::~Transaction() {
         (void)m_session.execute(QStringLiteral("ROLLBACK"));
 }
 
-Status Session::Transaction::begin() {
+Status Session::Transaction::begin(bool deferReferences) {
     if (Status there = m_session.m_dialect->verifyStillThere(); !there)
         return there;
     if (auto begun = m_session.execute(m_session.m_dialect->beginWrite()); !begun)
         return begun.error();
     m_open = true;
-    if (auto deferred = m_session.execute(m_session.m_dialect->deferReferences()); !deferred)
-        return deferred.error();
+    if (deferReferences) {
+        if (auto deferred = m_session.execute(m_session.m_dialect->deferReferences()); !deferred)
+            return deferred.error();
+    }
     return done();
 }
 

@@ -43,6 +43,10 @@ public:
     // The first column of the first row, an invalid variant when there is no row.
     Result<QVariant> scalar(const QString& sql, const QVariantList& values = {});
 
+    // Whether the change log's tables are there. Once they are, they are not asked for again: a log
+    // that is dropped meanwhile makes the next write fail, and nothing is written.
+    Result<bool> hasChangeLog();
+
     Result<Catalog> readCatalog();
     Status scanIntegers(const QString& sql, const std::function<bool(qint64)>& take);
     qint64 foreignCommits();
@@ -53,7 +57,8 @@ public:
         explicit Transaction(Session& session)
             : m_session(session) {}
         ~Transaction();
-        Status begin();
+        // `deferReferences`: they are tested at the end, not with each statement.
+        Status begin(bool deferReferences);
         Status commit();
 
     private:
@@ -74,6 +79,7 @@ private:
     QSqlDatabase m_database;
     std::unordered_map<QString, std::unique_ptr<QSqlQuery>> m_statements;
     std::atomic<void*> m_nativeHandle = nullptr;
+    bool m_hasChangeLog = false;
 };
 
 } // namespace gravin
