@@ -13,17 +13,25 @@ protected:
     Drafts() {
         auto made = std::make_shared<Table>();
         made->name = QStringLiteral("t");
-        made->columns = {{QStringLiteral("id"), {}, {TypeKind::Integer}, false, {}, false, true},
-                         {QStringLiteral("a"), {}, {TypeKind::Text, 3}, false},
-                         {QStringLiteral("b"), {}, {TypeKind::Integer}}};
+        const auto add = [&](const char* name, ColumnType type, bool nullable) {
+            Column column;
+            column.name = QLatin1String(name);
+            column.type = type;
+            column.nullable = nullable;
+            made->columns += column;
+        };
+        add("id", {TypeKind::Integer}, false);
+        add("a", {TypeKind::Text, 3}, false);
+        add("b", {TypeKind::Integer}, true);
+        made->columns[0].givenByDatabase = true;
         made->key = {QStringLiteral("id")};
         table = made;
         drafts = std::make_unique<DraftStore>(table);
         rules.fields = {{QStringLiteral("a"), QStringLiteral("Name"), true, true}};
     }
-    QStringList checks(const RecordId& id) {
+    QStringList checks(const RecordId& of) {
         QStringList checks;
-        for (const Problem& problem : drafts->problems(id, rules))
+        for (const Problem& problem : drafts->problems(of, rules))
             checks += problem.check;
         return checks;
     }
