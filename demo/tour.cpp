@@ -120,6 +120,7 @@ private:
                [this] { return page()->form()->saveReason().isEmpty(); });
         Driver::key(Qt::Key_S, Qt::ControlModifier);
         expectNotice(QStringLiteral("Saved Sker Ledge"));
+        Driver::key(Qt::Key_Home);
     }
 
     void meetRefusal() {
@@ -184,6 +185,8 @@ private:
         picture(QStringLiteral("bulk-update"));
         Driver::click(run);
         expectNotice(QStringLiteral("Changed Status of"));
+        page()->focusGrid();
+        Driver::key(Qt::Key_Home);
     }
 
     void rollBack() {
@@ -203,6 +206,7 @@ private:
 
     void look() {
         goTo(8);
+        Driver::key(Qt::Key_Home);
         picture(QStringLiteral("use"));
         Theme::instance().setMode(Theme::Mode::Dark);
         picture(QStringLiteral("use-dark"));

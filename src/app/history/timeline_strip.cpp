@@ -155,10 +155,12 @@ void TimelineStrip::paintEvent(QPaintEvent*) {
             tint(m_changes[i]));
         const QDate on = localTime(m_changes[i].at).date();
         const int labelWidth = painter.fontMetrics().horizontalAdvance(dayName(on));
-        if (on != day && x > labelEnd && x + labelWidth < width() - SideMargin - NowWidth) {
+        // Beside "now" there may be no room to the right of the tick.
+        const int labelX = std::min(x, width() - SideMargin - NowWidth - labelWidth - 6);
+        if (on != day && labelX > labelEnd) {
             painter.setPen(colours.faint);
-            painter.drawText(x, 15, dayName(on));
-            labelEnd = x + labelWidth + 10;
+            painter.drawText(labelX, 15, dayName(on));
+            labelEnd = labelX + labelWidth + 10;
         }
         day = on;
     }

@@ -80,10 +80,12 @@ QComboBox QAbstractItemView { background: @paper; color: @ink; border: 1px solid
 *[state="elsewhere"] { border: 1px solid @elsewhere; border-left: 4px solid @elsewhere; }
 QTableView, QTreeView, QListView { outline: 0; background: @paper; color: @ink; border: none;
     gridline-color: @lines; selection-background-color: @selection; selection-color: @ink; }
-QTreeView::item, QTableWidget::item { padding: 3px 4px; }
+QTreeView::item { padding: 3px 4px; }
+QTableWidget::item { padding: 3px 8px; }
+QTableWidget::item:selected, QTreeView::item:selected { background: @selection; color: @ink; }
 QHeaderView { background: @paper; border: none; }
 QHeaderView::section { background: @paper; color: @ink; border: none;
-    border-bottom: 1px solid @ink; padding: 4px 8px; font-weight: 600; }
+    border-bottom: 1px solid @ink; padding: 4px 10px; font-weight: 600; }
 QTableCornerButton::section { background: @paper; border: none; border-bottom: 1px solid @ink; }
 QSplitter::handle { background: @lines; }
 QScrollBar:vertical { background: @paper; width: 10px; margin: 0; }

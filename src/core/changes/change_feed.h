@@ -18,8 +18,8 @@ class ChangeFeed : public QObject {
 public:
     static constexpr int PollMilliseconds = 400;
 
-    // `writer` is the worker of the one door: its connection tells commits of others from its own. It
-    // must outlive the feed. Begins to look as soon as the event loop runs.
+    // `writer` is the worker of the one door: its connection tells commits of others from its own.
+    // It must outlive the feed. Begins to look as soon as the event loop runs.
     ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer, QObject* parent = nullptr);
 
     // A change that this process has committed.
