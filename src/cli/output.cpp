@@ -243,7 +243,11 @@ int report(const WriteFailure& failure, const Catalog& catalog, bool json) {
                                  {"mine", jsonOf(field.mine)}});
     }
     if (json) {
-        print(conflicts.empty() ? Json{{"problems", problems}} : Json{{"conflicts", conflicts}});
+        Json answer =
+            conflicts.empty() ? Json{{"problems", problems}} : Json{{"conflicts", conflicts}};
+        if (!failure.error.detail.isEmpty())
+            answer["detail"] = utf8(failure.error.detail);
+        print(answer);
     } else {
         for (const Problem& problem : failure.problems)
             complain(problem.record.isEmpty()

@@ -182,7 +182,8 @@ TEST_F(CommandLine, TellsUsageFromTrouble) {
     EXPECT_EQ(run({"rows"}).code, 2);
     EXPECT_EQ(on("rows", {"nosuch"}).code, 2);
     EXPECT_EQ(on("edit", {"book", "--key", "1", "nosuch=1"}).code, 2);
-    EXPECT_EQ(on("edit", {"book", "--key", "x", "title=1"}).code, 2);
+    EXPECT_EQ(on("edit", {"book", "--key", "x", "title=1"}).code, 1) << "no such record";
+    EXPECT_EQ(on("edit", {"shelf", "--key", "x", "label=1"}).code, 2) << "this key has two parts";
     EXPECT_EQ(on("rows", {"book", "--sort", "nosuch"}).code, 2);
     EXPECT_EQ(run({"new", database.folder() + "/q.gravin", "--database", "oracle:x"}).code, 2);
     EXPECT_EQ(run({"rows", "/nowhere/p.gravin", "book"}).code, 3);

@@ -67,10 +67,8 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
         status = m_log.createTables();
     if (!status)
         return WriteFailure{status.error(), {}, {}};
-    for (const RecordEdit& edit : request.edits) {
-        if (!apply(edit, request))
-            return m_failure;
-    }
+    if (!applyAll(request))
+        return m_failure;
     if (m_change.records.empty())
         return m_change;
 
@@ -83,6 +81,29 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
         return m_failure;
     }
     return m_change;
+}
+
+// What a rollback restores may depend on other records in ways that only the database's own
+// triggers know. So what it refuses at first is tried again when the rest is done, as long as that
+// helps.
+ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
+    std::vector<RecordEdit> pending = request.edits;
+    while (!pending.empty()) {
+        std::vector<RecordEdit> refused;
+        for (RecordEdit& edit : pending) {
+            if (apply(edit, request))
+                continue;
+            const bool byDatabase =
+                !m_failure.problems.empty() && m_failure.problems.front().check == u"database";
+            if (!request.restoring || !byDatabase)
+                return Stop{};
+            refused.push_back(std::move(edit));
+        }
+        if (refused.size() == pending.size())
+            return Stop{};
+        pending = std::move(refused);
+    }
+    return Nothing{};
 }
 
 ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeRequest& request) {

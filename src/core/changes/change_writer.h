@@ -28,6 +28,7 @@ private:
     struct Stop {}; // m_failure says why
     using Step = Result<Nothing, Stop>;
 
+    Step applyAll(const ChangeRequest& request);
     Step apply(const RecordEdit& edit, const ChangeRequest& request);
     Step insert(const Table& table, const RecordEdit& edit, bool restoring);
     Step update(const Table& table, const RecordEdit& edit, bool restoring);

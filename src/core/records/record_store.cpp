@@ -22,30 +22,30 @@ RecordStore::RecordStore(std::shared_ptr<const Table> table, Worker* reader, QOb
 const Record* RecordStore::record(const Key& key) {
     if (const Record* here = m_cache.object(key))
         return here;
-    if (m_gone.contains(key) || key.isEmpty())
+    if (m_gone.contains(key) || m_underWay.contains(key) || key.isEmpty())
         return nullptr;
     if (std::find(m_wanted.begin(), m_wanted.end(), key) == m_wanted.end()) {
         m_wanted.push_back(key);
         if (m_wanted.size() > MostWanted)
             m_wanted.erase(m_wanted.begin());
     }
-    if (!m_fetching)
+    if (m_underWay.isEmpty())
         m_fetchSoon.start();
     return nullptr;
 }
 
 void RecordStore::fetch() {
-    if (m_fetching || m_wanted.empty())
+    if (!m_underWay.isEmpty() || m_wanted.empty())
         return;
-    m_fetching = true;
     std::vector<Key> keys = std::exchange(m_wanted, {});
+    m_underWay = QSet<Key>(keys.begin(), keys.end());
     m_reader->run<std::vector<Record>>(
         this,
         [table = m_table, keys, sort = m_sort](Session& session) {
             return TableReader(session, *table).records(keys, sort);
         },
         [this, keys](Result<std::vector<Record>> records) {
-            m_fetching = false;
+            m_underWay.clear();
             if (!records) {
                 Q_EMIT failed(records.error());
                 return;

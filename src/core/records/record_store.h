@@ -58,7 +58,7 @@ private:
     QSet<Key> m_gone;
     std::vector<Key> m_wanted; // newest last
     QTimer m_fetchSoon;
-    bool m_fetching = false;
+    QSet<Key> m_underWay; // asked of the database, not answered yet
 };
 
 } // namespace gravin

@@ -243,9 +243,9 @@ Result<Key> keyFromText(const QString& text, const std::vector<ColumnType>& type
     std::vector<Value> values;
     for (size_t i = 0; i < types.size(); ++i) {
         auto value = fromText(parts[static_cast<qsizetype>(i)], types[i]);
-        if (!value)
-            return Error{ErrorKind::Usage, value.error().sentence};
-        values.push_back(*value);
+        // SQLite keeps text in columns of any type, keys too: what is no number may still name a
+        // record.
+        values.push_back(value ? *value : Value::text(parts[static_cast<qsizetype>(i)]));
     }
     return Key(std::move(values));
 }

@@ -26,6 +26,8 @@ bool isTypeable(const ColumnType& type);
 
 // "42" or "3,AB\,C": a key as it is written on the command line.
 QString keyText(const Key& key, const std::vector<ColumnType>& types);
+// A part that its type cannot read is taken as text. Usage: another number of parts than the key
+// has.
 Result<Key> keyFromText(const QString& text, const std::vector<ColumnType>& types);
 
 } // namespace gravin

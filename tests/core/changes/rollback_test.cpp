@@ -126,6 +126,23 @@ TEST_F(RollbackTest, FollowsAChangedKey) {
     EXPECT_EQ(database.dump(), before);
 }
 
+// A trigger may demand an order that no declared reference tells of.
+TEST_F(RollbackTest, TriesAgainWhatATriggerRefusesAtFirst) {
+    database.sqlite(QStringLiteral(
+        "CREATE TABLE need (id INTEGER PRIMARY KEY, t_id INTEGER); INSERT INTO need VALUES (1, 2);"
+        "CREATE TRIGGER needs BEFORE INSERT ON need WHEN NOT EXISTS (SELECT 1 FROM t WHERE id = "
+        "new.t_id) BEGIN SELECT RAISE(ABORT, 'not found'); END;"));
+    const QString whole = database.dump();
+    Desk later(database);
+    const auto deleted = later.write(
+        std::vector<RecordEdit>{{Operation::Delete, T, key(2), {}, {}},
+                                {Operation::Delete, QStringLiteral("need"), key(1), {}, {}}});
+    ASSERT_TRUE(deleted);
+    const auto undone = later.rollBack(deleted->id);
+    ASSERT_TRUE(undone) << qPrintable(undone.error().error.detail);
+    EXPECT_EQ(database.dump(), whole);
+}
+
 TEST_F(RollbackTest, SaysThatThereIsNoSuchChange) {
     EXPECT_EQ(desk.rollBack(5).error().error.kind, ErrorKind::NotFound);
     set(1, {{A, text("x")}});
