@@ -228,6 +228,38 @@ TEST_F(ScreenPageTest, ChoicesComeFromTheDataWhenNoneAreGiven) {
         Driver::until([this] { return field("paint_hex").definition.choices.size() >= 4; }));
 }
 
+TEST(Demonstration, IsAPrivateCopyThatCanBeReset) {
+    QTemporaryDir folder;
+    const QByteArray before = qgetenv("XDG_DATA_HOME");
+    qputenv("XDG_DATA_HOME", QFile::encodeName(folder.path()));
+    {
+        MainWindow window({});
+        window.show();
+        window.openDemonstration(false);
+        const auto rows = [&] {
+            return window.currentPage() ? window.currentPage()->grid()->model()->rowCount() : 0;
+        };
+        ASSERT_TRUE(Driver::until([&] { return rows() == 82; }));
+        ASSERT_TRUE(
+            QFile::exists(folder.filePath(QStringLiteral("gravin/demonstration/harbour.db"))));
+        const auto shown = [&] {
+            return window.currentPage()->grid()->model()->index(0, 1).data().toString();
+        };
+        ASSERT_TRUE(Driver::until([&] { return shown() == QStringLiteral("Old Maid"); }));
+        const auto& screen = window.currentPage()->grid()->gridModel()->binding()->screen();
+        const RecordId first{Key({Value::integer(1)}), 0};
+        window.workspace()->type(screen, first, *screen.field(QStringLiteral("name")),
+                                 QStringLiteral("Changed"));
+        window.workspace()->save(screen, first);
+        ASSERT_TRUE(Driver::until(
+            [&] { return window.currentPage()->noticeText().contains(QStringLiteral("Saved")); }));
+        window.openDemonstration(true);
+        ASSERT_TRUE(Driver::until([&] { return rows() == 82; }));
+        EXPECT_TRUE(Driver::until([&] { return shown() == QStringLiteral("Old Maid"); }));
+    }
+    qputenv("XDG_DATA_HOME", before);
+}
+
 TEST(StartPage, SaysWhyAProjectCannotBeOpened) {
     QTemporaryDir folder;
     const QString path = folder.filePath(QStringLiteral("half.gravin"));

@@ -44,10 +44,7 @@ QString ScreenBinding::nameOf(const RecordId& id) const {
         const int naming = m_screen.table->indexOf(m_screen.namingColumn);
         if (id.isNew() && (naming < 0 || isEmptyValue(found->value(naming))))
             return tr("New record");
-        std::vector<Value> values;
-        for (int i = 0; i < m_screen.table->columns.size(); ++i)
-            values.push_back(found->value(i));
-        return m_screen.nameOf(values);
+        return m_screen.nameOf(found->values());
     }
     const Record* record = m_workspace->records(tableName())->record(id.key);
     return record ? m_screen.nameOf(record->values) : QString();

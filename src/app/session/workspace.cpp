@@ -252,12 +252,8 @@ void Workspace::finishSave(const BoundScreen& screen, const RecordId& id,
     if (!result->records.empty())
         now = {result->records.front().keyAfter(table.table->key), 0};
     QString name;
-    if (const Draft* draft = table.drafts->find(id)) {
-        std::vector<Value> values;
-        for (int column = 0; column < table.table->columns.size(); ++column)
-            values.push_back(draft->value(column));
-        name = screen.nameOf(values);
-    }
+    if (const Draft* draft = table.drafts->find(id))
+        name = screen.nameOf(draft->values());
     // Whoever shows the new record moves to its key before the draft goes.
     Q_EMIT saved(screen.table->name, id, now);
     table.drafts->saved(id, written);

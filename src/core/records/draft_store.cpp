@@ -15,6 +15,13 @@ ProposedValues Draft::proposed() const {
     return values;
 }
 
+std::vector<Value> Draft::values() const {
+    std::vector<Value> values = was;
+    for (auto field = changed.begin(); field != changed.end(); ++field)
+        values[static_cast<size_t>(field.key())] = field.value();
+    return values;
+}
+
 DraftStore::DraftStore(std::shared_ptr<const Table> table, QObject* parent)
     : QObject(parent)
     , m_table(std::move(table)) {}

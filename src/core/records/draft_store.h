@@ -34,6 +34,8 @@ struct Draft {
     Value value(int column) const {
         return changed.value(column, was[static_cast<size_t>(column)]);
     }
+    // What the person sees in all columns.
+    std::vector<Value> values() const;
     bool isEmpty() const { return changed.isEmpty() && bad.isEmpty() && !id.isNew(); }
     // What the record would hold when saved.
     ProposedValues proposed() const;
