@@ -173,8 +173,10 @@ TEST_F(ScreenPageTest, AnEmptyTableSaysSoAndTakesItsFirstRecord) {
                      QStringLiteral("First"));
     workspace().save(grid()->gridModel()->binding()->screen(), id);
     ASSERT_TRUE(noticed("Added First"));
-    EXPECT_EQ(grid()->model()->rowCount(), 1);
-    EXPECT_FALSE(grid()->currentRecord().isNew());
+    EXPECT_TRUE(Driver::until([this] {
+        return grid()->model()->rowCount() == 1 && !grid()->currentRecord().isNone() &&
+               !grid()->currentRecord().isNew();
+    }));
 }
 
 TEST_F(ScreenPageTest, ThePlateRefusesWithWordsAndUndoesExactly) {

@@ -134,8 +134,10 @@ LineFieldEditor::LineFieldEditor(const BoundField& field, QWidget* parent)
 
 void LineFieldEditor::setContent(const Value& value, const std::optional<QString>& badText) {
     const QString text = badText.value_or(toText(value, m_type));
-    if (m_line->text() != text)
-        m_line->setText(text);
+    if (m_line->text() == text)
+        return;
+    m_line->setText(text);
+    m_line->setCursorPosition(0); // a long text is read from its beginning
 }
 
 EditorContent LineFieldEditor::content() const { return m_line->text(); }

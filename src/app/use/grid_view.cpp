@@ -191,6 +191,10 @@ GridView::GridView(GridModel* model, QWidget* parent)
     horizontalHeader()->setFixedHeight(34);
     // After sorting or reading anew the current record is the same one.
     connect(model, &QAbstractItemModel::modelReset, this, [this] { setCurrentRecord(m_current); });
+    connect(model, &QAbstractItemModel::rowsInserted, this, [this] {
+        if (m_model->rowOf(m_wanted) >= 0)
+            setCurrentRecord(m_wanted);
+    });
     connect(model->binding(), &ScreenBinding::rebound, this, &GridView::applyWidths);
     applyWidths();
 }
@@ -199,6 +203,8 @@ RecordId GridView::currentRecord() const { return m_model->recordAt(currentIndex
 
 void GridView::setCurrentRecord(const RecordId& id) {
     const int row = m_model->rowOf(id);
+    // The list may be being read anew: the record is gone to when its row arrives.
+    m_wanted = row < 0 ? id : RecordId();
     if (row < 0)
         return;
     const int column =
@@ -264,6 +270,19 @@ bool GridView::toggleYesNo(const QModelIndex& index) {
     const bool isYes = now && now->kind() == Value::Kind::Boolean && now->asBoolean();
     m_model->apply(index, Value::boolean(!isYes));
     return true;
+}
+
+void GridView::paintEvent(QPaintEvent* event) {
+    QTableView::paintEvent(event);
+    const ScreenBinding& binding = *m_model->binding();
+    if (m_model->rowCount() > 0 || !binding.workspace()->view(binding.screenId())->isComplete())
+        return;
+    QPainter painter(viewport());
+    painter.setPen(Theme::instance().colours().faint);
+    painter.drawText(
+        viewport()->rect().adjusted(CellPad, 18, -CellPad, 0), Qt::AlignTop | Qt::TextWordWrap,
+        binding.isReadOnly() ? tr("There are no records here.")
+                             : tr("There are no records yet. Ctrl+N begins the first."));
 }
 
 void GridView::keyPressEvent(QKeyEvent* event) {

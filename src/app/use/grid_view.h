@@ -62,6 +62,7 @@ Q_SIGNALS:
     void openRequested(const gravin::RecordId& id);
 
 protected:
+    void paintEvent(QPaintEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
@@ -73,6 +74,7 @@ private:
     GridModel* m_model;
     bool m_showHidden = false;
     RecordId m_current;
+    RecordId m_wanted; // chosen before its row was there
     int m_currentColumn = 0;
 };
 

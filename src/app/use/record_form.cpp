@@ -20,6 +20,7 @@ namespace gravin {
 namespace {
 
 constexpr int Columns = 2;
+constexpr int WidestTitle = 260;
 
 QLabel* roleLabel(const char* role, QWidget* parent) {
     auto* label = new QLabel(parent);
@@ -304,7 +305,8 @@ void RecordForm::refreshHead(const Draft* draft) {
         title = tr("No record");
     else if (gone)
         title = tr("Record deleted");
-    m_title->setText(fontMetrics().elidedText(title, Qt::ElideRight, 300));
+    m_title->setText(
+        m_title->fontMetrics().elidedText(title.simplified(), Qt::ElideRight, WidestTitle));
     m_title->setToolTip(title);
     m_key->setText(m_id.isNone()  ? QString()
                    : m_id.isNew() ? tr("key given on save")

@@ -99,6 +99,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     connect(view, &RecordView::completed, this, [this] {
         chooseFirstRecord();
         m_grid->applyWidths();
+        m_grid->viewport()->update();
         refresh();
     });
     // Widths fit the data as soon as there is some.
