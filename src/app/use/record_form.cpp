@@ -216,11 +216,6 @@ void RecordForm::focusField(const QString& column) {
     }
 }
 
-void RecordForm::commitEditor() {
-    m_typing = nullptr;
-    refresh();
-}
-
 void RecordForm::save() {
     m_typing = nullptr;
     if (saveReason().isEmpty())

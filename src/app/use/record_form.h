@@ -30,8 +30,6 @@ public:
     // Puts a tag before the name.
     void setTag(QWidget* tag);
     void focusField(const QString& column);
-    // Writes what is still in an editor into the draft.
-    void commitEditor();
     void save();
     void discard();
     // Why saving is not possible now; empty when it is.

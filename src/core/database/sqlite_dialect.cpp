@@ -122,7 +122,7 @@ void SqliteDialect::configure(QSqlDatabase& database, bool readOnly) const {
 }
 
 QStringList SqliteDialect::openingStatements() const {
-    // Double-quoted names must never fall back to text, or a misspelt column becomes a value.
+    // The last one reads the file for the first time: what is no database fails here, with words.
     return {QStringLiteral("PRAGMA foreign_keys = ON"),
             QStringLiteral("PRAGMA trusted_schema = OFF"),
             QStringLiteral("SELECT count(*) FROM sqlite_master")};

@@ -32,8 +32,7 @@ public:
     qsizetype rowOf(const Key& key) const { return m_index.positionOf(key); }
     size_t bytes() const { return m_index.bytes(); }
 
-    // Takes over what a committed change did. `orderTouched`: columns that records are sorted by
-    // may have changed.
+    // Takes over what a committed change did.
     void recordInserted(const Key& key);
     void recordDeleted(const Key& key);
     void recordMoved(const Key& oldKey, const Key& newKey);
