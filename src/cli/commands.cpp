@@ -248,7 +248,7 @@ int runTables(const TablesOptions& options) {
     }
     QList<QStringList> rows;
     for (const Table& table : opened->catalog.tables)
-        rows += {table.name, table.isView ? say("view") : say("table"),
+        rows += {table.name, table.isView() ? say("view") : say("table"),
                  QString::number(table.columns.size()), table.key.join(QStringLiteral(", ")),
                  table.readOnlyReason().isEmpty() ? QString() : say("read only")};
     printTable({say("table"), say("kind"), say("columns"), say("key"), {}}, rows);

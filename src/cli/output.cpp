@@ -73,6 +73,12 @@ Json jsonOf(const Value& value) {
         if (std::isfinite(value.asDouble()))
             return value.asDouble();
         return utf8(toText(value, {}));
+    case Value::Kind::Instant: {
+        // RFC 3339, in UTC, whatever the zone of the machine that asks.
+        QString moment = isoText(value.asInstant().utc) + u'Z';
+        moment[10] = u'T';
+        return utf8(moment);
+    }
     case Value::Kind::Binary:
         return {{"base64", value.asBinary().toBase64().toStdString()}};
     default:
@@ -89,7 +95,8 @@ Json jsonOf(const Key& key, const Table* table) {
 Json jsonOf(const Catalog& catalog) {
     Json tables = Json::array();
     for (const Table& table : catalog.tables) {
-        Json entry = {{"name", utf8(table.name)}, {"kind", table.isView ? "view" : "table"}};
+        Json entry = {{"name", utf8(table.name)}, {"kind", table.isView() ? "view" : "table"}};
+        entry["comment"] = utf8(table.comment);
         entry["key"] = listOf(table.key);
         const QString reason = table.readOnlyReason();
         entry["read_only"] = reason.isEmpty() ? Json(nullptr) : Json(utf8(reason));
@@ -102,6 +109,7 @@ Json jsonOf(const Catalog& catalog) {
             json["default"] = column.defaultExpression.isNull()
                                   ? Json(nullptr)
                                   : Json(utf8(column.defaultExpression));
+            json["comment"] = utf8(column.comment);
             json["computed"] = column.computed;
             json["given_by_database"] = column.givenByDatabase;
             entry["columns"].push_back(json);
@@ -114,6 +122,13 @@ Json jsonOf(const Catalog& catalog) {
             entry["references"].push_back({{"columns", listOf(reference.columns)},
                                            {"table", utf8(reference.table)},
                                            {"to", listOf(reference.referencedColumns)}});
+        entry["checks"] = Json::array();
+        for (const CheckConstraint& check : table.checks)
+            entry["checks"].push_back(
+                {{"name", utf8(check.name)}, {"expression", utf8(check.expression)}});
+        entry["rights"] = {{"insert", table.reasonAgainst(Operation::Insert).isEmpty()},
+                           {"update", table.reasonAgainst(Operation::Update).isEmpty()},
+                           {"delete", table.reasonAgainst(Operation::Delete).isEmpty()}};
         tables.push_back(entry);
     }
     return {{"tables", tables}};

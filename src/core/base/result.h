@@ -26,11 +26,13 @@ enum class ErrorKind {
 };
 
 // An error in two voices: `sentence` for people (what happened, why, what to do), `detail` with
-// the engine's or system's own words, shown folded. Neither holds a password.
+// the engine's or system's own words, shown folded. Neither holds a password. `code` is the
+// engine's own number or SQLSTATE, empty for anything that is not an engine's answer.
 struct Error {
     ErrorKind kind = ErrorKind::Database;
     QString sentence;
     QString detail = {};
+    QString code = {};
 };
 
 struct Nothing {};

@@ -3,26 +3,6 @@
 
 namespace gravin {
 
-QString operationName(Operation operation) {
-    switch (operation) {
-    case Operation::Insert:
-        return QStringLiteral("insert");
-    case Operation::Update:
-        return QStringLiteral("update");
-    case Operation::Delete:
-        return QStringLiteral("delete");
-    }
-    return {};
-}
-
-std::optional<Operation> operationFromName(const QString& name) {
-    for (const Operation operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
-        if (operationName(operation) == name)
-            return operation;
-    }
-    return std::nullopt;
-}
-
 FieldValues fieldValues(const Table& table, const Record& record) {
     FieldValues values;
     for (qsizetype i = 0; i < table.columns.size(); ++i) {

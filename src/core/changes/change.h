@@ -2,16 +2,13 @@
 #pragma once
 
 #include "core/base/result.h"
+#include "core/database/operation.h"
 #include "core/records/record.h"
 #include "core/records/rules.h"
 
 #include <QMap>
 
 namespace gravin {
-
-enum class Operation { Insert, Update, Delete };
-QString operationName(Operation operation); // "insert", "update", "delete"
-std::optional<Operation> operationFromName(const QString& name);
 
 using FieldValues = QMap<QString, Value>; // by column name
 

@@ -54,24 +54,24 @@ Status ChangeLog::createTables() {
     if (*present)
         return done();
     for (const QString& statement : m_session.dialect().changeLogSchema()) {
-        if (auto created = m_session.execute(statement); !created)
-            return created.error();
+        if (Status created = m_session.command(statement); !created)
+            return created;
     }
     return done();
 }
 
 Status ChangeLog::append(CommittedChange& change, const Catalog& catalog) {
-    auto inserted = m_session.execute(
+    auto inserted = m_session.scalar(
         QStringLiteral("INSERT INTO gravin_change "
                        "(uid, at, person, screen, action, note, undoes, records, tables, op) "
-                       "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
+                       "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?) RETURNING id"),
         {QUuid::createUuid().toString(QUuid::WithoutBraces), change.at, notNull(change.person),
          notNull(change.screen), notNull(change.action), notNull(change.note),
          orNull(change.undoes), static_cast<qint64>(change.records.size()),
          joinEscaped(tablesOf(change)), commonOperation(change)});
     if (!inserted)
         return inserted.error();
-    change.id = inserted->newKey;
+    change.id = inserted->toLongLong();
     for (size_t i = 0; i < change.records.size(); ++i) {
         Status appended =
             appendRecord(change.id, static_cast<qint64>(i), change.records[i], catalog);
@@ -85,25 +85,25 @@ Status ChangeLog::appendRecord(qint64 changeId, qint64 sequence, const RecordCha
                                const Catalog& catalog) {
     auto inserted = m_session.execute(
         QStringLiteral(
-            "INSERT INTO gravin_record (change_id, seq, table_name, key, op, row_number) "
+            "INSERT INTO gravin_record (change_id, seq, table_name, record_key, op, row_number) "
             "VALUES (?, ?, ?, ?, ?, ?)"),
         {changeId, sequence, record.table, record.key.encoded(), operationName(record.operation),
          orNull(record.rowNumber)});
     if (!inserted)
         return inserted.error();
 
-    const QString addField =
-        QStringLiteral("INSERT INTO gravin_field (change_id, seq, column_name, before, after) "
-                       "VALUES (?, ?, ?, ?, ?)");
+    const QString addField = QStringLiteral(
+        "INSERT INTO gravin_field (change_id, seq, column_name, old_value, new_value) "
+        "VALUES (?, ?, ?, ?, ?)");
     const FieldValues& columns =
         record.operation == Operation::Delete ? record.before : record.after;
     for (auto field = columns.begin(); field != columns.end(); ++field) {
         const ColumnType type = typeOf(catalog, record.table, field.key());
         const Dialect& dialect = m_session.dialect();
-        auto added =
-            m_session.execute(addField, {changeId, sequence, field.key(),
-                                         dialect.encode(record.before.value(field.key()), type),
-                                         dialect.encode(record.after.value(field.key()), type)});
+        auto added = m_session.execute(
+            addField, {changeId, sequence, field.key(),
+                       dialect.encodeForLog(record.before.value(field.key()), type),
+                       dialect.encodeForLog(record.after.value(field.key()), type)});
         if (!added)
             return added.error();
     }
@@ -118,7 +118,7 @@ Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
     if (!*present)
         return changes;
 
-    QStringList conditions{QStringLiteral("1")};
+    QStringList conditions{QStringLiteral("1 = 1")};
     QVariantList values;
     const auto narrow = [&](const QString& condition, const QVariantList& bound) {
         conditions += condition;
@@ -126,7 +126,7 @@ Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
     };
     if (!filter.table.isEmpty() && filter.key)
         narrow(QStringLiteral("EXISTS (SELECT 1 FROM gravin_record r WHERE r.table_name = ? AND "
-                              "r.key = ? AND r.change_id = c.id)"),
+                              "r.record_key = ? AND r.change_id = c.id)"),
                {filter.table, filter.key->encoded()});
     else if (!filter.table.isEmpty())
         narrow(QStringLiteral("EXISTS (SELECT 1 FROM gravin_record r WHERE r.change_id = c.id AND "
@@ -196,8 +196,8 @@ Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
     QString damaged;
     selected = m_session.select(
         QStringLiteral(
-            "SELECT r.seq, r.table_name, r.key, r.op, r.row_number, "
-            "f.column_name, f.before, f.after FROM gravin_record r LEFT JOIN gravin_field f "
+            "SELECT r.seq, r.table_name, r.record_key, r.op, r.row_number, "
+            "f.column_name, f.old_value, f.new_value FROM gravin_record r LEFT JOIN gravin_field f "
             "ON f.change_id = r.change_id AND f.seq = r.seq "
             "WHERE r.change_id = ? ORDER BY r.seq"),
         {id}, [&](const QSqlQuery& row) {
@@ -222,9 +222,9 @@ Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
             const QString column = row.value(5).toString();
             const ColumnType type = typeOf(catalog, record.table, column);
             if (record.operation != Operation::Insert)
-                record.before.insert(column, m_session.dialect().decode(row.value(6), type));
+                record.before.insert(column, m_session.dialect().decodeFromLog(row.value(6), type));
             if (record.operation != Operation::Delete)
-                record.after.insert(column, m_session.dialect().decode(row.value(7), type));
+                record.after.insert(column, m_session.dialect().decodeFromLog(row.value(7), type));
             return true;
         });
     if (!selected)
@@ -241,7 +241,7 @@ Result<qint64> ChangeLog::latestTouching(const QString& table, const Key& key,
     // An empty column name asks for the record as a whole.
     auto found = m_session.scalar(
         QStringLiteral("SELECT max(r.change_id) FROM gravin_record r WHERE r.table_name = ? AND "
-                       "r.key = ? AND r.change_id > ? AND (? = '' OR EXISTS (SELECT 1 FROM "
+                       "r.record_key = ? AND r.change_id > ? AND (? = '' OR EXISTS (SELECT 1 FROM "
                        "gravin_field f WHERE f.change_id = r.change_id AND f.seq = r.seq AND "
                        "f.column_name = ?))"),
         {table, key.encoded(), afterId, notNull(column), notNull(column)});

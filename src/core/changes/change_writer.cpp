@@ -62,8 +62,12 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
     // One update can be judged at once; several steps may pass through a state that could not stay.
     const bool isOneUpdate =
         request.edits.size() == 1 && request.edits.front().operation == Operation::Update;
-    Status status = transaction.begin(!isOneUpdate);
+    // Where making a table ends a transaction, it is done before.
+    const bool tablesFirst = !m_session.dialect().createsTablesInTransactions();
+    Status status = tablesFirst ? m_log.createTables() : done();
     if (status)
+        status = transaction.begin(!isOneUpdate);
+    if (status && !tablesFirst)
         status = m_log.createTables();
     if (!status)
         return WriteFailure{status.error(), {}, {}};
@@ -88,15 +92,25 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
 // helps.
 ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
     std::vector<RecordEdit> pending = request.edits;
+    const bool mayTryAgain = request.restoring && pending.size() > 1;
     while (!pending.empty()) {
         std::vector<RecordEdit> refused;
         for (RecordEdit& edit : pending) {
-            if (apply(edit, request))
+            const size_t recordsBefore = m_change.records.size();
+            if (Status set = mayTryAgain ? m_session.setSavepoint() : done(); !set)
+                return fail(set.error());
+            if (apply(edit, request)) {
+                if (Status kept = mayTryAgain ? m_session.keepSavepoint() : done(); !kept)
+                    return fail(kept.error());
                 continue;
+            }
             const bool byDatabase =
                 !m_failure.problems.empty() && m_failure.problems.front().check == u"database";
-            if (!request.restoring || !byDatabase)
+            if (!mayTryAgain || !byDatabase)
                 return Stop{};
+            if (Status returned = m_session.returnToSavepoint(); !returned)
+                return fail(returned.error());
+            m_change.records.resize(recordsBefore);
             refused.push_back(std::move(edit));
         }
         if (refused.size() == pending.size())
@@ -110,8 +124,10 @@ ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeReque
     const Table* table = m_catalog.table(edit.table);
     if (!table)
         return fail({ErrorKind::Usage, say("There is no table %1.").arg(edit.table)});
-    if (const QString reason = table->readOnlyReason(); !reason.isEmpty())
+    if (const QString reason = table->reasonAgainst(edit.operation); !reason.isEmpty())
         return fail({ErrorKind::ReadOnly, reason});
+    if (!m_session.spec().allowed.allow(edit.operation))
+        return fail({ErrorKind::ReadOnly, say("This connection does not allow it.")});
     switch (edit.operation) {
     case Operation::Insert:
         return insert(*table, edit, request.restoring);
@@ -125,9 +141,9 @@ ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeReque
 
 ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& edit,
                                         bool restoring) {
+    const Dialect& dialect = m_session.dialect();
     ProposedValues values(static_cast<size_t>(table.columns.size()));
-    QStringList names;
-    QStringList marks;
+    QList<const Column*> columns;
     QVariantList bound;
     for (auto field = edit.after.begin(); field != edit.after.end(); ++field) {
         const int at = table.indexOf(field.key());
@@ -135,39 +151,26 @@ ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& ed
             return fail(
                 {ErrorKind::Usage, say("%1 has no column %2.").arg(table.name, field.key())});
         values[static_cast<size_t>(at)] = field.value();
-        names += m_session.dialect().quoted(field.key());
-        marks += QStringLiteral("?");
-        bound += m_session.dialect().encode(field.value(), table.columns[at].type);
+        columns += &table.columns[at];
+        bound += dialect.encode(field.value(), table.columns[at].type);
     }
     if (auto checked = check(table, values, edit.after, {}, restoring); !checked)
         return checked;
 
-    const QString name = m_session.dialect().quoted(table.name);
+    Column rowNumber; // the hidden one, named as if it were declared
     if (edit.rowNumber && !table.rowNumber.isEmpty()) {
-        auto taken = m_session.scalar(
-            QStringLiteral("SELECT count(*) FROM %1 WHERE %2 = ?").arg(name, table.rowNumber),
-            {*edit.rowNumber});
+        auto taken = m_session.scalar(QStringLiteral("SELECT count(*) FROM %1 WHERE %2 = ?")
+                                          .arg(dialect.quoted(table), table.rowNumber),
+                                      {*edit.rowNumber});
         if (taken && taken->toInt() == 0) {
-            names += table.rowNumber;
-            marks += QStringLiteral("?");
+            rowNumber.name = table.rowNumber;
+            columns += &rowNumber;
             bound += *edit.rowNumber;
         }
     }
-    const QString sql = names.isEmpty() ? QStringLiteral("INSERT INTO %1 DEFAULT VALUES").arg(name)
-                                        : QStringLiteral("INSERT INTO %1 (%2) VALUES (%3)")
-                                              .arg(name, names.join(QStringLiteral(", ")),
-                                                   marks.join(QStringLiteral(", ")));
-    auto inserted = m_session.execute(sql, bound);
-    if (!inserted)
-        return refuseByEngine(inserted.error(), table, {});
-
-    std::vector<Value> keyValues;
     for (const QString& column : table.key) {
-        if (edit.after.contains(column) && !edit.after[column].isNull())
-            keyValues.push_back(edit.after[column]);
-        else if (table.column(column)->givenByDatabase)
-            keyValues.push_back(Value::integer(inserted->newKey));
-        else
+        const bool isGiven = edit.after.contains(column) && !edit.after[column].isNull();
+        if (!isGiven && !table.column(column)->mayBeLeftOut())
             return refuse({{},
                            column,
                            QStringLiteral("required"),
@@ -176,6 +179,22 @@ ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& ed
                            m_rules.value(table.name).labelOf(column)},
                           table, {});
     }
+    // The database says itself which key the new record has.
+    QStringList keyColumns;
+    for (const QString& column : table.key)
+        keyColumns += dialect.readable(*table.column(column));
+    std::vector<Value> keyValues;
+    Status inserted = m_session.select(
+        dialect.insertStatement(table, columns) + QStringLiteral(" RETURNING ") +
+            keyColumns.join(QStringLiteral(", ")),
+        bound, [&](const QSqlQuery& row) {
+            for (qsizetype i = 0; i < table.key.size(); ++i)
+                keyValues.push_back(dialect.decode(row.value(static_cast<int>(i)),
+                                                   table.column(table.key[i])->type));
+            return true;
+        });
+    if (!inserted)
+        return refuseByEngine(inserted.error(), table, {});
     auto stored = readBack(table, Key(std::move(keyValues)));
     if (!stored)
         return fail(stored.error());
@@ -186,7 +205,7 @@ ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& ed
 
 ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& edit,
                                         bool restoring) {
-    auto current = TableReader(m_session, table).record(edit.key);
+    auto current = TableReader(m_session, table).recordToChange(edit.key);
     if (!current)
         return fail(current.error());
     if (!*current)
@@ -221,7 +240,8 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
             return fail(
                 {ErrorKind::Usage, say("%1 has no column %2.").arg(table.name, field.key())});
         values[static_cast<size_t>(at)] = field.value();
-        assignments += m_session.dialect().quoted(field.key()) + QStringLiteral(" = ?");
+        assignments += m_session.dialect().quoted(field.key()) + QStringLiteral(" = ") +
+                       m_session.dialect().placeholder(table.columns[at]);
         bound += m_session.dialect().encode(field.value(), table.columns[at].type);
         const SqlFragment unchanged =
             m_session.dialect().exactly(table.columns[at], now.value(field.key()));
@@ -232,15 +252,15 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
         return checked;
 
     auto executed = m_session.execute(QStringLiteral("UPDATE %1 SET %2 WHERE %3")
-                                          .arg(m_session.dialect().quoted(table.name),
+                                          .arg(m_session.dialect().quoted(table),
                                                assignments.join(QStringLiteral(", ")), guard.sql),
                                       bound + guardValues);
     if (!executed)
         return refuseByEngine(executed.error(), table, edit.key);
-    if (executed->rowsAffected != 1)
+    if (*executed != 1)
         return fail(
-            {ErrorKind::Database, say("%1 records answer to the key of one. Nothing was changed.")
-                                      .arg(executed->rowsAffected)});
+            {ErrorKind::Database,
+             say("%1 records answer to the key of one. Nothing was changed.").arg(*executed)});
 
     RecordChange change{Operation::Update, table.name, (*current)->key, now, written};
     auto stored = readBack(table, change.keyAfter(table.key));
@@ -272,7 +292,7 @@ ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& ed
         return fail(
             {ErrorKind::Refused, say("Too many levels of references hang on this record.")});
 
-    auto current = TableReader(m_session, table).record(edit.key);
+    auto current = TableReader(m_session, table).recordToChange(edit.key);
     if (!current)
         return fail(current.error());
     if (!*current)
@@ -301,7 +321,7 @@ ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& ed
             where.values += unchanged.values;
         }
     }
-    const QString name = m_session.dialect().quoted(table.name);
+    const QString name = m_session.dialect().quoted(table);
     if (!table.rowNumber.isEmpty()) {
         auto number = m_session.scalar(
             QStringLiteral("SELECT %1 FROM %2 WHERE %3").arg(table.rowNumber, name, where.sql),
@@ -314,10 +334,10 @@ ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& ed
         QStringLiteral("DELETE FROM %1 WHERE %2").arg(name, where.sql), where.values);
     if (!executed)
         return refuseByEngine(executed.error(), table, edit.key);
-    if (executed->rowsAffected != 1)
+    if (*executed != 1)
         return fail(
-            {ErrorKind::Database, say("%1 records answer to the key of one. Nothing was deleted.")
-                                      .arg(executed->rowsAffected)});
+            {ErrorKind::Database,
+             say("%1 records answer to the key of one. Nothing was deleted.").arg(*executed)});
     m_change.records.push_back(std::move(change));
     return Nothing{};
 }
@@ -481,9 +501,12 @@ ChangeWriter::Stop ChangeWriter::refuseByEngine(const Error& error, const Table&
                                                 const Key& key) {
     if (error.kind != ErrorKind::Refused)
         return fail(error);
-    const ConstraintFailure failure = m_session.dialect().constraintFailure(error.detail);
+    const ConstraintFailure failure = m_session.dialect().constraintFailure(error);
     const TableRules rules = m_rules.value(table.name);
-    const QString column = failure.columns.isEmpty() ? QString() : failure.columns.front();
+    const QStringList columns = failure.columns.isEmpty()
+                                    ? table.constraintColumns.value(failure.constraint)
+                                    : failure.columns;
+    const QString column = columns.isEmpty() ? QString() : columns.front();
     const QString label = column.isEmpty() ? QString() : rules.labelOf(column);
     Problem problem{{}, column, QStringLiteral("database"), error.sentence, label};
     switch (failure.kind) {
@@ -502,6 +525,12 @@ ChangeWriter::Stop ChangeWriter::refuseByEngine(const Error& error, const Table&
     case ConstraintFailure::Kind::Check:
         problem.check = QStringLiteral("database");
         problem.message = say("A rule of the database forbids these values.");
+        break;
+    case ConstraintFailure::Kind::Value:
+        problem.check = QStringLiteral("value");
+        problem.message = label.isEmpty()
+                              ? error.sentence
+                              : say("%1: the database cannot take this value.").arg(label);
         break;
     case ConstraintFailure::Kind::Other:
         break;

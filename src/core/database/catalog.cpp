@@ -33,12 +33,34 @@ bool Table::hasComputedColumns() const {
 }
 
 QString Table::readOnlyReason() const {
-    if (isView)
+    if (!hindrance.isEmpty())
+        return hindrance;
+    if (isView())
         return say("%1 is a view: its records are changed in the tables it reads from.").arg(name);
+    if (kind == Kind::ForeignTable)
+        return say("%1 is read only: its records are kept by another server.").arg(name);
     if (key.isEmpty())
         return say("%1 is read only: it has no primary key, so no record in it can be told from "
                    "another. Give the table a primary key to edit it.")
             .arg(name);
+    if (!rights.any())
+        return say("%1 is read only: this account has no right to change it.").arg(name);
+    return {};
+}
+
+QString Table::reasonAgainst(Operation operation) const {
+    if (const QString reason = readOnlyReason(); !reason.isEmpty())
+        return reason;
+    if (rights.allow(operation))
+        return {};
+    switch (operation) {
+    case Operation::Insert:
+        return say("This account has no right to add records to %1.").arg(name);
+    case Operation::Update:
+        return say("This account has no right to change records of %1.").arg(name);
+    case Operation::Delete:
+        return say("This account has no right to delete records of %1.").arg(name);
+    }
     return {};
 }
 
@@ -49,6 +71,22 @@ const ForeignKey* Table::referenceOf(const QString& columnName) const {
     }
     return nullptr;
 }
+
+void adoptUniqueKey(Table& table) {
+    for (const QStringList& columns : table.uniqueKeys) {
+        const bool neverEmpty =
+            std::all_of(columns.begin(), columns.end(), [&](const QString& name) {
+                const Column* column = table.column(name);
+                return column && !column->nullable;
+            });
+        if (neverEmpty) {
+            table.key = columns;
+            return;
+        }
+    }
+}
+
+bool isOwnTable(const QString& relation) { return relation.startsWith(u"gravin_"); }
 
 const Table* Catalog::table(const QString& name) const {
     const auto found = std::find_if(tables.begin(), tables.end(),

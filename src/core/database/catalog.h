@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/operation.h"
 #include "core/value/column_type.h"
 
+#include <QHash>
 #include <QList>
 #include <QString>
 #include <QStringList>
@@ -22,6 +24,13 @@ struct Column {
     QString defaultExpression;    // null when there is none
     bool computed = false;        // generated from other columns; never written
     bool givenByDatabase = false; // left out of an insert, the database gives a value (a new key)
+    // PostgreSQL's "generated always as identity": an insert that names it must say that it means
+    // it.
+    bool givenAlways = false;
+    QString comment = {};
+    // The engine's name of the type behind domains and without limits, fit to stand in a CAST:
+    // limits would cut and round in silence there. Empty on SQLite.
+    QString baseType = {};
 
     // A record can be inserted without a value here.
     bool mayBeLeftOut() const {
@@ -37,9 +46,21 @@ struct ForeignKey {
     Action onDelete = Action::Forbid;
 };
 
+struct CheckConstraint {
+    QString name;       // may be empty
+    QString expression; // in the engine's own syntax
+};
+
 struct Table {
+    enum class Kind { Table, View, MaterializedView, ForeignTable };
+
+    // Unique in the catalog: the plain name, with its schema before it where that is not the
+    // connection's own.
     QString name;
-    bool isView = false;
+    QString schema;   // as the engine knows it; empty on SQLite
+    QString relation; // the plain name
+    Kind kind = Kind::Table;
+    QString comment;
     QList<Column> columns;
     QStringList key; // columns that identify a record; empty: the table is read only
     // SQLite: a column name that reaches the hidden row number; null when there is none to reach
@@ -47,13 +68,23 @@ struct Table {
     QString rowNumber;
     QList<ForeignKey> foreignKeys;
     QList<QStringList> uniqueKeys; // without the key itself
+    QList<CheckConstraint> checks;
+    // The columns behind a constraint or index of this name, where engines only tell the name.
+    QHash<QString, QStringList> constraintColumns;
+    Rights rights; // what the database grants this account
+    // Why no record can be changed although the table has a key: a storage that keeps no
+    // transactions, a view that cannot be read. Empty: none.
+    QString hindrance;
 
+    bool isView() const { return kind == Kind::View || kind == Kind::MaterializedView; }
     const Column* column(const QString& columnName) const;
     int indexOf(const QString& columnName) const; // -1: none
     std::vector<ColumnType> keyTypes() const;
     bool hasComputedColumns() const;
     // Why no record of this table can be changed; empty when it can.
     QString readOnlyReason() const;
+    // Why this cannot be done to any record; empty when it can.
+    QString reasonAgainst(Operation operation) const;
     // The foreign key that consists of just this column; null: none.
     const ForeignKey* referenceOf(const QString& columnName) const;
 };
@@ -65,5 +96,10 @@ struct Catalog {
     // Every table and foreign key that refers to this table.
     QList<std::pair<const Table*, const ForeignKey*>> referencesTo(const QString& table) const;
 };
+
+// Without a primary key, a unique key whose columns are never empty identifies as well.
+void adoptUniqueKey(Table& table);
+// Whether a relation of this name is one of Gravin's own, which no catalog shows.
+bool isOwnTable(const QString& relation);
 
 } // namespace gravin

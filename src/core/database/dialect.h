@@ -3,6 +3,7 @@
 
 #include "core/base/result.h"
 #include "core/database/catalog.h"
+#include "core/database/connection_spec.h"
 #include "core/value/key.h"
 
 #include <QSqlDatabase>
@@ -10,6 +11,7 @@
 #include <QVariant>
 
 #include <functional>
+#include <memory>
 
 namespace gravin {
 
@@ -21,19 +23,56 @@ struct SqlFragment {
 
 // What a constraint's refusal says of its place, as far as the engine tells.
 struct ConstraintFailure {
-    enum class Kind { Unique, NotNull, Reference, Check, Other };
+    enum class Kind { Unique, NotNull, Reference, Check, Value, Other };
     Kind kind = Kind::Other;
     QString table;       // may be empty
     QStringList columns; // may be empty
+    QString constraint;  // the name of the constraint or index; may be empty
 };
 
-// Everything in which engines differ. Stateless but for what it is told; each session owns one, and
-// it belongs to that session's thread unless a function says otherwise.
+// What the database at the other end is and lets us do.
+struct ServerFacts {
+    QString version; // "PostgreSQL 15.4"
+    QString account; // may be empty
+    bool encrypted = false;
+};
+
+// Everything in which engines differ. Each session owns one, and it belongs to that session's
+// thread unless a function says otherwise.
 class Dialect {
 public:
     virtual ~Dialect() = default;
 
+    // Connecting, in this order.
+    virtual QString driver() const = 0; // of Qt Sql
+    // What can be told before opening: a file that is not there, a mode that cannot be had.
+    virtual Status verifyReachable() const { return done(); }
+    // Connect options to be tried one after the other, as long as isWorthAnotherTry().
+    virtual QStringList connectOptions(bool readOnly) const = 0;
+    virtual bool isWorthAnotherTry(const QSqlError&) const { return false; }
+    virtual void configure(QSqlDatabase& database, bool readOnly) const = 0;
+    // Statements without values, run once on every new connection.
+    virtual QStringList openingStatements(bool readOnly) const = 0;
+    // Called when the connection stands; remembers what interrupt() and verifyStillThere() need.
+    virtual Status opened(QSqlDatabase& database) = 0;
+    // Called before it is closed: interrupt() does nothing from now on.
+    virtual void closing() = 0;
+    // Makes the statement that runs now fail with ErrorKind::Cancelled. Any thread; may take as
+    // long as a new connection takes.
+    virtual void interrupt() = 0;
+    // Fails when the database that was opened is no longer where it was. Asks no server.
+    virtual Status verifyStillThere() const = 0;
+    virtual Result<ServerFacts> facts(QSqlDatabase& database) const = 0;
+
     virtual QString quoted(const QString& name) const = 0;
+    // With its schema, ready to stand in a statement.
+    virtual QString quoted(const Table& table) const = 0;
+
+    // The expression that reads a column so that nothing is lost on the way; decode() makes a value
+    // of what it gives.
+    virtual QString readable(const Column& column) const = 0;
+    // A placeholder for a value of this column, as encode() gives it.
+    virtual QString placeholder(const Column& column) const = 0;
 
     // Exact both ways: what decode() makes of a stored value, encode() turns into the same stored
     // value. A stored value whose declared type would lose something stays of the kind the engine
@@ -43,21 +82,38 @@ public:
     // Refuses a value that the engine would not keep as it is; the sentence says why.
     virtual Status canHold(const Value& value, const ColumnType& type) const = 0;
 
+    // How the change log keeps a value of any kind, and how it is read from there.
+    virtual QVariant encodeForLog(const Value& value, const ColumnType& type) const = 0;
+    virtual Value decodeFromLog(const QVariant& stored, const ColumnType& type) const = 0;
+
     // A condition true for exactly this stored value: null-safe, binary, of the same type.
     virtual SqlFragment exactly(const Column& column, const Value& value) const = 0;
+    // Whether a plain comparison already is exact, so that an index serves it.
+    virtual bool isPlainlyExact(const Column& column, const Value& value) const = 0;
     // A condition for one key, which an index serves.
-    virtual SqlFragment keyCondition(const Table& table, const Key& key) const = 0;
+    SqlFragment keyCondition(const Table& table, const Key& key) const;
 
+    // What is inserted into, and that the values of an identity column are meant:
+    // INSERT INTO t (a, b) VALUES (?, ?), or with no names at all the database's defaults.
+    QString insertStatement(const Table& table, const QList<const Column*>& columns) const;
+    // Stands behind a SELECT of one record that is about to be changed.
+    virtual QString lockingClause(const Table& table) const = 0;
+
+    // Tables and views; not their rows.
     virtual Result<Catalog> readCatalog(QSqlDatabase& database) const = 0;
 
     // Statements that make the change log's tables where they are missing.
     virtual QStringList changeLogSchema() const = 0;
     // Gives one number, above 0 when those tables are there.
     virtual QString changeLogTablesQuery() const = 0;
+    // Whether a table that a transaction made goes with it when it is rolled back.
+    virtual bool createsTablesInTransactions() const = 0;
+    // Whether a transaction is lost with the first statement that fails in it.
+    virtual bool failureEndsTransaction() const = 0;
 
     // Statements around a writing transaction.
     virtual QString beginWrite() const = 0;
-    // Run right after: references are tested at the end of the transaction.
+    // Run right after: references are tested at the end of the transaction. Empty: cannot be had.
     virtual QString deferReferences() const = 0;
 
     // Calls `take` with each first column, an integer, of the statement's rows, until it answers
@@ -68,11 +124,15 @@ public:
     // A number that changes when another connection has committed something; 0 when unknown.
     virtual qint64 foreignCommits(QSqlDatabase& database) const = 0;
 
-    // Fails when the database that was opened is no longer where it was.
-    virtual Status verifyStillThere() const = 0;
-
     virtual Error errorOf(const QSqlError& error) const = 0;
-    virtual ConstraintFailure constraintFailure(const QString& engineMessage) const = 0;
+    virtual ConstraintFailure constraintFailure(const Error& error) const = 0;
+
+protected:
+    virtual QString insertWithoutValues() const = 0; // "DEFAULT VALUES" or the like
+    virtual QString insertMeaningIdentity() const { return {}; }
 };
+
+// Requires: the spec's members fit its engine.
+std::unique_ptr<Dialect> dialectFor(const ConnectionSpec& spec);
 
 } // namespace gravin

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/session.h"
 
-#include "core/database/sqlite_dialect.h"
+#include "core/base/text.h"
+#include "core/database/secrets.h"
 
-#include <QSqlDriver>
+#include <atomic>
 
 namespace gravin {
 
@@ -25,7 +26,7 @@ Session::Session(ConnectionSpec spec, QString connectionName, std::unique_ptr<Di
     , m_dialect(std::move(dialect)) {}
 
 Session::~Session() {
-    m_nativeHandle = nullptr;
+    m_dialect->closing();
     m_statements.clear();
     if (m_database.isOpen())
         m_database.close();
@@ -34,25 +35,46 @@ Session::~Session() {
 }
 
 Result<std::unique_ptr<Session>> Session::open(const ConnectionSpec& spec, Access access) {
-    auto dialect = std::make_unique<SqliteDialect>(spec.path);
-    if (Status there = dialect->verifyReadable(); !there)
-        return there.error();
+    auto dialect = dialectFor(spec);
+    if (Status reachable = dialect->verifyReachable(); !reachable)
+        return reachable.error();
+    if (!QSqlDatabase::isDriverAvailable(dialect->driver()))
+        return Error{ErrorKind::Unavailable,
+                     say("Qt's driver for %1 is not installed.").arg(engineName(spec.engine)),
+                     dialect->driver()};
 
+    const bool readOnly = access == Access::ReadOnly;
     std::unique_ptr<Session> session(new Session(spec, newConnectionName(), std::move(dialect)));
-    auto& sqlite = static_cast<SqliteDialect&>(*session->m_dialect);
-    session->m_database =
-        QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), session->m_connectionName);
+    Dialect& engine = *session->m_dialect;
+    session->m_database = QSqlDatabase::addDatabase(engine.driver(), session->m_connectionName);
     session->m_database.setNumericalPrecisionPolicy(QSql::HighPrecision);
-    sqlite.configure(session->m_database, access == Access::ReadOnly);
-    if (!session->m_database.open())
-        return sqlite.errorOf(session->m_database.lastError());
-    session->m_nativeHandle = sqlite.nativeHandle(session->m_database);
-    for (const QString& statement : sqlite.openingStatements()) {
-        if (auto executed = session->execute(statement); !executed)
+    engine.configure(session->m_database, readOnly);
+    bool isOpen = false;
+    for (const QString& options : engine.connectOptions(readOnly)) {
+        session->m_database.setConnectOptions(options);
+        isOpen = session->m_database.open();
+        if (isOpen || !engine.isWorthAnotherTry(session->m_database.lastError()))
+            break;
+    }
+    if (!isOpen)
+        return session->failure(session->m_database.lastError());
+    for (const QString& statement : engine.openingStatements(readOnly)) {
+        if (Status executed = session->command(statement); !executed)
             return executed.error();
     }
-    sqlite.rememberFile();
+    if (Status opened = engine.opened(session->m_database); !opened)
+        return opened.error();
     return session;
+}
+
+Error Session::failure(const QSqlError& error) {
+    Error translated = m_dialect->errorOf(error);
+    translated.code = error.nativeErrorCode();
+    // The engine's words may repeat what it was given.
+    if (const QString password = Secrets::passwordOf(m_spec); !password.isEmpty())
+        translated.detail.replace(password, QStringLiteral("…"));
+    m_lost = m_lost || (translated.kind == ErrorKind::Unavailable && !m_spec.isFile());
+    return translated;
 }
 
 Result<QSqlQuery*> Session::run(const QString& sql, const QVariantList& values) {
@@ -61,7 +83,7 @@ Result<QSqlQuery*> Session::run(const QString& sql, const QVariantList& values) 
         auto query = std::make_unique<QSqlQuery>(m_database);
         query->setForwardOnly(true);
         if (!query->prepare(sql))
-            return m_dialect->errorOf(query->lastError());
+            return failure(query->lastError());
         if (m_statements.size() >= MaximumStatements)
             m_statements.clear();
         found = m_statements.emplace(sql, std::move(query)).first;
@@ -70,20 +92,28 @@ Result<QSqlQuery*> Session::run(const QString& sql, const QVariantList& values) 
     for (qsizetype i = 0; i < values.size(); ++i)
         query->bindValue(static_cast<int>(i), values[i]);
     if (!query->exec()) {
-        Error error = m_dialect->errorOf(query->lastError());
+        Error error = failure(query->lastError());
         m_statements.erase(found);
         return error;
     }
     return query;
 }
 
-Result<Session::Executed> Session::execute(const QString& sql, const QVariantList& values) {
+Result<qint64> Session::execute(const QString& sql, const QVariantList& values) {
     auto query = run(sql, values);
     if (!query)
         return query.error();
-    const Executed executed{(*query)->numRowsAffected(), (*query)->lastInsertId().toLongLong()};
+    const qint64 rows = (*query)->numRowsAffected();
     (*query)->finish();
-    return executed;
+    return rows;
+}
+
+Status Session::command(const QString& sql) {
+    QSqlQuery query(m_database);
+    query.setForwardOnly(true);
+    if (!query.exec(sql))
+        return failure(query.lastError());
+    return done();
 }
 
 Status Session::select(const QString& sql, const QVariantList& values,
@@ -97,7 +127,7 @@ Status Session::select(const QString& sql, const QVariantList& values,
     const QSqlError error = (*query)->lastError();
     (*query)->finish();
     if (wanted && error.isValid())
-        return m_dialect->errorOf(error);
+        return failure(error);
     return done();
 }
 
@@ -130,34 +160,37 @@ Status Session::scanIntegers(const QString& sql, const std::function<bool(qint64
 
 qint64 Session::foreignCommits() { return m_dialect->foreignCommits(m_database); }
 
-void Session::interrupt() {
-    if (void* handle = m_nativeHandle)
-        SqliteDialect::interrupt(handle);
+Status Session::setSavepoint() { return command(QStringLiteral("SAVEPOINT gravin_step")); }
+
+Status Session::keepSavepoint() { return command(QStringLiteral("RELEASE SAVEPOINT gravin_step")); }
+
+Status Session::returnToSavepoint() {
+    if (Status returned = command(QStringLiteral("ROLLBACK TO SAVEPOINT gravin_step")); !returned)
+        return returned;
+    return keepSavepoint();
 }
 
 Session::Transaction::~Transaction() {
     if (m_open)
-        (void)m_session.execute(QStringLiteral("ROLLBACK"));
+        (void)m_session.command(QStringLiteral("ROLLBACK"));
 }
 
 Status Session::Transaction::begin(bool deferReferences) {
-    if (Status there = m_session.m_dialect->verifyStillThere(); !there)
+    const Dialect& dialect = m_session.dialect();
+    if (Status there = dialect.verifyStillThere(); !there)
         return there;
-    if (auto begun = m_session.execute(m_session.m_dialect->beginWrite()); !begun)
-        return begun.error();
+    if (Status begun = m_session.command(dialect.beginWrite()); !begun)
+        return begun;
     m_open = true;
-    if (deferReferences) {
-        if (auto deferred = m_session.execute(m_session.m_dialect->deferReferences()); !deferred)
-            return deferred.error();
-    }
+    if (deferReferences && !dialect.deferReferences().isEmpty())
+        return m_session.command(dialect.deferReferences());
     return done();
 }
 
 Status Session::Transaction::commit() {
-    if (auto committed = m_session.execute(QStringLiteral("COMMIT")); !committed)
-        return committed.error();
-    m_open = false;
-    return done();
+    Status committed = m_session.command(QStringLiteral("COMMIT"));
+    m_open = !committed.ok();
+    return committed;
 }
 
 } // namespace gravin

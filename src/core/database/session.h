@@ -7,7 +7,6 @@
 
 #include <QSqlQuery>
 
-#include <atomic>
 #include <functional>
 #include <memory>
 #include <unordered_map>
@@ -28,12 +27,11 @@ public:
     const Dialect& dialect() const { return *m_dialect; }
     const ConnectionSpec& spec() const { return m_spec; }
 
-    struct Executed {
-        qint64 rowsAffected = 0;
-        qint64 newKey = 0; // of an insert whose key the database gave
-    };
-    // Runs one statement that gives no rows. Prepared once, then kept.
-    Result<Executed> execute(const QString& sql, const QVariantList& values = {});
+    // Runs one statement that gives no rows. Prepared once, then kept. Answers how many rows it
+    // touched; of an UPDATE those that matched, changed or not.
+    Result<qint64> execute(const QString& sql, const QVariantList& values = {});
+    // Runs one statement that has no values and cannot be prepared on every engine: BEGIN, CREATE.
+    Status command(const QString& sql);
 
     // Calls `take` for every row; it may stop by answering false. The query is finished on return,
     // so that no read transaction stays open.
@@ -48,6 +46,7 @@ public:
     Result<bool> hasChangeLog();
 
     Result<Catalog> readCatalog();
+    Result<ServerFacts> facts() { return m_dialect->facts(m_database); }
     Status scanIntegers(const QString& sql, const std::function<bool(qint64)>& take);
     qint64 foreignCommits();
 
@@ -66,20 +65,29 @@ public:
         bool m_open = false;
     };
 
-    // Makes the statement that runs now fail with ErrorKind::Cancelled. Any thread.
-    void interrupt();
+    // A step within a transaction that can be taken back alone.
+    Status setSavepoint();
+    Status keepSavepoint();
+    Status returnToSavepoint();
+
+    // Makes the statement that runs now fail with ErrorKind::Cancelled. Any thread; may take as
+    // long as connecting to the server takes.
+    void interrupt() { m_dialect->interrupt(); }
+    // Whether the connection broke: nothing can be done with this session any more.
+    bool isLost() const { return m_lost; }
 
 private:
     Session(ConnectionSpec spec, QString connectionName, std::unique_ptr<Dialect> dialect);
     Result<QSqlQuery*> run(const QString& sql, const QVariantList& values);
+    Error failure(const QSqlError& error);
 
     ConnectionSpec m_spec;
     QString m_connectionName;
     std::unique_ptr<Dialect> m_dialect;
     QSqlDatabase m_database;
     std::unordered_map<QString, std::unique_ptr<QSqlQuery>> m_statements;
-    std::atomic<void*> m_nativeHandle = nullptr;
     bool m_hasChangeLog = false;
+    bool m_lost = false;
 };
 
 } // namespace gravin

@@ -11,10 +11,84 @@ namespace gravin {
 
 namespace {
 
-// Gravin's own tables and the engine's.
-bool isInternal(const QString& table) {
-    return table.startsWith(u"sqlite_") || table.startsWith(u"gravin_");
-}
+// Finds the CHECK (…) parts of a CREATE TABLE statement: words outside quotes and comments.
+class CheckScanner {
+public:
+    explicit CheckScanner(const QString& sql)
+        : m_sql(sql) {}
+
+    QList<CheckConstraint> scan() {
+        QList<CheckConstraint> checks;
+        while (m_at < m_sql.size()) {
+            if (skipQuotedOrComment())
+                continue;
+            if (!atWord(u"CHECK")) {
+                skipWordOrCharacter();
+                continue;
+            }
+            m_at += 5;
+            while (m_at < m_sql.size() && (m_sql[m_at].isSpace() || skipQuotedOrComment()))
+                m_at += m_at < m_sql.size() && m_sql[m_at].isSpace() ? 1 : 0;
+            if (m_at < m_sql.size() && m_sql[m_at] == u'(')
+                checks.append({{}, parenthesised()});
+        }
+        return checks;
+    }
+
+private:
+    static bool isWordCharacter(QChar c) { return c.isLetterOrNumber() || c == u'_'; }
+
+    bool atWord(QStringView word) const {
+        const QStringView rest = QStringView(m_sql).mid(m_at);
+        return rest.startsWith(word, Qt::CaseInsensitive) &&
+               (rest.size() == word.size() || !isWordCharacter(rest[word.size()]));
+    }
+
+    void skipWordOrCharacter() {
+        ++m_at;
+        while (m_at < m_sql.size() && isWordCharacter(m_sql[m_at - 1]) &&
+               isWordCharacter(m_sql[m_at]))
+            ++m_at;
+    }
+
+    bool skipQuotedOrComment() {
+        if (m_at >= m_sql.size())
+            return false;
+        const QChar c = m_sql[m_at];
+        QString end;
+        if (c == u'\'' || c == u'"' || c == u'`')
+            end = c;
+        else if (c == u'[')
+            end = u']';
+        else if (QStringView(m_sql).mid(m_at).startsWith(u"--"))
+            end = u'\n';
+        else if (QStringView(m_sql).mid(m_at).startsWith(u"/*"))
+            end = QStringLiteral("*/");
+        else
+            return false;
+        // A doubled quote ends one text and begins the next, which comes to the same.
+        const qsizetype found = m_sql.indexOf(end, m_at + (end.size() > 1 ? 2 : 1));
+        m_at = found < 0 ? m_sql.size() : found + end.size();
+        return true;
+    }
+
+    QString parenthesised() {
+        const qsizetype begin = m_at + 1;
+        int depth = 0;
+        while (m_at < m_sql.size()) {
+            if (skipQuotedOrComment())
+                continue;
+            const QChar c = m_sql[m_at++];
+            depth += c == u'(' ? 1 : c == u')' ? -1 : 0;
+            if (depth == 0)
+                return m_sql.mid(begin, m_at - begin - 1).trimmed();
+        }
+        return m_sql.mid(begin).trimmed();
+    }
+
+    QString m_sql;
+    qsizetype m_at = 0;
+};
 
 struct IndexInfo {
     bool unique = false;
@@ -46,11 +120,13 @@ public:
         for (const Listed& entry : listed) {
             if (!status)
                 return status.error();
-            if (isInternal(entry.name) || entry.type == u"shadow")
+            if (isOwnTable(entry.name) || entry.name.startsWith(u"sqlite_") ||
+                entry.type == u"shadow")
                 continue;
             Table table;
             table.name = entry.name;
-            table.isView = entry.type == u"view";
+            table.relation = entry.name;
+            table.kind = entry.type == u"view" ? Table::Kind::View : Table::Kind::Table;
             status = readTable(table, entry.withoutRowid);
             catalog.tables.append(table);
         }
@@ -97,7 +173,7 @@ private:
                      table.columns.append(column);
                  });
         // A view that no longer fits its tables answers with an error: it stays, without columns.
-        if (table.isView)
+        if (table.isView())
             return done();
         if (!status)
             return status;
@@ -106,6 +182,13 @@ private:
         if (!status)
             return status;
         nameRowNumber(table, withoutRowid);
+        status =
+            each(QStringLiteral("SELECT sql FROM sqlite_master WHERE type = 'table' AND name = ?"),
+                 {table.name}, [&](const QSqlQuery& row) {
+                     table.checks = CheckScanner(row.value(0).toString()).scan();
+                 });
+        if (!status)
+            return status;
         return readForeignKeys(table);
     }
 
@@ -143,19 +226,6 @@ private:
         if (table.key.isEmpty())
             adoptUniqueKey(table);
         return status;
-    }
-
-    // Without a primary key, a unique key whose columns are never empty identifies as well.
-    static void adoptUniqueKey(Table& table) {
-        for (const QStringList& columns : table.uniqueKeys) {
-            const bool neverEmpty =
-                std::all_of(columns.begin(), columns.end(),
-                            [&](const QString& name) { return !table.column(name)->nullable; });
-            if (neverEmpty) {
-                table.key = columns;
-                return;
-            }
-        }
     }
 
     static void nameRowNumber(Table& table, bool withoutRowid) {

@@ -90,7 +90,7 @@ QString storageClass(const QVariant& stored) {
 
 } // namespace
 
-Status SqliteDialect::verifyReadable() const {
+Status SqliteDialect::verifyReachable() const {
     const QFileInfo info(m_path);
     if (!info.exists())
         return Error{ErrorKind::Unavailable, say("There is no file %1.").arg(m_path)};
@@ -114,26 +114,31 @@ void SqliteDialect::configure(QSqlDatabase& database, bool readOnly) const {
     uri.replace(QStringLiteral("file://"), QStringLiteral("file:"));
     database.setDatabaseName(uri +
                              (readOnly ? QStringLiteral("?mode=ro") : QStringLiteral("?mode=rw")));
+}
+
+QStringList SqliteDialect::connectOptions(bool readOnly) const {
     QString options =
         QStringLiteral("QSQLITE_OPEN_URI;QSQLITE_BUSY_TIMEOUT=%1").arg(BusyTimeoutMilliseconds);
     if (readOnly)
         options += QStringLiteral(";QSQLITE_OPEN_READONLY");
-    database.setConnectOptions(options);
+    return {options};
 }
 
-QStringList SqliteDialect::openingStatements() const {
+QStringList SqliteDialect::openingStatements(bool) const {
     // The last one reads the file for the first time: what is no database fails here, with words.
     return {QStringLiteral("PRAGMA foreign_keys = ON"),
             QStringLiteral("PRAGMA trusted_schema = OFF"),
             QStringLiteral("SELECT count(*) FROM sqlite_master")};
 }
 
-void SqliteDialect::rememberFile() {
+Status SqliteDialect::opened(QSqlDatabase& database) {
+    m_handle = handleOf(database);
     struct stat file {};
     if (::stat(QFile::encodeName(m_path).constData(), &file) == 0) {
         m_device = file.st_dev;
         m_inode = file.st_ino;
     }
+    return done();
 }
 
 Status SqliteDialect::verifyStillThere() const {
@@ -150,10 +155,13 @@ Status SqliteDialect::verifyStillThere() const {
                              .arg(m_path)};
 }
 
-void* SqliteDialect::nativeHandle(const QSqlDatabase& database) const { return handleOf(database); }
+void SqliteDialect::interrupt() {
+    if (void* handle = m_handle)
+        sqlite3_interrupt(static_cast<sqlite3*>(handle));
+}
 
-void SqliteDialect::interrupt(void* nativeHandle) {
-    sqlite3_interrupt(static_cast<sqlite3*>(nativeHandle));
+Result<ServerFacts> SqliteDialect::facts(QSqlDatabase&) const {
+    return ServerFacts{QStringLiteral("SQLite ") + QLatin1String(sqlite3_libversion()), {}, false};
 }
 
 QString SqliteDialect::quoted(const QString& name) const {
@@ -198,6 +206,8 @@ QVariant SqliteDialect::encode(const Value& value, const ColumnType&) const {
         return isoText(value.asTime());
     case Value::Kind::Timestamp:
         return isoText(value.asTimestamp());
+    case Value::Kind::Instant:
+        return isoText(value.asInstant().utc);
     case Value::Kind::Binary:
         return value.asBinary().isNull() ? QByteArray("") : value.asBinary();
     }
@@ -226,30 +236,9 @@ SqlFragment SqliteDialect::exactly(const Column& column, const Value& value) con
             {stored}};
 }
 
-SqlFragment SqliteDialect::keyCondition(const Table& table, const Key& key) const {
-    SqlFragment condition;
-    for (qsizetype i = 0; i < table.key.size(); ++i) {
-        const Column& column = *table.column(table.key[i]);
-        const Value& value = key[static_cast<size_t>(i)];
-        if (i > 0)
-            condition.sql += QStringLiteral(" AND ");
-        // The plain comparison is what an index serves; the exact one tells 'Abc' from 'abc'.
-        if (!value.isNull() && value.kind() != Value::Kind::Integer) {
-            condition.sql += quoted(column.name) + QStringLiteral(" = ? AND ");
-            condition.values += encode(value, column.type);
-        }
-        const SqlFragment exact = value.kind() == Value::Kind::Integer
-                                      ? SqlFragment{quoted(column.name) + QStringLiteral(" = ?"),
-                                                    {encode(value, column.type)}}
-                                      : exactly(column, value);
-        condition.sql += exact.sql;
-        condition.values += exact.values;
-    }
-    return condition;
-}
-
 QStringList SqliteDialect::changeLogSchema() const {
-    // before and after have no declared type on purpose: SQLite then keeps each value as it is.
+    // old_value and new_value have no declared type on purpose: SQLite then keeps each value as it
+    // is.
     return {
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_change ("
                        "id INTEGER PRIMARY KEY, uid TEXT NOT NULL, at TEXT NOT NULL, "
@@ -259,14 +248,14 @@ QStringList SqliteDialect::changeLogSchema() const {
         QStringLiteral(
             "CREATE TABLE IF NOT EXISTS gravin_record ("
             "change_id INTEGER NOT NULL REFERENCES gravin_change (id), "
-            "seq INTEGER NOT NULL, table_name TEXT NOT NULL, key TEXT NOT NULL, "
+            "seq INTEGER NOT NULL, table_name TEXT NOT NULL, record_key TEXT NOT NULL, "
             "op TEXT NOT NULL CHECK (op IN ('insert', 'update', 'delete')), row_number INTEGER, "
             "PRIMARY KEY (change_id, seq)) WITHOUT ROWID"),
         QStringLiteral("CREATE INDEX IF NOT EXISTS gravin_record_by_key "
-                       "ON gravin_record (table_name, key)"),
+                       "ON gravin_record (table_name, record_key)"),
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_field ("
                        "change_id INTEGER NOT NULL, seq INTEGER NOT NULL, "
-                       "column_name TEXT NOT NULL, before, after, "
+                       "column_name TEXT NOT NULL, old_value, new_value, "
                        "PRIMARY KEY (change_id, seq, column_name), "
                        "FOREIGN KEY (change_id, seq) REFERENCES gravin_record (change_id, seq)) "
                        "WITHOUT ROWID"),
@@ -344,7 +333,8 @@ Error SqliteDialect::errorOf(const QSqlError& error) const {
     }
 }
 
-ConstraintFailure SqliteDialect::constraintFailure(const QString& engineMessage) const {
+ConstraintFailure SqliteDialect::constraintFailure(const Error& error) const {
+    const QString& engineMessage = error.detail;
     ConstraintFailure failure;
     const qsizetype colon = engineMessage.indexOf(u": ");
     const QString what = engineMessage.left(colon);

@@ -3,6 +3,7 @@
 
 #include "core/database/dialect.h"
 
+#include <atomic>
 #include <sys/types.h>
 
 namespace gravin {
@@ -14,26 +15,45 @@ public:
     explicit SqliteDialect(QString path)
         : m_path(std::move(path)) {}
 
-    // Before opening: the file exists, is a plain file, may be read, and is a database.
-    Status verifyReadable() const;
-    void configure(QSqlDatabase& database, bool readOnly) const;
-    QStringList openingStatements() const;
+    QString driver() const override { return QStringLiteral("QSQLITE"); }
+    // The file exists, is a plain file, may be read, and is a database.
+    Status verifyReachable() const override;
+    QStringList connectOptions(bool readOnly) const override;
+    void configure(QSqlDatabase& database, bool readOnly) const override;
+    QStringList openingStatements(bool readOnly) const override;
     // Remembers which file was opened; verifyStillThere() compares with it.
-    void rememberFile();
-    void* nativeHandle(const QSqlDatabase& database) const;
-    static void interrupt(void* nativeHandle); // any thread
+    Status opened(QSqlDatabase& database) override;
+    void closing() override { m_handle = nullptr; }
+    void interrupt() override;
+    Status verifyStillThere() const override;
+    Result<ServerFacts> facts(QSqlDatabase& database) const override;
 
     QString quoted(const QString& name) const override;
+    QString quoted(const Table& table) const override { return quoted(table.relation); }
+    QString readable(const Column& column) const override { return quoted(column.name); }
+    QString placeholder(const Column&) const override { return QStringLiteral("?"); }
     Value decode(const QVariant& stored, const ColumnType& type) const override;
     QVariant encode(const Value& value, const ColumnType& type) const override;
     Status canHold(const Value& value, const ColumnType& type) const override;
+    // SQLite is typed by value: the log keeps each value as the table does.
+    QVariant encodeForLog(const Value& value, const ColumnType& type) const override {
+        return encode(value, type);
+    }
+    Value decodeFromLog(const QVariant& stored, const ColumnType& type) const override {
+        return decode(stored, type);
+    }
     SqlFragment exactly(const Column& column, const Value& value) const override;
-    SqlFragment keyCondition(const Table& table, const Key& key) const override;
+    bool isPlainlyExact(const Column&, const Value& value) const override {
+        return value.kind() == Value::Kind::Integer;
+    }
+    QString lockingClause(const Table&) const override { return {}; }
     Result<Catalog> readCatalog(QSqlDatabase& database) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override {
         return QStringLiteral("SELECT count(*) FROM sqlite_master WHERE name = 'gravin_field'");
     }
+    bool createsTablesInTransactions() const override { return true; }
+    bool failureEndsTransaction() const override { return false; }
     QString beginWrite() const override { return QStringLiteral("BEGIN IMMEDIATE"); }
     QString deferReferences() const override {
         return QStringLiteral("PRAGMA defer_foreign_keys = ON");
@@ -41,12 +61,15 @@ public:
     Status scanIntegers(QSqlDatabase& database, const QString& sql,
                         const std::function<bool(qint64)>& take) const override;
     qint64 foreignCommits(QSqlDatabase& database) const override;
-    Status verifyStillThere() const override;
     Error errorOf(const QSqlError& error) const override;
-    ConstraintFailure constraintFailure(const QString& engineMessage) const override;
+    ConstraintFailure constraintFailure(const Error& error) const override;
+
+protected:
+    QString insertWithoutValues() const override { return QStringLiteral("DEFAULT VALUES"); }
 
 private:
     QString m_path;
+    std::atomic<void*> m_handle = nullptr; // sqlite3*
     dev_t m_device = 0;
     ino_t m_inode = 0;
 };

@@ -21,8 +21,9 @@ Worker::~Worker() {
         m_dropUpTo = m_next;
         m_cancelled = true;
         if (m_runningSession)
-            m_runningSession->interrupt();
+            interruptBeside(m_running);
     }
+    m_interrupts.waitForDone();
     // The session must be closed in the thread that opened it.
     QMetaObject::invokeMethod(
         m_inside, [this] { m_session.reset(); }, Qt::BlockingQueuedConnection);
@@ -58,14 +59,32 @@ void Worker::runTask(JobId job, const Task& task) {
         m_cancelled = false;
     }
     task(std::move(opened));
-    const std::lock_guard lock(m_mutex);
-    m_running = 0;
-    m_runningSession = nullptr;
+    {
+        const std::lock_guard lock(m_mutex);
+        m_running = 0;
+        m_runningSession = nullptr;
+    }
+    // An interrupt that is still on its way must not hit the next job.
+    m_interrupts.waitForDone();
+}
+
+// Servers are interrupted through a connection of its own, which takes its time: not in the thread
+// of the interface. Requires: m_mutex is held and the job is running.
+void Worker::interruptBeside(JobId job) {
+    Session* session = m_runningSession;
+    m_interrupts.start([this, job, session] {
+        {
+            const std::lock_guard lock(m_mutex);
+            if (m_running != job)
+                return;
+        }
+        session->interrupt();
+    });
 }
 
 Result<Session*> Worker::session() {
     // A file that was put back is another one: open it anew.
-    if (m_session && !m_session->dialect().verifyStillThere())
+    if (m_session && (m_session->isLost() || !m_session->dialect().verifyStillThere()))
         m_session.reset();
     if (!m_session) {
         auto opened = Session::open(m_spec, m_access);
@@ -92,7 +111,7 @@ void Worker::cancel(JobId job) {
     if (m_running == job) {
         m_cancelled = true;
         if (m_runningSession)
-            m_runningSession->interrupt();
+            interruptBeside(job);
     } else if (job > m_running && job < m_next) {
         m_dropped.push_back(job);
     }

@@ -6,6 +6,7 @@
 #include <QObject>
 #include <QPointer>
 #include <QThread>
+#include <QThreadPool>
 
 #include <functional>
 #include <mutex>
@@ -60,6 +61,7 @@ private:
     void deliver(std::function<void()> answer);
     void runTask(JobId job, const Task& task);
     Result<Session*> session();
+    void interruptBeside(JobId job);
 
     ConnectionSpec m_spec;
     Session::Access m_access;
@@ -67,6 +69,8 @@ private:
     QObject* m_inside;                  // lives in m_thread
     QObject m_here;                     // lives in the maker's thread
     std::unique_ptr<Session> m_session; // touched in m_thread only
+
+    QThreadPool m_interrupts; // each ends before the job after the one it is meant for begins
 
     std::mutex m_mutex; // guards what follows
     JobId m_next = 1;

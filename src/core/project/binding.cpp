@@ -72,7 +72,7 @@ bool canShowAs(ShownAs shownAs, const ColumnType& type) {
     case ShownAs::Lookup:
         return kind != TypeKind::Binary;
     case ShownAs::LongText:
-        return kind == TypeKind::Text || kind == TypeKind::Any;
+        return kind == TypeKind::Text || kind == TypeKind::Json || kind == TypeKind::Any;
     case ShownAs::Number:
         return kind == TypeKind::Integer || kind == TypeKind::Decimal || kind == TypeKind::Double ||
                kind == TypeKind::Any;

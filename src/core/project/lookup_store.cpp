@@ -31,9 +31,10 @@ void LookupStore::reload() {
             QList<Entry> entries;
             const auto& dialect = session.dialect();
             const QString sql =
-                QStringLiteral("SELECT %1, %2 FROM %3 ORDER BY %2, %1 LIMIT %4")
-                    .arg(dialect.quoted(lookup.storedColumn), dialect.quoted(lookup.shownColumn),
-                         dialect.quoted(lookup.table))
+                QStringLiteral("SELECT %1, %2 FROM %3 ORDER BY %3.%4, %3.%5 LIMIT %6")
+                    .arg(dialect.readable(table->columns[stored]),
+                         dialect.readable(table->columns[shown]), dialect.quoted(*table),
+                         dialect.quoted(lookup.shownColumn), dialect.quoted(lookup.storedColumn))
                     .arg(MaximumEntries);
             Status selected = session.select(sql, {}, [&](const QSqlQuery& row) {
                 entries.append({dialect.decode(row.value(0), table->columns[stored].type),

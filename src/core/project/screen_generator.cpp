@@ -35,6 +35,10 @@ ShownAs shownAsFor(const Table& table, const Column& column) {
         return ShownAs::Date;
     case TypeKind::Binary:
         return ShownAs::Picture;
+    case TypeKind::Enumeration:
+        return ShownAs::Choices;
+    case TypeKind::Json:
+        return ShownAs::LongText;
     case TypeKind::Text:
         return column.type.length >= LongTextFrom ||
                        (column.type.length < 0 && soundsLong(column.name))
@@ -101,7 +105,10 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
     field.column = column.name;
     field.shownAs = shownAsFor(table, column);
     field.label = labelFromName(column.name, field.shownAs == ShownAs::Lookup);
-    field.editable = !column.computed && !column.givenByDatabase && !table.isView;
+    field.editable = !column.computed && !column.givenByDatabase && !table.isView() &&
+                     column.type.kind != TypeKind::Foreign;
+    for (const QString& member : column.type.members)
+        field.choices.append({member, labelFromName(member)});
     // A flag is never missing: it is no until someone says yes.
     field.required = !column.nullable && field.editable && column.type.kind != TypeKind::Boolean;
     if (const ForeignKey* reference = table.referenceOf(column.name)) {

@@ -7,6 +7,7 @@
 #include <QRegularExpression>
 
 #include <algorithm>
+#include <limits>
 
 namespace gravin {
 
@@ -62,21 +63,23 @@ Result<SortOrder> sortOrderFromText(const QString& text, const Table& table) {
 QString TableReader::selectColumns() const {
     QStringList names;
     for (const Column& column : m_table.columns)
-        names += m_session.dialect().quoted(column.name);
+        names += m_session.dialect().readable(column);
     return names.isEmpty() ? QStringLiteral("*") : names.join(QStringLiteral(", "));
 }
 
 QString TableReader::from() const {
-    return QStringLiteral(" FROM ") + m_session.dialect().quoted(m_table.name);
+    return QStringLiteral(" FROM ") + m_session.dialect().quoted(m_table);
 }
 
 QString TableReader::orderBy(const SortOrder& sort) const {
+    // With the table before it a name means the column, not the text form that is read of it.
+    const QString table = m_session.dialect().quoted(m_table) + u'.';
     QStringList parts;
     for (const SortBy& by : sort)
-        parts += m_session.dialect().quoted(by.column) +
+        parts += table + m_session.dialect().quoted(by.column) +
                  (by.descending ? QStringLiteral(" DESC") : QString());
     for (const QString& column : m_table.key)
-        parts += m_session.dialect().quoted(column);
+        parts += table + m_session.dialect().quoted(column);
     return parts.isEmpty() ? QString()
                            : QStringLiteral(" ORDER BY ") + parts.join(QStringLiteral(", "));
 }
@@ -111,9 +114,10 @@ Result<qint64> TableReader::count() {
 
 Result<std::vector<Record>> TableReader::range(const SortOrder& sort, qint64 offset, qint64 limit) {
     std::vector<Record> records;
-    Status status = collect(QStringLiteral("SELECT ") + selectColumns() + from() + orderBy(sort) +
-                                QStringLiteral(" LIMIT ? OFFSET ?"),
-                            {limit, offset}, records);
+    Status status =
+        collect(QStringLiteral("SELECT ") + selectColumns() + from() + orderBy(sort) +
+                    QStringLiteral(" LIMIT ? OFFSET ?"),
+                {limit < 0 ? std::numeric_limits<qint64>::max() : limit, offset}, records);
     if (!status)
         return status.error();
     if (m_table.key.isEmpty()) {
@@ -147,6 +151,20 @@ Result<std::vector<Record>> TableReader::records(const std::vector<Key>& keys,
     return records;
 }
 
+Result<std::optional<Record>> TableReader::recordToChange(const Key& key) {
+    const SqlFragment condition = m_session.dialect().keyCondition(m_table, key);
+    std::vector<Record> records;
+    Status status =
+        collect(QStringLiteral("SELECT ") + selectColumns() + from() + QStringLiteral(" WHERE ") +
+                    condition.sql + m_session.dialect().lockingClause(m_table),
+                condition.values, records);
+    if (!status)
+        return status.error();
+    if (records.empty())
+        return std::optional<Record>{};
+    return std::optional(std::move(records.front()));
+}
+
 Result<std::vector<Record>> TableReader::recordsByPosition(const std::vector<Key>& keys,
                                                            const SortOrder& sort) {
     if (keys.empty())
@@ -175,8 +193,9 @@ SqlFragment TableReader::whereAll(const QStringList& columns,
     SqlFragment where{QStringLiteral(" WHERE "), {}};
     for (qsizetype i = 0; i < columns.size(); ++i) {
         where.sql += (i > 0 ? QStringLiteral(" AND ") : QString()) +
-                     m_session.dialect().quoted(columns[i]) + QStringLiteral(" = ?");
+                     m_session.dialect().quoted(columns[i]) + QStringLiteral(" = ");
         const Column* column = m_table.column(columns[i]);
+        where.sql += column ? m_session.dialect().placeholder(*column) : QStringLiteral("?");
         where.values += m_session.dialect().encode(values[static_cast<size_t>(i)],
                                                    column ? column->type : ColumnType{});
     }
@@ -225,13 +244,13 @@ Status TableReader::scanKeys(const SortOrder& sort, const std::function<bool(Key
 
     QStringList names;
     for (const QString& column : m_table.key)
-        names += m_session.dialect().quoted(column);
+        names += m_session.dialect().readable(*m_table.column(column));
     const QString sql =
         QStringLiteral("SELECT ") + names.join(QStringLiteral(", ")) + from() + orderBy(sort);
 
     const std::vector<ColumnType> types = m_table.keyTypes();
     const Column& first = *m_table.column(m_table.key.front());
-    if (types.size() == 1 && first.givenByDatabase) {
+    if (types.size() == 1 && first.givenByDatabase && first.type.kind == TypeKind::Integer) {
         Status scanned = m_session.scanIntegers(sql, [&](qint64 key) {
             collector.run().appendInteger(key);
             return !collector.full() || collector.flush();
@@ -257,8 +276,9 @@ Result<QStringList> distinctTexts(Session& session, const Table& table, const Co
     const QString name = session.dialect().quoted(column.name);
     QStringList texts;
     Status selected = session.select(
-        QStringLiteral("SELECT DISTINCT %1 FROM %2 WHERE %1 IS NOT NULL ORDER BY 1 LIMIT ?")
-            .arg(name, session.dialect().quoted(table.name)),
+        QStringLiteral("SELECT %1 FROM %2 WHERE %3 IS NOT NULL GROUP BY %3 ORDER BY %4.%3 LIMIT ?")
+            .arg(session.dialect().readable(column), session.dialect().quoted(table), name,
+                 session.dialect().quoted(table)),
         {limit}, [&](const QSqlQuery& row) {
             texts += toText(session.dialect().decode(row.value(0), column.type), column.type);
             return true;

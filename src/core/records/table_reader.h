@@ -35,6 +35,9 @@ public:
     // The records of these keys that exist, in any order.
     Result<std::vector<Record>> records(const std::vector<Key>& keys, const SortOrder& sort = {});
     Result<std::optional<Record>> record(const Key& key);
+    // The record as it is now, locked against others where the engine locks rows. Requires: a
+    // writing transaction is open.
+    Result<std::optional<Record>> recordToChange(const Key& key);
     // How many records have these values in these columns.
     Result<qint64> countWhere(const QStringList& columns, const std::vector<Value>& values);
     Result<std::vector<Key>> keysWhere(const QStringList& columns,

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QString>
+#include <QStringList>
 
 namespace gravin {
 
@@ -16,15 +17,21 @@ enum class TypeKind {
     Date,      // proleptic Gregorian, years 1 … 9999
     Time,      // of day, to the microsecond
     Timestamp, // date and time without zone, to the microsecond
+    Instant,   // a moment, to the microsecond; kept in UTC, shown in the person's zone
     Binary,
+    Uuid, // RFC 4122, lower case
+    Json,
+    Enumeration, // one of `members`
+    Foreign,     // of the engine's own (arrays, ranges, networks, …): shown as text, read only
 };
 
 // A column's declared type. Limits of -1 mean: none declared.
 struct ColumnType {
     TypeKind kind = TypeKind::Any;
-    int length = -1;    // characters of text
-    int precision = -1; // digits of a decimal in all
-    int scale = -1;     // digits of a decimal after the point
+    int length = -1;          // characters of text
+    int precision = -1;       // digits of a decimal in all
+    int scale = -1;           // digits of a decimal after the point
+    QStringList members = {}; // of an enumeration, in its own order
 
     friend bool operator==(const ColumnType&, const ColumnType&) = default;
 };

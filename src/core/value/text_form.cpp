@@ -3,6 +3,11 @@
 
 #include "core/base/text.h"
 
+#include <QDateTime>
+#include <QJsonDocument>
+#include <QRegularExpression>
+#include <QUuid>
+
 #include <cmath>
 
 namespace gravin {
@@ -107,6 +112,78 @@ Result<Value> timestampFromText(QString text) {
         say("“%1” is not a date and time. Type for example 2026-12-04 07:30.").arg(text));
 }
 
+// The person's clock, with how far it is from UTC: "2026-12-04 08:30:00+01:00".
+QString instantText(const Instant& instant) {
+    constexpr qint64 MicrosecondsPerSecond = 1'000'000;
+    const TimeOfDay time = instant.utc.time;
+    const QDateTime utc(instant.utc.date,
+                        QTime::fromMSecsSinceStartOfDay(
+                            static_cast<int>(time.microseconds / MicrosecondsPerSecond) * 1000),
+                        Qt::UTC);
+    const QDateTime local = utc.toLocalTime();
+    const qint64 seconds = local.time().msecsSinceStartOfDay() / 1000;
+    const Timestamp shown{
+        local.date(),
+        {seconds * MicrosecondsPerSecond + time.microseconds % MicrosecondsPerSecond}};
+    const int offset = local.offsetFromUtc() / 60;
+    return isoText(shown) + QStringLiteral("%1%2:%3")
+                                .arg(offset < 0 ? u'-' : u'+')
+                                .arg(std::abs(offset) / 60, 2, 10, QLatin1Char('0'))
+                                .arg(std::abs(offset) % 60, 2, 10, QLatin1Char('0'));
+}
+
+Result<Value> instantFromText(const QString& text) {
+    static const QRegularExpression zone(QStringLiteral("\\s*(?:Z|([+-])(\\d\\d):?(\\d\\d)?)$"));
+    const auto match = zone.match(text, std::min<qsizetype>(text.size(), 11));
+    const QString clock = match.hasMatch() ? text.left(match.capturedStart()) : text;
+    const auto local = timestampFromText(clock);
+    if (!local)
+        return refused(say("“%1” is not a moment. Type for example 2026-12-04 07:30, or with a "
+                           "zone 2026-12-04 07:30+01:00.")
+                           .arg(text));
+    const Timestamp& shown = local->asTimestamp();
+    const qint64 fraction = shown.time.microseconds % 1'000'000;
+    const QTime time = QTime::fromMSecsSinceStartOfDay(
+        static_cast<int>(shown.time.microseconds / 1'000'000) * 1000);
+    QDateTime moment(shown.date, time, Qt::LocalTime);
+    if (match.hasMatch()) {
+        const int minutes = match.captured(2).toInt() * 60 + match.captured(3).toInt();
+        moment = QDateTime(shown.date, time, Qt::OffsetFromUTC,
+                           (match.captured(1) == u"-" ? -minutes : minutes) * 60);
+    }
+    const QDateTime utc = moment.toUTC();
+    return Value::instant(
+        {{utc.date(), {utc.time().msecsSinceStartOfDay() / 1000 * 1'000'000LL + fraction}}});
+}
+
+Result<Value> uuidFromText(const QString& text) {
+    const QUuid uuid = QUuid::fromString(text);
+    const QString canonical = uuid.toString(QUuid::WithoutBraces);
+    // Of QUuid's other forms none is what people mean by a UUID.
+    if (canonical.compare(text, Qt::CaseInsensitive) != 0)
+        return refused(say("“%1” is not a UUID. Type for example "
+                           "6f1c9a52-3f0e-4d83-9a61-0c5b7e2d4f18.")
+                           .arg(text));
+    return Value::text(canonical);
+}
+
+Result<Value> jsonFromText(const QString& text) {
+    QJsonParseError problem;
+    // A lone text or number is JSON as well, which Qt only reads within a list.
+    (void)QJsonDocument::fromJson(('[' + text.toUtf8() + ']'), &problem);
+    if (problem.error != QJsonParseError::NoError)
+        return refused(say("This is not JSON: %1, at character %2.")
+                           .arg(problem.errorString())
+                           .arg(std::max(problem.offset, 1)));
+    return Value::text(text);
+}
+
+Result<Value> memberFromText(const QString& text, const ColumnType& type) {
+    if (type.members.isEmpty() || type.members.contains(text))
+        return Value::text(text);
+    return refused(say("“%1” is none of %2.").arg(text, type.members.join(QStringLiteral(", "))));
+}
+
 } // namespace
 
 QString describe(const ColumnType& type) {
@@ -132,8 +209,18 @@ QString describe(const ColumnType& type) {
         return QStringLiteral("time");
     case TypeKind::Timestamp:
         return QStringLiteral("timestamp");
+    case TypeKind::Instant:
+        return QStringLiteral("instant");
     case TypeKind::Binary:
         return QStringLiteral("binary");
+    case TypeKind::Uuid:
+        return QStringLiteral("uuid");
+    case TypeKind::Json:
+        return QStringLiteral("json");
+    case TypeKind::Enumeration:
+        return QStringLiteral("one of %1").arg(type.members.join(QStringLiteral(", ")));
+    case TypeKind::Foreign:
+        return QStringLiteral("foreign");
     }
     return {};
 }
@@ -161,6 +248,8 @@ QString toText(const Value& value, const ColumnType& type) {
         return isoText(value.asTime());
     case Value::Kind::Timestamp:
         return isoText(value.asTimestamp());
+    case Value::Kind::Instant:
+        return instantText(value.asInstant());
     case Value::Kind::Binary:
         return sizeText(value.asBinary().size());
     }
@@ -190,6 +279,15 @@ Result<Value> fromText(const QString& text, const ColumnType& type) {
         return timestampFromText(trimmed);
     case TypeKind::Binary:
         return refused(say("Pictures and other binary values cannot be typed."));
+    case TypeKind::Instant:
+        return instantFromText(trimmed);
+    case TypeKind::Uuid:
+        return uuidFromText(trimmed);
+    case TypeKind::Json:
+        return jsonFromText(trimmed);
+    case TypeKind::Enumeration:
+        return memberFromText(trimmed, type);
+    case TypeKind::Foreign:
     case TypeKind::Any:
     case TypeKind::Text:
         break;
@@ -198,32 +296,43 @@ Result<Value> fromText(const QString& text, const ColumnType& type) {
 }
 
 bool conforms(const Value& value, const ColumnType& type) {
+    if (value.isNull())
+        return true;
     switch (type.kind) {
     case TypeKind::Any:
+    case TypeKind::Foreign:
         return true;
     case TypeKind::Boolean:
-        return value.isNull() || value.kind() == Value::Kind::Boolean;
+        return value.kind() == Value::Kind::Boolean;
     case TypeKind::Integer:
-        return value.isNull() || value.kind() == Value::Kind::Integer;
+        return value.kind() == Value::Kind::Integer;
     case TypeKind::Decimal:
-        return value.isNull() || value.kind() == Value::Kind::Decimal;
+        return value.kind() == Value::Kind::Decimal;
     case TypeKind::Double:
-        return value.isNull() || value.kind() == Value::Kind::Double;
+        return value.kind() == Value::Kind::Double;
     case TypeKind::Text:
-        return value.isNull() || value.kind() == Value::Kind::Text;
+    case TypeKind::Uuid:
+    case TypeKind::Json:
+        return value.kind() == Value::Kind::Text;
+    case TypeKind::Enumeration:
+        return value.kind() == Value::Kind::Text && type.members.contains(value.asText());
     case TypeKind::Date:
-        return value.isNull() || value.kind() == Value::Kind::Date;
+        return value.kind() == Value::Kind::Date;
     case TypeKind::Time:
-        return value.isNull() || value.kind() == Value::Kind::Time;
+        return value.kind() == Value::Kind::Time;
     case TypeKind::Timestamp:
-        return value.isNull() || value.kind() == Value::Kind::Timestamp;
+        return value.kind() == Value::Kind::Timestamp;
+    case TypeKind::Instant:
+        return value.kind() == Value::Kind::Instant;
     case TypeKind::Binary:
-        return value.isNull() || value.kind() == Value::Kind::Binary;
+        return value.kind() == Value::Kind::Binary;
     }
     return false;
 }
 
-bool isTypeable(const ColumnType& type) { return type.kind != TypeKind::Binary; }
+bool isTypeable(const ColumnType& type) {
+    return type.kind != TypeKind::Binary && type.kind != TypeKind::Foreign;
+}
 
 QString keyText(const Key& key, const std::vector<ColumnType>& types) {
     QStringList parts;

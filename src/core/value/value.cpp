@@ -118,6 +118,8 @@ QString Value::encoded() const {
         return u'T' + isoText(asTime());
     case Kind::Timestamp:
         return u'S' + isoText(asTimestamp());
+    case Kind::Instant:
+        return u'Z' + isoText(asInstant().utc);
     case Kind::Binary:
         return u'x' + QString::fromLatin1(asBinary().toBase64());
     }
@@ -157,6 +159,9 @@ std::optional<Value> Value::decoded(QStringView text) {
         return orNothing(timeFromIso(rest), &Value::time);
     case u'S':
         return orNothing(timestampFromIso(rest), &Value::timestamp);
+    case u'Z':
+        return orNothing(timestampFromIso(rest),
+                         [](const Timestamp& utc) { return instant({utc}); });
     case u'x': {
         auto bytes = QByteArray::fromBase64Encoding(rest.toLatin1(),
                                                     QByteArray::AbortOnBase64DecodingErrors);

@@ -25,6 +25,12 @@ struct Timestamp {
     friend bool operator==(const Timestamp&, const Timestamp&) = default;
 };
 
+// A moment, to the microsecond, as UTC reads it.
+struct Instant {
+    Timestamp utc;
+    friend bool operator==(const Instant&, const Instant&) = default;
+};
+
 // One value of one column, exactly as the database holds it. Equality is exact: kinds must match,
 // text is compared by code units, doubles by bits, decimals with their scale; NULL equals NULL.
 class Value {
@@ -39,7 +45,8 @@ public:
         Date,
         Time,
         Timestamp,
-        Binary
+        Binary,
+        Instant
     };
 
     Value() = default;
@@ -52,6 +59,7 @@ public:
     static Value date(QDate value) { return Value(Data(value)); }
     static Value time(TimeOfDay value) { return Value(Data(value)); }
     static Value timestamp(Timestamp value) { return Value(Data(value)); }
+    static Value instant(Instant value) { return Value(Data(value)); }
     static Value binary(QByteArray value) { return Value(Data(std::move(value))); }
 
     Kind kind() const { return static_cast<Kind>(m_data.index()); }
@@ -66,6 +74,7 @@ public:
     QDate asDate() const { return std::get<QDate>(m_data); }
     TimeOfDay asTime() const { return std::get<TimeOfDay>(m_data); }
     const Timestamp& asTimestamp() const { return std::get<Timestamp>(m_data); }
+    const Instant& asInstant() const { return std::get<Instant>(m_data); }
     const QByteArray& asBinary() const { return std::get<QByteArray>(m_data); }
 
     // An exact, typed text of the value, for keys in the change log: "n", "i42", "d1.50", "tAbc",
@@ -77,7 +86,7 @@ public:
 
 private:
     using Data = std::variant<std::monostate, bool, qint64, Decimal, double, QString, QDate,
-                              TimeOfDay, Timestamp, QByteArray>;
+                              TimeOfDay, Timestamp, QByteArray, Instant>;
     explicit Value(Data data)
         : m_data(std::move(data)) {}
 

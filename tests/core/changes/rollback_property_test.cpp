@@ -127,7 +127,7 @@ private:
         }
         case TypeKind::Text:
             return Value::text(randomText());
-        case TypeKind::Any:
+        default:
             break;
         }
         switch (below(6)) {

@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/database/dialect.h"
+
+#include "core/database/mariadb_dialect.h"
+#include "core/database/postgres_dialect.h"
+#include "core/database/sqlite_dialect.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+SqlFragment Dialect::keyCondition(const Table& table, const Key& key) const {
+    SqlFragment condition;
+    for (qsizetype i = 0; i < table.key.size(); ++i) {
+        const Column& column = *table.column(table.key[i]);
+        const Value& value = key[static_cast<size_t>(i)];
+        if (i > 0)
+            condition.sql += QStringLiteral(" AND ");
+        // The plain comparison is what an index serves; the exact one tells 'Abc' from 'abc'.
+        if (!value.isNull()) {
+            condition.sql += quoted(column.name) + QStringLiteral(" = ") + placeholder(column);
+            condition.values += encode(value, column.type);
+            if (isPlainlyExact(column, value))
+                continue;
+            condition.sql += QStringLiteral(" AND ");
+        }
+        const SqlFragment exact = exactly(column, value);
+        condition.sql += exact.sql;
+        condition.values += exact.values;
+    }
+    return condition;
+}
+
+QString Dialect::insertStatement(const Table& table, const QList<const Column*>& columns) const {
+    QString sql = QStringLiteral("INSERT INTO ") + quoted(table);
+    if (columns.isEmpty())
+        return sql + u' ' + insertWithoutValues();
+    QStringList names;
+    QStringList marks;
+    for (const Column* column : columns) {
+        names += quoted(column->name);
+        marks += placeholder(*column);
+    }
+    const bool meansIdentity = std::any_of(
+        columns.begin(), columns.end(), [](const Column* column) { return column->givenAlways; });
+    sql += QStringLiteral(" (%1)").arg(names.join(QStringLiteral(", ")));
+    if (meansIdentity)
+        sql += u' ' + insertMeaningIdentity();
+    return sql + QStringLiteral(" VALUES (%1)").arg(marks.join(QStringLiteral(", ")));
+}
+
+std::unique_ptr<Dialect> dialectFor(const ConnectionSpec& spec) {
+    switch (spec.engine) {
+    case Engine::Sqlite:
+        return std::make_unique<SqliteDialect>(spec.path);
+    case Engine::PostgreSql:
+        return std::make_unique<PostgresDialect>(spec);
+    case Engine::MariaDb:
+        return std::make_unique<MariaDbDialect>(spec);
+    }
+    return nullptr;
+}
+
+} // namespace gravin

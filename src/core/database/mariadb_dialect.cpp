@@ -1,0 +1,481 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/database/mariadb_dialect.h"
+
+#include "core/base/text.h"
+#include "core/database/secrets.h"
+
+#include <QRegularExpression>
+#include <QSqlDriver>
+
+#include <errmsg.h>
+#include <mysql.h>
+#include <mysqld_error.h>
+
+namespace gravin {
+
+namespace {
+
+// Digits that MariaDB's widest decimal has in all, and behind the point.
+constexpr int MaximumDigits = 65;
+constexpr int MaximumScale = 38;
+constexpr int InterruptTimeoutSeconds = 3;
+
+MYSQL* connectionOf(const QSqlDatabase& database) {
+    const QVariant handle = database.driver()->handle();
+    if (!handle.isValid() || qstrcmp(handle.typeName(), "MYSQL*") != 0)
+        return nullptr;
+    return *static_cast<MYSQL* const*>(handle.constData());
+}
+
+bool hasCollation(const Column& column) {
+    switch (column.type.kind) {
+    case TypeKind::Text:
+    case TypeKind::Json:
+    case TypeKind::Enumeration:
+        return true;
+    default:
+        return column.baseType == u"set";
+    }
+}
+
+// The places between backquotes of a message: `sea`.`aid` gives two.
+QStringList backquoted(const QString& message) {
+    static const QRegularExpression name(QStringLiteral("`((?:[^`]|``)*)`"));
+    QStringList names;
+    auto matches = name.globalMatch(message);
+    while (matches.hasNext())
+        names += matches.next().captured(1).replace(QStringLiteral("``"), QStringLiteral("`"));
+    return names;
+}
+
+QString quotedIn(const QString& message) {
+    static const QRegularExpression name(QStringLiteral("'([^']*)'"));
+    return name.match(message).captured(1);
+}
+
+QString lastQuotedIn(const QString& message) {
+    static const QRegularExpression name(QStringLiteral("'([^']*)'[^']*$"));
+    return name.match(message).captured(1);
+}
+
+bool isLocal(const ConnectionSpec& spec) {
+    return spec.host.isEmpty() || spec.host == u"localhost" ||
+           spec.options.contains(QStringLiteral("socket"));
+}
+
+} // namespace
+
+Status MariaDbDialect::verifyReachable() const {
+    if (spec().tls != TlsMode::Verify)
+        return done();
+    return Error{ErrorKind::Unavailable,
+                 say("Verifying the certificate of a MariaDB server is not possible here. Choose "
+                     "“require”, which encrypts without verifying, or another way to protect the "
+                     "connection.")};
+}
+
+QStringList MariaDbDialect::connectOptions(bool) const {
+    QString options = QStringLiteral("CLIENT_FOUND_ROWS=1;MYSQL_OPT_CONNECT_TIMEOUT=%1")
+                          .arg(ConnectTimeoutSeconds);
+    if (const QString socket = spec().options.value(QStringLiteral("socket")); !socket.isEmpty())
+        options += QStringLiteral(";UNIX_SOCKET=") + socket;
+    const QString encrypted = options + QStringLiteral(";CLIENT_SSL=1");
+    switch (spec().tls) {
+    case TlsMode::Off:
+        return {options};
+    case TlsMode::Prefer:
+        // What does not leave the machine needs no cover.
+        return isLocal(spec()) ? QStringList{options} : QStringList{encrypted, options};
+    case TlsMode::Require:
+    case TlsMode::Verify:
+        break;
+    }
+    return {encrypted};
+}
+
+bool MariaDbDialect::isWorthAnotherTry(const QSqlError& error) const {
+    return error.nativeErrorCode().toInt() == CR_SSL_CONNECTION_ERROR;
+}
+
+void MariaDbDialect::configure(QSqlDatabase& database, bool) const {
+    // An empty host means this machine's socket.
+    database.setHostName(spec().host.isEmpty() ? QStringLiteral("localhost") : spec().host);
+    if (spec().port > 0)
+        database.setPort(spec().port);
+    database.setDatabaseName(spec().database);
+    database.setUserName(spec().user);
+    database.setPassword(Secrets::passwordOf(spec()));
+}
+
+QStringList MariaDbDialect::openingStatements(bool readOnly) const {
+    QStringList statements{
+        QStringLiteral("SET NAMES utf8mb4 COLLATE utf8mb4_bin"),
+        // Strict: nothing is cut or rounded in silence. The two last let what is stored be
+        // restored: a key of 0, a date that no calendar has.
+        QStringLiteral("SET SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION,"
+                       "NO_AUTO_VALUE_ON_ZERO,ALLOW_INVALID_DATES'"),
+        QStringLiteral("SET SESSION time_zone = '+00:00'"),
+        QStringLiteral("SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED"),
+        QStringLiteral("SET SESSION innodb_lock_wait_timeout = %1, lock_wait_timeout = %1")
+            .arg(LockTimeoutSeconds),
+    };
+    if (readOnly)
+        statements += QStringLiteral("SET SESSION TRANSACTION READ ONLY");
+    return statements;
+}
+
+Status MariaDbDialect::opened(QSqlDatabase& database) {
+    MYSQL* connection = connectionOf(database);
+    const std::lock_guard lock(m_mutex);
+    m_connectionId = connection ? mysql_thread_id(connection) : 0;
+    if (m_connectionId == 0)
+        return Error{ErrorKind::Unavailable,
+                     say("%1 gave no way to stop a statement.").arg(serverName())};
+    return done();
+}
+
+void MariaDbDialect::closing() {
+    const std::lock_guard lock(m_mutex);
+    m_connectionId = 0;
+}
+
+void MariaDbDialect::interrupt() {
+    const std::lock_guard lock(m_mutex);
+    if (m_connectionId == 0)
+        return;
+    // The engine is told through a second connection. When that cannot be made, the statement runs
+    // to its end and its answer is ignored.
+    MYSQL* second = mysql_init(nullptr);
+    if (!second)
+        return;
+    const unsigned int timeout = InterruptTimeoutSeconds;
+    mysql_options(second, MYSQL_OPT_CONNECT_TIMEOUT, &timeout);
+    const QByteArray host = spec().host.isEmpty() ? QByteArray("localhost") : spec().host.toUtf8();
+    const QByteArray socket = spec().options.value(QStringLiteral("socket")).toUtf8();
+    const unsigned long flags = spec().tls == TlsMode::Require ? CLIENT_SSL : 0;
+    if (mysql_real_connect(second, host.constData(), spec().user.toUtf8().constData(),
+                           Secrets::passwordOf(spec()).toUtf8().constData(), nullptr,
+                           static_cast<unsigned int>(spec().port),
+                           socket.isEmpty() ? nullptr : socket.constData(), flags)) {
+        const QByteArray kill = "KILL QUERY " + QByteArray::number(m_connectionId);
+        (void)mysql_query(second, kill.constData());
+    }
+    mysql_close(second);
+}
+
+Status MariaDbDialect::verifyStillThere() const {
+    return done(); // the next statement tells
+}
+
+Result<ServerFacts> MariaDbDialect::facts(QSqlDatabase& database) const {
+    ServerFacts facts;
+    Status asked = each(database,
+                        QStringLiteral("SELECT VERSION(), CURRENT_USER(), (SELECT VARIABLE_VALUE "
+                                       "FROM information_schema.SESSION_STATUS WHERE "
+                                       "VARIABLE_NAME = 'Ssl_cipher')"),
+                        [&](const QSqlQuery& row) {
+                            // "10.11.4-MariaDB-1~deb12u1"
+                            facts.version = QStringLiteral("MariaDB ") +
+                                            row.value(0).toString().section(u'-', 0, 0);
+                            facts.account = row.value(1).toString();
+                            facts.encrypted = !row.value(2).toString().isEmpty();
+                        });
+    if (!asked)
+        return asked.error();
+    return facts;
+}
+
+QString MariaDbDialect::quoted(const QString& name) const {
+    QString doubled = name;
+    doubled.replace(QStringLiteral("`"), QStringLiteral("``"));
+    return u'`' + doubled + u'`';
+}
+
+QString MariaDbDialect::quoted(const Table& table) const { return quoted(table.relation); }
+
+QString MariaDbDialect::readable(const Column& column) const {
+    const QString name = quoted(column.name);
+    switch (column.type.kind) {
+    case TypeKind::Boolean:
+    case TypeKind::Integer:
+        // A bit field would arrive as bytes.
+        return column.baseType == u"bit" ? QStringLiteral("CAST(%1 AS UNSIGNED)").arg(name) : name;
+    case TypeKind::Text:
+    case TypeKind::Json:
+    case TypeKind::Binary:
+    case TypeKind::Enumeration:
+        return name;
+    case TypeKind::Decimal:
+        if (column.baseType == u"bit")
+            return QStringLiteral("CAST(CAST(%1 AS UNSIGNED) AS CHAR)").arg(name);
+        break;
+    case TypeKind::Double:
+        // Widened first: the text of a FLOAT itself has six digits only.
+        return QStringLiteral("CAST(CAST(%1 AS DOUBLE) AS CHAR)").arg(name);
+    default:
+        break;
+    }
+    return QStringLiteral("CAST(%1 AS CHAR)").arg(name);
+}
+
+QString MariaDbDialect::placeholder(const Column& column) const {
+    // Bytes that look like digits would be taken for the bits themselves.
+    return column.baseType == u"bit" ? QStringLiteral("CAST(? AS UNSIGNED)") : QStringLiteral("?");
+}
+
+Value MariaDbDialect::decode(const QVariant& stored, const ColumnType& type) const {
+    if (stored.isNull())
+        return {};
+    if (type.kind == TypeKind::Binary)
+        return Value::binary(stored.toByteArray());
+    if (type.kind == TypeKind::Boolean || type.kind == TypeKind::Integer) {
+        bool ok = false;
+        const qint64 number = stored.toLongLong(&ok);
+        if (ok && type.kind == TypeKind::Boolean && (number == 0 || number == 1))
+            return Value::boolean(number == 1);
+        if (ok)
+            return Value::integer(number);
+    }
+    if (stored.typeId() == QMetaType::QByteArray && type.kind == TypeKind::Any)
+        return Value::binary(stored.toByteArray());
+    return decodeText(stored.toString(), type);
+}
+
+QVariant MariaDbDialect::encode(const Value& value, const ColumnType&) const {
+    switch (value.kind()) {
+    case Value::Kind::Null:
+        return {};
+    case Value::Kind::Boolean:
+        return QVariant::fromValue<qint64>(value.asBoolean() ? 1 : 0);
+    case Value::Kind::Integer:
+        return value.asInteger();
+    case Value::Kind::Decimal:
+        return value.asDecimal().toText();
+    case Value::Kind::Double:
+        return QString::number(value.asDouble(), 'g', QLocale::FloatingPointShortest);
+    case Value::Kind::Text:
+        return notNull(value.asText());
+    case Value::Kind::Date:
+        return isoText(value.asDate());
+    case Value::Kind::Time:
+        return isoText(value.asTime());
+    case Value::Kind::Timestamp:
+        return isoText(value.asTimestamp());
+    case Value::Kind::Instant:
+        return isoText(value.asInstant().utc);
+    case Value::Kind::Binary:
+        return value.asBinary().isNull() ? QByteArray("") : value.asBinary();
+    }
+    return {};
+}
+
+Status MariaDbDialect::canHold(const Value& value, const ColumnType& type) const {
+    const auto refused = [](const QString& sentence) {
+        return Error{ErrorKind::Refused, sentence};
+    };
+    if (value.kind() == Value::Kind::Double && type.kind == TypeKind::Double &&
+        !std::isfinite(value.asDouble()))
+        return refused(say("MariaDB keeps neither infinity nor what is not a number."));
+    return done();
+}
+
+bool MariaDbDialect::isPlainlyExact(const Column& column, const Value& value) const {
+    switch (column.type.kind) {
+    case TypeKind::Boolean:
+    case TypeKind::Integer:
+        return true;
+    case TypeKind::Binary:
+        return column.baseType != u"geometry";
+    default:
+        return value.isNull();
+    }
+}
+
+SqlFragment MariaDbDialect::exactly(const Column& column, const Value& value) const {
+    const QString name = quoted(column.name);
+    if (value.isNull())
+        return {name + QStringLiteral(" IS NULL"), {}};
+    const QVariant stored = encode(value, column.type);
+    if (isPlainlyExact(column, value))
+        return {name + QStringLiteral(" = ") + placeholder(column), {stored}};
+    if (hasCollation(column) || value.kind() == Value::Kind::Text) {
+        // Collations find 'Abc ' equal to 'abc'; bytes of one character set do not.
+        return {QStringLiteral("CAST(CONVERT(%1 USING utf8mb4) AS BINARY) = "
+                               "CAST(CONVERT(? USING utf8mb4) AS BINARY)")
+                    .arg(hasCollation(column) ? name : readable(column)),
+                {stored}};
+    }
+    switch (value.kind()) {
+    case Value::Kind::Decimal:
+        // A number and a text would be compared as doubles.
+        return {QStringLiteral("%1 = CAST(? AS DECIMAL(%2,%3))")
+                    .arg(column.baseType == u"bit" ? readable(column) : name)
+                    .arg(MaximumDigits)
+                    .arg(std::min(value.asDecimal().scale(), MaximumScale)),
+                {stored}};
+    case Value::Kind::Double:
+        // As texts, which tell −0 from 0.
+        return {readable(column) + QStringLiteral(" = CAST(CAST(? AS DOUBLE) AS CHAR)"), {stored}};
+    case Value::Kind::Date:
+        return {name + QStringLiteral(" = CAST(? AS DATE)"), {stored}};
+    case Value::Kind::Time:
+        return {name + QStringLiteral(" = CAST(? AS TIME(6))"), {stored}};
+    case Value::Kind::Timestamp:
+    case Value::Kind::Instant:
+        return {name + QStringLiteral(" = CAST(? AS DATETIME(6))"), {stored}};
+    default:
+        return {readable(column) + QStringLiteral(" = ?"), {stored}};
+    }
+}
+
+QStringList MariaDbDialect::changeLogSchema() const {
+    const QString options =
+        QStringLiteral(" ENGINE = InnoDB DEFAULT CHARSET = utf8mb4 COLLATE = utf8mb4_bin");
+    return {
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_change ("
+                       "id BIGINT AUTO_INCREMENT PRIMARY KEY, uid CHAR(36) NOT NULL, "
+                       "at VARCHAR(40) NOT NULL, person VARCHAR(190) NOT NULL, "
+                       "screen LONGTEXT NOT NULL, action VARCHAR(190) NOT NULL, "
+                       "note LONGTEXT NOT NULL, undoes BIGINT, records BIGINT NOT NULL, "
+                       "tables LONGTEXT NOT NULL, op VARCHAR(10) NOT NULL)") +
+            options,
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_record ("
+                       "change_id BIGINT NOT NULL, seq BIGINT NOT NULL, "
+                       "table_name VARCHAR(190) NOT NULL, record_key LONGTEXT NOT NULL, "
+                       "op VARCHAR(10) NOT NULL CHECK (op IN ('insert', 'update', 'delete')), "
+                       "row_number BIGINT, PRIMARY KEY (change_id, seq), "
+                       "KEY gravin_record_by_key (table_name, record_key (100)), "
+                       "FOREIGN KEY (change_id) REFERENCES gravin_change (id))") +
+            options,
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_field ("
+                       "change_id BIGINT NOT NULL, seq BIGINT NOT NULL, "
+                       "column_name VARCHAR(190) NOT NULL, old_value LONGTEXT, "
+                       "new_value LONGTEXT, PRIMARY KEY (change_id, seq, column_name), "
+                       "FOREIGN KEY (change_id, seq) REFERENCES gravin_record (change_id, seq))") +
+            options,
+    };
+}
+
+QString MariaDbDialect::changeLogTablesQuery() const {
+    return QStringLiteral("SELECT count(*) FROM information_schema.TABLES WHERE TABLE_SCHEMA = "
+                          "DATABASE() AND TABLE_NAME = 'gravin_field'");
+}
+
+Error MariaDbDialect::errorOf(const QSqlError& error) const {
+    const QString detail = error.databaseText();
+    switch (error.nativeErrorCode().toInt()) {
+    case ER_QUERY_INTERRUPTED:
+        return {ErrorKind::Cancelled, say("Stopped on request."), detail};
+    case ER_LOCK_WAIT_TIMEOUT:
+    case ER_LOCK_DEADLOCK:
+        return {ErrorKind::Busy,
+                say("Another program holds a lock on this. Nothing was written; try again in a "
+                    "moment."),
+                detail};
+    case ER_ACCESS_DENIED_ERROR:
+    case ER_ACCESS_DENIED_NO_PASSWORD_ERROR:
+        return wrongPassword(detail);
+    case ER_BAD_DB_ERROR:
+        return {ErrorKind::Unavailable,
+                say("%1 has no database %2.").arg(serverName(), spec().database), detail};
+    case ER_DBACCESS_DENIED_ERROR:
+        return {ErrorKind::Unavailable,
+                say("This account has no right to the database %1.").arg(spec().database), detail};
+    case ER_TABLEACCESS_DENIED_ERROR:
+    case ER_COLUMNACCESS_DENIED_ERROR:
+    case ER_SPECIFIC_ACCESS_DENIED_ERROR:
+        return noRight(detail);
+    case ER_OPTION_PREVENTS_STATEMENT:
+    case ER_CANT_EXECUTE_IN_READ_ONLY_TRANSACTION:
+        return {ErrorKind::ReadOnly, say("%1 only lets this be read.").arg(serverName()), detail};
+    case ER_DISK_FULL:
+    case ER_RECORD_FILE_FULL:
+        return {ErrorKind::Full,
+                say("%1 has no space left. Nothing was written.").arg(serverName()), detail};
+    case ER_DUP_ENTRY:
+    case ER_BAD_NULL_ERROR:
+    case ER_NO_DEFAULT_FOR_FIELD:
+    case ER_ROW_IS_REFERENCED:
+    case ER_ROW_IS_REFERENCED_2:
+    case ER_NO_REFERENCED_ROW:
+    case ER_NO_REFERENCED_ROW_2:
+    case ER_CONSTRAINT_FAILED:
+    case ER_SIGNAL_EXCEPTION:
+        return {ErrorKind::Refused, say("A rule of the database forbids this."), detail};
+    case ER_DATA_TOO_LONG:
+    case ER_WARN_DATA_OUT_OF_RANGE:
+    case WARN_DATA_TRUNCATED:
+    case ER_TRUNCATED_WRONG_VALUE:
+    case ER_TRUNCATED_WRONG_VALUE_FOR_FIELD:
+        return {ErrorKind::Refused, say("The database cannot take this value."), detail};
+    case ER_NET_PACKET_TOO_LARGE:
+    case CR_NET_PACKET_TOO_LARGE:
+        return {ErrorKind::Refused,
+                say("A value is larger than %1 takes in one piece. Its setting "
+                    "max_allowed_packet says how much that is.")
+                    .arg(serverName()),
+                detail};
+    case CR_SSL_CONNECTION_ERROR:
+        return {ErrorKind::Unavailable,
+                say("A protected connection to %1 could not be made as it was asked for.")
+                    .arg(serverName()),
+                detail};
+    case CR_CONNECTION_ERROR:
+    case CR_CONN_HOST_ERROR:
+    case CR_UNKNOWN_HOST:
+    case CR_SERVER_GONE_ERROR:
+    case CR_SERVER_LOST:
+    case CR_SERVER_HANDSHAKE_ERR:
+    case ER_SERVER_SHUTDOWN:
+    case ER_CONNECTION_KILLED:
+    case ER_CON_COUNT_ERROR:
+        return unavailable(detail);
+    default:
+        return {ErrorKind::Database, say("The database answered with an error."), detail};
+    }
+}
+
+ConstraintFailure MariaDbDialect::constraintFailure(const Error& error) const {
+    ConstraintFailure failure;
+    const QStringList names = backquoted(error.detail);
+    switch (error.code.toInt()) {
+    case ER_DUP_ENTRY: // … for key 'code'
+        failure.kind = ConstraintFailure::Kind::Unique;
+        failure.constraint = lastQuotedIn(error.detail);
+        break;
+    case ER_BAD_NULL_ERROR:       // Column 'name' cannot be null
+    case ER_NO_DEFAULT_FOR_FIELD: // Field 'name' doesn't have a default value
+        failure.kind = ConstraintFailure::Kind::NotNull;
+        failure.columns = {quotedIn(error.detail)};
+        break;
+    case ER_ROW_IS_REFERENCED:
+    case ER_ROW_IS_REFERENCED_2:
+    case ER_NO_REFERENCED_ROW:
+    case ER_NO_REFERENCED_ROW_2: // … (`sea`.`visit`, CONSTRAINT `visit_aid` FOREIGN KEY …
+        failure.kind = ConstraintFailure::Kind::Reference;
+        failure.constraint = names.value(2);
+        break;
+    case ER_CONSTRAINT_FAILED: // CONSTRAINT `positive` failed for `sea`.`visit`
+        failure.kind = ConstraintFailure::Kind::Check;
+        // A check of a column bears its name: `visit.hours`.
+        failure.constraint = names.value(0);
+        break;
+    case ER_DATA_TOO_LONG: // Data too long for column 'name' at row 1
+    case ER_WARN_DATA_OUT_OF_RANGE:
+    case WARN_DATA_TRUNCATED:
+        failure.kind = ConstraintFailure::Kind::Value;
+        failure.columns = {lastQuotedIn(error.detail)};
+        break;
+    case ER_TRUNCATED_WRONG_VALUE:
+    case ER_TRUNCATED_WRONG_VALUE_FOR_FIELD: // … for column `sea`.`visit`.`hours` at row 1
+        failure.kind = ConstraintFailure::Kind::Value;
+        if (names.size() >= 3)
+            failure.columns = {names.back()};
+        break;
+    default:
+        break;
+    }
+    return failure;
+}
+
+} // namespace gravin

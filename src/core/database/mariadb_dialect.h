@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/server_dialect.h"
+
+#include <mutex>
+
+namespace gravin {
+
+// MariaDB 10.5 and later. What Qt has no exact form for is read as the engine's own text.
+class MariaDbDialect : public ServerDialect {
+public:
+    using ServerDialect::ServerDialect;
+
+    QString driver() const override { return QStringLiteral("QMYSQL"); }
+    Status verifyReachable() const override;
+    QStringList connectOptions(bool readOnly) const override;
+    bool isWorthAnotherTry(const QSqlError& error) const override;
+    void configure(QSqlDatabase& database, bool readOnly) const override;
+    QStringList openingStatements(bool readOnly) const override;
+    Status opened(QSqlDatabase& database) override;
+    void closing() override;
+    void interrupt() override;
+    Status verifyStillThere() const override;
+    Result<ServerFacts> facts(QSqlDatabase& database) const override;
+
+    QString quoted(const QString& name) const override;
+    QString quoted(const Table& table) const override;
+    QString readable(const Column& column) const override;
+    QString placeholder(const Column& column) const override;
+    Value decode(const QVariant& stored, const ColumnType& type) const override;
+    QVariant encode(const Value& value, const ColumnType& type) const override;
+    Status canHold(const Value& value, const ColumnType& type) const override;
+    SqlFragment exactly(const Column& column, const Value& value) const override;
+    bool isPlainlyExact(const Column& column, const Value& value) const override;
+    Result<Catalog> readCatalog(QSqlDatabase& database) const override;
+    QStringList changeLogSchema() const override;
+    QString changeLogTablesQuery() const override;
+    bool createsTablesInTransactions() const override { return false; }
+    bool failureEndsTransaction() const override { return false; }
+    QString beginWrite() const override { return QStringLiteral("START TRANSACTION READ WRITE"); }
+    QString deferReferences() const override { return {}; }
+    Error errorOf(const QSqlError& error) const override;
+    ConstraintFailure constraintFailure(const Error& error) const override;
+
+protected:
+    QString insertWithoutValues() const override { return QStringLiteral("() VALUES ()"); }
+
+private:
+    std::mutex m_mutex;         // guards m_connectionId between interrupt() and closing()
+    quint64 m_connectionId = 0; // the server's number of this connection; 0: closed
+};
+
+} // namespace gravin

@@ -1,0 +1,376 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/database/postgres_dialect.h"
+
+#include "core/base/text.h"
+#include "core/database/secrets.h"
+
+#include <QRegularExpression>
+#include <QSqlDriver>
+
+#include <libpq-fe.h>
+
+namespace gravin {
+
+namespace {
+
+PGconn* connectionOf(const QSqlDatabase& database) {
+    const QVariant handle = database.driver()->handle();
+    if (!handle.isValid() || qstrcmp(handle.typeName(), "PGconn*") != 0)
+        return nullptr;
+    return *static_cast<PGconn* const*>(handle.constData());
+}
+
+// libpq's quoting of one value; Qt turns every semicolon of its options into a blank.
+QString optionValue(const QString& value) {
+    QString escaped = value;
+    escaped.replace(u'\\', QStringLiteral("\\\\")).replace(u'\'', QStringLiteral("\\'"));
+    return u'\'' + escaped + u'\'';
+}
+
+bool isReal(const Column& column) { return column.baseType == u"real"; }
+
+} // namespace
+
+PostgresDialect::~PostgresDialect() { closing(); }
+
+QStringList PostgresDialect::connectOptions(bool) const {
+    QStringList options{QStringLiteral("connect_timeout=%1").arg(ConnectTimeoutSeconds)};
+    switch (spec().tls) {
+    case TlsMode::Off:
+        options += QStringLiteral("sslmode=disable");
+        break;
+    case TlsMode::Prefer:
+        break; // libpq's own default, which the environment may change
+    case TlsMode::Require:
+        options += QStringLiteral("sslmode=require");
+        break;
+    case TlsMode::Verify:
+        options += QStringLiteral("sslmode=verify-full");
+        break;
+    }
+    if (!spec().options.contains(QStringLiteral("application_name")))
+        options += QStringLiteral("application_name=gravin");
+    for (auto option = spec().options.begin(); option != spec().options.end(); ++option)
+        options += option.key() + u'=' + optionValue(option.value());
+    return {options.join(u';')};
+}
+
+void PostgresDialect::configure(QSqlDatabase& database, bool) const {
+    database.setHostName(spec().host);
+    if (spec().port > 0)
+        database.setPort(spec().port);
+    database.setDatabaseName(spec().database);
+    database.setUserName(spec().user);
+    database.setPassword(Secrets::passwordOf(spec()));
+}
+
+QStringList PostgresDialect::openingStatements(bool readOnly) const {
+    QStringList statements{
+        QStringLiteral("SET datestyle = 'ISO, YMD'"),
+        QStringLiteral("SET timezone = 'UTC'"),
+        QStringLiteral("SET intervalstyle = 'postgres'"),
+        QStringLiteral("SET extra_float_digits = 1"),
+        QStringLiteral("SET bytea_output = 'hex'"),
+        QStringLiteral("SET standard_conforming_strings = on"),
+        QStringLiteral("SET client_encoding = 'UTF8'"),
+        QStringLiteral("SET lock_timeout = '%1s'").arg(LockTimeoutSeconds),
+        // Money is read and written as a plain number.
+        QStringLiteral("SET lc_monetary = 'C'"),
+    };
+    if (readOnly)
+        statements += QStringLiteral("SET default_transaction_read_only = on");
+    return statements;
+}
+
+Status PostgresDialect::opened(QSqlDatabase& database) {
+    PGconn* connection = connectionOf(database);
+    const std::lock_guard lock(m_mutex);
+    m_connection = connection;
+    m_cancel = connection ? PQgetCancel(connection) : nullptr;
+    if (!m_cancel)
+        return Error{ErrorKind::Unavailable,
+                     say("%1 gave no way to stop a statement.").arg(serverName())};
+    return done();
+}
+
+void PostgresDialect::closing() {
+    const std::lock_guard lock(m_mutex);
+    if (m_cancel)
+        PQfreeCancel(static_cast<PGcancel*>(m_cancel));
+    m_cancel = nullptr;
+    m_connection = nullptr;
+}
+
+void PostgresDialect::interrupt() {
+    const std::lock_guard lock(m_mutex);
+    char why[256];
+    // A server that cannot be reached will not run the statement to its end either.
+    if (m_cancel)
+        (void)PQcancel(static_cast<PGcancel*>(m_cancel), why, sizeof why);
+}
+
+Status PostgresDialect::verifyStillThere() const {
+    if (m_connection && PQstatus(static_cast<const PGconn*>(m_connection)) == CONNECTION_OK)
+        return done();
+    return Error{ErrorKind::Unavailable,
+                 say("The connection to %1 is lost. Nothing was written.").arg(serverName())};
+}
+
+Result<ServerFacts> PostgresDialect::facts(QSqlDatabase& database) const {
+    ServerFacts facts;
+    Status asked =
+        each(database, QStringLiteral("SELECT current_setting('server_version'), current_user"),
+             [&](const QSqlQuery& row) {
+                 // "15.4 (Debian …)": the packager is of no interest.
+                 facts.version =
+                     QStringLiteral("PostgreSQL ") + row.value(0).toString().section(u' ', 0, 0);
+                 facts.account = row.value(1).toString();
+             });
+    if (!asked)
+        return asked.error();
+    facts.encrypted = m_connection && PQsslInUse(static_cast<PGconn*>(m_connection)) != 0;
+    return facts;
+}
+
+QString PostgresDialect::quoted(const QString& name) const {
+    QString doubled = name;
+    doubled.replace(QStringLiteral("\""), QStringLiteral("\"\""));
+    return u'"' + doubled + u'"';
+}
+
+QString PostgresDialect::quoted(const Table& table) const {
+    return table.schema.isEmpty() ? quoted(table.relation)
+                                  : quoted(table.schema) + u'.' + quoted(table.relation);
+}
+
+QString PostgresDialect::readable(const Column& column) const {
+    const QString name = quoted(column.name);
+    switch (column.type.kind) {
+    case TypeKind::Boolean:
+    case TypeKind::Integer:
+    case TypeKind::Double:
+    case TypeKind::Binary:
+        return name;
+    case TypeKind::Decimal:
+        if (column.baseType == u"money")
+            return name + QStringLiteral("::numeric::text");
+        break;
+    default:
+        break;
+    }
+    return name + QStringLiteral("::text");
+}
+
+QString PostgresDialect::placeholder(const Column& column) const {
+    if (column.baseType.isEmpty())
+        return QStringLiteral("?");
+    if (column.baseType == u"money")
+        return QStringLiteral("CAST(CAST(? AS numeric) AS money)");
+    return QStringLiteral("CAST(? AS %1)").arg(column.baseType);
+}
+
+Value PostgresDialect::decode(const QVariant& stored, const ColumnType& type) const {
+    if (stored.isNull())
+        return {};
+    switch (stored.typeId()) {
+    case QMetaType::Bool:
+        return Value::boolean(stored.toBool());
+    case QMetaType::Int:
+    case QMetaType::LongLong:
+        return Value::integer(stored.toLongLong());
+    case QMetaType::Double:
+        return Value::real(stored.toDouble());
+    case QMetaType::QByteArray:
+        return Value::binary(stored.toByteArray());
+    default:
+        break;
+    }
+    QString text = stored.toString();
+    if (type.kind == TypeKind::Instant && text.endsWith(u"+00"))
+        text.chop(3);
+    return decodeText(text, type);
+}
+
+QVariant PostgresDialect::encode(const Value& value, const ColumnType&) const {
+    switch (value.kind()) {
+    case Value::Kind::Null:
+        return {};
+    case Value::Kind::Boolean:
+        return value.asBoolean();
+    case Value::Kind::Integer:
+        return value.asInteger();
+    case Value::Kind::Decimal:
+        return value.asDecimal().toText();
+    case Value::Kind::Double:
+        // As text: a bare −0 would be read as the whole number 0.
+        return QString::number(value.asDouble(), 'g', QLocale::FloatingPointShortest);
+    case Value::Kind::Text:
+        return notNull(value.asText());
+    case Value::Kind::Date:
+        return isoText(value.asDate());
+    case Value::Kind::Time:
+        return isoText(value.asTime());
+    case Value::Kind::Timestamp:
+        return isoText(value.asTimestamp());
+    case Value::Kind::Instant:
+        return isoText(value.asInstant().utc) + QStringLiteral("+00");
+    case Value::Kind::Binary:
+        return value.asBinary().isNull() ? QByteArray("") : value.asBinary();
+    }
+    return {};
+}
+
+Status PostgresDialect::canHold(const Value& value, const ColumnType&) const {
+    if (value.kind() == Value::Kind::Text && value.asText().contains(QChar(u'\0')))
+        return Error{ErrorKind::Refused,
+                     say("PostgreSQL keeps no text with a null character in it.")};
+    return done();
+}
+
+bool PostgresDialect::isPlainlyExact(const Column& column, const Value& value) const {
+    switch (column.type.kind) {
+    case TypeKind::Boolean:
+    case TypeKind::Integer:
+    case TypeKind::Date:
+    case TypeKind::Time:
+    case TypeKind::Timestamp:
+    case TypeKind::Instant:
+    case TypeKind::Uuid:
+    case TypeKind::Enumeration:
+    case TypeKind::Binary:
+        return true;
+    case TypeKind::Decimal:
+        // A fixed scale leaves one form only for each number.
+        return column.type.scale >= 0 && value.kind() == Value::Kind::Decimal;
+    default:
+        return false;
+    }
+}
+
+SqlFragment PostgresDialect::exactly(const Column& column, const Value& value) const {
+    const QString name = quoted(column.name);
+    if (value.isNull())
+        return {name + QStringLiteral(" IS NULL"), {}};
+    const QVariant stored = encode(value, column.type);
+    if (isPlainlyExact(column, value))
+        return {name + QStringLiteral(" = ") + placeholder(column), {stored}};
+    if (column.type.kind == TypeKind::Double) {
+        // By bits: −0 is not 0, and NaN is itself.
+        const QString bits =
+            isReal(column) ? QStringLiteral("float4send") : QStringLiteral("float8send");
+        return {QStringLiteral("%1(%2) = %1(%3)").arg(bits, name, placeholder(column)), {stored}};
+    }
+    return {QStringLiteral("%1 COLLATE \"C\" = CAST(? AS text)").arg(readable(column)), {stored}};
+}
+
+QStringList PostgresDialect::changeLogSchema() const {
+    return {
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_change ("
+                       "id bigint GENERATED BY DEFAULT AS IDENTITY PRIMARY KEY, "
+                       "uid text NOT NULL, at text NOT NULL, person text NOT NULL, "
+                       "screen text NOT NULL, action text NOT NULL, note text NOT NULL, "
+                       "undoes bigint, records bigint NOT NULL, tables text NOT NULL, "
+                       "op text NOT NULL)"),
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_record ("
+                       "change_id bigint NOT NULL REFERENCES gravin_change (id), "
+                       "seq bigint NOT NULL, table_name text NOT NULL, record_key text NOT NULL, "
+                       "op text NOT NULL CHECK (op IN ('insert', 'update', 'delete')), "
+                       "row_number bigint, PRIMARY KEY (change_id, seq))"),
+        // By hash: a key may be longer than an ordinary index can hold.
+        QStringLiteral("CREATE INDEX IF NOT EXISTS gravin_record_by_key "
+                       "ON gravin_record USING hash (record_key)"),
+        QStringLiteral("CREATE INDEX IF NOT EXISTS gravin_record_by_table "
+                       "ON gravin_record (table_name, change_id)"),
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_field ("
+                       "change_id bigint NOT NULL, seq bigint NOT NULL, "
+                       "column_name text NOT NULL, old_value text, new_value text, "
+                       "PRIMARY KEY (change_id, seq, column_name), "
+                       "FOREIGN KEY (change_id, seq) REFERENCES gravin_record (change_id, seq))"),
+    };
+}
+
+QString PostgresDialect::changeLogTablesQuery() const {
+    return QStringLiteral("SELECT CASE WHEN to_regclass('gravin_field') IS NULL THEN 0 ELSE 1 END");
+}
+
+Error PostgresDialect::errorOf(const QSqlError& error) const {
+    const QString state = error.nativeErrorCode();
+    const QString detail = error.databaseText().trimmed();
+    const QString family = state.left(2);
+    if (state == u"57014")
+        return {ErrorKind::Cancelled, say("Stopped on request."), detail};
+    if (state == u"55P03" || state == u"40P01" || state == u"40001")
+        return {ErrorKind::Busy,
+                say("Another program holds a lock on this. Nothing was written; try again in a "
+                    "moment."),
+                detail};
+    if (family == u"28")
+        return wrongPassword(detail);
+    if (state == u"3D000")
+        return {ErrorKind::Unavailable,
+                say("%1 has no database %2.").arg(serverName(), spec().database), detail};
+    if (state == u"42501")
+        return noRight(detail);
+    if (state == u"25006")
+        return {ErrorKind::ReadOnly, say("%1 only lets this be read.").arg(serverName()), detail};
+    if (family == u"53")
+        return {ErrorKind::Full,
+                say("%1 has no space or memory left. Nothing was written.").arg(serverName()),
+                detail};
+    if (family == u"08" || family == u"57")
+        return unavailable(detail);
+    if (family == u"23")
+        return {ErrorKind::Refused, say("A rule of the database forbids this."), detail};
+    if (family == u"22")
+        return {ErrorKind::Refused, say("The database cannot take this value."), detail};
+    if (state == u"54000")
+        return {ErrorKind::Refused, say("A value is too long for the database."), detail};
+    // Raised by a trigger.
+    if (state == u"P0001")
+        return {ErrorKind::Refused, say("A rule of the database forbids this."), detail};
+    if (state.isEmpty() && (error.type() == QSqlError::ConnectionError || !verifyStillThere())) {
+        // libpq tells no state for what fails before the session stands.
+        if (detail.contains(u"password") || detail.contains(u"authentication"))
+            return wrongPassword(detail);
+        if (detail.contains(u"SSL") || detail.contains(u"certificate"))
+            return {ErrorKind::Unavailable,
+                    say("A protected connection to %1 could not be made as it was asked for.")
+                        .arg(serverName()),
+                    detail};
+        if (detail.contains(u"does not exist"))
+            return {ErrorKind::Unavailable,
+                    say("%1 has no database %2.").arg(serverName(), spec().database), detail};
+        return unavailable(detail);
+    }
+    return {ErrorKind::Database, say("The database answered with an error."), detail};
+}
+
+ConstraintFailure PostgresDialect::constraintFailure(const Error& error) const {
+    ConstraintFailure failure;
+    if (error.code == u"23505")
+        failure.kind = ConstraintFailure::Kind::Unique;
+    else if (error.code == u"23502")
+        failure.kind = ConstraintFailure::Kind::NotNull;
+    else if (error.code == u"23503")
+        failure.kind = ConstraintFailure::Kind::Reference;
+    else if (error.code == u"23514")
+        failure.kind = ConstraintFailure::Kind::Check;
+    else if (error.code.startsWith(u"22"))
+        failure.kind = ConstraintFailure::Kind::Value;
+    // Messages follow the server's language; names stand in quotation marks in all of them. Only
+    // the first line is the message, the row's values come after it.
+    static const QRegularExpression name(QStringLiteral("[\"“„«»](?:\\s?)(.+?)(?:\\s?)[\"”“«»]"));
+    QStringList names;
+    auto matches = name.globalMatch(error.detail.section(u'\n', 0, 0));
+    while (matches.hasNext())
+        names += matches.next().captured(1);
+    if (failure.kind == ConstraintFailure::Kind::NotNull && !names.isEmpty())
+        failure.columns = {names.front()};
+    else if (failure.kind == ConstraintFailure::Kind::Unique)
+        failure.constraint = names.value(0);
+    else if (failure.kind != ConstraintFailure::Kind::Value)
+        failure.constraint = names.value(1); // after the table's name
+    return failure;
+}
+
+} // namespace gravin

@@ -1,0 +1,142 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/database/server_dialect.h"
+
+#include "core/base/text.h"
+
+namespace gravin {
+
+namespace {
+
+// Servers drop or pad trailing zeros of a fraction; here it is six digits or none.
+QString withMicroseconds(QString text) {
+    const qsizetype point = text.lastIndexOf(u'.');
+    if (point < 0)
+        return text;
+    QString fraction = text.mid(point + 1);
+    while (fraction.size() < 6)
+        fraction += u'0';
+    text.truncate(point);
+    return fraction == u"000000" ? text : text + u'.' + fraction;
+}
+
+} // namespace
+
+QVariant ServerDialect::encodeForLog(const Value& value, const ColumnType&) const {
+    return value.encoded();
+}
+
+Value ServerDialect::decodeFromLog(const QVariant& stored, const ColumnType&) const {
+    const QString text = stored.toString();
+    return Value::decoded(text).value_or(Value::text(text));
+}
+
+Value ServerDialect::decodeText(const QString& text, const ColumnType& type) {
+    switch (type.kind) {
+    case TypeKind::Boolean:
+        if (text == u"t" || text == u"true" || text == u"1")
+            return Value::boolean(true);
+        if (text == u"f" || text == u"false" || text == u"0")
+            return Value::boolean(false);
+        break;
+    case TypeKind::Integer: {
+        bool ok = false;
+        const qint64 number = text.toLongLong(&ok);
+        if (ok)
+            return Value::integer(number);
+        break;
+    }
+    case TypeKind::Decimal:
+        if (auto decimal = Decimal::fromText(text))
+            return Value::decimal(*decimal);
+        break;
+    case TypeKind::Double: {
+        bool ok = false;
+        const double number = text.toDouble(&ok);
+        if (ok)
+            return Value::real(number);
+        break;
+    }
+    case TypeKind::Date:
+        if (auto date = dateFromIso(text))
+            return Value::date(*date);
+        break;
+    case TypeKind::Time:
+        if (auto time = timeFromIso(withMicroseconds(text)))
+            return Value::time(*time);
+        break;
+    case TypeKind::Timestamp:
+        if (auto timestamp = timestampFromIso(withMicroseconds(text)))
+            return Value::timestamp(*timestamp);
+        break;
+    case TypeKind::Instant:
+        if (auto utc = timestampFromIso(withMicroseconds(text)))
+            return Value::instant({*utc});
+        break;
+    default:
+        break;
+    }
+    return Value::text(notNull(text));
+}
+
+Status ServerDialect::scanIntegers(QSqlDatabase& database, const QString& sql,
+                                   const std::function<bool(qint64)>& take) const {
+    QSqlQuery query(database);
+    query.setForwardOnly(true);
+    if (!query.exec(sql))
+        return errorOf(query.lastError());
+    while (query.next()) {
+        bool ok = false;
+        const qint64 number = query.value(0).toLongLong(&ok);
+        if (!ok)
+            return Error{ErrorKind::NotFound, say("A key of this table is not a whole number.")};
+        if (!take(number))
+            return done();
+    }
+    if (query.lastError().isValid())
+        return errorOf(query.lastError());
+    return done();
+}
+
+QString ServerDialect::lockingClause(const Table& table) const {
+    // The engines ask for the right to update before they lock.
+    return table.rights.update ? QStringLiteral(" FOR UPDATE") : QString();
+}
+
+QString ServerDialect::serverName() const {
+    const QString engine = engineName(m_spec.engine);
+    return m_spec.host.isEmpty() ? say("the %1 server").arg(engine)
+                                 : say("the %1 server on %2").arg(engine, m_spec.host);
+}
+
+Status ServerDialect::each(QSqlDatabase& database, const QString& sql,
+                           const std::function<void(const QSqlQuery&)>& take) const {
+    QSqlQuery query(database);
+    query.setForwardOnly(true);
+    if (!query.exec(sql))
+        return errorOf(query.lastError());
+    while (query.next())
+        take(query);
+    if (query.lastError().isValid())
+        return errorOf(query.lastError());
+    return done();
+}
+
+Error ServerDialect::unavailable(const QString& detail) const {
+    return {ErrorKind::Unavailable,
+            say("There is no answer from %1. Is it running, and are host and port right?")
+                .arg(serverName()),
+            detail};
+}
+
+Error ServerDialect::wrongPassword(const QString& detail) const {
+    return {ErrorKind::Unavailable,
+            say("%1 does not let %2 in: the name or the password is not right.")
+                .arg(serverName(), m_spec.user.isEmpty() ? say("this account") : m_spec.user),
+            detail};
+}
+
+Error ServerDialect::noRight(const QString& detail) const {
+    return {ErrorKind::ReadOnly, say("This account has no right to do that."), detail};
+}
+
+} // namespace gravin

@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/dialect.h"
+
+#include <QSqlQuery>
+
+namespace gravin {
+
+// What the servers have in common: typed columns, a log whose values are texts, row locks.
+class ServerDialect : public Dialect {
+public:
+    explicit ServerDialect(ConnectionSpec spec)
+        : m_spec(std::move(spec)) {}
+
+    QVariant encodeForLog(const Value& value, const ColumnType& type) const override;
+    Value decodeFromLog(const QVariant& stored, const ColumnType& type) const override;
+    Status scanIntegers(QSqlDatabase& database, const QString& sql,
+                        const std::function<bool(qint64)>& take) const override;
+    qint64 foreignCommits(QSqlDatabase&) const override { return 0; }
+    QString lockingClause(const Table& table) const override;
+
+protected:
+    // How long a statement waits for another's lock, and opening for an answer.
+    static constexpr int LockTimeoutSeconds = 4;
+    static constexpr int ConnectTimeoutSeconds = 10;
+
+    const ConnectionSpec& spec() const { return m_spec; }
+    QString serverName() const; // for sentences: "the PostgreSQL server on harbour"
+
+    // What a column's text form stands for; text that is none of its type stays text.
+    static Value decodeText(const QString& text, const ColumnType& type);
+
+    // Calls `take` for each row of a statement without values.
+    Status each(QSqlDatabase& database, const QString& sql,
+                const std::function<void(const QSqlQuery&)>& take) const;
+
+    // The sentences of refusals that servers share.
+    Error unavailable(const QString& detail) const;
+    Error wrongPassword(const QString& detail) const;
+    Error noRight(const QString& detail) const;
+
+private:
+    ConnectionSpec m_spec;
+};
+
+} // namespace gravin
