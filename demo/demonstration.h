@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/base/result.h"
+#include "core/database/connection_spec.h"
 
 namespace gravin {
 
@@ -14,6 +15,10 @@ struct DemonstrationOptions {
 
 // Writes the database; an existing file is replaced only when all is written.
 Status writeDemonstrationDatabase(const QString& path, const DemonstrationOptions& options = {});
+
+// Loads the tables and rows into an empty database of a server. What was done when it fails may
+// stay there.
+Status loadDemonstration(const ConnectionSpec& server, const DemonstrationOptions& options = {});
 
 // Writes harbour.db and harbour.gravin into a folder, which is made if need be. Answers the path of
 // the project.

@@ -13,14 +13,24 @@ int main(int argc, char** argv) {
     CLI::App arguments("Writes the demonstration of Tarn Bay.", "gravin-demo");
     std::string target;
     int rows = 0;
-    arguments.add_option("target", target, "the folder; with --rows the database file")->required();
+    arguments
+        .add_option("target", target,
+                    "the folder; with --rows the database file; or a server's address")
+        ->required();
     arguments.add_option("--rows", rows, "write only a database, with so many visits")
         ->check(CLI::PositiveNumber);
     CLI11_PARSE(arguments, argc, argv);
 
     const QString path = QString::fromStdString(target);
     gravin::Status written = gravin::done();
-    if (rows > 0) {
+    const bool isServer = path.contains(u"://");
+    if (isServer) {
+        auto server = gravin::ConnectionSpec::fromUrl(path);
+        written = server ? gravin::loadDemonstration(*server,
+                                                     rows > 0 ? gravin::DemonstrationOptions{rows}
+                                                              : gravin::DemonstrationOptions{})
+                         : gravin::Status(server.error());
+    } else if (rows > 0) {
         written = gravin::writeDemonstrationDatabase(path, {rows});
     } else if (auto project = gravin::writeDemonstration(path); !project) {
         written = project.error();

@@ -203,7 +203,8 @@ int runNew(const NewOptions& options) {
     Project project;
     project.name = QFileInfo(options.file).completeBaseName();
     project.connection = *spec;
-    project.connection.path = QFileInfo(spec->path).absoluteFilePath();
+    if (spec->isFile())
+        project.connection.path = QFileInfo(spec->path).absoluteFilePath();
     project.connection.changeLog = !options.readOnly;
     for (const QString& name : options.tables) {
         if (!opened->catalog.table(name))

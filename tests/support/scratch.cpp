@@ -44,10 +44,16 @@ std::unique_ptr<Session> ScratchDatabase::open(Session::Access access) const {
     return std::move(*session);
 }
 
-Desk::Desk(const ScratchDatabase& database, const Project& project)
-    : m_session(database.open())
-    , m_catalog(*m_session->readCatalog())
-    , m_rules(rulesOf(project)) {}
+Desk::Desk(std::unique_ptr<Session> session, const Project& project)
+    : m_session(std::move(session))
+    , m_rules(rulesOf(project)) {
+    auto catalog = m_session->readCatalog();
+    if (!catalog) {
+        ADD_FAILURE() << qPrintable(catalog.error().sentence + u'\n' + catalog.error().detail);
+        std::abort();
+    }
+    m_catalog = std::move(*catalog);
+}
 
 WriteResult Desk::write(RecordEdit edit) { return write(std::vector<RecordEdit>{std::move(edit)}); }
 

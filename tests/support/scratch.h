@@ -37,7 +37,9 @@ private:
 // One connection with all that a write needs.
 class Desk {
 public:
-    explicit Desk(const ScratchDatabase& database, const Project& project = {});
+    explicit Desk(const ScratchDatabase& database, const Project& project = {})
+        : Desk(database.open(), project) {}
+    explicit Desk(std::unique_ptr<Session> session, const Project& project = {});
 
     Session& session() { return *m_session; }
     const Catalog& catalog() const { return m_catalog; }

@@ -5,6 +5,8 @@
 
 #include <QUuid>
 
+#include <limits>
+
 namespace gravin {
 
 namespace {
@@ -61,17 +63,18 @@ Status ChangeLog::createTables() {
 }
 
 Status ChangeLog::append(CommittedChange& change, const Catalog& catalog) {
-    auto inserted = m_session.scalar(
+    auto inserted = m_session.insert(
         QStringLiteral("INSERT INTO gravin_change "
                        "(uid, at, person, screen, action, note, undoes, records, tables, op) "
-                       "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?) RETURNING id"),
+                       "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
         {QUuid::createUuid().toString(QUuid::WithoutBraces), change.at, notNull(change.person),
          notNull(change.screen), notNull(change.action), notNull(change.note),
          orNull(change.undoes), static_cast<qint64>(change.records.size()),
-         joinEscaped(tablesOf(change)), commonOperation(change)});
+         joinEscaped(tablesOf(change)), commonOperation(change)},
+        {QStringLiteral("id")});
     if (!inserted)
         return inserted.error();
-    change.id = inserted->toLongLong();
+    change.id = inserted->value(0).toLongLong();
     for (size_t i = 0; i < change.records.size(); ++i) {
         Status appended =
             appendRecord(change.id, static_cast<qint64>(i), change.records[i], catalog);
@@ -85,7 +88,7 @@ Status ChangeLog::appendRecord(qint64 changeId, qint64 sequence, const RecordCha
                                const Catalog& catalog) {
     auto inserted = m_session.execute(
         QStringLiteral(
-            "INSERT INTO gravin_record (change_id, seq, table_name, record_key, op, row_number) "
+            "INSERT INTO gravin_record (change_id, seq, table_name, record_key, op, hidden_row) "
             "VALUES (?, ?, ?, ?, ?, ?)"),
         {changeId, sequence, record.table, record.key.encoded(), operationName(record.operation),
          orNull(record.rowNumber)});
@@ -138,7 +141,7 @@ Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
         narrow(QStringLiteral("c.at >= ?"), {filter.since});
     if (filter.afterId)
         narrow(QStringLiteral("c.id > ?"), {*filter.afterId});
-    values += filter.limit;
+    values += filter.limit < 0 ? std::numeric_limits<qint64>::max() : filter.limit;
 
     Status selected = m_session.select(
         QStringLiteral(
@@ -196,7 +199,7 @@ Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
     QString damaged;
     selected = m_session.select(
         QStringLiteral(
-            "SELECT r.seq, r.table_name, r.record_key, r.op, r.row_number, "
+            "SELECT r.seq, r.table_name, r.record_key, r.op, r.hidden_row, "
             "f.column_name, f.old_value, f.new_value FROM gravin_record r LEFT JOIN gravin_field f "
             "ON f.change_id = r.change_id AND f.seq = r.seq "
             "WHERE r.change_id = ? ORDER BY r.seq"),

@@ -168,33 +168,44 @@ ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& ed
             bound += *edit.rowNumber;
         }
     }
-    for (const QString& column : table.key) {
-        const bool isGiven = edit.after.contains(column) && !edit.after[column].isNull();
-        if (!isGiven && !table.column(column)->mayBeLeftOut())
+    FieldValues keyParts;
+    for (const QString& name : table.key) {
+        const Column& column = *table.column(name);
+        if (edit.after.contains(name) && !edit.after[name].isNull()) {
+            keyParts.insert(name, edit.after[name]);
+        } else if (!column.mayBeLeftOut()) {
+            const QString label = m_rules.value(table.name).labelOf(name);
             return refuse({{},
-                           column,
+                           name,
                            QStringLiteral("required"),
-                           say("%1 is part of the key. Fill it in.")
-                               .arg(m_rules.value(table.name).labelOf(column)),
-                           m_rules.value(table.name).labelOf(column)},
+                           say("%1 is part of the key. Fill it in.").arg(label),
+                           label},
                           table, {});
+        } else if (!dialect.tellsWhatItInserts() && !column.givenByDatabase) {
+            // What the default will be could not be known afterwards: it is asked for now.
+            auto given = m_session.scalar(QStringLiteral("SELECT ") + column.defaultExpression);
+            if (!given)
+                return fail(given.error());
+            keyParts.insert(name, dialect.decode(*given, column.type));
+            columns += &column;
+            bound += *given;
+        }
     }
-    // The database says itself which key the new record has.
-    QStringList keyColumns;
+    QStringList keyExpressions;
     for (const QString& column : table.key)
-        keyColumns += dialect.readable(*table.column(column));
+        keyExpressions += dialect.readable(*table.column(column));
+    const auto told =
+        m_session.insert(dialect.insertStatement(table, columns), bound, keyExpressions);
+    if (!told)
+        return refuseByEngine(told.error(), table, {});
     std::vector<Value> keyValues;
-    Status inserted = m_session.select(
-        dialect.insertStatement(table, columns) + QStringLiteral(" RETURNING ") +
-            keyColumns.join(QStringLiteral(", ")),
-        bound, [&](const QSqlQuery& row) {
-            for (qsizetype i = 0; i < table.key.size(); ++i)
-                keyValues.push_back(dialect.decode(row.value(static_cast<int>(i)),
-                                                   table.column(table.key[i])->type));
-            return true;
-        });
-    if (!inserted)
-        return refuseByEngine(inserted.error(), table, {});
+    for (qsizetype i = 0; i < table.key.size(); ++i) {
+        const QString& name = table.key[i];
+        const bool isTold = dialect.tellsWhatItInserts() || !keyParts.contains(name);
+        const QVariant stored = told->value(dialect.tellsWhatItInserts() ? i : 0);
+        keyValues.push_back(isTold ? dialect.decode(stored, table.column(name)->type)
+                                   : keyParts[name]);
+    }
     auto stored = readBack(table, Key(std::move(keyValues)));
     if (!stored)
         return fail(stored.error());

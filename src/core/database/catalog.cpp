@@ -72,7 +72,29 @@ const ForeignKey* Table::referenceOf(const QString& columnName) const {
     return nullptr;
 }
 
-void adoptUniqueKey(Table& table) {
+void complete(Table& table) {
+    const auto places = [&](const QStringList& columns) {
+        QList<int> at;
+        for (const QString& column : columns)
+            at += table.indexOf(column);
+        return at;
+    };
+    std::sort(table.foreignKeys.begin(), table.foreignKeys.end(),
+              [&](const ForeignKey& a, const ForeignKey& b) {
+                  return places(a.columns) < places(b.columns);
+              });
+    std::sort(table.uniqueKeys.begin(), table.uniqueKeys.end(),
+              [&](const QStringList& a, const QStringList& b) { return places(a) < places(b); });
+    for (Column& column : table.columns) {
+        if (table.isView()) {
+            column.nullable = true;
+            column.givenByDatabase = false;
+        }
+        if (table.isView() || column.computed)
+            column.defaultExpression = QString();
+    }
+    if (!table.key.isEmpty())
+        return;
     for (const QStringList& columns : table.uniqueKeys) {
         const bool neverEmpty =
             std::all_of(columns.begin(), columns.end(), [&](const QString& name) {

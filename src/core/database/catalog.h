@@ -97,8 +97,10 @@ struct Catalog {
     QList<std::pair<const Table*, const ForeignKey*>> referencesTo(const QString& table) const;
 };
 
-// Without a primary key, a unique key whose columns are never empty identifies as well.
-void adoptUniqueKey(Table& table);
+// What every reader of a catalog does at its end: references and unique keys in the order of their
+// columns, a view's columns without what only matters for writing, and, where there is no primary
+// key, a unique key whose columns are never empty in its place.
+void complete(Table& table);
 // Whether a relation of this name is one of Gravin's own, which no catalog shows.
 bool isOwnTable(const QString& relation);
 

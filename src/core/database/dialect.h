@@ -96,6 +96,9 @@ public:
     // What is inserted into, and that the values of an identity column are meant:
     // INSERT INTO t (a, b) VALUES (?, ?), or with no names at all the database's defaults.
     QString insertStatement(const Table& table, const QList<const Column*>& columns) const;
+    // Whether an insert can tell what was stored (INSERT … RETURNING); otherwise it only tells the
+    // number that the database gave.
+    virtual bool tellsWhatItInserts() const { return true; }
     // Stands behind a SELECT of one record that is about to be changed.
     virtual QString lockingClause(const Table& table) const = 0;
 

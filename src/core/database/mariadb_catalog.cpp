@@ -121,8 +121,7 @@ public:
         }
         Catalog catalog;
         for (Table& table : m_tables) {
-            if (table.key.isEmpty())
-                adoptUniqueKey(table);
+            complete(table);
             if (table.hindrance.isEmpty() && table.columns.isEmpty())
                 table.hindrance =
                     table.isView() ? say("%1 cannot be read: the view no longer fits the "

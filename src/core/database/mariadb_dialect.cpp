@@ -22,7 +22,9 @@ constexpr int InterruptTimeoutSeconds = 3;
 
 MYSQL* connectionOf(const QSqlDatabase& database) {
     const QVariant handle = database.driver()->handle();
-    if (!handle.isValid() || qstrcmp(handle.typeName(), "MYSQL*") != 0)
+    // The type goes by the name of its structure or by the library's name for it.
+    const QByteArray type = handle.typeName();
+    if (type != "MYSQL*" && type != "st_mysql*")
         return nullptr;
     return *static_cast<MYSQL* const*>(handle.constData());
 }
@@ -343,7 +345,7 @@ QStringList MariaDbDialect::changeLogSchema() const {
                        "change_id BIGINT NOT NULL, seq BIGINT NOT NULL, "
                        "table_name VARCHAR(190) NOT NULL, record_key LONGTEXT NOT NULL, "
                        "op VARCHAR(10) NOT NULL CHECK (op IN ('insert', 'update', 'delete')), "
-                       "row_number BIGINT, PRIMARY KEY (change_id, seq), "
+                       "hidden_row BIGINT, PRIMARY KEY (change_id, seq), "
                        "KEY gravin_record_by_key (table_name, record_key (100)), "
                        "FOREIGN KEY (change_id) REFERENCES gravin_change (id))") +
             options,

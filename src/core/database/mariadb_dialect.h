@@ -33,6 +33,8 @@ public:
     Status canHold(const Value& value, const ColumnType& type) const override;
     SqlFragment exactly(const Column& column, const Value& value) const override;
     bool isPlainlyExact(const Column& column, const Value& value) const override;
+    // The engine would, but the driver of Qt Sql does not expect rows from a prepared INSERT.
+    bool tellsWhatItInserts() const override { return false; }
     Result<Catalog> readCatalog(QSqlDatabase& database) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override;

@@ -35,4 +35,18 @@ bool Rights::allow(Operation operation) const {
     return false;
 }
 
+void Rights::set(Operation operation, bool isAllowed) {
+    switch (operation) {
+    case Operation::Insert:
+        insert = isAllowed;
+        break;
+    case Operation::Update:
+        update = isAllowed;
+        break;
+    case Operation::Delete:
+        remove = isAllowed;
+        break;
+    }
+}
+
 } // namespace gravin

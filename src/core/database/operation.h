@@ -19,6 +19,7 @@ struct Rights {
     bool remove = true;
 
     bool allow(Operation operation) const;
+    void set(Operation operation, bool isAllowed);
     bool any() const { return insert || update || remove; }
     Rights narrowedBy(const Rights& other) const {
         return {insert && other.insert, update && other.update, remove && other.remove};

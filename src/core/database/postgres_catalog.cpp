@@ -64,8 +64,7 @@ public:
         }
         Catalog catalog;
         for (auto& [oid, entry] : m_tables) {
-            if (entry.table.key.isEmpty())
-                adoptUniqueKey(entry.table);
+            complete(entry.table);
             catalog.tables.append(std::move(entry.table));
         }
         std::sort(catalog.tables.begin(), catalog.tables.end(),

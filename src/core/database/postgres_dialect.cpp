@@ -15,7 +15,9 @@ namespace {
 
 PGconn* connectionOf(const QSqlDatabase& database) {
     const QVariant handle = database.driver()->handle();
-    if (!handle.isValid() || qstrcmp(handle.typeName(), "PGconn*") != 0)
+    // The type goes by the name of its structure or by libpq's name for it.
+    const QByteArray type = handle.typeName();
+    if (type != "PGconn*" && type != "pg_conn*")
         return nullptr;
     return *static_cast<PGconn* const*>(handle.constData());
 }
@@ -275,7 +277,7 @@ QStringList PostgresDialect::changeLogSchema() const {
                        "change_id bigint NOT NULL REFERENCES gravin_change (id), "
                        "seq bigint NOT NULL, table_name text NOT NULL, record_key text NOT NULL, "
                        "op text NOT NULL CHECK (op IN ('insert', 'update', 'delete')), "
-                       "row_number bigint, PRIMARY KEY (change_id, seq))"),
+                       "hidden_row bigint, PRIMARY KEY (change_id, seq))"),
         // By hash: a key may be longer than an ordinary index can hold.
         QStringLiteral("CREATE INDEX IF NOT EXISTS gravin_record_by_key "
                        "ON gravin_record USING hash (record_key)"),

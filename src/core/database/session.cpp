@@ -108,6 +108,29 @@ Result<qint64> Session::execute(const QString& sql, const QVariantList& values) 
     return rows;
 }
 
+Result<QVariantList> Session::insert(const QString& sql, const QVariantList& values,
+                                     const QStringList& expressions) {
+    QVariantList told;
+    if (!m_dialect->tellsWhatItInserts()) {
+        auto query = run(sql, values);
+        if (!query)
+            return query.error();
+        told += (*query)->lastInsertId();
+        (*query)->finish();
+        return told;
+    }
+    Status inserted =
+        select(sql + QStringLiteral(" RETURNING ") + expressions.join(QStringLiteral(", ")), values,
+               [&](const QSqlQuery& row) {
+                   for (qsizetype i = 0; i < expressions.size(); ++i)
+                       told += row.value(static_cast<int>(i));
+                   return true;
+               });
+    if (!inserted)
+        return inserted.error();
+    return told;
+}
+
 Status Session::command(const QString& sql) {
     QSqlQuery query(m_database);
     query.setForwardOnly(true);

@@ -30,6 +30,10 @@ public:
     // Runs one statement that gives no rows. Prepared once, then kept. Answers how many rows it
     // touched; of an UPDATE those that matched, changed or not.
     Result<qint64> execute(const QString& sql, const QVariantList& values = {});
+    // Runs an INSERT of one row and answers what stands in these expressions of it; where the
+    // dialect cannot tell, only the number that the database gave, as the one value.
+    Result<QVariantList> insert(const QString& sql, const QVariantList& values,
+                                const QStringList& expressions);
     // Runs one statement that has no values and cannot be prepared on every engine: BEGIN, CREATE.
     Status command(const QString& sql);
 

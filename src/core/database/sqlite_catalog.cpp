@@ -133,6 +133,8 @@ public:
         if (!status)
             return status.error();
         completeReferences(catalog);
+        for (Table& table : catalog.tables)
+            complete(table);
         return catalog;
     }
 
@@ -223,8 +225,6 @@ private:
             column.givenByDatabase = true;
             column.nullable = false;
         }
-        if (table.key.isEmpty())
-            adoptUniqueKey(table);
         return status;
     }
 

@@ -249,7 +249,7 @@ QStringList SqliteDialect::changeLogSchema() const {
             "CREATE TABLE IF NOT EXISTS gravin_record ("
             "change_id INTEGER NOT NULL REFERENCES gravin_change (id), "
             "seq INTEGER NOT NULL, table_name TEXT NOT NULL, record_key TEXT NOT NULL, "
-            "op TEXT NOT NULL CHECK (op IN ('insert', 'update', 'delete')), row_number INTEGER, "
+            "op TEXT NOT NULL CHECK (op IN ('insert', 'update', 'delete')), hidden_row INTEGER, "
             "PRIMARY KEY (change_id, seq)) WITHOUT ROWID"),
         QStringLiteral("CREATE INDEX IF NOT EXISTS gravin_record_by_key "
                        "ON gravin_record (table_name, record_key)"),

@@ -193,6 +193,18 @@ Project readProject(const Json& json) {
         throw BadProject(spec.error().sentence);
     project.connection = *spec;
     project.connection.changeLog = connection.boolean("change_log", false);
+    if (const Json allowed = connection.take("allow"); allowed.is_array()) {
+        project.connection.allowed = {false, false, false};
+        for (const Json& entry : allowed) {
+            const auto operation =
+                operationFromName(entry.is_string() ? text(entry.get<std::string>()) : QString());
+            if (!operation)
+                throw BadProject(say("connection.allow lists insert, update and delete only."));
+            project.connection.allowed.set(*operation, true);
+        }
+    } else if (!allowed.is_null()) {
+        throw BadProject(say("connection.allow should be a list."));
+    }
     project.unknownOfConnection = connection.rest();
 
     if (const Json tables = reader.take("fields"); tables.is_object()) {
@@ -302,6 +314,13 @@ QByteArray projectToJson(const Project& project) {
     Json connection = Json::object();
     connection["database"] = utf8(project.connection.url());
     connection["change_log"] = project.connection.changeLog;
+    if (!(project.connection.allowed == Rights{})) {
+        connection["allow"] = Json::array();
+        for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
+            if (project.connection.allowed.allow(operation))
+                connection["allow"].push_back(utf8(operationName(operation)));
+        }
+    }
     putUnknown(connection, project.unknownOfConnection);
     json["connection"] = connection;
     json["fields"] = Json::object();
@@ -331,8 +350,9 @@ Result<Project> loadProject(const QString& path) {
         return Error{project.error().kind,
                      say("The project %1 cannot be opened. %2").arg(path, project.error().sentence),
                      project.error().detail};
-    project->connection.path =
-        QDir::cleanPath(QFileInfo(path).absoluteDir().absoluteFilePath(project->connection.path));
+    if (project->connection.isFile())
+        project->connection.path = QDir::cleanPath(
+            QFileInfo(path).absoluteDir().absoluteFilePath(project->connection.path));
     if (project->name.isEmpty())
         project->name = QFileInfo(path).completeBaseName();
     return project;
@@ -342,7 +362,7 @@ Status saveProject(const Project& project, const QString& path) {
     Project written = project;
     const QDir folder = QFileInfo(path).absoluteDir();
     const QString relative = folder.relativeFilePath(project.connection.path);
-    if (!relative.startsWith(u".."))
+    if (written.connection.isFile() && !relative.startsWith(u".."))
         written.connection.path = relative;
     const QByteArray json = projectToJson(written);
     QSaveFile file(path);

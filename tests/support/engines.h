@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "support/scratch.h"
+
+namespace gravin::test {
+
+// A database of its own on one of the three engines, gone with the object. The servers are those
+// of support/with-servers.sh.
+class EngineDatabase {
+public:
+    explicit EngineDatabase(Engine engine);
+    ~EngineDatabase();
+    EngineDatabase(const EngineDatabase&) = delete;
+    EngineDatabase& operator=(const EngineDatabase&) = delete;
+
+    Engine engine() const { return m_spec.engine; }
+    const ConnectionSpec& spec() const { return m_spec; }
+    // Runs statements with the engine's own program: nothing under test makes the data, and it
+    // stands for "somebody else" too. Answers what it prints, tabs between columns.
+    QString run(const QString& sql) const;
+    // Every row of every table that is not Gravin's own, in a fixed order.
+    QString dump() const;
+    std::unique_ptr<Session> open(Session::Access access = Session::Access::ReadWrite) const;
+
+private:
+    QStringList tables() const;
+
+    QTemporaryDir m_folder;
+    ConnectionSpec m_spec;
+};
+
+// Whether the test runs within support/with-servers.sh.
+bool serversAreThere();
+// For names of parameterised tests.
+std::string engineTestName(const testing::TestParamInfo<Engine>& info);
+
+} // namespace gravin::test
