@@ -94,7 +94,9 @@ QString EngineDatabase::run(const QString& sql) const {
     return {};
 }
 
-QStringList EngineDatabase::tables() const {
+const QStringList& EngineDatabase::tables() const {
+    if (!m_tables.isEmpty())
+        return m_tables;
     QString sql;
     switch (engine()) {
     case Engine::Sqlite:
@@ -112,35 +114,37 @@ QStringList EngineDatabase::tables() const {
                              "'gravin%' ORDER BY 1");
         break;
     }
-    return run(sql).split(u'\n', Qt::SkipEmptyParts);
+    m_tables = run(sql).split(u'\n', Qt::SkipEmptyParts);
+    return m_tables;
 }
 
 QString EngineDatabase::dump() const {
-    QString all;
-    for (const QString& table : tables()) {
-        switch (engine()) {
-        case Engine::Sqlite:
-            all += run(QStringLiteral(".dump '%1'\n").arg(table));
-            break;
-        case Engine::PostgreSql:
-            all += table + u'\n' +
-                   run(QStringLiteral("SET extra_float_digits = 1; COPY (SELECT * FROM %1 t ORDER "
-                                      "BY t::text) TO STDOUT;")
-                           .arg(table));
-            break;
-        case Engine::MariaDb:
-            all += answerOf(
-                QStringLiteral("mariadb-dump"),
-                mariadbArguments() +
-                    QStringList{QStringLiteral("--no-create-info"),
-                                QStringLiteral("--skip-extended-insert"),
-                                QStringLiteral("--order-by-primary"), QStringLiteral("--hex-blob"),
-                                QStringLiteral("--skip-comments"), m_spec.database, table},
-                {});
-            break;
-        }
+    // One program for all tables: starting it is most of the time.
+    QString commands;
+    switch (engine()) {
+    case Engine::Sqlite:
+        for (const QString& table : tables())
+            commands += QStringLiteral(".dump '%1'\n").arg(table);
+        return run(commands);
+    case Engine::PostgreSql:
+        for (const QString& table : tables())
+            commands += QStringLiteral("COPY (SELECT * FROM %1 t ORDER BY t::text) TO STDOUT;\n"
+                                       "\\echo %1\n")
+                            .arg(table);
+        return run(commands);
+    case Engine::MariaDb:
+        return answerOf(QStringLiteral("mariadb-dump"),
+                        mariadbArguments() +
+                            QStringList{QStringLiteral("--no-create-info"),
+                                        QStringLiteral("--skip-extended-insert"),
+                                        QStringLiteral("--order-by-primary"),
+                                        QStringLiteral("--hex-blob"),
+                                        QStringLiteral("--skip-comments"),
+                                        QStringLiteral("--skip-lock-tables"), m_spec.database} +
+                            tables(),
+                        {});
     }
-    return all;
+    return {};
 }
 
 std::unique_ptr<Session> EngineDatabase::open(Session::Access access) const {

@@ -202,9 +202,12 @@ QString MariaDbDialect::readable(const Column& column) const {
     case TypeKind::Integer:
         // A bit field would arrive as bytes.
         return column.baseType == u"bit" ? QStringLiteral("CAST(%1 AS UNSIGNED)").arg(name) : name;
+    case TypeKind::Binary:
+        // For a geometry as such, Qt's driver would set aside four gigabytes.
+        return column.baseType == u"geometry" ? QStringLiteral("CAST(%1 AS BINARY)").arg(name)
+                                              : name;
     case TypeKind::Text:
     case TypeKind::Json:
-    case TypeKind::Binary:
     case TypeKind::Enumeration:
         return name;
     case TypeKind::Decimal:

@@ -27,6 +27,7 @@ Session::Session(ConnectionSpec spec, QString connectionName, std::unique_ptr<Di
 
 Session::~Session() {
     m_dialect->closing();
+    m_failed.clear();
     m_statements.clear();
     if (m_database.isOpen())
         m_database.close();
@@ -93,7 +94,10 @@ Result<QSqlQuery*> Session::run(const QString& sql, const QVariantList& values) 
         query->bindValue(static_cast<int>(i), values[i]);
     if (!query->exec()) {
         Error error = failure(query->lastError());
+        m_failed.push_back(std::move(found->second));
         m_statements.erase(found);
+        if (!m_inTransaction)
+            m_failed.clear();
         return error;
     }
     return query;
@@ -194,8 +198,16 @@ Status Session::returnToSavepoint() {
 }
 
 Session::Transaction::~Transaction() {
-    if (m_open)
+    if (m_open) {
         (void)m_session.command(QStringLiteral("ROLLBACK"));
+        ended();
+    }
+}
+
+void Session::Transaction::ended() {
+    m_open = false;
+    m_session.m_inTransaction = false;
+    m_session.m_failed.clear();
 }
 
 Status Session::Transaction::begin(bool deferReferences) {
@@ -204,7 +216,7 @@ Status Session::Transaction::begin(bool deferReferences) {
         return there;
     if (Status begun = m_session.command(dialect.beginWrite()); !begun)
         return begun;
-    m_open = true;
+    m_open = m_session.m_inTransaction = true;
     if (deferReferences && !dialect.deferReferences().isEmpty())
         return m_session.command(dialect.deferReferences());
     return done();
@@ -212,7 +224,8 @@ Status Session::Transaction::begin(bool deferReferences) {
 
 Status Session::Transaction::commit() {
     Status committed = m_session.command(QStringLiteral("COMMIT"));
-    m_open = !committed.ok();
+    if (committed)
+        ended();
     return committed;
 }
 

@@ -10,6 +10,7 @@
 #include <functional>
 #include <memory>
 #include <unordered_map>
+#include <vector>
 
 namespace gravin {
 
@@ -65,6 +66,7 @@ public:
         Status commit();
 
     private:
+        void ended();
         Session& m_session;
         bool m_open = false;
     };
@@ -90,6 +92,10 @@ private:
     std::unique_ptr<Dialect> m_dialect;
     QSqlDatabase m_database;
     std::unordered_map<QString, std::unique_ptr<QSqlQuery>> m_statements;
+    // Statements that failed. They are freed outside a transaction: within one that is lost, the
+    // server would refuse that too.
+    std::vector<std::unique_ptr<QSqlQuery>> m_failed;
+    bool m_inTransaction = false;
     bool m_hasChangeLog = false;
     bool m_lost = false;
 };

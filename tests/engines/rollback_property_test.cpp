@@ -1,0 +1,296 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Random changes of every type on tables with every kind of key; then each is rolled back, newest
+// first, and after each step the user's tables must be what they were, by the engine's own dump.
+#include "support/engines.h"
+
+#include <cmath>
+#include <limits>
+#include <random>
+
+using namespace gravin;
+using namespace gravin::test;
+
+namespace {
+
+const QString SqliteSchema =
+    QStringLiteral("CREATE TABLE place (id INTEGER PRIMARY KEY AUTOINCREMENT, name TEXT COLLATE "
+                   "NOCASE, up INTEGER REFERENCES place (id));"
+                   "CREATE TABLE thing (code TEXT PRIMARY KEY NOT NULL, i INTEGER, r REAL, d "
+                   "DECIMAL(12,3), b BOOLEAN, day DATE, clock TIME, at TIMESTAMP, x BLOB, s TEXT, "
+                   "c VARCHAR(400) COLLATE NOCASE, anything, place_id INTEGER REFERENCES "
+                   "place (id) ON DELETE SET NULL, twice GENERATED ALWAYS AS (i * 2) STORED);"
+                   "CREATE TABLE pair (a INTEGER NOT NULL, b TEXT NOT NULL, n NUMERIC, code TEXT "
+                   "REFERENCES thing (code) ON DELETE CASCADE, PRIMARY KEY (a, b)) WITHOUT ROWID;"
+                   "INSERT INTO place VALUES (1, 'Tarn', NULL), (2, 'Quay', 1);"
+                   "INSERT INTO thing (code, i, r, anything) VALUES ('A', 1, 0.1, x'00ff'), "
+                   "('B,\\', 'text in an integer', 1e300, 5);"
+                   "INSERT INTO pair VALUES (1, 'x', 1.25, 'A'), (1, 'y', '12abc', NULL);");
+
+const QString PostgresSchema = QStringLiteral(
+    "CREATE EXTENSION citext; CREATE TYPE mood AS ENUM ('calm', 'rough', 'it''s over');"
+    "CREATE DOMAIN fee AS numeric(12,3) CHECK (VALUE > -1000000000);"
+    "CREATE TABLE place (id integer GENERATED ALWAYS AS IDENTITY PRIMARY KEY, name citext, "
+    "up integer REFERENCES place (id));"
+    "CREATE TABLE thing (code text PRIMARY KEY, i bigint, small smallint, r double precision, "
+    "f real, d fee, free numeric, m money, b boolean, day date, clock time, at timestamp, moment "
+    "timestamptz, x bytea, s text, c varchar(400), fixed char(12), u uuid, j json, jb jsonb, e "
+    "mood, list int[], span interval, zoned timetz, net inet, bits bit varying(9), place_id "
+    "integer "
+    "REFERENCES place (id) ON DELETE SET NULL, twice bigint GENERATED ALWAYS AS (small * 2) "
+    "STORED);"
+    "CREATE TABLE pair (a integer, b text, n numeric(5,2), code text REFERENCES thing (code) ON "
+    "DELETE CASCADE, PRIMARY KEY (a, b));"
+    "INSERT INTO place (name, up) VALUES ('Tarn', NULL), ('Quay', 1);"
+    "INSERT INTO thing (code, i, r, f, free, m, day, clock, at, moment, fixed, j, jb, e, list, "
+    "span, "
+    "zoned, net, bits) VALUES ('A', 9223372036854775807, 'NaN', 0.1, 1.500, 12.34, 'infinity', "
+    "'24:00:00', '0044-03-15 12:00:00 BC', '-infinity', 'ab', '{\"b\": 1,  \"a\": 1.0}', '[1.50]', "
+    "'calm', '{1,NULL,3}', '1 mon 30 days 00:00:00.000001', '07:30:00.25+05:30', '10.0.0.1/8', "
+    "'101'), ('B,\\', -1, '-0', '-0', 1e-20, -0.01, '4713-01-01 BC', '07:30:00.25', 'infinity', "
+    "'2026-03-29 01:30:00.123456+00', '', 'null', '{\"a\": {}}', 'it''s over', '{}', '30 days', "
+    "'00:00:00-11', '::1', '');"
+    "INSERT INTO pair VALUES (1, 'x', 1.25, 'A'), (1, 'y', 0, NULL);");
+
+const QString MariaDbSchema = QStringLiteral(
+    "CREATE TABLE place (id INT AUTO_INCREMENT PRIMARY KEY, name VARCHAR(200) COLLATE "
+    "utf8mb4_general_ci, up INT REFERENCES place (id));"
+    "CREATE TABLE thing (code VARCHAR(190) COLLATE utf8mb4_general_ci PRIMARY KEY, i BIGINT, small "
+    "SMALLINT, r DOUBLE, f FLOAT, d DECIMAL(12,3), b BOOLEAN, day DATE, clock TIME(6), at "
+    "DATETIME(6), moment TIMESTAMP(6) NULL, x LONGBLOB, s LONGTEXT, c VARCHAR(400) CHARACTER SET "
+    "latin1, fixed CHAR(12), u UUID, j JSON, e ENUM ('calm', 'rough', 'it''s over'), some SET "
+    "('a', "
+    "'b', 'c'), big BIGINT UNSIGNED, bits BIT(12), flag BIT(1), born YEAR, net INET6, spot POINT, "
+    "place_id INT, FOREIGN KEY (place_id) REFERENCES place (id) ON DELETE SET NULL, twice BIGINT "
+    "AS "
+    "(small * 2) PERSISTENT);"
+    "CREATE TABLE pair (a INT, b VARCHAR(100) COLLATE utf8mb4_general_ci, n DECIMAL(5,2), code "
+    "VARCHAR(190) COLLATE utf8mb4_general_ci REFERENCES thing (code) ON DELETE CASCADE, PRIMARY "
+    "KEY "
+    "(a, b));"
+    "INSERT INTO place (name, up) VALUES ('Tarn', NULL), ('Quay', 1);"
+    "SET sql_mode = 'NO_BACKSLASH_ESCAPES,ALLOW_INVALID_DATES';"
+    "INSERT INTO thing (code, i, r, f, d, day, clock, at, moment, fixed, j, e, some, big, bits, "
+    "flag, "
+    "born, net, spot) VALUES ('A', 9223372036854775807, 1.7976931348623157e308, 0.1, 1.5, "
+    "'0000-00-00', '838:59:59', '2026-02-30 00:00:00.000001', '2026-03-29 01:30:00.123456', 'ab', "
+    "'{\"b\": 1,  \"a\": 1.0}', 'calm', 'a,c', 18446744073709551615, b'101', 1, 1999, '10.0.0.1', "
+    "POINT(1.5, 2)), ('B,\\', -1, -0e0, 1e-30, 0, '2026-00-00', '-01:00:00.5', "
+    "'0000-00-00 00:00:00', NULL, '', '[]', 'it''s over', '', 0, b'0', 0, 0, NULL, NULL);"
+    "INSERT INTO pair VALUES (1, 'x', 1.25, 'A'), (1, 'y', 0, NULL);");
+
+QString schemaFor(Engine engine) {
+    switch (engine) {
+    case Engine::Sqlite:
+        return SqliteSchema;
+    case Engine::PostgreSql:
+        return PostgresSchema;
+    case Engine::MariaDb:
+        return MariaDbSchema;
+    }
+    return {};
+}
+
+class RandomHistory {
+public:
+    RandomHistory(Engine engine, unsigned seed)
+        : m_chance(seed)
+        , m_database(engine)
+        , m_desk((m_database.run(schemaFor(engine)), m_database.open())) {}
+
+    // Every change made, with the dump before it.
+    void make(int changes) {
+        int attempts = 0;
+        QString before;
+        while (static_cast<int>(m_dumps.size()) < changes && ++attempts < changes * 20) {
+            if (before.isNull())
+                before = m_database.dump();
+            std::vector<RecordEdit> edits;
+            for (int n = 1 + below(3); n > 0; --n)
+                edits.push_back(randomEdit());
+            const auto result = m_desk.write(std::move(edits));
+            if (!result) {
+                // Refused as a whole: nothing may have happened.
+                // Dumps take most of the time: not after every refusal.
+                if (++m_refused % 5 == 0) {
+                    ASSERT_EQ(m_database.dump(), before)
+                        << qPrintable(result.error().error.sentence);
+                }
+            } else if (result->id > 0) {
+                m_dumps.push_back({result->id, std::exchange(before, {})});
+            } else {
+                ASSERT_EQ(m_database.dump(), before);
+            }
+        }
+        ASSERT_GT(m_dumps.size(), static_cast<size_t>(changes) / 2);
+    }
+
+    void takeBackOneByOne() {
+        for (auto made = m_dumps.rbegin(); made != m_dumps.rend(); ++made) {
+            const auto undone = m_desk.rollBack(made->first);
+            ASSERT_TRUE(undone) << "change " << made->first << ": "
+                                << qPrintable(undone.error().error.sentence)
+                                << qPrintable(undone.error().error.detail);
+            const QString now = m_database.dump();
+            ASSERT_TRUE(now == made->second) << "change " << made->first << "\nnow:\n"
+                                             << qPrintable(now) << "\nwas:\n"
+                                             << qPrintable(made->second);
+        }
+        if (m_database.engine() == Engine::Sqlite) {
+            EXPECT_EQ(
+                m_database.run(QStringLiteral("PRAGMA integrity_check; PRAGMA foreign_key_check;")),
+                QStringLiteral("ok\n"));
+        }
+    }
+
+private:
+    int below(int limit) { return static_cast<int>(m_chance() % static_cast<unsigned>(limit)); }
+
+    QString randomText() {
+        static const QStringList pieces{
+            QStringLiteral("a"),  QStringLiteral("A"),       QStringLiteral("ß"),
+            QStringLiteral("灯"), QStringLiteral("🚢"),       QStringLiteral("'"),
+            QStringLiteral("\""), QStringLiteral("\n"),      QStringLiteral(","),
+            QStringLiteral("\\"), QStringLiteral(" "),       QStringLiteral("; --"),
+            QStringLiteral("é"),  QStringLiteral("e\u0301"), QStringLiteral("شمس"),
+            QStringLiteral("%_"), QStringLiteral("0"),       QStringLiteral("NULL")};
+        QString text = QStringLiteral("");
+        for (int n = below(6); n > 0; --n)
+            text += pieces[below(static_cast<int>(pieces.size()))];
+        return text;
+    }
+
+    Value randomValue(const Column& column) {
+        if (column.nullable && below(5) == 0)
+            return {};
+        // Sometimes a value that the column was not declared for; SQLite keeps it all the same.
+        const TypeKind kind = m_database.engine() == Engine::Sqlite && below(8) == 0 &&
+                                      column.name != u"place_id" && column.name != u"up" &&
+                                      column.name != u"code"
+                                  ? TypeKind::Any
+                                  : column.type.kind;
+        switch (kind) {
+        case TypeKind::Boolean:
+            return Value::boolean(below(2) == 0);
+        case TypeKind::Integer:
+            if (column.baseType == u"year")
+                return Value::integer(1901 + below(200));
+            if (below(4) == 0 && column.name == u"i")
+                return Value::integer(
+                    static_cast<qint64>((static_cast<quint64>(m_chance()) << 32) | m_chance()));
+            return Value::integer(below(7) - 1);
+        case TypeKind::Decimal:
+            if (column.type.scale == 0)
+                return Value::decimal(Decimal(Decimal::Integer(m_chance()) << below(33), 0));
+            if (column.type.scale == 2)
+                return Value::decimal(Decimal(Decimal::Integer(below(20'000) - 10'000), 2));
+            return Value::decimal(Decimal(Decimal::Integer(below(2'000'000) - 1'000'000), 3));
+        case TypeKind::Double:
+            // What a narrow column keeps of it is what comes back.
+            return Value::real(std::ldexp(below(1'000'000) - 500'000, below(100) - 50));
+        case TypeKind::Date:
+            return Value::date(QDate(1 + below(9998), 1 + below(12), 1 + below(28)));
+        case TypeKind::Time:
+            return Value::time({(static_cast<qint64>(m_chance()) * 20) % 86'400'000'000});
+        case TypeKind::Timestamp:
+            return Value::timestamp({QDate(1970 + below(100), 1 + below(12), 1 + below(28)),
+                                     {below(1'000'000) * 1000LL}});
+        case TypeKind::Binary: {
+            QByteArray bytes;
+            for (int n = below(20); n > 0; --n)
+                bytes += static_cast<char>(below(256));
+            return Value::binary(bytes);
+        }
+        case TypeKind::Instant:
+            return Value::instant({{QDate(1971 + below(60), 1 + below(12), 1 + below(28)),
+                                    {below(1'000'000) * 1'001LL}}});
+        case TypeKind::Uuid:
+            return Value::text(QStringLiteral("6f1c9a52-3f0e-4d83-9a61-%1")
+                                   .arg(below(1'000'000), 12, 16, QLatin1Char('0')));
+        case TypeKind::Json:
+            return Value::text(QStringLiteral("{\"n\":  %1.50, \"灯\": [null]}").arg(below(50)));
+        case TypeKind::Enumeration:
+            return Value::text(
+                column.type.members[below(static_cast<int>(column.type.members.size()))]);
+        case TypeKind::Text:
+            return column.type.length > 0 ? Value::text(randomText().left(column.type.length))
+                                          : Value::text(randomText());
+        default:
+            break;
+        }
+        if (m_database.engine() != Engine::Sqlite)
+            return Value::null();
+        switch (below(6)) {
+        case 0:
+            return Value::integer(below(1000));
+        case 1:
+            return Value::real(below(1000) / 7.0);
+        case 2:
+            return Value::text(randomText());
+        case 3:
+            return Value::text(QString::number(below(1000)));
+        case 4:
+            return Value::real(std::numeric_limits<double>::infinity());
+        default:
+            return Value::binary(QByteArray(below(3), '\0'));
+        }
+    }
+
+    RecordEdit randomEdit() {
+        const Table& table = m_desk.catalog().tables[below(3)];
+        const auto records = *TableReader(m_desk.session(), table).range({}, 0, -1);
+        const int what = records.empty() ? 0 : below(4);
+        RecordEdit edit{Operation::Update, table.name, {}, {}, {}};
+        if (what == 0) {
+            edit.operation = Operation::Insert;
+            for (const Column& column : table.columns) {
+                if (!column.computed && !column.givenByDatabase)
+                    edit.after.insert(column.name, randomValue(column));
+            }
+            return edit;
+        }
+        const Record& record =
+            records[static_cast<size_t>(below(static_cast<int>(records.size())))];
+        edit.key = record.key;
+        if (what == 1) {
+            edit.operation = Operation::Delete;
+            edit.before = fieldValues(table, record);
+            edit.cascade = below(2) == 0;
+            return edit;
+        }
+        for (int n = 1 + below(4); n > 0; --n) {
+            const Column& column = table.columns[below(static_cast<int>(table.columns.size()))];
+            // Now and then a key itself is changed.
+            if (!column.computed && (!table.key.contains(column.name) || below(6) == 0))
+                edit.after.insert(column.name, randomValue(column));
+        }
+        return edit;
+    }
+
+    std::mt19937 m_chance;
+    EngineDatabase m_database;
+    Desk m_desk;
+    std::vector<std::pair<qint64, QString>> m_dumps;
+    int m_refused = 0;
+};
+
+class RollbackProperty : public ::testing::TestWithParam<std::tuple<Engine, unsigned>> {};
+
+TEST_P(RollbackProperty, RollingBackRestoresExactly) {
+    const auto [engine, seed] = GetParam();
+    if (!serversAreThere())
+        GTEST_SKIP() << "run by tests/support/with-servers.sh";
+    RandomHistory history(engine, seed);
+    ASSERT_NO_FATAL_FAILURE(history.make(25));
+    ASSERT_NO_FATAL_FAILURE(history.takeBackOneByOne());
+}
+
+INSTANTIATE_TEST_SUITE_P(Seeds, RollbackProperty,
+                         ::testing::Combine(::testing::Values(Engine::Sqlite, Engine::PostgreSql,
+                                                              Engine::MariaDb),
+                                            ::testing::Range(1u, 5u)),
+                         [](const auto& run) {
+                             return engineName(std::get<0>(run.param)).toStdString() +
+                                    std::to_string(std::get<1>(run.param));
+                         });
+
+} // namespace
