@@ -116,7 +116,8 @@ struct WriteContext {
     FieldValues was;
 };
 
-Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options) {
+Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options,
+                                                Operation operation) {
     const auto fail = [](const Error& error) { return WriteFailure{error, {}, {}}; };
     auto opened = openProject(options.file, Session::Access::ReadWrite);
     if (!opened)
@@ -124,8 +125,8 @@ Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options) {
     auto screen = findScreen(*opened, options.screen);
     if (!screen)
         return fail(screen.error());
-    if (!screen->readOnlyReason.isEmpty())
-        return fail({ErrorKind::Refused, screen->readOnlyReason});
+    if (const QString reason = screen->reasonAgainst(operation); !reason.isEmpty())
+        return fail({ErrorKind::Refused, reason});
     std::vector<Key> keys;
     for (const QString& text : options.keys) {
         auto key = keyFromText(text, screen->table->keyTypes());
@@ -311,7 +312,7 @@ int runRows(const RowsOptions& options) {
 }
 
 int runAdd(const WriteOptions& options) {
-    auto context = prepareWrite(options);
+    auto context = prepareWrite(options, Operation::Insert);
     if (!context)
         return report(context.error(), {}, options.json);
     ChangeRequest request;
@@ -322,7 +323,7 @@ int runAdd(const WriteOptions& options) {
 }
 
 int runEdit(const WriteOptions& options) {
-    auto context = prepareWrite(options);
+    auto context = prepareWrite(options, Operation::Update);
     if (!context)
         return report(context.error(), {}, options.json);
     const Table& table = *context->screen.table;
@@ -343,7 +344,7 @@ int runEdit(const WriteOptions& options) {
 }
 
 int runDelete(const WriteOptions& options) {
-    auto context = prepareWrite(options);
+    auto context = prepareWrite(options, Operation::Delete);
     if (!context)
         return report(context.error(), {}, options.json);
     const Table& table = *context->screen.table;
@@ -366,7 +367,7 @@ int runDelete(const WriteOptions& options) {
 }
 
 int runBulk(const WriteOptions& options) {
-    auto context = prepareWrite(options);
+    auto context = prepareWrite(options, Operation::Update);
     if (!context)
         return report(context.error(), {}, options.json);
     const Table& table = *context->screen.table;

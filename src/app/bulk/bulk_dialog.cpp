@@ -36,7 +36,7 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
 
     m_fields->setObjectName(QStringLiteral("bulk-field"));
     for (const BoundField& field : m_binding.fields()) {
-        if (!m_binding.readOnlyReason(field).isEmpty())
+        if (!m_binding.readOnlyReason(field, {}).isEmpty())
             continue;
         m_fields->addItem(field.label());
         m_columns += field.name();

@@ -50,9 +50,10 @@ QString ScreenBinding::nameOf(const RecordId& id) const {
     return record ? m_screen.nameOf(record->values) : QString();
 }
 
-QString ScreenBinding::readOnlyReason(const BoundField& field) const {
-    if (isReadOnly())
-        return m_screen.readOnlyReason;
+QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& id) const {
+    const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
+    if (const QString reason = m_screen.reasonAgainst(operation); !reason.isEmpty())
+        return reason;
     if (field.column.computed)
         return tr("%1 is computed by the database.").arg(field.label());
     if (field.column.givenByDatabase)

@@ -26,8 +26,9 @@ public:
     // "Cooper Rock"; for a new record without a name, "New record".
     QString nameOf(const RecordId& id) const;
     const Draft* draft(const RecordId& id) const;
-    // Why this field cannot be edited in this record; empty when it can.
-    QString readOnlyReason(const BoundField& field) const;
+    // Why this field cannot be edited in this record (RecordId{}: in any stored one); empty when it
+    // can.
+    QString readOnlyReason(const BoundField& field, const RecordId& id) const;
 
 Q_SIGNALS:
     void rebound();

@@ -253,7 +253,8 @@ Qt::ItemFlags GridModel::flags(const QModelIndex& index) const {
     if (!index.isValid() || index.column() >= m_binding->fields().size())
         return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
-    if (m_binding->readOnlyReason(m_binding->fields()[index.column()]).isEmpty())
+    if (m_binding->readOnlyReason(m_binding->fields()[index.column()], recordAt(index.row()))
+            .isEmpty())
         flags |= Qt::ItemIsEditable;
     return flags;
 }

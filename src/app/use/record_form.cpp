@@ -144,8 +144,6 @@ void RecordForm::addSlot(QGridLayout* grid, const BoundField& field, int& row, i
     Slot slot;
     slot.field = field;
     slot.editor = FieldEditor::create(field, m_binding->workspace(), m_fields);
-    slot.editor->setReadOnly(!m_binding->readOnlyReason(field).isEmpty());
-    slot.editor->setToolTip(m_binding->readOnlyReason(field));
     slot.label = roleLabel("faint", m_fields);
     slot.label->setTextFormat(Qt::PlainText);
     slot.label->setText(field.definition.required ? tr("%1 · required").arg(field.label())
@@ -230,8 +228,9 @@ void RecordForm::discard() {
 QString RecordForm::saveReason() const {
     if (m_id.isNone())
         return tr("No record is chosen.");
-    if (m_binding->isReadOnly())
-        return m_binding->screen().readOnlyReason;
+    const auto operation = m_id.isNew() ? Operation::Insert : Operation::Update;
+    if (const QString reason = m_binding->screen().reasonAgainst(operation); !reason.isEmpty())
+        return reason;
     const Draft* draft = m_binding->draft(m_id);
     if (!draft)
         return tr("No changes");
@@ -306,12 +305,17 @@ void RecordForm::refreshHead(const Draft* draft) {
     m_key->setText(m_id.isNone()  ? QString()
                    : m_id.isNew() ? tr("key given on save")
                                   : keyText(m_id.key, m_binding->screen().table->keyTypes()));
-    m_readOnly->setText(m_binding->screen().readOnlyReason);
-    m_readOnly->setVisible(m_binding->isReadOnly());
+    const QString readOnly = m_binding->screen().reasonAgainst(m_id.isNew() ? Operation::Insert
+                                                                            : Operation::Update);
+    m_readOnly->setText(readOnly);
+    m_readOnly->setVisible(!readOnly.isEmpty());
     m_fields->setEnabled(!m_id.isNone() && !gone);
 }
 
 void RecordForm::refreshSlot(Slot& slot, const Draft* draft, const std::vector<Problem>& problems) {
+    const QString readOnly = m_binding->readOnlyReason(slot.field, m_id);
+    slot.editor->setReadOnly(!readOnly.isEmpty());
+    slot.editor->setToolTip(readOnly);
     const int column = slot.field.columnIndex;
     const auto value = m_binding->value(m_id, slot.field);
     std::optional<QString> bad;

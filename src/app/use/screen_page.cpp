@@ -255,7 +255,8 @@ void ScreenPage::focusGrid() { m_grid->setFocus(Qt::OtherFocusReason); }
 // The first field that can be edited.
 void ScreenPage::focusForm() {
     for (const BoundField& field : m_binding.fields()) {
-        if (field.placement.visible && m_binding.readOnlyReason(field).isEmpty()) {
+        if (field.placement.visible &&
+            m_binding.readOnlyReason(field, m_grid->currentRecord()).isEmpty()) {
             m_form->focusField(field.name());
             return;
         }
@@ -291,7 +292,7 @@ QString ScreenPage::reasonAgainst(Command command) const {
     const RecordId id = m_grid->currentRecord();
     const int row = m_grid->currentIndex().row();
     const int rows = m_model->rowCount();
-    const QString readOnly = m_binding.screen().readOnlyReason;
+    const BoundScreen& screen = m_binding.screen();
     const QString noRecord = tr("No record is chosen.");
     switch (command) {
     case Command::Save:
@@ -299,16 +300,16 @@ QString ScreenPage::reasonAgainst(Command command) const {
     case Command::Discard:
         return m_binding.draft(id) ? QString() : tr("There are no edits to discard.");
     case Command::New:
-        return readOnly;
+        return screen.reasonAgainst(Operation::Insert);
     case Command::Delete:
-        if (!readOnly.isEmpty())
-            return readOnly;
+        if (const QString reason = screen.reasonAgainst(Operation::Delete); !reason.isEmpty())
+            return reason;
         if (id.isNew())
             return tr("This record is not saved yet: discard it instead.");
         return id.isNone() ? noRecord : QString();
     case Command::Bulk:
-        if (!readOnly.isEmpty())
-            return readOnly;
+        if (const QString reason = screen.reasonAgainst(Operation::Update); !reason.isEmpty())
+            return reason;
         return id.isNone() ? tr("No records are selected.") : QString();
     case Command::Open:
         return id.isNone() ? noRecord : QString();

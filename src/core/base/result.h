@@ -18,6 +18,7 @@ enum class ErrorKind {
     Busy,        // the database is locked by another program; trying again may help
     ReadOnly,    // the database or the table cannot be written
     Unavailable, // file or server gone or out of reach
+    AccessDenied, // a server does not let this account in
     Full,        // no space left
     Damaged,     // a file is not what it should be
     Database,    // any other answer of the database

@@ -3,11 +3,15 @@
 
 #include "core/changes/change_log.h"
 
+#include <algorithm>
+
 namespace gravin {
 
 namespace {
 // Beyond this many changes at once it is cheaper to read everything anew.
 constexpr qint64 MostChangesAtOnce = 200;
+// How far behind the newest a change may still appear.
+constexpr qint64 LookBack = 100;
 } // namespace
 
 ChangeFeed::ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer, QObject* parent)
@@ -23,7 +27,7 @@ ChangeFeed::ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer, Q
 void ChangeFeed::announce(const CommittedChange& change) {
     if (change.id == 0)
         return;
-    m_own.insert(change.id);
+    m_told.insert(change.id);
     Q_EMIT committed(change);
 }
 
@@ -33,27 +37,30 @@ void ChangeFeed::poll() {
     m_polling = true;
     m_writer->run<News>(
         this,
-        [catalog = m_catalog, seen = m_newest, own = m_own](Session& session) -> Result<News> {
+        [catalog = m_catalog, seen = m_newest, told = m_told](Session& session) -> Result<News> {
             if (Status there = session.dialect().verifyStillThere(); !there)
                 return there.error();
             News news;
             news.version = session.foreignCommits();
             ChangeLog log(session);
             LogFilter filter;
-            filter.limit = MostChangesAtOnce + 1;
+            filter.limit = LookBack + MostChangesAtOnce;
             if (seen >= 0)
-                filter.afterId = seen;
+                filter.afterId = seen - LookBack;
             else
-                filter.limit = 1; // only the newest id is of interest
+                filter.limit = LookBack;
             auto newer = log.list(filter);
             if (!newer)
                 return newer.error();
             news.newest = newer->empty() ? std::max<qint64>(seen, 0) : newer->front().id;
-            const bool tooMany = static_cast<qint64>(newer->size()) > MostChangesAtOnce;
-            if (seen < 0 || tooMany)
-                return news;
+            const auto isNews = [&](const ChangeSummary& change) {
+                return !told.contains(change.id);
+            };
+            news.tooMany =
+                seen >= 0 && std::count_if(newer->begin(), newer->end(), isNews) >= MostChangesAtOnce;
             for (auto summary = newer->rbegin(); summary != newer->rend(); ++summary) {
-                if (own.contains(summary->id))
+                news.ids += summary->id;
+                if (seen < 0 || news.tooMany || !isNews(*summary))
                     continue;
                 auto change = log.change(summary->id, *catalog);
                 if (!change)
@@ -79,23 +86,24 @@ void ChangeFeed::take(const Result<News>& news) {
     }
     const bool first = m_newest < 0;
     const bool moved = news->version != m_version;
-    const bool logGrew = news->newest > m_newest;
-    const qint64 before = m_newest;
     m_newest = std::max(m_newest, news->newest);
     m_version = news->version;
+    // Those committed here while the answer was under way have been told.
+    std::vector<CommittedChange> untold;
+    for (const CommittedChange& change : news->changes) {
+        if (!m_told.contains(change.id))
+            untold.push_back(change);
+    }
+    for (const qint64 id : news->ids)
+        m_told.insert(id);
+    m_told.removeIf([this](qint64 id) { return id < m_newest - LookBack; });
     if (first)
         return;
-    for (const CommittedChange& change : news->changes) {
-        // Committed here while the answer was under way.
-        if (!m_own.contains(change.id))
-            Q_EMIT committed(change);
-    }
-    const bool skipped =
-        logGrew && news->changes.empty() && news->newest - before > MostChangesAtOnce;
+    for (const CommittedChange& change : untold)
+        Q_EMIT committed(change);
     // The writer's connection does not see its own commits as somebody else's.
-    if ((moved && news->changes.empty()) || skipped)
+    if ((moved && news->changes.empty()) || news->tooMany)
         Q_EMIT changedOutside();
-    m_own.removeIf([this](qint64 id) { return id <= m_newest; });
 }
 
 } // namespace gravin

@@ -37,7 +37,9 @@ private:
     struct News {
         qint64 version = 0;
         qint64 newest = 0;
+        QList<qint64> ids; // at the end of the log
         std::vector<CommittedChange> changes;
+        bool tooMany = false;
     };
     void poll();
     void take(const Result<News>& news);
@@ -45,7 +47,9 @@ private:
     std::shared_ptr<const Catalog> m_catalog;
     Worker* m_writer;
     QTimer m_timer;
-    QSet<qint64> m_own;   // committed here, not met in the log yet
+    // Recent changes that have been told. Servers number changes before they are committed, so one
+    // may appear behind others with higher numbers: the end of the log is looked at again and again.
+    QSet<qint64> m_told;
     qint64 m_newest = -1; // −1: not looked yet
     qint64 m_version = -1;
     bool m_polling = false;

@@ -129,7 +129,7 @@ Error ServerDialect::unavailable(const QString& detail) const {
 }
 
 Error ServerDialect::wrongPassword(const QString& detail) const {
-    return {ErrorKind::Unavailable,
+    return {ErrorKind::AccessDenied,
             say("%1 does not let %2 in: the name or the password is not right.")
                 .arg(serverName(), m_spec.user.isEmpty() ? say("this account") : m_spec.user),
             detail};

@@ -6,11 +6,47 @@
 #include "core/value/text_form.h"
 
 #include <algorithm>
+#include <functional>
 
 namespace gravin {
 
+namespace {
+
+QString notAllowed(Operation operation, const QString& by) {
+    switch (operation) {
+    case Operation::Insert:
+        return say("%1 does not allow adding records.").arg(by);
+    case Operation::Update:
+        return say("%1 does not allow changing records.").arg(by);
+    case Operation::Delete:
+        return say("%1 does not allow deleting records.").arg(by);
+    }
+    return {};
+}
+
+// The database narrows first, then the connection, then the screen.
+QString reasonFor(const Project& project, const Screen& screen, const Table& table,
+                  Operation operation) {
+    if (const QString reason = table.reasonAgainst(operation); !reason.isEmpty())
+        return reason;
+    if (!project.connection.changeLog)
+        return say("This project only reads its database, because keeping a change log in it was "
+                   "not agreed to.");
+    if (!project.connection.allowed.allow(operation))
+        return notAllowed(operation, say("This connection"));
+    if (!screen.allowed.allow(operation))
+        return notAllowed(operation, say("This screen"));
+    return {};
+}
+
+} // namespace
+
 bool BoundField::isEditable() const {
     return definition.editable && !column.computed && isTypeable(column.type);
+}
+
+QString BoundScreen::reasonAgainst(Operation operation) const {
+    return reasons.value(operation);
 }
 
 const BoundField* BoundScreen::field(const QString& column) const {
@@ -44,10 +80,11 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
     BoundScreen bound;
     bound.screen = screen;
     bound.table = std::make_shared<const Table>(*table);
-    bound.readOnlyReason = table->readOnlyReason();
-    if (bound.readOnlyReason.isEmpty() && !project.connection.changeLog)
-        bound.readOnlyReason = say("This project only reads its database, because keeping a change "
-                                   "log in it was not agreed to.");
+    for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete})
+        bound.reasons.insert(operation, reasonFor(project, screen, *table, operation));
+    const auto& reasons = bound.reasons;
+    if (std::none_of(reasons.begin(), reasons.end(), std::mem_fn(&QString::isEmpty)))
+        bound.readOnlyReason = reasons[Operation::Update];
     bound.namingColumn = namingColumn(*table);
     for (const ScreenField& placement : screen.fields) {
         const int index = table->indexOf(placement.column);

@@ -30,8 +30,13 @@ struct BoundScreen {
     std::shared_ptr<const Table> table;
     QList<BoundField> fields;   // in the screen's order
     QStringList missingColumns; // named by the screen, not in the table
-    QString readOnlyReason;     // empty: records can be changed
+    // Why nothing can be changed at all; empty: something can.
+    QString readOnlyReason;
+    // Why records cannot be added, changed or deleted here; empty: they can.
+    QString reasonAgainst(Operation operation) const;
     QString namingColumn;       // its value is what a record is called
+
+    QMap<Operation, QString> reasons; // of the operations that are not allowed
 
     const BoundField* field(const QString& column) const;
     // "Cooper Rock": the record's name, or its key when it has none.

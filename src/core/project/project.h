@@ -69,6 +69,7 @@ struct Screen {
     QString group;
     QString table;
     Arrangement arrangement = Arrangement::GridForm;
+    Rights allowed = {}; // what people may do here, whatever the connection would allow
     QList<ScreenField> fields = {};
     QByteArray unknown = {};
 

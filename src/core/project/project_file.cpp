@@ -147,6 +147,32 @@ FieldDefinition readDefinition(const Json& json, const QString& place, const QSt
     return field;
 }
 
+Rights readRights(const Json& json, const QString& place) {
+    if (json.is_null())
+        return {};
+    if (!json.is_array())
+        throw BadProject(say("%1.allow should be a list.").arg(place));
+    Rights rights{false, false, false};
+    for (const Json& entry : json) {
+        const auto operation =
+            operationFromName(entry.is_string() ? text(entry.get<std::string>()) : QString());
+        if (!operation)
+            throw BadProject(say("%1.allow lists insert, update and delete only.").arg(place));
+        rights.set(*operation, true);
+    }
+    return rights;
+}
+
+void putRights(Json& object, const Rights& rights) {
+    if (rights == Rights{})
+        return;
+    object["allow"] = Json::array();
+    for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
+        if (rights.allow(operation))
+            object["allow"].push_back(utf8(operationName(operation)));
+    }
+}
+
 Screen readScreen(const Json& json, const QString& place) {
     ObjectReader reader(json, place);
     Screen screen;
@@ -155,6 +181,7 @@ Screen readScreen(const Json& json, const QString& place) {
     screen.group = reader.string("group", {});
     screen.table = reader.requiredString("table");
     screen.arrangement = reader.word("arrangement", Arrangement::GridForm, arrangementFromName);
+    screen.allowed = readRights(reader.take("allow"), place);
     const Json fields = reader.take("fields");
     if (!fields.is_array())
         throw BadProject(say("%1.fields should be a list.").arg(place));
@@ -193,18 +220,7 @@ Project readProject(const Json& json) {
         throw BadProject(spec.error().sentence);
     project.connection = *spec;
     project.connection.changeLog = connection.boolean("change_log", false);
-    if (const Json allowed = connection.take("allow"); allowed.is_array()) {
-        project.connection.allowed = {false, false, false};
-        for (const Json& entry : allowed) {
-            const auto operation =
-                operationFromName(entry.is_string() ? text(entry.get<std::string>()) : QString());
-            if (!operation)
-                throw BadProject(say("connection.allow lists insert, update and delete only."));
-            project.connection.allowed.set(*operation, true);
-        }
-    } else if (!allowed.is_null()) {
-        throw BadProject(say("connection.allow should be a list."));
-    }
+    project.connection.allowed = readRights(connection.take("allow"), QStringLiteral("connection"));
     project.unknownOfConnection = connection.rest();
 
     if (const Json tables = reader.take("fields"); tables.is_object()) {
@@ -273,6 +289,7 @@ Json jsonOf(const Screen& screen) {
         json["group"] = utf8(screen.group);
     json["table"] = utf8(screen.table);
     json["arrangement"] = utf8(arrangementName(screen.arrangement));
+    putRights(json, screen.allowed);
     json["fields"] = Json::array();
     for (const ScreenField& field : screen.fields) {
         Json entry = Json::object();
@@ -314,13 +331,7 @@ QByteArray projectToJson(const Project& project) {
     Json connection = Json::object();
     connection["database"] = utf8(project.connection.url());
     connection["change_log"] = project.connection.changeLog;
-    if (!(project.connection.allowed == Rights{})) {
-        connection["allow"] = Json::array();
-        for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
-            if (project.connection.allowed.allow(operation))
-                connection["allow"].push_back(utf8(operationName(operation)));
-        }
-    }
+    putRights(connection, project.connection.allowed);
     putUnknown(connection, project.unknownOfConnection);
     json["connection"] = connection;
     json["fields"] = Json::object();

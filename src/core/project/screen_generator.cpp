@@ -109,8 +109,10 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
                      column.type.kind != TypeKind::Foreign;
     for (const QString& member : column.type.members)
         field.choices.append({member, labelFromName(member)});
-    // A flag is never missing: it is no until someone says yes.
-    field.required = !column.nullable && field.editable && column.type.kind != TypeKind::Boolean;
+    // A flag is never missing: it is no until someone says yes. What has a default may be left out,
+    // and an empty text that the database itself would put there is no gap.
+    field.required = !column.nullable && column.defaultExpression.isNull() && field.editable &&
+                     column.type.kind != TypeKind::Boolean;
     if (const ForeignKey* reference = table.referenceOf(column.name)) {
         const Table* target = catalog.table(reference->table);
         if (target && !reference->referencedColumns.isEmpty())
