@@ -116,8 +116,7 @@ struct WriteContext {
     FieldValues was;
 };
 
-Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options,
-                                                Operation operation) {
+Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options, Operation operation) {
     const auto fail = [](const Error& error) { return WriteFailure{error, {}, {}}; };
     auto opened = openProject(options.file, Session::Access::ReadWrite);
     if (!opened)

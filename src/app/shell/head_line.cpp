@@ -4,6 +4,7 @@
 #include "app/look/theme.h"
 
 #include <QCompleter>
+#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
@@ -89,14 +90,23 @@ void HeadLine::setProject(const QString& name, bool modified) {
     m_project->setText(modified ? tr("%1 · not saved").arg(name) : name);
 }
 
-void HeadLine::setConnection(const QString& name, bool reachable, const QString& reason) {
+void HeadLine::setConnection(const ConnectionSpec& connection, bool reachable,
+                             const QString& reason) {
+    // Nobody should have to wonder whether this is the original or a copy.
+    QString name = connection.shownName();
+    if (!connection.copyOf.isEmpty())
+        name = tr("%1 · a copy of %2").arg(name, QFileInfo(connection.copyOf).fileName());
+    else if (connection.isFile())
+        name = tr("%1 · original").arg(name);
     const Colours& colours = Theme::instance().colours();
     const QColor dot = reachable ? colours.accent : colours.problem;
     m_connection->setText(
         QStringLiteral("<span style=\"color:%1\">●</span> <span style=\"color:%2\">%3</span>")
             .arg(dot.name(), colours.faint.name(),
                  (reachable ? name : tr("%1 is out of reach").arg(name)).toHtmlEscaped()));
-    m_connection->setToolTip(reachable ? tr("Connected") : reason);
+    m_connection->setToolTip(!reachable            ? reason
+                             : connection.isFile() ? tr("Connected to %1").arg(connection.path)
+                                                   : tr("Connected to %1").arg(connection.url()));
 }
 
 void HeadLine::setBuild(bool build) {

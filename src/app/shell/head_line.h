@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/connection_spec.h"
+
 #include <QWidget>
 
 class QLabel;
@@ -18,7 +20,7 @@ public:
     explicit HeadLine(QWidget* parent = nullptr);
 
     void setProject(const QString& name, bool modified);
-    void setConnection(const QString& name, bool reachable, const QString& reason);
+    void setConnection(const ConnectionSpec& connection, bool reachable, const QString& reason);
     void setBuild(bool build);
     void setBuildOffered(bool offered);
     // What the find box offers; a chosen text is told by found().

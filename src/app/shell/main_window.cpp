@@ -2,6 +2,8 @@
 #include "app/shell/main_window.h"
 
 #include "app/build/plate_view.h"
+#include "app/connect/connection_page.h"
+#include "app/connect/secret_keeper.h"
 #include "app/history/change_log_panel.h"
 #include "app/history/rollback_dialog.h"
 #include "app/history/timeline_strip.h"
@@ -43,22 +45,24 @@ MainWindow::MainWindow(const OpenRequest& request)
     , m_shelf(new Shelf)
     , m_pages(new QStackedWidget)
     , m_start(new StartPage)
+    , m_connect(new ConnectionPage)
     , m_middle(new QSplitter(Qt::Vertical))
     , m_build(false) {
     setObjectName(QStringLiteral("main-window"));
     setWindowTitle(tr("Gravin"));
     resize(1280, 800);
     m_pages->addWidget(m_start);
+    m_pages->addWidget(m_connect);
     m_middle->setHandleWidth(1);
     m_middle->setChildrenCollapsible(false);
     m_middle->addWidget(m_pages);
-    auto* shelfEdge = new QFrame;
-    shelfEdge->setProperty("role", "side-line");
+    m_shelfEdge = new QFrame;
+    m_shelfEdge->setProperty("role", "side-line");
     auto* body = new QHBoxLayout;
     body->setContentsMargins(0, 0, 0, 0);
     body->setSpacing(0);
     body->addWidget(m_shelf);
-    body->addWidget(shelfEdge);
+    body->addWidget(m_shelfEdge);
     body->addWidget(m_middle, 1);
     auto* all = new QWidget;
     auto* layout = new QVBoxLayout(all);
@@ -81,9 +85,13 @@ MainWindow::MainWindow(const OpenRequest& request)
     connect(m_start, &StartPage::newRequested, this, &MainWindow::askForDatabase);
     connect(m_start, &StartPage::demonstrationRequested, this,
             [this] { openDemonstration(false); });
+    connect(m_connect, &ConnectionPage::projectReady, this, &MainWindow::openProject);
+    connect(m_connect, &ConnectionPage::cancelled, this, &MainWindow::leaveConnectionPage);
     connect(&Theme::instance(), &Theme::changed, this, &MainWindow::refreshHead);
     m_head->setBuildOffered(false);
     m_shelf->hide();
+    m_shelfEdge->hide();
+    refreshFindable();
     if (!request.file.isEmpty())
         openProject(request.file);
 }
@@ -160,16 +168,43 @@ void MainWindow::openProject(const QString& file) {
     if (!mayLeave())
         return;
     m_start->showReading(file);
-    Workspace::open(file, this, [this](const Result<std::shared_ptr<Workspace>>& workspace) {
-        if (workspace) {
-            install(*workspace);
-            return;
-        }
-        if (m_workspace)
-            notify({Notice::Kind::Refused, workspace.error().sentence, workspace.error().detail});
-        else
-            m_start->showError(workspace.error());
-    });
+    const auto project = loadProject(file);
+    if (!project) {
+        if (!m_workspace)
+            m_pages->setCurrentWidget(m_start);
+        m_workspace
+            ? notify({Notice::Kind::Refused, project.error().sentence, project.error().detail})
+            : m_start->showError(project.error());
+        return;
+    }
+    secret_keeper::recall(
+        project->connection, this,
+        [this, file, connection = project->connection] { openWorkspace(file, connection); });
+}
+
+void MainWindow::openWorkspace(const QString& file, const ConnectionSpec& connection) {
+    Workspace::open(file, this,
+                    [this, file, connection](const Result<std::shared_ptr<Workspace>>& workspace) {
+                        if (workspace) {
+                            install(*workspace);
+                        } else if (workspace.error().kind == ErrorKind::AccessDenied) {
+                            m_connect->askPassword(file, connection, workspace.error());
+                            m_pages->setCurrentWidget(m_connect);
+                        } else if (m_workspace) {
+                            notify({Notice::Kind::Refused, workspace.error().sentence,
+                                    workspace.error().detail});
+                        } else {
+                            m_pages->setCurrentWidget(m_start);
+                            m_start->showError(workspace.error());
+                        }
+                    });
+}
+
+void MainWindow::leaveConnectionPage() {
+    if (m_workspace && m_shelf->currentRow() >= 0 && !m_pageOf.isEmpty())
+        m_pages->setCurrentWidget(m_pageOf.begin().value());
+    else
+        m_pages->setCurrentWidget(m_start);
 }
 
 void MainWindow::clearProject() {
@@ -221,6 +256,7 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     m_head->setBuildOffered(!m_request.useOnly);
     m_shelf->setWorkspace(workspace.get());
     m_shelf->show();
+    m_shelfEdge->show();
     const Project& project = workspace->project();
     const Screen* first = m_request.screen.isEmpty() ? nullptr : project.screen(m_request.screen);
     if (!first && !project.screens.isEmpty())
@@ -229,6 +265,8 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     if (first)
         showScreen(first->id);
     else
+        m_pages->setCurrentWidget(m_start);
+    if (!first)
         m_start->showError(
             {ErrorKind::NotFound, tr("This project has no screens yet. Switch to Build (F9) and "
                                      "pick a table on the left.")});
@@ -244,7 +282,7 @@ void MainWindow::refreshHead() {
         return;
     const Project& project = m_workspace->project();
     m_head->setProject(project.name, m_workspace->isProjectModified());
-    m_head->setConnection(project.connection.shownName(), m_reachable, m_unreachableReason);
+    m_head->setConnection(project.connection, m_reachable, m_unreachableReason);
     m_head->setBuild(m_build);
     setWindowTitle(tr("%1 — Gravin").arg(project.name));
 }
@@ -394,32 +432,8 @@ void MainWindow::askForProject() {
 }
 
 void MainWindow::askForDatabase() {
-    const QString database = QFileDialog::getOpenFileName(this, tr("Choose an SQLite database"));
-    if (database.isEmpty())
-        return;
-    const QFileInfo info(database);
-    const QString file = QFileDialog::getSaveFileName(
-        this, tr("Where to keep the project"),
-        info.absolutePath() + u'/' + info.completeBaseName() + QStringLiteral(".gravin"),
-        tr("Projects (*.gravin)"));
-    if (file.isEmpty())
-        return;
-    const auto consent =
-        QMessageBox::question(this, tr("Change log"),
-                              tr("Changes made through Gravin are logged in three tables of its "
-                                 "own in this database (gravin_change, "
-                                 "gravin_record, gravin_field), so that they can be rolled back. "
-                                 "Without them the project is read "
-                                 "only. Keep the log there?"));
-    Project project;
-    project.name = QFileInfo(file).completeBaseName();
-    project.connection.path = info.absoluteFilePath();
-    project.connection.changeLog = consent == QMessageBox::Yes;
-    const Status saved = gravin::saveProject(project, file);
-    if (saved)
-        openProject(file);
-    else
-        notify({Notice::Kind::Refused, saved.error().sentence, saved.error().detail});
+    m_connect->startNew();
+    m_pages->setCurrentWidget(m_connect);
 }
 
 void MainWindow::openDemonstration(bool reset) {

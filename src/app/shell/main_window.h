@@ -14,6 +14,7 @@ class QStackedWidget;
 namespace gravin {
 
 class ChangeLogPanel;
+class ConnectionPage;
 class HeadLine;
 class OpenEdits;
 class ScreenPage;
@@ -63,6 +64,8 @@ private:
     void makeScreenFor(const QString& table);
     void askForProject();
     void askForDatabase();
+    void leaveConnectionPage();
+    void openWorkspace(const QString& file, const ConnectionSpec& connection);
     void hideChangeLog();
     void showKeys();
     bool mayLeave();
@@ -73,8 +76,10 @@ private:
     OpenEdits* m_openEdits = nullptr;
     HeadLine* m_head;
     Shelf* m_shelf;
+    QWidget* m_shelfEdge = nullptr;
     QStackedWidget* m_pages;
     StartPage* m_start;
+    ConnectionPage* m_connect;
     QSplitter* m_middle;
     QWidget* m_bottom = nullptr;
     ChangeLogPanel* m_changeLog = nullptr;

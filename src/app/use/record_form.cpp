@@ -305,8 +305,8 @@ void RecordForm::refreshHead(const Draft* draft) {
     m_key->setText(m_id.isNone()  ? QString()
                    : m_id.isNew() ? tr("key given on save")
                                   : keyText(m_id.key, m_binding->screen().table->keyTypes()));
-    const QString readOnly = m_binding->screen().reasonAgainst(m_id.isNew() ? Operation::Insert
-                                                                            : Operation::Update);
+    const QString readOnly =
+        m_binding->screen().reasonAgainst(m_id.isNew() ? Operation::Insert : Operation::Update);
     m_readOnly->setText(readOnly);
     m_readOnly->setVisible(!readOnly.isEmpty());
     m_fields->setEnabled(!m_id.isNone() && !gone);

@@ -11,19 +11,19 @@ namespace gravin {
 // The closed set of ways in which work can fail. What a caller may decide on is the kind; texts
 // are for people only.
 enum class ErrorKind {
-    Usage,       // the request itself makes no sense: unknown screen, malformed value
-    NotFound,    // a record or a change that is not there
-    Refused,     // a check or a rule of the database forbids it
-    Conflict,    // somebody else changed the same thing
-    Busy,        // the database is locked by another program; trying again may help
-    ReadOnly,    // the database or the table cannot be written
-    Unavailable, // file or server gone or out of reach
+    Usage,        // the request itself makes no sense: unknown screen, malformed value
+    NotFound,     // a record or a change that is not there
+    Refused,      // a check or a rule of the database forbids it
+    Conflict,     // somebody else changed the same thing
+    Busy,         // the database is locked by another program; trying again may help
+    ReadOnly,     // the database or the table cannot be written
+    Unavailable,  // file or server gone or out of reach
     AccessDenied, // a server does not let this account in
-    Full,        // no space left
-    Damaged,     // a file is not what it should be
-    Database,    // any other answer of the database
-    File,        // reading or writing a file failed
-    Cancelled,   // stopped on request
+    Full,         // no space left
+    Damaged,      // a file is not what it should be
+    Database,     // any other answer of the database
+    File,         // reading or writing a file failed
+    Cancelled,    // stopped on request
 };
 
 // An error in two voices: `sentence` for people (what happened, why, what to do), `detail` with

@@ -56,8 +56,8 @@ void ChangeFeed::poll() {
             const auto isNews = [&](const ChangeSummary& change) {
                 return !told.contains(change.id);
             };
-            news.tooMany =
-                seen >= 0 && std::count_if(newer->begin(), newer->end(), isNews) >= MostChangesAtOnce;
+            news.tooMany = seen >= 0 &&
+                           std::count_if(newer->begin(), newer->end(), isNews) >= MostChangesAtOnce;
             for (auto summary = newer->rbegin(); summary != newer->rend(); ++summary) {
                 news.ids += summary->id;
                 if (seen < 0 || news.tooMany || !isNews(*summary))

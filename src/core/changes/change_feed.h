@@ -48,7 +48,8 @@ private:
     Worker* m_writer;
     QTimer m_timer;
     // Recent changes that have been told. Servers number changes before they are committed, so one
-    // may appear behind others with higher numbers: the end of the log is looked at again and again.
+    // may appear behind others with higher numbers: the end of the log is looked at again and
+    // again.
     QSet<qint64> m_told;
     qint64 m_newest = -1; // −1: not looked yet
     qint64 m_version = -1;

@@ -41,8 +41,6 @@ Error malformed(const QString& url, const QString& why) {
 bool takeParameter(ConnectionSpec& spec, const QString& name, const QString& value) {
     if (name == u"host")
         spec.host = value;
-    else if (name == u"port")
-        spec.port = value.toInt();
     else if (name == u"dbname" || name == u"database")
         spec.database = value;
     else if (name == u"user")
@@ -66,6 +64,7 @@ Result<ConnectionSpec> fromPostgresUri(const QString& url) {
     ConnectionSpec spec;
     spec.engine = Engine::PostgreSql;
     QString password;
+    bool portIsNumber = true;
     for (const PQconninfoOption* option = parsed; option->keyword; ++option) {
         if (!option->val)
             continue;
@@ -83,11 +82,15 @@ Result<ConnectionSpec> fromPostgresUri(const QString& url) {
             }
             if (!known)
                 spec.options.insert(name, value);
+        } else if (name == u"port" && !value.contains(u',')) {
+            spec.port = value.toInt(&portIsNumber);
         } else if (!takeParameter(spec, name, value)) {
             spec.options.insert(name, value);
         }
     }
     PQconninfoFree(parsed);
+    if (!portIsNumber)
+        return malformed(url, say("the port is not a number"));
     if (!password.isNull())
         Secrets::remember(spec, password);
     return spec;

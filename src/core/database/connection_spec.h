@@ -28,6 +28,9 @@ struct ConnectionSpec {
     // Whether the developer agreed to keep the change log in tables of Gravin's own in this
     // database. Without it everything through this connection is read only.
     bool changeLog = false;
+    // SQLite: the file that this one was made a copy of, to be worked on instead; empty: it is an
+    // original.
+    QString copyOf = {};
     // What is allowed through this connection, whatever the database would allow.
     Rights allowed = {};
 

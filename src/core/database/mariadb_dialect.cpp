@@ -129,10 +129,15 @@ QStringList MariaDbDialect::openingStatements(bool readOnly) const {
 Status MariaDbDialect::opened(QSqlDatabase& database) {
     MYSQL* connection = connectionOf(database);
     const std::lock_guard lock(m_mutex);
+    // The library goes on without encryption where the server has none.
+    if (connection && spec().tls == TlsMode::Require && !mysql_get_ssl_cipher(connection))
+        return Error{ErrorKind::Unavailable,
+                     say("A protected connection to %1 could not be made: it offers no encryption.")
+                         .arg(serverName())};
     m_connectionId = connection ? mysql_thread_id(connection) : 0;
     if (m_connectionId == 0)
         return Error{ErrorKind::Unavailable,
-                     say("%1 gave no way to stop a statement.").arg(serverName())};
+                     say("%1 gave no way to stop a statement.").arg(serverNameFirst())};
     return done();
 }
 
@@ -382,7 +387,7 @@ Error MariaDbDialect::errorOf(const QSqlError& error) const {
         return wrongPassword(detail);
     case ER_BAD_DB_ERROR:
         return {ErrorKind::Unavailable,
-                say("%1 has no database %2.").arg(serverName(), spec().database), detail};
+                say("%1 has no database %2.").arg(serverNameFirst(), spec().database), detail};
     case ER_DBACCESS_DENIED_ERROR:
         return {ErrorKind::Unavailable,
                 say("This account has no right to the database %1.").arg(spec().database), detail};
@@ -392,11 +397,12 @@ Error MariaDbDialect::errorOf(const QSqlError& error) const {
         return noRight(detail);
     case ER_OPTION_PREVENTS_STATEMENT:
     case ER_CANT_EXECUTE_IN_READ_ONLY_TRANSACTION:
-        return {ErrorKind::ReadOnly, say("%1 only lets this be read.").arg(serverName()), detail};
+        return {ErrorKind::ReadOnly, say("%1 only lets this be read.").arg(serverNameFirst()),
+                detail};
     case ER_DISK_FULL:
     case ER_RECORD_FILE_FULL:
         return {ErrorKind::Full,
-                say("%1 has no space left. Nothing was written.").arg(serverName()), detail};
+                say("%1 has no space left. Nothing was written.").arg(serverNameFirst()), detail};
     case ER_DUP_ENTRY:
     case ER_BAD_NULL_ERROR:
     case ER_NO_DEFAULT_FOR_FIELD:

@@ -91,7 +91,7 @@ Status PostgresDialect::opened(QSqlDatabase& database) {
     m_cancel = connection ? PQgetCancel(connection) : nullptr;
     if (!m_cancel)
         return Error{ErrorKind::Unavailable,
-                     say("%1 gave no way to stop a statement.").arg(serverName())};
+                     say("%1 gave no way to stop a statement.").arg(serverNameFirst())};
     return done();
 }
 
@@ -310,14 +310,15 @@ Error PostgresDialect::errorOf(const QSqlError& error) const {
         return wrongPassword(detail);
     if (state == u"3D000")
         return {ErrorKind::Unavailable,
-                say("%1 has no database %2.").arg(serverName(), spec().database), detail};
+                say("%1 has no database %2.").arg(serverNameFirst(), spec().database), detail};
     if (state == u"42501")
         return noRight(detail);
     if (state == u"25006")
-        return {ErrorKind::ReadOnly, say("%1 only lets this be read.").arg(serverName()), detail};
+        return {ErrorKind::ReadOnly, say("%1 only lets this be read.").arg(serverNameFirst()),
+                detail};
     if (family == u"53")
         return {ErrorKind::Full,
-                say("%1 has no space or memory left. Nothing was written.").arg(serverName()),
+                say("%1 has no space or memory left. Nothing was written.").arg(serverNameFirst()),
                 detail};
     if (family == u"08" || family == u"57")
         return unavailable(detail);
@@ -341,7 +342,7 @@ Error PostgresDialect::errorOf(const QSqlError& error) const {
                     detail};
         if (detail.contains(u"does not exist"))
             return {ErrorKind::Unavailable,
-                    say("%1 has no database %2.").arg(serverName(), spec().database), detail};
+                    say("%1 has no database %2.").arg(serverNameFirst(), spec().database), detail};
         return unavailable(detail);
     }
     return {ErrorKind::Database, say("The database answered with an error."), detail};

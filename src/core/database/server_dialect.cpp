@@ -108,6 +108,12 @@ QString ServerDialect::serverName() const {
                                  : say("the %1 server on %2").arg(engine, m_spec.host);
 }
 
+QString ServerDialect::serverNameFirst() const {
+    QString name = serverName();
+    name[0] = name[0].toUpper();
+    return name;
+}
+
 Status ServerDialect::each(QSqlDatabase& database, const QString& sql,
                            const std::function<void(const QSqlQuery&)>& take) const {
     QSqlQuery query(database);
@@ -131,7 +137,7 @@ Error ServerDialect::unavailable(const QString& detail) const {
 Error ServerDialect::wrongPassword(const QString& detail) const {
     return {ErrorKind::AccessDenied,
             say("%1 does not let %2 in: the name or the password is not right.")
-                .arg(serverName(), m_spec.user.isEmpty() ? say("this account") : m_spec.user),
+                .arg(serverNameFirst(), m_spec.user.isEmpty() ? say("this account") : m_spec.user),
             detail};
 }
 

@@ -26,7 +26,9 @@ protected:
     static constexpr int ConnectTimeoutSeconds = 10;
 
     const ConnectionSpec& spec() const { return m_spec; }
-    QString serverName() const; // for sentences: "the PostgreSQL server on harbour"
+    // "the PostgreSQL server on harbour"; at the beginning of a sentence with a capital.
+    QString serverName() const;
+    QString serverNameFirst() const;
 
     // What a column's text form stands for; text that is none of its type stays text.
     static Value decodeText(const QString& text, const ColumnType& type);

@@ -45,9 +45,7 @@ bool BoundField::isEditable() const {
     return definition.editable && !column.computed && isTypeable(column.type);
 }
 
-QString BoundScreen::reasonAgainst(Operation operation) const {
-    return reasons.value(operation);
-}
+QString BoundScreen::reasonAgainst(Operation operation) const { return reasons.value(operation); }
 
 const BoundField* BoundScreen::field(const QString& column) const {
     const auto found = std::find_if(fields.begin(), fields.end(), [&](const BoundField& field) {

@@ -34,7 +34,7 @@ struct BoundScreen {
     QString readOnlyReason;
     // Why records cannot be added, changed or deleted here; empty: they can.
     QString reasonAgainst(Operation operation) const;
-    QString namingColumn;       // its value is what a record is called
+    QString namingColumn; // its value is what a record is called
 
     QMap<Operation, QString> reasons; // of the operations that are not allowed
 

@@ -220,6 +220,7 @@ Project readProject(const Json& json) {
         throw BadProject(spec.error().sentence);
     project.connection = *spec;
     project.connection.changeLog = connection.boolean("change_log", false);
+    project.connection.copyOf = connection.string("copy_of", {});
     project.connection.allowed = readRights(connection.take("allow"), QStringLiteral("connection"));
     project.unknownOfConnection = connection.rest();
 
@@ -331,6 +332,8 @@ QByteArray projectToJson(const Project& project) {
     Json connection = Json::object();
     connection["database"] = utf8(project.connection.url());
     connection["change_log"] = project.connection.changeLog;
+    if (!project.connection.copyOf.isEmpty())
+        connection["copy_of"] = utf8(project.connection.copyOf);
     putRights(connection, project.connection.allowed);
     putUnknown(connection, project.unknownOfConnection);
     json["connection"] = connection;

@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/connection_report.h"
+#include "core/database/worker.h"
+
+#include <QWidget>
+
+#include <memory>
+
+class QButtonGroup;
+class QCheckBox;
+class QComboBox;
+class QFormLayout;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+
+namespace gravin {
+
+// Where a database is described, tried and made the ground of a project: kind, where, who, what is
+// allowed, where the project is kept. Also asks for a password that is missing.
+class ConnectionPage : public QWidget {
+    Q_OBJECT
+public:
+    explicit ConnectionPage(QWidget* parent = nullptr);
+    ~ConnectionPage() override;
+
+    // A new project; every field empty.
+    void startNew();
+    // A project is there, but its server lets nobody in without a password.
+    void askPassword(const QString& projectFile, const ConnectionSpec& spec, const Error& why);
+
+    // As it stands in the fields; the password is not part of it.
+    ConnectionSpec spec() const;
+
+Q_SIGNALS:
+    // The project file was written and can be opened.
+    void projectReady(const QString& file);
+    void cancelled();
+
+private:
+    void buildFields();
+    QWidget* fileFields();
+    QWidget* serverFields();
+    QWidget* projectFields();
+    void show(const ConnectionSpec& spec);
+    void takeAddress(const QString& address);
+    void setEngine(Engine engine);
+    Engine engine() const;
+    void chooseDatabase();
+    void makeDatabase();
+    void chooseProject();
+    void proposeProject();
+    void edited();
+    // Why nothing can be tried or made yet; empty when it can.
+    QString missing() const;
+    void rememberPassword() const;
+    void test();
+    void showReport(const Result<ConnectionReport>& report);
+    void create();
+    void writeProject(ConnectionSpec connection);
+    void say(const QString& text, const char* role, const QString& detail = {});
+
+    QButtonGroup* m_engines;
+    QWidget* m_filePart;
+    QWidget* m_serverPart;
+    QLineEdit* m_path;
+    QLabel* m_pathState;
+    QCheckBox* m_copy;
+    QLineEdit* m_address;
+    QLineEdit* m_host;
+    QLineEdit* m_port;
+    QLineEdit* m_database;
+    QLineEdit* m_user;
+    QLineEdit* m_password;
+    QCheckBox* m_keep;
+    QComboBox* m_tls;
+    QCheckBox* m_insert;
+    QCheckBox* m_update;
+    QCheckBox* m_delete;
+    QCheckBox* m_log;
+    QWidget* m_projectPart;
+    QLineEdit* m_project;
+    QPushButton* m_test;
+    QPushButton* m_create;
+    QPushButton* m_stop;
+    QLabel* m_title;
+    QLabel* m_state;
+    QLabel* m_detail;
+    QLabel* m_reason;
+    ConnectionSpec m_base;     // what the fields do not show: options of an address
+    QString m_existingProject; // of askPassword(); empty for a new one
+    bool m_projectProposed = true;
+    std::unique_ptr<Worker> m_worker; // of the trial under way
+    Worker::JobId m_job = 0;
+};
+
+} // namespace gravin
