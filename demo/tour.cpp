@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // gravin-tour: works the real window through the whole example, from shaping a screen to rolling a
 // change back, and writes a picture of each station. Needs no display (QT_QPA_PLATFORM=offscreen).
+#include "app/build/new_screens_page.h"
 #include "app/build/plate_view.h"
 #include "app/history/change_log_panel.h"
 #include "app/look/theme.h"
@@ -19,6 +20,7 @@
 #include <QApplication>
 #include <QComboBox>
 #include <QDir>
+#include <QLabel>
 #include <QPainter>
 #include <QTemporaryDir>
 
@@ -216,6 +218,34 @@ private:
         Theme::instance().setMode(Theme::Mode::Light);
     }
 
+public:
+    // The developer's way in, from nothing open to the first screen; needs a window of its own.
+    void connectAndMakeScreens(const QString& database) {
+        Driver::click(QStringLiteral("new-project"));
+        Driver::find(QStringLiteral("database-path"))->setFocus();
+        Driver::type(database);
+        Driver::click(QStringLiteral("test-connection"));
+        auto* answer = static_cast<QLabel*>(Driver::find(QStringLiteral("connection-answer")));
+        expect("the database has answered",
+               [answer] { return answer->text().contains(QStringLiteral("Reached")); });
+        picture(QStringLiteral("connection"));
+        Theme::instance().setMode(Theme::Mode::Dark);
+        picture(QStringLiteral("connection-dark"));
+        Theme::instance().setMode(Theme::Mode::Light);
+        Driver::click(QStringLiteral("create-project"));
+        expect("the new screens can be chosen", [this] {
+            const auto* grid =
+                m_window.newScreens() ? m_window.newScreens()->findChild<GridView*>() : nullptr;
+            return grid && grid->model()->rowCount() == 82;
+        });
+        Driver::settle(400);
+        picture(QStringLiteral("new-screens"));
+        Theme::instance().setMode(Theme::Mode::Dark);
+        picture(QStringLiteral("new-screens-dark"));
+        Theme::instance().setMode(Theme::Mode::Light);
+    }
+
+private:
     void comeBack() {
         m_window.activateWindow();
         page()->focusGrid();
@@ -250,19 +280,28 @@ private:
 };
 
 int runTour(const QString& folder) {
-    QTemporaryDir scratch;
+    QTemporaryDir scratch(QDir::tempPath() + QStringLiteral("/tarn-bay-XXXXXX"));
     const auto project = writeDemonstration(scratch.path());
     if (!project || !QDir().mkpath(folder)) {
         std::fprintf(stderr, "The tour could not write its files.\n");
         return 3;
     }
     MainWindow window({*project, {}, false});
-    window.show();
-    window.activateWindow();
     try {
+        int pictures = 0;
+        {
+            MainWindow fresh({{}, {}, false});
+            fresh.show();
+            fresh.activateWindow();
+            Tour beginning(fresh, QDir(folder));
+            beginning.connectAndMakeScreens(scratch.filePath(QStringLiteral("harbour.db")));
+            pictures = beginning.pictures();
+        }
+        window.show();
+        window.activateWindow();
         Tour tour(window, QDir(folder));
         tour.run();
-        std::printf("%d pictures in %s\n", tour.pictures(),
+        std::printf("%d pictures in %s\n", pictures + tour.pictures(),
                     qPrintable(QDir(folder).absolutePath()));
     } catch (const std::runtime_error& failed) {
         window.grab().save(QDir(folder).filePath(QStringLiteral("failed.png")));

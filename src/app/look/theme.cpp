@@ -80,7 +80,7 @@ QComboBox QAbstractItemView { background: @paper; color: @ink; border: 1px solid
 *[state="elsewhere"] { border: 1px solid @elsewhere; border-left: 4px solid @elsewhere; }
 QTableView, QTreeView, QListView { outline: 0; background: @paper; color: @ink; border: none;
     gridline-color: @lines; selection-background-color: @selection; selection-color: @ink; }
-QTreeView::item { padding: 3px 4px; }
+QTreeView::item { padding: 3px 4px; border: none; background: transparent; }
 QTableWidget::item { padding: 3px 8px; }
 QTableWidget::item:selected, QTreeView::item:selected { background: @selection; color: @ink; }
 QHeaderView { background: @paper; border: none; }
@@ -97,11 +97,18 @@ QScrollBar::add-page, QScrollBar::sub-page { background: none; }
 QMenu { background: @paper; color: @ink; border: 1px solid @lines; }
 QMenu::item:selected { background: @selection; }
 QCheckBox { spacing: 8px; padding: 3px 0; }
-QCheckBox::indicator { width: 14px; height: 14px; border: 1px solid @faint; border-radius: 3px;
+QCheckBox::indicator, QTreeView::indicator { width: 14px; height: 14px; border: 1px solid @faint; border-radius: 3px;
     background: @paper; }
 QCheckBox::indicator:focus { border: 1px solid @accent; }
-QCheckBox::indicator:checked { background: @accent; border: 1px solid @accent;
+QCheckBox::indicator:checked, QTreeView::indicator:checked { background: @accent; border: 1px solid @accent;
     image: url(:/look/check-@variant.svg); }
+QRadioButton { spacing: 8px; padding: 3px 0; }
+QRadioButton::indicator { width: 12px; height: 12px; border: 1px solid @faint; border-radius: 7px;
+    background: @paper; }
+QRadioButton::indicator:focus { border: 1px solid @accent; }
+QRadioButton::indicator:checked { width: 6px; height: 6px; border: 4px solid @accent;
+    border-radius: 7px; background: @onAccent; }
+QRadioButton:focus { text-decoration: underline; }
 QCheckBox::indicator:indeterminate { background: @lines; }
 #notice { background: @raised; border: none; border-left: 4px solid @accent; }
 #notice[kind="refused"] { border-left: 4px solid @problem; }

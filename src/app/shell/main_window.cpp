@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/main_window.h"
 
+#include "app/build/new_screens_page.h"
 #include "app/build/plate_view.h"
 #include "app/connect/connection_page.h"
 #include "app/connect/secret_keeper.h"
@@ -86,7 +87,7 @@ MainWindow::MainWindow(const OpenRequest& request)
     connect(m_start, &StartPage::demonstrationRequested, this,
             [this] { openDemonstration(false); });
     connect(m_connect, &ConnectionPage::projectReady, this, &MainWindow::openProject);
-    connect(m_connect, &ConnectionPage::cancelled, this, &MainWindow::leaveConnectionPage);
+    connect(m_connect, &ConnectionPage::cancelled, this, &MainWindow::leavePage);
     connect(&Theme::instance(), &Theme::changed, this, &MainWindow::refreshHead);
     m_head->setBuildOffered(false);
     m_shelf->hide();
@@ -111,6 +112,7 @@ QAction* MainWindow::addCommand(const QString& text, const QKeySequence& keys,
 void MainWindow::makeActions() {
     addCommand(tr("Open a project…"), QKeySequence::Open, [this] { askForProject(); });
     addCommand(tr("New project from a database…"), {}, [this] { askForDatabase(); });
+    addCommand(tr("New screens…"), Qt::CTRL | Qt::SHIFT | Qt::Key_N, [this] { showNewScreens(); });
     addCommand(tr("Save"), QKeySequence::Save, [this] { save(); });
     addCommand(tr("Save project"), {}, [this] { saveProject(); });
     addCommand(tr("Save all drafts"), Qt::CTRL | Qt::SHIFT | Qt::Key_S,
@@ -172,14 +174,20 @@ void MainWindow::openProject(const QString& file) {
     if (!project) {
         if (!m_workspace)
             m_pages->setCurrentWidget(m_start);
-        m_workspace
-            ? notify({Notice::Kind::Refused, project.error().sentence, project.error().detail})
-            : m_start->showError(project.error());
+        if (m_workspace)
+            notify({Notice::Kind::Refused, project.error().sentence, project.error().detail});
+        else
+            showStartError(project.error());
         return;
     }
     secret_keeper::recall(
         project->connection, this,
         [this, file, connection = project->connection] { openWorkspace(file, connection); });
+}
+
+void MainWindow::showStartError(const Error& error) {
+    m_pages->setCurrentWidget(m_start);
+    m_start->showError(error);
 }
 
 void MainWindow::openWorkspace(const QString& file, const ConnectionSpec& connection) {
@@ -194,20 +202,54 @@ void MainWindow::openWorkspace(const QString& file, const ConnectionSpec& connec
                             notify({Notice::Kind::Refused, workspace.error().sentence,
                                     workspace.error().detail});
                         } else {
-                            m_pages->setCurrentWidget(m_start);
-                            m_start->showError(workspace.error());
+                            showStartError(workspace.error());
                         }
                     });
 }
 
-void MainWindow::leaveConnectionPage() {
-    if (m_workspace && m_shelf->currentRow() >= 0 && !m_pageOf.isEmpty())
-        m_pages->setCurrentWidget(m_pageOf.begin().value());
+// Back to the screen that was shown before.
+void MainWindow::leavePage() {
+    closeNewScreens();
+    if (m_workspace && !m_workspace->project().screens.isEmpty())
+        showScreen(m_shelf->currentScreen());
     else
         m_pages->setCurrentWidget(m_start);
 }
 
+void MainWindow::showNewScreens() {
+    if (!m_workspace || m_request.useOnly)
+        return;
+    closeNewScreens();
+    // The preview needs the room, and the page belongs to Build.
+    m_head->setBuild(true);
+    m_shelf->hide();
+    m_shelfEdge->hide();
+    m_newScreens = new NewScreensPage(m_workspace.get());
+    m_pages->addWidget(m_newScreens);
+    m_pages->setCurrentWidget(m_newScreens);
+    connect(m_newScreens, &NewScreensPage::cancelled, this, &MainWindow::leavePage);
+    connect(m_newScreens, &NewScreensPage::made, this, [this](const QString& screen) {
+        closeNewScreens();
+        setBuild(true);
+        showScreen(screen);
+        currentPage()->plate()->setFocus(Qt::OtherFocusReason);
+    });
+    m_newScreens->focusTables();
+}
+
+void MainWindow::closeNewScreens() {
+    if (!m_newScreens)
+        return;
+    m_newScreens->deleteLater(); // it may be what asked for this
+    m_newScreens = nullptr;
+    m_head->setBuild(m_build);
+    m_shelf->show();
+    m_shelfEdge->show();
+}
+
 void MainWindow::clearProject() {
+    delete m_newScreens;
+    m_newScreens = nullptr;
     m_undo.clear();
     delete m_openEdits;
     m_openEdits = nullptr;
@@ -264,12 +306,10 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     setBuild(false);
     if (first)
         showScreen(first->id);
+    else if (m_request.useOnly)
+        showStartError({ErrorKind::NotFound, tr("This project has no screens yet.")});
     else
-        m_pages->setCurrentWidget(m_start);
-    if (!first)
-        m_start->showError(
-            {ErrorKind::NotFound, tr("This project has no screens yet. Switch to Build (F9) and "
-                                     "pick a table on the left.")});
+        showNewScreens();
     refreshHead();
     refreshFindable();
     if (currentPage())
@@ -283,7 +323,7 @@ void MainWindow::refreshHead() {
     const Project& project = m_workspace->project();
     m_head->setProject(project.name, m_workspace->isProjectModified());
     m_head->setConnection(project.connection, m_reachable, m_unreachableReason);
-    m_head->setBuild(m_build);
+    m_head->setBuild(m_build || m_newScreens);
     setWindowTitle(tr("%1 — Gravin").arg(project.name));
 }
 
@@ -318,6 +358,8 @@ void MainWindow::runFound(const QString& text) {
 }
 
 void MainWindow::setBuild(bool build) {
+    if (m_newScreens && !m_workspace->project().screens.isEmpty())
+        leavePage();
     m_build = build && !m_request.useOnly;
     m_head->setBuild(m_build);
     m_shelf->setBuild(m_build);
@@ -342,6 +384,7 @@ void MainWindow::showScreen(const QString& screenId) {
         connect(page, &ScreenPage::saveProjectRequested, this, &MainWindow::saveProject);
         page->setBuild(m_build);
     }
+    closeNewScreens();
     // Shortcuts are those of the screen that is shown.
     if (ScreenPage* before = currentPage()) {
         for (QAction* action : before->actions())

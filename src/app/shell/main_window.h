@@ -15,6 +15,7 @@ namespace gravin {
 
 class ChangeLogPanel;
 class ConnectionPage;
+class NewScreensPage;
 class HeadLine;
 class OpenEdits;
 class ScreenPage;
@@ -33,6 +34,9 @@ public:
 
     Workspace* workspace() const { return m_workspace.get(); }
     ScreenPage* currentPage() const;
+    // Null while it is not shown.
+    NewScreensPage* newScreens() const { return m_newScreens; }
+    ConnectionPage* connectionPage() const { return m_connect; }
     OpenEdits* openEdits() const { return m_openEdits; }
     ChangeLogPanel* changeLog() const { return m_changeLog; }
     bool isBuild() const { return m_build; }
@@ -64,7 +68,10 @@ private:
     void makeScreenFor(const QString& table);
     void askForProject();
     void askForDatabase();
-    void leaveConnectionPage();
+    void leavePage();
+    void showNewScreens();
+    void closeNewScreens();
+    void showStartError(const Error& error);
     void openWorkspace(const QString& file, const ConnectionSpec& connection);
     void hideChangeLog();
     void showKeys();
@@ -80,6 +87,7 @@ private:
     QStackedWidget* m_pages;
     StartPage* m_start;
     ConnectionPage* m_connect;
+    NewScreensPage* m_newScreens = nullptr;
     QSplitter* m_middle;
     QWidget* m_bottom = nullptr;
     ChangeLogPanel* m_changeLog = nullptr;

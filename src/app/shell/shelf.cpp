@@ -93,6 +93,13 @@ void Shelf::setCurrentScreen(const QString& screenId) {
     }
 }
 
+QString Shelf::currentScreen() const {
+    if (!m_workspace || m_workspace->project().screens.isEmpty())
+        return {};
+    return m_workspace->project().screen(m_current) ? m_current
+                                                    : m_workspace->project().screens.front().id;
+}
+
 void Shelf::addHeading(const QString& text) {
     auto* heading = new QListWidgetItem(text, this);
     heading->setFlags(Qt::ItemIsEnabled);

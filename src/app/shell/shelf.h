@@ -16,6 +16,8 @@ public:
     void setWorkspace(Workspace* workspace);
     void setBuild(bool build);
     void setCurrentScreen(const QString& screenId);
+    // The screen that was shown last, else the first of the project; empty: there is none.
+    QString currentScreen() const;
 
 Q_SIGNALS:
     void screenChosen(const QString& screenId);

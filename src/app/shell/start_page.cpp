@@ -22,6 +22,9 @@ StartPage::StartPage(QWidget* parent)
     auto* open = new QPushButton(tr("Open a project…"));
     auto* make = new QPushButton(tr("New project from a database…"));
     auto* demonstration = new QPushButton(tr("Open the demonstration"));
+    open->setObjectName(QStringLiteral("open-project"));
+    make->setObjectName(QStringLiteral("new-project"));
+    demonstration->setObjectName(QStringLiteral("open-demonstration"));
     open->setProperty("main", true);
     connect(open, &QPushButton::clicked, this, &StartPage::openRequested);
     connect(make, &QPushButton::clicked, this, &StartPage::newRequested);

@@ -142,7 +142,11 @@ void LineFieldEditor::setContent(const Value& value, const std::optional<QString
 
 EditorContent LineFieldEditor::content() const { return m_line->text(); }
 
-void LineFieldEditor::setReadOnly(bool readOnly) { m_line->setReadOnly(readOnly); }
+void LineFieldEditor::setReadOnly(bool readOnly) {
+    m_line->setReadOnly(readOnly);
+    // What cannot be typed needs no example; an empty value is a dash.
+    m_line->setPlaceholderText(readOnly ? QStringLiteral("–") : typedExample(m_type));
+}
 
 void LineFieldEditor::selectAll() { m_line->selectAll(); }
 

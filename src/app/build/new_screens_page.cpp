@@ -1,0 +1,329 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/build/new_screens_page.h"
+
+#include "app/look/theme.h"
+#include "app/use/open_edits.h"
+#include "app/use/screen_page.h"
+#include "core/base/text.h"
+#include "core/project/screen_generator.h"
+#include "core/records/table_reader.h"
+
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPainter>
+#include <QPushButton>
+#include <QRadioButton>
+#include <QTreeWidget>
+#include <QVBoxLayout>
+
+namespace gravin {
+
+namespace {
+
+constexpr int TablesWidth = 330;
+constexpr int ArrangementsWidth = 140;
+constexpr QSize PictureSize(118, 66);
+
+enum Column { NameColumn, RowsColumn, KeyColumn, ColumnCount };
+
+// A small picture of an arrangement: lines for rows, frames for fields.
+QPixmap pictureOf(Arrangement arrangement) {
+    const Colours& colours = Theme::instance().colours();
+    QPixmap picture(PictureSize);
+    picture.fill(colours.paper);
+    QPainter painter(&picture);
+    const QRect all = picture.rect().adjusted(0, 0, -1, -1);
+    painter.setPen(colours.lines);
+    painter.drawRect(all);
+    const auto grid = [&](const QRect& rect) {
+        painter.fillRect(QRect(rect.topLeft(), QSize(rect.width(), 9)), colours.raised);
+        painter.setPen(colours.faint);
+        for (int y = rect.top() + 15; y < rect.bottom() - 2; y += 8)
+            painter.drawLine(rect.left() + 6, y, rect.right() - 6, y);
+    };
+    const auto form = [&](const QRect& rect, int columns) {
+        const int width = (rect.width() - 8) / columns;
+        for (int column = 0; column < columns; ++column) {
+            for (int y = rect.top() + 8; y < rect.bottom() - 10; y += 18) {
+                const QRect field(rect.left() + 8 + column * width, y + 4, width - 8, 9);
+                painter.setPen(colours.accent);
+                painter.drawRect(field);
+            }
+        }
+    };
+    switch (arrangement) {
+    case Arrangement::Grid:
+        grid(all);
+        break;
+    case Arrangement::Form:
+        form(all, 2);
+        break;
+    case Arrangement::GridForm:
+        grid(all.adjusted(0, 0, -44, 0));
+        painter.setPen(colours.lines);
+        painter.drawLine(all.right() - 44, all.top(), all.right() - 44, all.bottom());
+        form(all.adjusted(all.width() - 44, 0, 0, 0), 1);
+        break;
+    }
+    return picture;
+}
+
+QString relationsOf(const Catalog& catalog, const Table& table) {
+    QStringList to;
+    for (const ForeignKey& reference : table.foreignKeys)
+        to += reference.table;
+    QStringList from;
+    for (const auto& [child, reference] : catalog.referencesTo(table.name))
+        from += child->name;
+    to.removeDuplicates();
+    from.removeDuplicates();
+    QStringList lines;
+    if (!to.isEmpty())
+        lines += NewScreensPage::tr("refers to %1").arg(to.join(QStringLiteral(", ")));
+    if (!from.isEmpty())
+        lines += NewScreensPage::tr("referred to by %1").arg(from.join(QStringLiteral(", ")));
+    return lines.join(QStringLiteral("; "));
+}
+
+} // namespace
+
+NewScreensPage::NewScreensPage(Workspace* workspace, QWidget* parent)
+    : QWidget(parent)
+    , m_workspace(workspace)
+    , m_narrow(new QLineEdit)
+    , m_tables(new QTreeWidget)
+    , m_arrangements(new QButtonGroup(this))
+    , m_previewPlace(new QWidget)
+    , m_previewNote(new QLabel)
+    , m_create(new QPushButton)
+    , m_reason(new QLabel)
+    , m_counter(
+          std::make_unique<Worker>(workspace->project().connection, Session::Access::ReadOnly)) {
+    setObjectName(QStringLiteral("new-screens-page"));
+    auto* title = new QLabel(tr("New screens"));
+    title->setProperty("role", "title");
+    m_reason->setProperty("role", "faint");
+    m_reason->setObjectName(QStringLiteral("new-screens-reason"));
+    m_create->setObjectName(QStringLiteral("make-screens"));
+    m_create->setProperty("main", true);
+    m_create->setAutoDefault(true);
+    auto* back = new QPushButton(tr("Back"));
+    back->setObjectName(QStringLiteral("cancel-screens"));
+    m_previewNote->setProperty("role", "faint");
+    m_previewNote->setTextFormat(Qt::PlainText);
+    m_previewNote->setWordWrap(true);
+
+    auto* previewColumn = new QVBoxLayout(m_previewPlace);
+    previewColumn->setContentsMargins(0, 0, 0, 0);
+    previewColumn->addWidget(m_previewNote);
+    auto* columns = new QHBoxLayout;
+    columns->setSpacing(space::Pad);
+    columns->addWidget(makeTables());
+    columns->addWidget(makeArrangements());
+    columns->addWidget(m_previewPlace, 1);
+    auto* head = new QHBoxLayout;
+    head->addWidget(title);
+    head->addStretch();
+    head->addWidget(m_reason);
+    head->addWidget(m_create);
+    head->addWidget(back);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(space::Pad, space::Pad, space::Pad, space::Pad);
+    layout->addLayout(head);
+    layout->addLayout(columns, 1);
+
+    connect(m_create, &QPushButton::clicked, this, &NewScreensPage::create);
+    connect(back, &QPushButton::clicked, this, &NewScreensPage::cancelled);
+    fillTables();
+    countRows();
+    refresh();
+}
+
+NewScreensPage::~NewScreensPage() { clearPreview(); }
+
+QWidget* NewScreensPage::makeTables() {
+    m_narrow->setObjectName(QStringLiteral("narrow-tables"));
+    m_narrow->setPlaceholderText(tr("Narrow by name"));
+    m_narrow->setClearButtonEnabled(true);
+    m_tables->setObjectName(QStringLiteral("tables"));
+    m_tables->setAccessibleName(tr("Tables"));
+    m_tables->setColumnCount(ColumnCount);
+    m_tables->setHeaderLabels({tr("Table"), tr("Rows"), tr("Key")});
+    m_tables->setRootIsDecorated(false);
+    m_tables->setUniformRowHeights(true);
+    m_tables->header()->setSectionResizeMode(NameColumn, QHeaderView::Stretch);
+    m_tables->header()->setSectionResizeMode(RowsColumn, QHeaderView::ResizeToContents);
+    m_tables->header()->setStretchLastSection(false);
+    auto* part = new QWidget;
+    part->setFixedWidth(TablesWidth);
+    auto* layout = new QVBoxLayout(part);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(m_narrow);
+    layout->addWidget(m_tables, 1);
+    connect(m_narrow, &QLineEdit::textChanged, this, &NewScreensPage::narrow);
+    connect(m_tables, &QTreeWidget::itemChanged, this, &NewScreensPage::refresh);
+    connect(m_tables, &QTreeWidget::currentItemChanged, this, [this] {
+        refresh();
+        showPreview();
+    });
+    return part;
+}
+
+QWidget* NewScreensPage::makeArrangements() {
+    auto* part = new QWidget;
+    part->setFixedWidth(ArrangementsWidth);
+    auto* layout = new QVBoxLayout(part);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(4);
+    for (const auto& [arrangement, text] :
+         {std::pair{Arrangement::GridForm, tr("Grid beside form")},
+          std::pair{Arrangement::Grid, tr("Grid")}, std::pair{Arrangement::Form, tr("Form")}}) {
+        auto* choice = new QRadioButton(text);
+        choice->setObjectName(QStringLiteral("arrangement-") + arrangementName(arrangement));
+        auto* picture = new QPushButton;
+        picture->setIcon(pictureOf(arrangement));
+        picture->setIconSize(PictureSize);
+        picture->setFlat(true);
+        picture->setFocusPolicy(Qt::NoFocus); // the words beside it take the keyboard
+        picture->setAccessibleName(text);
+        connect(picture, &QPushButton::clicked, choice, &QRadioButton::click);
+        connect(&Theme::instance(), &Theme::changed, picture,
+                [picture, kind = arrangement] { picture->setIcon(pictureOf(kind)); });
+        m_arrangements->addButton(choice, static_cast<int>(arrangement));
+        layout->addWidget(picture, 0, Qt::AlignLeft);
+        layout->addWidget(choice);
+        layout->addSpacing(10);
+    }
+    layout->addStretch();
+    m_arrangements->button(static_cast<int>(Arrangement::GridForm))->setChecked(true);
+    connect(m_arrangements, &QButtonGroup::idClicked, this, &NewScreensPage::showPreview);
+    return part;
+}
+
+void NewScreensPage::fillTables() {
+    const Catalog& catalog = m_workspace->catalog();
+    for (const Table& table : catalog.tables) {
+        auto* item = new QTreeWidgetItem(m_tables);
+        item->setText(NameColumn, table.isView() ? tr("%1 (view)").arg(table.name) : table.name);
+        item->setData(NameColumn, Qt::UserRole, table.name);
+        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+        item->setCheckState(NameColumn, Qt::Unchecked);
+        item->setTextAlignment(RowsColumn, Qt::AlignRight | Qt::AlignVCenter);
+        const QString readOnly = table.readOnlyReason();
+        item->setText(KeyColumn,
+                      readOnly.isEmpty() ? table.key.join(QStringLiteral(", ")) : tr("read only"));
+        item->setToolTip(KeyColumn, readOnly);
+        const QStringList about{table.comment, relationsOf(catalog, table)};
+        item->setToolTip(NameColumn, QStringList(about).join(u'\n').trimmed());
+    }
+}
+
+void NewScreensPage::countRows() {
+    m_counter->run<Nothing>(
+        this,
+        [this, counter = m_counter.get(),
+         tables = m_workspace->catalog().tables](Session& session) -> Status {
+            for (qsizetype row = 0; row < tables.size() && !counter->isCancelled(); ++row) {
+                const auto count = TableReader(session, tables[row]).count();
+                // A table that cannot be counted says so when it is shown.
+                const QString text = count ? QLocale().toString(*count) : QStringLiteral("–");
+                counter->report(this, [this, row, text] {
+                    m_tables->topLevelItem(static_cast<int>(row))->setText(RowsColumn, text);
+                });
+            }
+            return done();
+        },
+        [](const Status&) {});
+}
+
+void NewScreensPage::narrow(const QString& text) {
+    for (int row = 0; row < m_tables->topLevelItemCount(); ++row) {
+        QTreeWidgetItem* item = m_tables->topLevelItem(row);
+        item->setHidden(!item->text(NameColumn).contains(text.trimmed(), Qt::CaseInsensitive));
+    }
+}
+
+QStringList NewScreensPage::chosenTables() const {
+    QStringList chosen;
+    for (int row = 0; row < m_tables->topLevelItemCount(); ++row) {
+        const QTreeWidgetItem* item = m_tables->topLevelItem(row);
+        if (item->checkState(NameColumn) == Qt::Checked)
+            chosen += item->data(NameColumn, Qt::UserRole).toString();
+    }
+    // Without any mark, the table one looks at is meant.
+    if (chosen.isEmpty() && !currentTable().isEmpty())
+        chosen += currentTable();
+    return chosen;
+}
+
+QString NewScreensPage::currentTable() const {
+    const QTreeWidgetItem* item = m_tables->currentItem();
+    return item ? item->data(NameColumn, Qt::UserRole).toString() : QString();
+}
+
+Arrangement NewScreensPage::arrangement() const {
+    return static_cast<Arrangement>(m_arrangements->checkedId());
+}
+
+void NewScreensPage::clearPreview() {
+    delete m_preview;
+    m_preview = nullptr;
+    m_previewUndo.clear();
+    m_previewEdits.reset();
+    m_previewed.reset();
+}
+
+void NewScreensPage::showPreview() {
+    clearPreview();
+    const Table* table = m_workspace->catalog().table(currentTable());
+    if (!table)
+        return;
+    // With the labels and editors that the project has already, but without any way to write.
+    Project project = m_workspace->project();
+    project.screens.clear();
+    const QString id = addGeneratedScreen(project, m_workspace->catalog(), *table, arrangement());
+    for (Screen& screen : project.screens)
+        screen.allowed = {false, false, false};
+    m_previewed = std::make_shared<Workspace>(
+        QString(), project, std::make_shared<const Catalog>(m_workspace->catalog()),
+        std::make_unique<Worker>(project.connection, Session::Access::ReadOnly));
+    m_previewEdits = std::make_unique<OpenEdits>(m_previewed.get(), this);
+    m_preview = new ScreenPage(m_previewed.get(), id, m_previewEdits.get(), &m_previewUndo);
+    connect(m_previewed.get(), &Workspace::notice, m_preview, &ScreenPage::showNotice);
+    m_previewPlace->layout()->addWidget(m_preview);
+}
+
+void NewScreensPage::refresh() {
+    const auto count = chosenTables().size();
+    m_create->setEnabled(count > 0);
+    m_create->setText(count > 1 ? tr("Create %1 screens").arg(QLocale().toString(count))
+                                : tr("Create screen"));
+    m_reason->setText(m_tables->topLevelItemCount() == 0 ? tr("The database has no tables yet.")
+                      : count == 0                       ? tr("Choose a table on the left.")
+                                                         : QString());
+    m_previewNote->setText(count == 0 ? tr("Here stands the screen as it will be, with the rows of "
+                                           "its table. Mark several tables to make a screen for "
+                                           "each.")
+                                      : tr("As it will be. Here it can only be looked at."));
+}
+
+void NewScreensPage::create() {
+    QString first;
+    for (const QString& table : chosenTables()) {
+        const QString id = m_workspace->addScreen(table, arrangement());
+        if (first.isEmpty())
+            first = id;
+    }
+    Q_EMIT made(first);
+}
+
+void NewScreensPage::focusTables() {
+    if (!m_tables->currentItem() && m_tables->topLevelItemCount() > 0)
+        m_tables->setCurrentItem(m_tables->topLevelItem(0));
+    m_tables->setFocus(Qt::OtherFocusReason);
+}
+
+} // namespace gravin

@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/workspace.h"
+
+#include <QUndoStack>
+#include <QWidget>
+
+class QButtonGroup;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QTreeWidget;
+class QTreeWidgetItem;
+
+namespace gravin {
+
+class OpenEdits;
+class ScreenPage;
+
+// Screens from tables, on one page: the tables with their rows, keys and relations; the arrangement
+// by its small picture; beside them the real thing with real rows, before anything is made.
+class NewScreensPage : public QWidget {
+    Q_OBJECT
+public:
+    // `workspace` must outlive the page.
+    explicit NewScreensPage(Workspace* workspace, QWidget* parent = nullptr);
+    ~NewScreensPage() override;
+
+    void focusTables();
+
+Q_SIGNALS:
+    // Screens were added to the project; this is the first of them.
+    void made(const QString& screenId);
+    void cancelled();
+
+private:
+    QWidget* makeTables();
+    QWidget* makeArrangements();
+    void fillTables();
+    void countRows();
+    void narrow(const QString& text);
+    void showPreview();
+    void clearPreview();
+    void refresh();
+    void create();
+    QStringList chosenTables() const;
+    QString currentTable() const;
+    Arrangement arrangement() const;
+
+    Workspace* m_workspace;
+    QLineEdit* m_narrow;
+    QTreeWidget* m_tables;
+    QButtonGroup* m_arrangements;
+    QWidget* m_previewPlace;
+    QLabel* m_previewNote;
+    QPushButton* m_create;
+    QLabel* m_reason;
+    std::unique_ptr<Worker> m_counter; // a slow count holds up nobody else
+    // The preview is a workspace of its own that can only read.
+    std::shared_ptr<Workspace> m_previewed;
+    std::unique_ptr<OpenEdits> m_previewEdits;
+    QUndoStack m_previewUndo;
+    ScreenPage* m_preview = nullptr;
+};
+
+} // namespace gravin
