@@ -101,7 +101,9 @@ private:
         CLI::App& command =
             define("new", "make a project with screens for a database", options, runNew);
         addText(command, "file", options->file, "the project to write")->required();
-        addText(command, "--database", options->database, "sqlite:PATH")->required();
+        addText(command, "--database", options->database,
+                "sqlite:PATH, postgresql://… or mariadb://…")
+            ->required();
         addRepeated(command, "--table", options->tables,
                     "a table to make a screen for (default: all)");
         addText(command, "--arrangement", options->arrangement, "grid, form or grid-form");
@@ -112,7 +114,8 @@ private:
     void defineReading() {
         auto tables = std::make_shared<TablesOptions>();
         CLI::App& listing = define("tables", "what the database says of itself", tables, runTables);
-        addText(listing, "source", tables->source, "a project, or sqlite:PATH")->required();
+        addText(listing, "source", tables->source, "a project, or a database's address")
+            ->required();
 
         auto rows = std::make_shared<RowsOptions>();
         CLI::App& reading = defineOnScreen("rows", "the records of a screen", rows, runRows);
@@ -128,12 +131,16 @@ private:
         CLI::App& adding = defineOnScreen("add", "add a record", add, runAdd);
         addTexts(adding, "values", add->assignments, "field=value …");
         addRepeated(adding, "--null", add->nulls, "a field to leave empty (NULL)");
+        addRepeated(adding, "--file", add->files,
+                    "field=PATH: a binary field takes what the file holds");
 
         auto edit = std::make_shared<WriteOptions>();
         CLI::App& editing = defineOnScreen("edit", "change a record", edit, runEdit);
         addRepeated(editing, "--key", edit->keys, "the record's key")->required()->expected(1);
         addTexts(editing, "values", edit->assignments, "field=value …");
         addRepeated(editing, "--null", edit->nulls, "a field to empty (NULL)");
+        addRepeated(editing, "--file", edit->files,
+                    "field=PATH: a binary field takes what the file holds");
         addRepeated(editing, "--was", edit->was,
                     "field=value that must still hold, else exit code 4");
 

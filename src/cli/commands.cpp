@@ -12,6 +12,7 @@
 #include "core/project/screen_generator.h"
 #include "core/value/text_form.h"
 
+#include <QFile>
 #include <QFileInfo>
 
 namespace gravin::cli {
@@ -107,6 +108,28 @@ Result<FieldValues> fieldValuesFrom(const BoundScreen& screen, const QStringList
     return values;
 }
 
+// "field=path" texts into binary values, added to `values`.
+Status addFileValues(const BoundScreen& screen, const QStringList& files, FieldValues& values) {
+    for (const QString& assignment : files) {
+        const qsizetype equals = assignment.indexOf(u'=');
+        if (equals <= 0)
+            return Error{ErrorKind::Usage, say("“%1” should read field=path.").arg(assignment)};
+        const BoundField* field = findField(screen, assignment.left(equals));
+        if (!field)
+            return unknownField(screen, assignment.left(equals));
+        if (field->column.type.kind != TypeKind::Binary)
+            return Error{
+                ErrorKind::Usage,
+                say("%1 holds no binary value; give it as field=value.").arg(field->label())};
+        QFile file(assignment.mid(equals + 1));
+        if (!file.open(QIODevice::ReadOnly))
+            return Error{ErrorKind::File, say("The file %1 cannot be read.").arg(file.fileName()),
+                         file.errorString()};
+        values.insert(field->name(), Value::binary(file.readAll()));
+    }
+    return done();
+}
+
 // What add, edit, delete and bulk share: the opened screen, the keys and the values.
 struct WriteContext {
     Opened opened;
@@ -137,6 +160,8 @@ Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options, Ope
     auto values = fieldValuesFrom(*screen, options.assignments, options.nulls, problems);
     if (!values)
         return fail(values.error());
+    if (Status added = addFileValues(*screen, options.files, *values); !added)
+        return fail(added.error());
     auto was = fieldValuesFrom(*screen, options.was, {}, problems);
     if (!was)
         return fail(was.error());

@@ -44,6 +44,7 @@ struct WriteOptions : ScreenOptions {
     QStringList keys;        // edit and delete: one; bulk: one or more
     QStringList assignments; // "field=value"
     QStringList nulls;       // fields to set to NULL
+    QStringList files;       // "field=path": a binary field takes what the file holds
     QStringList was;         // edit: "field=value" that must still hold
     bool cascade = false;
     bool dryRun = false;

@@ -128,6 +128,24 @@ TEST_F(CommandLine, RefusesWhatAFieldCannotTake) {
     EXPECT_EQ(database.dump(), before);
 }
 
+TEST_F(CommandLine, TakesBinaryValuesFromFiles) {
+    ScratchDatabase pictures(QStringLiteral("CREATE TABLE plan (id INTEGER PRIMARY KEY, sheet BLOB "
+                                            "NOT NULL, name TEXT);"));
+    const QString file = database.folder() + QStringLiteral("/plans.gravin");
+    ASSERT_EQ(run({"new", file, "--database", "sqlite:" + pictures.path()}).code, 0);
+    QFile sheet(database.folder() + QStringLiteral("/sheet.bin"));
+    ASSERT_TRUE(sheet.open(QIODevice::WriteOnly));
+    sheet.write(QByteArray("\0\xff plan", 7));
+    sheet.close();
+    EXPECT_EQ(run({"add", file, "plan", "name=Quay"}).code, 1) << "the sheet is required";
+    EXPECT_EQ(run({"add", file, "plan", "--file", "sheet=" + sheet.fileName()}).code, 0);
+    EXPECT_EQ(pictures.sqlite(QStringLiteral("SELECT hex(sheet) FROM plan;")),
+              QStringLiteral("00FF20706C616E\n"));
+    EXPECT_EQ(run({"edit", file, "plan", "--key", "1", "--file", "sheet=/nowhere"}).code, 3);
+    EXPECT_EQ(run({"edit", file, "plan", "--key", "1", "--file", "name=" + sheet.fileName()}).code,
+              2);
+}
+
 TEST_F(CommandLine, AddsDeletesAndTakesBoth) {
     const Json added = on("add", {"book", "title=New", "Price=3", "--json"}).json();
     EXPECT_EQ(added["key"], 4);
