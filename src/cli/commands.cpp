@@ -339,6 +339,11 @@ int runAdd(const WriteOptions& options) {
     auto context = prepareWrite(options, Operation::Insert);
     if (!context)
         return report(context.error(), {}, options.json);
+    const FieldValues defaults = defaultsOf(context->screen);
+    for (auto value = defaults.begin(); value != defaults.end(); ++value) {
+        if (!context->values.contains(value.key()))
+            context->values.insert(value.key(), value.value());
+    }
     ChangeRequest request;
     request.action = QStringLiteral("add");
     request.edits.push_back(

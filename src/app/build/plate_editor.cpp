@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/plate_editor.h"
 
+#include "core/project/field_input.h"
 #include "core/project/screen_generator.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
@@ -71,6 +72,31 @@ Result<bool> switchFrom(const QString& text) {
     return value->asBoolean();
 }
 
+QString editableText(Editable editable) {
+    switch (editable) {
+    case Editable::Always:
+        return PlateEditor::tr("always");
+    case Editable::OnlyNew:
+        return PlateEditor::tr("only new");
+    case Editable::Never:
+        return PlateEditor::tr("never");
+    }
+    return {};
+}
+
+// One of the three words; an emptied cell means never.
+Result<Editable> editableFrom(const QString& text) {
+    if (text.trimmed().isEmpty())
+        return Editable::Never;
+    for (const auto editable : {Editable::Always, Editable::OnlyNew, Editable::Never}) {
+        if (editableText(editable).compare(text.trimmed(), Qt::CaseInsensitive) == 0)
+            return editable;
+    }
+    return Error{ErrorKind::Refused,
+                 PlateEditor::tr("Editable is always, only new (until the record is saved for the "
+                                 "first time) or never.")};
+}
+
 // "in service; stored=put away"
 QString choicesText(const QList<Choice>& choices) {
     QStringList parts;
@@ -105,6 +131,10 @@ QString plateLineLabel(PlateLine line) {
         return PlateEditor::tr("Shown as");
     case PlateLine::Source:
         return PlateEditor::tr("Offers");
+    case PlateLine::Help:
+        return PlateEditor::tr("Help text");
+    case PlateLine::Default:
+        return PlateEditor::tr("Default");
     case PlateLine::Required:
         return PlateEditor::tr("Required");
     case PlateLine::Visible:
@@ -117,9 +147,7 @@ QString plateLineLabel(PlateLine line) {
     return {};
 }
 
-bool isSwitch(PlateLine line) {
-    return line == PlateLine::Required || line == PlateLine::Visible || line == PlateLine::Editable;
-}
+bool isSwitch(PlateLine line) { return line == PlateLine::Required || line == PlateLine::Visible; }
 
 PlateEditor::PlateEditor(ScreenBinding* binding, QUndoStack* undo, QObject* parent)
     : QObject(parent)
@@ -141,12 +169,16 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
         if (definition.shownAs == ShownAs::Lookup)
             return definition.lookup.table + u'.' + definition.lookup.shownColumn;
         return {};
+    case PlateLine::Help:
+        return definition.help;
+    case PlateLine::Default:
+        return defaultText(field);
     case PlateLine::Required:
         return definition.required ? Tick : QString();
     case PlateLine::Visible:
         return field.placement.visible ? Tick : QString();
     case PlateLine::Editable:
-        return definition.editable ? Tick : QString();
+        return editableText(definition.editable);
     case PlateLine::Width:
         return field.placement.width == ScreenField::FittedWidth
                    ? tr("fitted")
@@ -157,6 +189,10 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
 
 QStringList PlateEditor::options(PlateLine line, const BoundField& field) const {
     QStringList options;
+    if (line == PlateLine::Editable) {
+        for (const auto editable : {Editable::Always, Editable::OnlyNew, Editable::Never})
+            options += editableText(editable);
+    }
     if (line != PlateLine::ShownAs)
         return options;
     for (const ShownAs shown : allShownAs()) {
@@ -216,16 +252,31 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
         return shownAs(definition, field, text);
     case PlateLine::Source:
         return source(definition, field, text);
-    case PlateLine::Required:
-    case PlateLine::Editable: {
+    case PlateLine::Help:
+        definition.help = text.trimmed();
+        return definition;
+    case PlateLine::Default: {
+        auto standard = defaultFromText(field, text);
+        if (!standard)
+            return standard.error();
+        definition.standard = *standard;
+        return definition;
+    }
+    case PlateLine::Required: {
         auto on = switchFrom(text);
         if (!on)
             return on.error();
-        if (line == PlateLine::Editable && *on &&
-            (field.column.computed || field.column.givenByDatabase))
+        definition.required = *on;
+        return definition;
+    }
+    case PlateLine::Editable: {
+        auto editable = editableFrom(text);
+        if (!editable)
+            return editable.error();
+        if (*editable != Editable::Never && (field.column.computed || field.column.givenByDatabase))
             return refusal(
                 tr("%1 is given by the database and cannot be edited.").arg(field.name()));
-        (line == PlateLine::Required ? definition.required : definition.editable) = *on;
+        definition.editable = *editable;
         return definition;
     }
     default:

@@ -8,8 +8,19 @@
 namespace gravin {
 
 // The lines of the plate, from top to bottom.
-enum class PlateLine { Label, BoundTo, ShownAs, Source, Required, Visible, Editable, Width };
-constexpr int PlateLineCount = 8;
+enum class PlateLine {
+    Label,
+    BoundTo,
+    ShownAs,
+    Source,
+    Help,
+    Default,
+    Required,
+    Visible,
+    Editable,
+    Width
+};
+constexpr int PlateLineCount = 10;
 
 QString plateLineLabel(PlateLine line);
 bool isSwitch(PlateLine line); // yes or no, toggled in place

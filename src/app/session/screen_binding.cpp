@@ -58,7 +58,9 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
         return tr("%1 is computed by the database.").arg(field.label());
     if (field.column.givenByDatabase)
         return tr("%1 is given by the database.").arg(field.label());
-    if (!field.definition.editable)
+    if (field.definition.editable == Editable::OnlyNew && !id.isNew())
+        return tr("%1 can only be filled in while the record is new.").arg(field.label());
+    if (field.definition.editable == Editable::Never)
         return tr("%1 is not to be changed on this screen.").arg(field.label());
     if (!field.isEditable())
         return tr("Pictures can be looked at, not changed yet.");

@@ -240,8 +240,10 @@ QVariant GridModel::headerData(int section, Qt::Orientation orientation, int rol
     switch (role) {
     case Qt::DisplayRole:
         return field.label();
-    case Qt::ToolTipRole:
-        return tr("Column %1, %2").arg(field.name(), field.column.declaredType);
+    case Qt::ToolTipRole: {
+        const QString column = tr("Column %1, %2").arg(field.name(), field.column.declaredType);
+        return field.definition.help.isEmpty() ? column : field.definition.help + u'\n' + column;
+    }
     case Qt::TextAlignmentRole:
         return QVariant(Qt::AlignVCenter | (isFigure(field) ? Qt::AlignRight : Qt::AlignLeft));
     default:

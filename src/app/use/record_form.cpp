@@ -315,7 +315,8 @@ void RecordForm::refreshHead(const Draft* draft) {
 void RecordForm::refreshSlot(Slot& slot, const Draft* draft, const std::vector<Problem>& problems) {
     const QString readOnly = m_binding->readOnlyReason(slot.field, m_id);
     slot.editor->setReadOnly(!readOnly.isEmpty());
-    slot.editor->setToolTip(readOnly);
+    slot.editor->setToolTip(readOnly.isEmpty() ? slot.field.definition.help : readOnly);
+    slot.label->setToolTip(slot.field.definition.help);
     const int column = slot.field.columnIndex;
     const auto value = m_binding->value(m_id, slot.field);
     std::optional<QString> bad;

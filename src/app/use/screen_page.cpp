@@ -9,6 +9,7 @@
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "core/base/text.h"
+#include "core/project/field_input.h"
 #include "core/value/text_form.h"
 
 #include <QHBoxLayout>
@@ -363,7 +364,12 @@ void ScreenPage::run(Command command) {
 }
 
 void ScreenPage::newRecord() {
-    const RecordId id = m_binding.workspace()->drafts(m_binding.tableName())->addNew();
+    DraftStore* drafts = m_binding.workspace()->drafts(m_binding.tableName());
+    const RecordId id = drafts->addNew();
+    const QMap<QString, Value> defaults = defaultsOf(m_binding.screen());
+    for (auto value = defaults.begin(); value != defaults.end(); ++value)
+        drafts->setValue(id, nullptr, m_binding.screen().table->indexOf(value.key()),
+                         value.value());
     m_grid->setCurrentRecord(id);
     focusForm();
 }

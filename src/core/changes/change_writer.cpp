@@ -404,7 +404,7 @@ ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Rec
 ChangeWriter::Step ChangeWriter::check(const Table& table, const ProposedValues& values,
                                        const FieldValues& written, const Key& key, bool restoring) {
     std::vector<Problem> problems;
-    checkWritten(table, written, restoring, problems);
+    checkWritten(table, written, key.isEmpty(), restoring, problems);
     if (!restoring) {
         for (Problem& problem : problemsOf(table, m_rules.value(table.name), values)) {
             // What was there before may stay as it is; only what must not be empty is asked of all.
@@ -419,14 +419,15 @@ ChangeWriter::Step ChangeWriter::check(const Table& table, const ProposedValues&
     return Nothing{};
 }
 
-void ChangeWriter::checkWritten(const Table& table, const FieldValues& written, bool restoring,
-                                std::vector<Problem>& problems) {
+void ChangeWriter::checkWritten(const Table& table, const FieldValues& written, bool isNew,
+                                bool restoring, std::vector<Problem>& problems) {
     const TableRules rules = m_rules.value(table.name);
     for (auto field = written.begin(); field != written.end(); ++field) {
         const Column& column = *table.column(field.key());
         const FieldRule* rule = rules.rule(field.key());
         const QString label = rules.labelOf(field.key());
-        if (column.computed || (rule && !rule->editable && !restoring))
+        const bool allowed = !rule || restoring || (isNew ? rule->settable : rule->editable);
+        if (column.computed || !allowed)
             problems.push_back(
                 {{},
                  field.key(),

@@ -36,7 +36,7 @@ private:
     Step releaseReferences(const Table& table, const Record& record, bool cascade);
     Step check(const Table& table, const ProposedValues& values, const FieldValues& written,
                const Key& key, bool restoring);
-    void checkWritten(const Table& table, const FieldValues& written, bool restoring,
+    void checkWritten(const Table& table, const FieldValues& written, bool isNew, bool restoring,
                       std::vector<Problem>& problems);
     Status checkReferences(const Table& table, const ProposedValues& values,
                            const FieldValues& written, std::vector<Problem>& problems);

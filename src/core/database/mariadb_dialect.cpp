@@ -251,34 +251,6 @@ Value MariaDbDialect::decode(const QVariant& stored, const ColumnType& type) con
     return decodeText(stored.toString(), type);
 }
 
-QVariant MariaDbDialect::encode(const Value& value, const ColumnType&) const {
-    switch (value.kind()) {
-    case Value::Kind::Null:
-        return {};
-    case Value::Kind::Boolean:
-        return QVariant::fromValue<qint64>(value.asBoolean() ? 1 : 0);
-    case Value::Kind::Integer:
-        return value.asInteger();
-    case Value::Kind::Decimal:
-        return value.asDecimal().toText();
-    case Value::Kind::Double:
-        return QString::number(value.asDouble(), 'g', QLocale::FloatingPointShortest);
-    case Value::Kind::Text:
-        return notNull(value.asText());
-    case Value::Kind::Date:
-        return isoText(value.asDate());
-    case Value::Kind::Time:
-        return isoText(value.asTime());
-    case Value::Kind::Timestamp:
-        return isoText(value.asTimestamp());
-    case Value::Kind::Instant:
-        return isoText(value.asInstant().utc);
-    case Value::Kind::Binary:
-        return value.asBinary().isNull() ? QByteArray("") : value.asBinary();
-    }
-    return {};
-}
-
 Status MariaDbDialect::canHold(const Value& value, const ColumnType& type) const {
     const auto refused = [](const QString& sentence) {
         return Error{ErrorKind::Refused, sentence};

@@ -29,7 +29,6 @@ public:
     QString readable(const Column& column) const override;
     QString placeholder(const Column& column) const override;
     Value decode(const QVariant& stored, const ColumnType& type) const override;
-    QVariant encode(const Value& value, const ColumnType& type) const override;
     Status canHold(const Value& value, const ColumnType& type) const override;
     SqlFragment exactly(const Column& column, const Value& value) const override;
     bool isPlainlyExact(const Column& column, const Value& value) const override;

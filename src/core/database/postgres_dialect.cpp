@@ -193,33 +193,12 @@ Value PostgresDialect::decode(const QVariant& stored, const ColumnType& type) co
     return decodeText(text, type);
 }
 
-QVariant PostgresDialect::encode(const Value& value, const ColumnType&) const {
-    switch (value.kind()) {
-    case Value::Kind::Null:
-        return {};
-    case Value::Kind::Boolean:
+QVariant PostgresDialect::encode(const Value& value, const ColumnType& type) const {
+    if (value.kind() == Value::Kind::Boolean)
         return value.asBoolean();
-    case Value::Kind::Integer:
-        return value.asInteger();
-    case Value::Kind::Decimal:
-        return value.asDecimal().toText();
-    case Value::Kind::Double:
-        // As text: a bare −0 would be read as the whole number 0.
-        return QString::number(value.asDouble(), 'g', QLocale::FloatingPointShortest);
-    case Value::Kind::Text:
-        return notNull(value.asText());
-    case Value::Kind::Date:
-        return isoText(value.asDate());
-    case Value::Kind::Time:
-        return isoText(value.asTime());
-    case Value::Kind::Timestamp:
-        return isoText(value.asTimestamp());
-    case Value::Kind::Instant:
+    if (value.kind() == Value::Kind::Instant)
         return isoText(value.asInstant().utc) + QStringLiteral("+00");
-    case Value::Kind::Binary:
-        return value.asBinary().isNull() ? QByteArray("") : value.asBinary();
-    }
-    return {};
+    return ServerDialect::encode(value, type);
 }
 
 Status PostgresDialect::canHold(const Value& value, const ColumnType&) const {

@@ -13,6 +13,8 @@ public:
     explicit ServerDialect(ConnectionSpec spec)
         : m_spec(std::move(spec)) {}
 
+    // Texts, but for whole numbers and binary: a double as text keeps its −0.
+    QVariant encode(const Value& value, const ColumnType& type) const override;
     QVariant encodeForLog(const Value& value, const ColumnType& type) const override;
     Value decodeFromLog(const QVariant& stored, const ColumnType& type) const override;
     Status scanIntegers(QSqlDatabase& database, const QString& sql,

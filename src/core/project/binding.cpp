@@ -42,7 +42,7 @@ QString reasonFor(const Project& project, const Screen& screen, const Table& tab
 } // namespace
 
 bool BoundField::isEditable() const {
-    return definition.editable && !column.computed && isTypeable(column.type);
+    return definition.editable != Editable::Never && !column.computed && isTypeable(column.type);
 }
 
 QString BoundScreen::reasonAgainst(Operation operation) const { return reasons.value(operation); }
@@ -127,7 +127,8 @@ RuleBook rulesOf(const Project& project) {
         TableRules& tableRules = rules[table.key()];
         for (const FieldDefinition& field : table.value())
             tableRules.fields +=
-                FieldRule{field.column, field.label, field.required, field.editable};
+                FieldRule{field.column, field.label, field.required,
+                          field.editable == Editable::Always, field.editable != Editable::Never};
     }
     return rules;
 }

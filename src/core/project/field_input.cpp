@@ -4,6 +4,8 @@
 #include "core/base/text.h"
 #include "core/value/text_form.h"
 
+#include <QDateTime>
+
 #include <pwd.h>
 #include <unistd.h>
 
@@ -33,6 +35,110 @@ Result<Value> inputValue(const BoundField& field, const QString& text) {
     return Error{
         ErrorKind::Refused,
         say("“%1” is none of the choices: %2.").arg(text, labels.join(QStringLiteral(", ")))};
+}
+
+namespace {
+
+QString kindText(FieldDefault::Kind kind) {
+    switch (kind) {
+    case FieldDefault::Kind::Today:
+        return say("today");
+    case FieldDefault::Kind::Now:
+        return say("now");
+    case FieldDefault::Kind::Person:
+        return say("person's name");
+    case FieldDefault::Kind::None:
+    case FieldDefault::Kind::Fixed:
+        break;
+    }
+    return {};
+}
+
+// By the person's clock, to the second.
+Value momentFor(TypeKind kind) {
+    constexpr qint64 MicrosecondsPerSecond = 1'000'000;
+    const auto timeOf = [](const QDateTime& moment) {
+        return TimeOfDay{moment.time().msecsSinceStartOfDay() / 1000 * MicrosecondsPerSecond};
+    };
+    const QDateTime now = QDateTime::currentDateTime();
+    switch (kind) {
+    case TypeKind::Date:
+        return Value::date(now.date());
+    case TypeKind::Time:
+        return Value::time(timeOf(now));
+    case TypeKind::Timestamp:
+        return Value::timestamp({now.date(), timeOf(now)});
+    case TypeKind::Instant: {
+        const QDateTime utc = now.toUTC();
+        return Value::instant({{utc.date(), timeOf(utc)}});
+    }
+    default:
+        return Value::null();
+    }
+}
+
+Result<Value> valueOfDefault(const BoundField& field) {
+    const FieldDefault& standard = field.definition.standard;
+    switch (standard.kind) {
+    case FieldDefault::Kind::None:
+        return Value::null();
+    case FieldDefault::Kind::Fixed:
+        return inputValue(field, standard.text);
+    case FieldDefault::Kind::Today:
+    case FieldDefault::Kind::Now:
+        return momentFor(field.column.type.kind);
+    case FieldDefault::Kind::Person:
+        return fromText(personName(), field.column.type);
+    }
+    return Value::null();
+}
+
+} // namespace
+
+QMap<QString, Value> defaultsOf(const BoundScreen& screen) {
+    QMap<QString, Value> values;
+    for (const BoundField& field : screen.fields) {
+        const auto value = valueOfDefault(field);
+        if (value && !value->isNull())
+            values.insert(field.name(), *value);
+    }
+    return values;
+}
+
+QString defaultText(const BoundField& field) {
+    const FieldDefault& standard = field.definition.standard;
+    return standard.kind == FieldDefault::Kind::Fixed ? standard.text : kindText(standard.kind);
+}
+
+QList<FieldDefault::Kind> defaultKindsFor(const ColumnType& type) {
+    switch (type.kind) {
+    case TypeKind::Date:
+        return {FieldDefault::Kind::Today};
+    case TypeKind::Time:
+    case TypeKind::Timestamp:
+    case TypeKind::Instant:
+        return {FieldDefault::Kind::Now};
+    case TypeKind::Text:
+    case TypeKind::Any:
+        return {FieldDefault::Kind::Person};
+    default:
+        return {};
+    }
+}
+
+Result<FieldDefault> defaultFromText(const BoundField& field, const QString& text) {
+    if (text.trimmed().isEmpty())
+        return FieldDefault{};
+    for (const auto kind : defaultKindsFor(field.column.type)) {
+        if (kindText(kind).compare(text.trimmed(), Qt::CaseInsensitive) == 0)
+            return FieldDefault{kind, {}};
+    }
+    if (field.column.computed || field.column.givenByDatabase)
+        return Error{ErrorKind::Refused, say("%1 is given by the database.").arg(field.label())};
+    auto value = inputValue(field, text);
+    if (!value)
+        return value.error();
+    return FieldDefault{FieldDefault::Kind::Fixed, text};
 }
 
 QString personName() {

@@ -13,6 +13,16 @@ QString shownText(const BoundField& field, const Value& value);
 // stored, anything else by the column's type. Refused with the form that is expected.
 Result<Value> inputValue(const BoundField& field, const QString& text);
 
+// What a new record of this screen begins with, hidden fields included. A default that its column
+// cannot take is left out.
+QMap<QString, Value> defaultsOf(const BoundScreen& screen);
+// The default as a person reads and types it: "today", "person's name", or the text itself.
+QString defaultText(const BoundField& field);
+// Empty: no default. Refused with the form that is expected.
+Result<FieldDefault> defaultFromText(const BoundField& field, const QString& text);
+// The computed defaults that a column of this type can have.
+QList<FieldDefault::Kind> defaultKindsFor(const ColumnType& type);
+
 // Who is at work: the name of the system's account.
 QString personName();
 

@@ -56,6 +56,30 @@ QList<ShownAs> allShownAs() {
     return all;
 }
 
+QString defaultKindName(FieldDefault::Kind kind) {
+    switch (kind) {
+    case FieldDefault::Kind::Today:
+        return QStringLiteral("today");
+    case FieldDefault::Kind::Now:
+        return QStringLiteral("now");
+    case FieldDefault::Kind::Person:
+        return QStringLiteral("person");
+    case FieldDefault::Kind::None:
+    case FieldDefault::Kind::Fixed:
+        break;
+    }
+    return {};
+}
+
+std::optional<FieldDefault::Kind> defaultKindFromName(const QString& name) {
+    for (const auto kind :
+         {FieldDefault::Kind::Today, FieldDefault::Kind::Now, FieldDefault::Kind::Person}) {
+        if (defaultKindName(kind) == name)
+            return kind;
+    }
+    return std::nullopt;
+}
+
 QString arrangementName(Arrangement arrangement) {
     switch (arrangement) {
     case Arrangement::Grid:

@@ -38,6 +38,20 @@ struct Lookup {
     friend bool operator==(const Lookup&, const Lookup&) = default;
 };
 
+// When a field can be edited.
+enum class Editable { Always, OnlyNew, Never };
+
+// What a new record begins with in a field. The database's own default is another thing: it comes
+// in where nothing was given.
+struct FieldDefault {
+    enum class Kind { None, Fixed, Today, Now, Person };
+    Kind kind = Kind::None;
+    QString text = {}; // of Fixed: as a person would type it into the field
+    friend bool operator==(const FieldDefault&, const FieldDefault&) = default;
+};
+QString defaultKindName(FieldDefault::Kind kind); // "today"; empty for None and Fixed
+std::optional<FieldDefault::Kind> defaultKindFromName(const QString& name);
+
 // A column as people meet it, shared by every screen that shows it. `unknown` members hold what a
 // newer Gravin or a person wrote beside: a JSON object that is kept and written back.
 struct FieldDefinition {
@@ -45,7 +59,9 @@ struct FieldDefinition {
     QString label;
     ShownAs shownAs = ShownAs::Text;
     bool required = false;
-    bool editable = true;
+    Editable editable = Editable::Always;
+    QString help = {}; // a sentence or two for the person who fills the field in
+    FieldDefault standard = {};
     QList<Choice> choices = {};
     Lookup lookup = {};
     QByteArray unknown = {};

@@ -119,6 +119,32 @@ void putUnknown(Json& object, const QByteArray& unknown) {
         object[name] = value;
 }
 
+Editable readEditable(const Json& json, const QString& place) {
+    if (json.is_null() || json == true)
+        return Editable::Always;
+    if (json == false)
+        return Editable::Never;
+    if (json == "new")
+        return Editable::OnlyNew;
+    throw BadProject(say("%1.editable should be true, false or “new”.").arg(place));
+}
+
+FieldDefault readDefault(const Json& json, const QString& place) {
+    if (json.is_null())
+        return {};
+    if (json.is_object() && json.size() == 1) {
+        const Json& value = json.begin().value();
+        const QString word = value.is_string() ? text(value.get<std::string>()) : QString();
+        if (json.begin().key() == "value" && value.is_string())
+            return {FieldDefault::Kind::Fixed, word};
+        if (const auto kind = defaultKindFromName(word); kind && json.begin().key() == "from")
+            return {*kind, {}};
+    }
+    throw BadProject(say("%1.default should be an object with “value”, a text, or “from”: today, "
+                         "now or person.")
+                         .arg(place));
+}
+
 FieldDefinition readDefinition(const Json& json, const QString& place, const QString& column) {
     ObjectReader reader(json, place);
     FieldDefinition field;
@@ -126,7 +152,9 @@ FieldDefinition readDefinition(const Json& json, const QString& place, const QSt
     field.label = reader.string("label", column);
     field.shownAs = reader.word("shown_as", ShownAs::Text, shownAsFromName);
     field.required = reader.boolean("required", false);
-    field.editable = reader.boolean("editable", true);
+    field.editable = readEditable(reader.take("editable"), place);
+    field.help = reader.string("help", {});
+    field.standard = readDefault(reader.take("default"), place);
     if (const Json choices = reader.take("choices"); choices.is_array()) {
         for (const Json& entry : choices) {
             ObjectReader choice(entry, place + QStringLiteral(".choices"));
@@ -261,8 +289,14 @@ Json jsonOf(const FieldDefinition& field) {
     json["shown_as"] = utf8(shownAsName(field.shownAs));
     if (field.required)
         json["required"] = true;
-    if (!field.editable)
-        json["editable"] = false;
+    if (field.editable != Editable::Always)
+        json["editable"] = field.editable == Editable::Never ? Json(false) : Json("new");
+    if (!field.help.isEmpty())
+        json["help"] = utf8(field.help);
+    if (field.standard.kind == FieldDefault::Kind::Fixed)
+        json["default"] = {{"value", utf8(field.standard.text)}};
+    else if (field.standard.kind != FieldDefault::Kind::None)
+        json["default"] = {{"from", utf8(defaultKindName(field.standard.kind))}};
     for (const Choice& choice : field.choices) {
         Json entry = Json::object();
         entry["stored"] = utf8(choice.stored);

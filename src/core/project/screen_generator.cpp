@@ -105,13 +105,15 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
     field.column = column.name;
     field.shownAs = shownAsFor(table, column);
     field.label = labelFromName(column.name, field.shownAs == ShownAs::Lookup);
-    field.editable = !column.computed && !column.givenByDatabase && !table.isView() &&
-                     column.type.kind != TypeKind::Foreign;
+    const bool canBeEdited = !column.computed && !column.givenByDatabase && !table.isView() &&
+                             column.type.kind != TypeKind::Foreign;
+    field.editable = canBeEdited ? Editable::Always : Editable::Never;
+    field.help = column.comment;
     for (const QString& member : column.type.members)
         field.choices.append({member, labelFromName(member)});
     // A flag is never missing: it is no until someone says yes. What has a default may be left out,
     // and an empty text that the database itself would put there is no gap.
-    field.required = !column.nullable && column.defaultExpression.isNull() && field.editable &&
+    field.required = !column.nullable && column.defaultExpression.isNull() && canBeEdited &&
                      column.type.kind != TypeKind::Boolean;
     if (const ForeignKey* reference = table.referenceOf(column.name)) {
         const Table* target = catalog.table(reference->table);

@@ -26,7 +26,8 @@ struct FieldRule {
     QString column;
     QString label;
     bool required = false;
-    bool editable = true;
+    bool editable = true; // in a record that is stored
+    bool settable = true; // in a new one
 };
 
 struct TableRules {

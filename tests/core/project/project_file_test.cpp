@@ -19,6 +19,11 @@ const QByteArray Full = R"({
   "connection": {
     "database": "sqlite:harbour.db",
     "change_log": true,
+    "copy_of": "office.db",
+    "allow": [
+      "insert",
+      "update"
+    ],
     "colour": "green"
   },
   "fields": {
@@ -27,6 +32,11 @@ const QByteArray Full = R"({
         "label": "Status",
         "shown_as": "choices",
         "required": true,
+        "editable": "new",
+        "help": "As the buoy is today",
+        "default": {
+          "value": "in service"
+        },
         "choices": [
           {
             "stored": "in service",
@@ -43,6 +53,9 @@ const QByteArray Full = R"({
         "label": "Sector",
         "shown_as": "lookup",
         "editable": false,
+        "default": {
+          "from": "person"
+        },
         "lookup": {
           "table": "sector",
           "stored": "id",
@@ -86,6 +99,60 @@ TEST(ProjectFile, GivesTheSameBytesAndKeepsWhatItDoesNotKnow) {
     EXPECT_EQ(project->screen(QStringLiteral("AIDS"))->id, QStringLiteral("aid"));
 }
 
+TEST(Defaults, NewRecordsBeginWithThem) {
+    const ScratchDatabase database(QStringLiteral("CREATE TABLE visit (id INTEGER PRIMARY KEY, "
+                                                  "on_day DATE, at TIMESTAMP, by_whom TEXT, hours "
+                                                  "DECIMAL(4,1), note TEXT);"));
+    const auto catalog = *database.open()->readCatalog();
+    Project project;
+    project.connection = database.spec();
+    const QString id = addGeneratedScreen(project, catalog, *catalog.table(QStringLiteral("visit")),
+                                          Arrangement::Grid);
+    const auto bound = [&] { return *bindScreen(project, catalog, *project.screen(id)); };
+    const auto set = [&](const char* column, const char* typed) {
+        const QString name = QLatin1String(column);
+        const auto standard = defaultFromText(*bound().field(name), QString::fromUtf8(typed));
+        if (standard)
+            project.definition(QStringLiteral("visit"), name)->standard = *standard;
+        return standard.ok();
+    };
+    EXPECT_TRUE(defaultsOf(bound()).isEmpty());
+    EXPECT_TRUE(set("on_day", "Today"));
+    EXPECT_TRUE(set("at", "now"));
+    EXPECT_TRUE(set("by_whom", "person's name"));
+    EXPECT_TRUE(set("hours", "1.5"));
+    EXPECT_FALSE(set("hours", "1.55")) << "more digits than the column has";
+    EXPECT_FALSE(set("id", "7")) << "the database gives it";
+    EXPECT_FALSE(set("on_day", "person's name"));
+    const auto values = defaultsOf(bound());
+    EXPECT_EQ(values.size(), 4);
+    EXPECT_EQ(values[QStringLiteral("on_day")], Value::date(QDate::currentDate()));
+    EXPECT_EQ(values[QStringLiteral("at")].kind(), Value::Kind::Timestamp);
+    EXPECT_EQ(values[QStringLiteral("by_whom")], Value::text(personName()));
+    EXPECT_EQ(values[QStringLiteral("hours")], decimal("1.5"));
+    EXPECT_EQ(defaultText(*bound().field(QStringLiteral("on_day"))), u"today");
+    EXPECT_TRUE(set("on_day", " "));
+    EXPECT_FALSE(defaultsOf(bound()).contains(QStringLiteral("on_day")));
+}
+
+TEST(Editable, OnlyNewHoldsAtTheOneDoor) {
+    const ScratchDatabase database(
+        QStringLiteral("CREATE TABLE buoy (id INTEGER PRIMARY KEY, code TEXT);"));
+    Project project;
+    FieldDefinition code{QStringLiteral("code"), QStringLiteral("Code")};
+    code.editable = Editable::OnlyNew;
+    project.fields[QStringLiteral("buoy")] = {code};
+    Desk desk(database, project);
+    const FieldValues first{{QStringLiteral("code"), text("TB-1")}};
+    ASSERT_TRUE(desk.write({Operation::Insert, QStringLiteral("buoy"), {}, {}, first}));
+    const FieldValues second{{QStringLiteral("code"), text("TB-2")}};
+    const auto refused =
+        desk.write({Operation::Update, QStringLiteral("buoy"), key(1), {}, second});
+    ASSERT_FALSE(refused);
+    EXPECT_EQ(refused.error().problems.front().check, u"editable");
+    EXPECT_EQ(refused.error().problems.front().field, u"code");
+}
+
 // A file cut anywhere is refused with words, never half read.
 TEST(ProjectFile, RefusesAFileCutInHalf) {
     for (qsizetype length = 0; length < Full.size() - 2; ++length) {
@@ -113,6 +180,11 @@ TEST(ProjectFile, SaysWhereItIsWrong) {
          "id"},
         {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "fields": {"t": {"c": {"shown_as": "hologram"}}}})",
          "hologram"},
+        {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "fields": {"t": {"c": {"editable": "old"}}}})",
+         "editable"},
+        {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "fields": {"t": {"c": {"default": {"from": "yesterday"}}}}})",
+         "default"},
+        {R"({"gravin": 1, "connection": {"database": "sqlite:x", "allow": ["drop"]}})", "allow"},
     };
     for (const auto& [json, word] : cases) {
         const auto project = projectFromJson(json);
@@ -183,7 +255,7 @@ TEST(ScreenGenerator, TakesEditorsLookupsAndRequiredFromTheCatalog) {
             *project.definition(QStringLiteral("aid"), QLatin1String(column));
         EXPECT_EQ(field.shownAs, shownAs) << column;
         EXPECT_EQ(field.required, required) << column;
-        EXPECT_EQ(field.editable, editable) << column;
+        EXPECT_EQ(field.editable, editable ? Editable::Always : Editable::Never) << column;
     }
     const Lookup& lookup =
         project.definition(QStringLiteral("aid"), QStringLiteral("sector_id"))->lookup;
