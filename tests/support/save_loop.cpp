@@ -18,8 +18,6 @@ int main(int argc, char** argv) {
     const Catalog catalog = *(*session)->readCatalog();
     const RuleBook rules;
     ChangeWriter writer(**session, catalog, rules);
-    std::puts("ready");
-    std::fflush(stdout);
     for (qint64 n = 1;; ++n) {
         ChangeRequest request;
         request.action = QStringLiteral("edit");
@@ -32,5 +30,9 @@ int main(int argc, char** argv) {
                                      {{QStringLiteral("n"), Value::integer(n)}}});
         if (!writer.write(request))
             return 1;
+        if (n == 1) {
+            std::puts("saving");
+            std::fflush(stdout);
+        }
     }
 }
