@@ -9,10 +9,11 @@
 namespace gravin {
 
 // Works real windows as a person does: clicks and keys on what is visible, then waits until the
-// window shows the result. For the tour and for tests. Every wait ends after some seconds.
+// window shows the result. For the tour and for tests. Every wait ends,
+// late enough for a slow machine.
 class Driver {
 public:
-    static constexpr int WaitMilliseconds = 8000;
+    static constexpr int WaitMilliseconds = 30'000;
 
     // Waits until the condition holds; false when it never did.
     static bool until(const std::function<bool()>& condition);

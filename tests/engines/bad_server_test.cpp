@@ -144,6 +144,22 @@ TEST_P(Server, ALostConnectionIsSaidAndMadeAnew) {
     EXPECT_EQ(again->toString(), u"Tern");
 }
 
+// Keys are scanned past the ordinary road: a connection lost there must be noticed as well.
+TEST_P(Server, AConnectionLostWhileKeysAreScannedIsMadeAnew) {
+    database->run(QStringLiteral("CREATE TABLE buoy (id INT PRIMARY KEY); INSERT INTO buoy VALUES "
+                                 "(1), (2);"));
+    const auto session = database->open();
+    const auto scan = [&] {
+        return session->scanIntegers(QStringLiteral("SELECT id FROM buoy"),
+                                     [](qint64) { return true; });
+    };
+    ASSERT_TRUE(scan());
+    EXPECT_FALSE(session->isLost());
+    endConnections();
+    EXPECT_FALSE(scan());
+    EXPECT_TRUE(session->isLost());
+}
+
 TEST_P(Server, AConnectionLostWithinAChangeLeavesNothing) {
     database->run(QStringLiteral("CREATE TABLE buoy (id INT PRIMARY KEY, name VARCHAR(20));"
                                  "INSERT INTO buoy VALUES (1, 'Tern');"));

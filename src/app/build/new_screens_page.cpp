@@ -100,8 +100,7 @@ NewScreensPage::NewScreensPage(Workspace* workspace, QWidget* parent)
     , m_previewNote(new QLabel)
     , m_create(new QPushButton)
     , m_reason(new QLabel)
-    , m_counter(
-          std::make_unique<Worker>(workspace->project().connection, Session::Access::ReadOnly)) {
+    , m_counter(startWorker(workspace->project().connection, Session::Access::ReadOnly)) {
     setObjectName(QStringLiteral("new-screens-page"));
     auto* title = new QLabel(tr("New screens"));
     title->setProperty("role", "title");
@@ -224,13 +223,13 @@ void NewScreensPage::fillTables() {
 void NewScreensPage::countRows() {
     m_counter->run<Nothing>(
         this,
-        [this, counter = m_counter.get(),
+        [this, guard = QPointer<QObject>(this), counter = m_counter.get(),
          tables = m_workspace->catalog().tables](Session& session) -> Status {
             for (qsizetype row = 0; row < tables.size() && !counter->isCancelled(); ++row) {
                 const auto count = TableReader(session, tables[row]).count();
                 // A table that cannot be counted says so when it is shown.
                 const QString text = count ? QLocale().toString(*count) : QStringLiteral("–");
-                counter->report(this, [this, row, text] {
+                counter->report(guard, [this, row, text] {
                     m_tables->topLevelItem(static_cast<int>(row))->setText(RowsColumn, text);
                 });
             }
@@ -289,7 +288,7 @@ void NewScreensPage::showPreview() {
         screen.allowed = {false, false, false};
     m_previewed = std::make_shared<Workspace>(
         QString(), project, std::make_shared<const Catalog>(m_workspace->catalog()),
-        std::make_unique<Worker>(project.connection, Session::Access::ReadOnly));
+        startWorker(project.connection, Session::Access::ReadOnly));
     m_previewEdits = std::make_unique<OpenEdits>(m_previewed.get(), this);
     m_preview = new ScreenPage(m_previewed.get(), id, m_previewEdits.get(), &m_previewUndo);
     connect(m_previewed.get(), &Workspace::notice, m_preview, &ScreenPage::showNotice);

@@ -56,7 +56,7 @@ private:
     QLabel* m_previewNote;
     QPushButton* m_create;
     QLabel* m_reason;
-    std::unique_ptr<Worker> m_counter; // a slow count holds up nobody else
+    WorkerHandle m_counter; // a slow count holds up nobody else
     // The preview is a workspace of its own that can only read.
     std::shared_ptr<Workspace> m_previewed;
     std::unique_ptr<OpenEdits> m_previewEdits;

@@ -468,26 +468,34 @@ void ConnectionPage::rememberPassword() const {
         Secrets::remember(connection, m_password->text());
 }
 
-void ConnectionPage::test() {
+template <typename T>
+void ConnectionPage::ask(const QString& announcement, std::function<Result<T>(Session&)> job,
+                         std::function<void(const Result<T>&)> answer) {
     if (m_worker)
         return;
-    rememberPassword();
-    m_worker = std::make_unique<Worker>(spec(), Session::Access::ReadOnly);
-    say(tr("Asking %1…").arg(spec().shownName()), "faint");
+    m_worker = startWorker(spec(), Session::Access::ReadOnly);
+    say(announcement, "faint");
     edited();
-    m_job = m_worker->run<ConnectionReport>(
-        this, [](Session& session) { return reportOf(session); },
-        [this](const Result<ConnectionReport>& report) {
-            // The worker is not ended from within its own answer.
-            QMetaObject::invokeMethod(
-                this,
-                [this] {
-                    m_worker.reset();
-                    edited();
-                },
-                Qt::QueuedConnection);
-            showReport(report);
-        });
+    m_job = m_worker->run<T>(this, std::move(job),
+                             [this, answer = std::move(answer)](const Result<T>& result) {
+                                 // The worker is not ended from within its own answer.
+                                 QMetaObject::invokeMethod(
+                                     this,
+                                     [this, answer, result] {
+                                         m_worker.reset();
+                                         edited();
+                                         answer(result);
+                                     },
+                                     Qt::QueuedConnection);
+                             });
+}
+
+void ConnectionPage::test() {
+    rememberPassword();
+    ask<ConnectionReport>(
+        tr("Asking %1…").arg(spec().shownName()),
+        [](Session& session) { return reportOf(session); },
+        [this](const Result<ConnectionReport>& report) { showReport(report); });
 }
 
 void ConnectionPage::showReport(const Result<ConnectionReport>& report) {
@@ -519,7 +527,7 @@ void ConnectionPage::create() {
     const ConnectionSpec connection = spec();
     const auto goOn = [this, connection] {
         if (m_existingProject.isEmpty())
-            writeProject(connection);
+            makeProject(connection);
         else
             Q_EMIT projectReady(m_existingProject);
     };
@@ -539,22 +547,33 @@ void ConnectionPage::create() {
     });
 }
 
-void ConnectionPage::writeProject(ConnectionSpec connection) {
+void ConnectionPage::makeProject(const ConnectionSpec& connection) {
     const QString file = expanded(m_project->text().trimmed());
     if (QFileInfo::exists(file)) {
         say(tr("%1 is already there. Choose another name for the project.").arg(file), "problem");
         return;
     }
-    if (connection.isFile() && m_copy->isChecked()) {
-        const QString target = copyNameFor(file, connection.path);
-        if (const Status copied = copyDatabase(connection, target); !copied) {
-            say(copied.error().sentence, "problem", copied.error().detail);
-            return;
-        }
-        connection.copyOf = connection.path;
-        connection.path = target;
-    }
     QDir().mkpath(QFileInfo(file).absolutePath()); // saving says what is wrong with it
+    if (!connection.isFile() || !m_copy->isChecked()) {
+        writeProject(connection);
+        return;
+    }
+    ConnectionSpec copy = connection;
+    copy.copyOf = connection.path;
+    copy.path = copyNameFor(file, connection.path);
+    ask<Nothing>(
+        tr("Copying to %1…").arg(copy.path),
+        [target = copy.path](Session& session) { return copyDatabase(session, target); },
+        [this, copy](const Status& copied) {
+            if (copied)
+                writeProject(copy);
+            else
+                say(copied.error().sentence, "problem", copied.error().detail);
+        });
+}
+
+void ConnectionPage::writeProject(const ConnectionSpec& connection) {
+    const QString file = expanded(m_project->text().trimmed());
     Project project;
     project.name = QFileInfo(file).completeBaseName();
     project.connection = connection;
@@ -562,6 +581,7 @@ void ConnectionPage::writeProject(ConnectionSpec connection) {
         say(saved.error().sentence, "problem", saved.error().detail);
         return;
     }
+    say(tr("Opening %1…").arg(file), "faint");
     Q_EMIT projectReady(file);
 }
 

@@ -59,7 +59,12 @@ private:
     void test();
     void showReport(const Result<ConnectionReport>& report);
     void create();
-    void writeProject(ConnectionSpec connection);
+    void makeProject(const ConnectionSpec& connection);
+    void writeProject(const ConnectionSpec& connection);
+    // One thing at a time is asked of a database, in the background; m_stop stops it.
+    template <typename T>
+    void ask(const QString& announcement, std::function<Result<T>(Session&)> job,
+             std::function<void(const Result<T>&)> answer);
     void say(const QString& text, const char* role, const QString& detail = {});
 
     QButtonGroup* m_engines;
@@ -92,7 +97,7 @@ private:
     ConnectionSpec m_base;     // what the fields do not show: options of an address
     QString m_existingProject; // of askPassword(); empty for a new one
     bool m_projectProposed = true;
-    std::unique_ptr<Worker> m_worker; // of the trial under way
+    WorkerHandle m_worker; // of what is asked now; null: nothing is
     Worker::JobId m_job = 0;
 };
 

@@ -15,18 +15,13 @@ namespace {
 constexpr size_t MostFollowed = 2000;
 } // namespace
 
-void Workspace::open(const QString& projectFile, QObject* context, Opened answer) {
-    auto project = loadProject(projectFile);
-    if (!project) {
-        answer(project.error());
-        return;
-    }
-    auto reader = std::make_shared<std::unique_ptr<Worker>>(
-        std::make_unique<Worker>(project->connection, Session::Access::ReadOnly));
+void Workspace::open(const QString& projectFile, const Project& project, QObject* context,
+                     Opened answer) {
+    auto reader =
+        std::make_shared<WorkerHandle>(startWorker(project.connection, Session::Access::ReadOnly));
     (*reader)->run<Catalog>(
         context, [](Session& session) { return session.readCatalog(); },
-        [projectFile, project = *project, reader,
-         answer = std::move(answer)](Result<Catalog> catalog) {
+        [projectFile, project, reader, answer = std::move(answer)](Result<Catalog> catalog) {
             if (!catalog)
                 answer(catalog.error());
             else
@@ -37,15 +32,15 @@ void Workspace::open(const QString& projectFile, QObject* context, Opened answer
 }
 
 Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const Catalog> catalog,
-                     std::unique_ptr<Worker> reader)
+                     WorkerHandle reader)
     : m_projectFile(std::move(projectFile))
     , m_project(std::move(project))
     , m_savedProject(m_project)
     , m_catalog(std::move(catalog))
     , m_rules(rulesOf(m_project))
     , m_reader(std::move(reader))
-    , m_indexer(std::make_unique<Worker>(m_project.connection, Session::Access::ReadOnly))
-    , m_writer(std::make_unique<Worker>(m_project.connection, Session::Access::ReadWrite))
+    , m_indexer(startWorker(m_project.connection, Session::Access::ReadOnly))
+    , m_writer(startWorker(m_project.connection, Session::Access::ReadWrite))
     , m_feed(std::make_unique<ChangeFeed>(m_catalog, m_writer.get())) {
     connect(m_feed.get(), &ChangeFeed::committed, this, &Workspace::follow);
     connect(m_feed.get(), &ChangeFeed::changedOutside, this, &Workspace::refreshAll);

@@ -33,12 +33,13 @@ class Workspace : public QObject {
     Q_OBJECT
 public:
     using Opened = std::function<void(Result<std::shared_ptr<Workspace>>)>;
-    // Reads the project and its catalog in the background; `answer` is called in this thread while
+    // Reads the project's catalog in the background; `answer` is called in this thread while
     // `context` lives.
-    static void open(const QString& projectFile, QObject* context, Opened answer);
+    static void open(const QString& projectFile, const Project& project, QObject* context,
+                     Opened answer);
 
     Workspace(QString projectFile, Project project, std::shared_ptr<const Catalog> catalog,
-              std::unique_ptr<Worker> reader);
+              WorkerHandle reader);
     ~Workspace() override;
 
     const QString& projectFile() const { return m_projectFile; }
@@ -127,9 +128,9 @@ private:
     Project m_savedProject;
     std::shared_ptr<const Catalog> m_catalog;
     RuleBook m_rules;
-    std::unique_ptr<Worker> m_reader;  // pages, lookups, the log
-    std::unique_ptr<Worker> m_indexer; // key indexes
-    std::unique_ptr<Worker> m_writer;  // the one door
+    WorkerHandle m_reader;  // pages, lookups, the log
+    WorkerHandle m_indexer; // key indexes
+    WorkerHandle m_writer;  // the one door
     std::unique_ptr<ChangeFeed> m_feed;
     QHash<QString, std::shared_ptr<TableData>> m_tables;
     QHash<QString, std::shared_ptr<RecordView>> m_views; // by screen

@@ -180,9 +180,8 @@ void MainWindow::openProject(const QString& file) {
             showStartError(project.error());
         return;
     }
-    secret_keeper::recall(
-        project->connection, this,
-        [this, file, connection = project->connection] { openWorkspace(file, connection); });
+    secret_keeper::recall(project->connection, this,
+                          [this, file, project = *project] { openWorkspace(file, project); });
 }
 
 void MainWindow::showStartError(const Error& error) {
@@ -190,19 +189,21 @@ void MainWindow::showStartError(const Error& error) {
     m_start->showError(error);
 }
 
-void MainWindow::openWorkspace(const QString& file, const ConnectionSpec& connection) {
-    Workspace::open(file, this,
-                    [this, file, connection](const Result<std::shared_ptr<Workspace>>& workspace) {
+void MainWindow::openWorkspace(const QString& file, const Project& project) {
+    Workspace::open(file, project, this,
+                    [this, file, project](const Result<std::shared_ptr<Workspace>>& workspace) {
                         if (workspace) {
                             install(*workspace);
-                        } else if (workspace.error().kind == ErrorKind::AccessDenied) {
-                            m_connect->askPassword(file, connection, workspace.error());
+                            return;
+                        }
+                        const Error& error = workspace.error();
+                        if (error.kind == ErrorKind::AccessDenied) {
+                            m_connect->askPassword(file, project.connection, error);
                             m_pages->setCurrentWidget(m_connect);
                         } else if (m_workspace) {
-                            notify({Notice::Kind::Refused, workspace.error().sentence,
-                                    workspace.error().detail});
+                            notify({Notice::Kind::Refused, error.sentence, error.detail});
                         } else {
-                            showStartError(workspace.error());
+                            showStartError(error);
                         }
                     });
 }

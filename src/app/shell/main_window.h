@@ -72,7 +72,7 @@ private:
     void showNewScreens();
     void closeNewScreens();
     void showStartError(const Error& error);
-    void openWorkspace(const QString& file, const ConnectionSpec& connection);
+    void openWorkspace(const QString& file, const Project& project);
     void hideChangeLog();
     void showKeys();
     bool mayLeave();

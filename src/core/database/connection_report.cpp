@@ -43,16 +43,15 @@ Result<ConnectionReport> reportOf(Session& session) {
     return report;
 }
 
-Status copyDatabase(const ConnectionSpec& source, const QString& target) {
+Status copyDatabase(Session& session, const QString& target) {
     if (QFileInfo::exists(target))
         return Error{ErrorKind::File,
                      say("%1 is already there. Choose another name for the copy.").arg(target)};
-    auto session = Session::open(source, Session::Access::ReadOnly);
-    if (!session)
-        return session.error();
     // The engine copies: what is still in a log beside the file comes along.
-    if (auto copied = (*session)->execute(QStringLiteral("VACUUM INTO ?"), {target}); !copied) {
+    if (auto copied = session.execute(QStringLiteral("VACUUM INTO ?"), {target}); !copied) {
         QFile::remove(target);
+        if (copied.error().kind == ErrorKind::Cancelled)
+            return copied.error();
         return Error{ErrorKind::File, say("The copy could not be written to %1.").arg(target),
                      copied.error().detail};
     }

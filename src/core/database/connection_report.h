@@ -20,8 +20,8 @@ struct ConnectionReport {
 // Requires: the session is open.
 Result<ConnectionReport> reportOf(Session& session);
 
-// Writes a copy of an SQLite database as it is at one moment, also while others write to it.
-// File: `target` is there already or cannot be written; nothing is left of it then.
-Status copyDatabase(const ConnectionSpec& source, const QString& target);
+// Writes a copy of an SQLite database as it is at one moment, also while others write to it. Can be
+// interrupted. File: `target` is there already or cannot be written; nothing is left of it then.
+Status copyDatabase(Session& session, const QString& target);
 
 } // namespace gravin

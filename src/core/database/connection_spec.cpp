@@ -37,19 +37,6 @@ Error malformed(const QString& url, const QString& why) {
     return {ErrorKind::Usage, say("This %1 address is not well formed: %2").arg(scheme, why)};
 }
 
-// Takes `value` for one member of a spec; true when the name is known.
-bool takeParameter(ConnectionSpec& spec, const QString& name, const QString& value) {
-    if (name == u"host")
-        spec.host = value;
-    else if (name == u"dbname" || name == u"database")
-        spec.database = value;
-    else if (name == u"user")
-        spec.user = value;
-    else
-        return false;
-    return true;
-}
-
 // libpq reads its own URIs, so that whatever it understands is understood.
 Result<ConnectionSpec> fromPostgresUri(const QString& url) {
     char* why = nullptr;
@@ -84,7 +71,13 @@ Result<ConnectionSpec> fromPostgresUri(const QString& url) {
                 spec.options.insert(name, value);
         } else if (name == u"port" && !value.contains(u',')) {
             spec.port = value.toInt(&portIsNumber);
-        } else if (!takeParameter(spec, name, value)) {
+        } else if (name == u"host") {
+            spec.host = value;
+        } else if (name == u"dbname") {
+            spec.database = value;
+        } else if (name == u"user") {
+            spec.user = value;
+        } else {
             spec.options.insert(name, value);
         }
     }

@@ -261,7 +261,7 @@ Status MariaDbDialect::canHold(const Value& value, const ColumnType& type) const
     return done();
 }
 
-bool MariaDbDialect::isPlainlyExact(const Column& column, const Value& value) const {
+bool MariaDbDialect::isPlainlyExact(const Column& column, const Value&) const {
     switch (column.type.kind) {
     case TypeKind::Boolean:
     case TypeKind::Integer:
@@ -269,7 +269,7 @@ bool MariaDbDialect::isPlainlyExact(const Column& column, const Value& value) co
     case TypeKind::Binary:
         return column.baseType != u"geometry";
     default:
-        return value.isNull();
+        return false;
     }
 }
 

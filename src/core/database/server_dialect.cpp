@@ -60,19 +60,6 @@ Value ServerDialect::decodeFromLog(const QVariant& stored, const ColumnType&) co
 
 Value ServerDialect::decodeText(const QString& text, const ColumnType& type) {
     switch (type.kind) {
-    case TypeKind::Boolean:
-        if (text == u"t" || text == u"true" || text == u"1")
-            return Value::boolean(true);
-        if (text == u"f" || text == u"false" || text == u"0")
-            return Value::boolean(false);
-        break;
-    case TypeKind::Integer: {
-        bool ok = false;
-        const qint64 number = text.toLongLong(&ok);
-        if (ok)
-            return Value::integer(number);
-        break;
-    }
     case TypeKind::Decimal:
         if (auto decimal = Decimal::fromText(text))
             return Value::decimal(*decimal);

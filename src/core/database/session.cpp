@@ -74,8 +74,12 @@ Error Session::failure(const QSqlError& error) {
     // The engine's words may repeat what it was given.
     if (const QString password = Secrets::passwordOf(m_spec); !password.isEmpty())
         translated.detail.replace(password, QStringLiteral("…"));
-    m_lost = m_lost || (translated.kind == ErrorKind::Unavailable && !m_spec.isFile());
+    noteIfLost(translated);
     return translated;
+}
+
+void Session::noteIfLost(const Error& error) {
+    m_lost = m_lost || (error.kind == ErrorKind::Unavailable && !m_spec.isFile());
 }
 
 Result<QSqlQuery*> Session::run(const QString& sql, const QVariantList& values) {
@@ -179,10 +183,25 @@ Result<bool> Session::hasChangeLog() {
     return m_hasChangeLog;
 }
 
-Result<Catalog> Session::readCatalog() { return m_dialect->readCatalog(m_database); }
+Result<Catalog> Session::readCatalog() {
+    auto catalog = m_dialect->readCatalog(m_database);
+    if (!catalog)
+        noteIfLost(catalog.error());
+    return catalog;
+}
+
+Result<ServerFacts> Session::facts() {
+    auto facts = m_dialect->facts(m_database);
+    if (!facts)
+        noteIfLost(facts.error());
+    return facts;
+}
 
 Status Session::scanIntegers(const QString& sql, const std::function<bool(qint64)>& take) {
-    return m_dialect->scanIntegers(m_database, sql, take);
+    Status scanned = m_dialect->scanIntegers(m_database, sql, take);
+    if (!scanned)
+        noteIfLost(scanned.error());
+    return scanned;
 }
 
 qint64 Session::foreignCommits() { return m_dialect->foreignCommits(m_database); }

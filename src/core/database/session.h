@@ -51,7 +51,7 @@ public:
     Result<bool> hasChangeLog();
 
     Result<Catalog> readCatalog();
-    Result<ServerFacts> facts() { return m_dialect->facts(m_database); }
+    Result<ServerFacts> facts();
     Status scanIntegers(const QString& sql, const std::function<bool(qint64)>& take);
     qint64 foreignCommits();
 
@@ -86,6 +86,7 @@ private:
     Session(ConnectionSpec spec, QString connectionName, std::unique_ptr<Dialect> dialect);
     Result<QSqlQuery*> run(const QString& sql, const QVariantList& values);
     Error failure(const QSqlError& error);
+    void noteIfLost(const Error& error);
 
     ConnectionSpec m_spec;
     QString m_connectionName;

@@ -15,14 +15,38 @@ Worker::Worker(ConnectionSpec spec, Session::Access access, QObject* parent)
     m_thread.start();
 }
 
+void Worker::dropAll() {
+    const std::lock_guard lock(m_mutex);
+    m_dropUpTo = m_next;
+    m_cancelled = true;
+    if (m_runningSession)
+        interruptBeside(m_running);
+}
+
+void Worker::retire() {
+    dropAll();
+    QMetaObject::invokeMethod(
+        m_inside,
+        [this] {
+            m_session.reset();
+            deleteLater();
+        },
+        Qt::QueuedConnection);
+}
+
+void EndWorker::operator()(Worker* worker) const {
+    if (worker->isOnFile() && QThread::currentThread() == worker->thread())
+        delete worker;
+    else
+        worker->retire();
+}
+
+WorkerHandle startWorker(const ConnectionSpec& spec, Session::Access access) {
+    return WorkerHandle(new Worker(spec, access));
+}
+
 Worker::~Worker() {
-    {
-        const std::lock_guard lock(m_mutex);
-        m_dropUpTo = m_next;
-        m_cancelled = true;
-        if (m_runningSession)
-            interruptBeside(m_running);
-    }
+    dropAll();
     m_interrupts.waitForDone();
     // The session must be closed in the thread that opened it.
     QMetaObject::invokeMethod(
@@ -99,8 +123,8 @@ void Worker::deliver(std::function<void()> answer) {
     QMetaObject::invokeMethod(&m_here, std::move(answer), Qt::QueuedConnection);
 }
 
-void Worker::report(QObject* context, std::function<void()> show) {
-    deliver([context = QPointer<QObject>(context), show = std::move(show)] {
+void Worker::report(const QPointer<QObject>& context, std::function<void()> show) {
+    deliver([context, show = std::move(show)] {
         if (context)
             show();
     });

@@ -9,6 +9,7 @@
 #include <QThreadPool>
 
 #include <functional>
+#include <memory>
 #include <mutex>
 
 namespace gravin {
@@ -23,7 +24,8 @@ public:
     using JobId = quint64;
 
     Worker(ConnectionSpec spec, Session::Access access, QObject* parent = nullptr);
-    // Interrupts the running job, drops waiting ones and waits for the thread.
+    // Interrupts the running job, drops waiting ones and waits for the thread: with a server that
+    // does not answer, as long as connecting may take. The interface ends workers by WorkerHandle.
     ~Worker() override;
 
     // Runs `job` in the worker's thread, then `answer` in this thread.
@@ -42,12 +44,15 @@ public:
         });
     }
 
-    // Delivers a partial result of the running job. Called from within a job.
-    void report(QObject* context, std::function<void()> show);
+    // Delivers a partial result of the running job, while its context lives. Called from within a
+    // job; the context is guarded before, in the thread that it lives in.
+    void report(const QPointer<QObject>& context, std::function<void()> show);
 
     // Stops this job if it is running or still waiting; it then answers with Cancelled, or not at
     // all when it had not begun.
     void cancel(JobId job);
+
+    bool isOnFile() const { return m_spec.isFile(); }
 
     // True while the running job is to stop: long jobs ask between pieces of work. Any thread.
     bool isCancelled() const { return m_cancelled; }
@@ -55,7 +60,12 @@ public:
     // Waits until every job given so far has run (their answers are delivered by the event loop).
     void drain();
 
+    // Ends the worker without anybody waiting: it goes when its running job is over. Any thread;
+    // nobody may use it afterwards.
+    void retire();
+
 private:
+    void dropAll();
     using Task = std::function<void(Result<Session*>)>;
     JobId enqueue(Task task);
     void deliver(std::function<void()> answer);
@@ -81,5 +91,13 @@ private:
 
     std::atomic<bool> m_cancelled = false;
 };
+
+// Ends a worker on a file at once, for the file may be moved next; one on a server when it can, so
+// that a server that does not answer holds up nobody.
+struct EndWorker {
+    void operator()(Worker* worker) const;
+};
+using WorkerHandle = std::unique_ptr<Worker, EndWorker>;
+WorkerHandle startWorker(const ConnectionSpec& spec, Session::Access access);
 
 } // namespace gravin

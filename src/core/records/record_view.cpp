@@ -24,12 +24,13 @@ void RecordView::reload() {
     const quint64 generation = m_generation;
     m_job = m_indexer->run<Nothing>(
         this,
-        [this, generation, table = m_table, sort = m_sort, indexer = m_indexer](Session& session) {
+        [this, guard = QPointer<QObject>(this), generation, table = m_table, sort = m_sort,
+         indexer = m_indexer](Session& session) {
             return TableReader(session, *table).scanKeys(sort, [&](KeyIndex&& run) {
                 // Delivered only while this view lives; see Worker::report.
                 auto shared = std::make_shared<KeyIndex>(std::move(run));
                 indexer->report(
-                    this, [this, shared, generation] { takeRun(std::move(*shared), generation); });
+                    guard, [this, shared, generation] { takeRun(std::move(*shared), generation); });
                 return !indexer->isCancelled();
             });
         },
