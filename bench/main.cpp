@@ -74,7 +74,7 @@ void keyIndexGravin(benchmark::State& state) {
     size_t bytes = 0;
     for (auto _ : state) {
         KeyIndex index;
-        (void)TableReader(*session, visit).scanKeys({}, [&](KeyIndex&& run) {
+        (void)TableReader(*session, visit).scanKeys({}, {}, [&](KeyIndex&& run) {
             index.append(std::move(run));
             return true;
         });

@@ -1,9 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "driver.h"
 
+#include <QAbstractItemView>
 #include <QApplication>
+#include <QComboBox>
+#include <QLineEdit>
 #include <QTableView>
 #include <QTest>
+#include <QTreeView>
 
 namespace gravin {
 
@@ -78,6 +82,44 @@ void Driver::doubleClickCell(QWidget* widget, int row, int column) {
     QTest::mouseClick(table->viewport(), Qt::LeftButton, {}, place);
     QTest::mouseDClick(table->viewport(), Qt::LeftButton, {}, place);
     settle();
+}
+
+bool Driver::choose(QWidget* comboBox, const QString& entry) {
+    auto* box = qobject_cast<QComboBox*>(comboBox);
+    const int row = box ? box->findText(entry) : -1;
+    if (row < 0)
+        return false;
+    if (!box->view()->isVisible())
+        QTest::mouseClick(box, Qt::LeftButton);
+    // A release within the time of a double click would count as the one that opened the list.
+    settle(QApplication::doubleClickInterval() + 50);
+    QAbstractItemView* view = box->view();
+    view->scrollTo(box->model()->index(row, 0));
+    QTest::mouseClick(view->viewport(), Qt::LeftButton, {},
+                      view->visualRect(box->model()->index(row, 0)).center());
+    settle(120);
+    return true;
+}
+
+bool Driver::lookUp(QWidget* field, const QString& text) {
+    if (!field)
+        return false;
+    QTest::mouseClick(field, Qt::LeftButton);
+    auto* line = qobject_cast<QLineEdit*>(field);
+    line->selectAll();
+    QTest::keyClicks(line, text);
+    auto* list = find(QStringLiteral("lookup-list"));
+    auto* view = list ? list->findChild<QTreeView*>() : nullptr;
+    const bool found = view && until([&] {
+        return view->model()->rowCount() > 0 &&
+               view->model()->index(0, 0).data().toString().contains(text, Qt::CaseInsensitive);
+    });
+    if (!found)
+        return false;
+    QTest::mouseClick(view->viewport(), Qt::LeftButton, {},
+                      view->visualRect(view->model()->index(0, 0)).center());
+    settle(120);
+    return true;
 }
 
 void Driver::type(const QString& text) {

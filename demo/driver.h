@@ -28,6 +28,11 @@ public:
     static void clickCell(QWidget* table, int row, int column,
                           Qt::KeyboardModifiers modifiers = {});
 
+    // Opens a list of choices and clicks the entry; opens a lookup's list, types and clicks the
+    // first match. False when there is no such entry.
+    static bool choose(QWidget* comboBox, const QString& entry);
+    static bool lookUp(QWidget* field, const QString& text);
+
     // Keys go to the widget that has the focus, as from a keyboard.
     static void type(const QString& text);
     static void key(Qt::Key key, Qt::KeyboardModifiers modifiers = {}, int times = 1);

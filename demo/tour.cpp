@@ -90,11 +90,11 @@ private:
         Driver::key(Qt::Key_F9);
         PlateView* plate = page()->plate();
         const int paint = columnOf(QStringLiteral("paint_hex"));
-        Driver::doubleClickCell(plate, static_cast<int>(PlateLine::Label), paint);
+        Driver::doubleClickCell(plate, plateRow(PlateLine::Label), paint);
         Driver::type(QStringLiteral("Paint colour"));
         Driver::key(Qt::Key_Return);
         // Three fields at once: select a run of the line, press Space.
-        Driver::clickCell(plate, static_cast<int>(PlateLine::Required),
+        Driver::clickCell(plate, plateRow(PlateLine::Required),
                           columnOf(QStringLiteral("light_character")));
         Driver::key(Qt::Key_Right, Qt::ShiftModifier);
         Driver::key(Qt::Key_Left);
@@ -252,6 +252,9 @@ private:
         Driver::settle();
     }
 
+    int plateRow(PlateLine line) const {
+        return static_cast<int>(page()->plate()->plateModel()->lines().indexOf(line));
+    }
     int columnOf(const QString& column) const {
         const auto& fields = grid()->gridModel()->binding()->fields();
         for (int i = 0; i < fields.size(); ++i) {

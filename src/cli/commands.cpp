@@ -318,14 +318,14 @@ int runRows(const RowsOptions& options) {
     }
     QStringList heading;
     for (const BoundField& field : screen->fields) {
-        if (field.placement.visible)
+        if (field.placement.inGrid())
             heading += field.label();
     }
     QList<QStringList> rows;
     for (const Record& record : *records) {
         QStringList cells;
         for (const BoundField& field : screen->fields) {
-            if (field.placement.visible)
+            if (field.placement.inGrid())
                 cells += shownText(field, record.values[static_cast<size_t>(field.columnIndex)]);
         }
         rows += cells;

@@ -93,15 +93,18 @@ TEST_F(Keyboard, DoesTheWholeExample) {
     Driver::key(Qt::Key_Tab);
     Driver::type(QStringLiteral("New Mark"));
     Driver::key(Qt::Key_Tab);
-    Driver::key(Qt::Key_Down); // sector
+    Driver::type(QStringLiteral("fairw")); // sector: found while typing, chosen by Return
+    Driver::key(Qt::Key_Return);
+    ASSERT_TRUE(Driver::until([this] { return shown(82, "sector_id") == u"Fairway"; }));
     Driver::key(Qt::Key_Tab);
-    Driver::key(Qt::Key_Down); // kind
+    Driver::type(QStringLiteral("Lighthouse")); // kind: left with its name typed
     Driver::key(Qt::Key_Tab);
     Driver::key(Qt::Key_Tab);
     Driver::key(Qt::Key_Tab);
     Driver::key(Qt::Key_Tab);
     Driver::type(QStringLiteral("97"));
-    EXPECT_EQ(form()->saveReason().toStdString(), "");
+    ASSERT_TRUE(Driver::until([this] { return form()->saveReason().isEmpty(); }))
+        << qPrintable(form()->saveReason());
     Driver::key(Qt::Key_S, Qt::ControlModifier);
     ASSERT_TRUE(noticed("Added New Mark"));
     EXPECT_EQ(storedText(83, "name"), "New Mark");

@@ -180,9 +180,9 @@ TEST_F(ScreenPageTest, AnEmptyTableSaysSoAndTakesItsFirstRecord) {
 }
 
 TEST_F(ScreenPageTest, ThePlateRefusesWithWordsAndUndoesExactly) {
-    QUndoStack undo;
+    QUndoStack& undo = *workspace().undoStack();
     auto* binding = grid()->gridModel()->binding();
-    PlateEditor editor(binding, &undo);
+    PlateEditor editor(binding);
     QStringList refusals;
     QObject::connect(&editor, &PlateEditor::refused, &editor,
                      [&](const QString& reason) { refusals += reason; });
@@ -196,6 +196,16 @@ TEST_F(ScreenPageTest, ThePlateRefusesWithWordsAndUndoesExactly) {
         {PlateLine::Source, "name", "a; b=Bee", true},
         {PlateLine::Source, "sector_id", "sector.code", true},
         {PlateLine::Source, "next_due", "soon", false},
+        {PlateLine::Format, "day_rate", "#,##0.00 a day", true},
+        {PlateLine::Format, "name", "0.00", false},
+        {PlateLine::Alignment, "name", "right", true},
+        {PlateLine::Frozen, "name", "✓", true},
+        {PlateLine::Order, "code", "5", true},
+        {PlateLine::Order, "code", "500", false},
+        {PlateLine::Section, "notes", "Remarks", true},
+        {PlateLine::Span, "name", "2", true},
+        {PlateLine::Span, "name", "9", false},
+        {PlateLine::BeginsRow, "next_due", "✓", true},
         {PlateLine::Required, "notes", "✓", true},
         {PlateLine::Required, "notes", "perhaps", false},
         {PlateLine::Editable, "id", "always", false},
@@ -229,8 +239,7 @@ TEST_F(ScreenPageTest, ThePlateRefusesWithWordsAndUndoesExactly) {
 }
 
 TEST_F(ScreenPageTest, ChoicesComeFromTheDataWhenNoneAreGiven) {
-    QUndoStack undo;
-    PlateEditor editor(grid()->gridModel()->binding(), &undo);
+    PlateEditor editor(grid()->gridModel()->binding());
     editor.set(PlateLine::ShownAs, {QStringLiteral("paint_hex")}, QStringLiteral("Choices"));
     ASSERT_TRUE(
         Driver::until([this] { return field("paint_hex").definition.choices.size() >= 4; }));

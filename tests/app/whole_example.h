@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/build/plate_view.h"
 #include "app/shell/main_window.h"
 #include "app/use/grid_view.h"
 #include "app/use/record_form.h"
@@ -43,6 +44,9 @@ protected:
     GridView* grid() const { return page()->grid(); }
     RecordForm* form() const { return page()->form(); }
 
+    int plateRow(PlateLine line) const {
+        return static_cast<int>(page()->plate()->plateModel()->lines().indexOf(line));
+    }
     int columnOf(const char* column) const {
         const auto& fields = grid()->gridModel()->binding()->fields();
         for (int i = 0; i < fields.size(); ++i) {

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/new_screens_page.h"
 
+#include "app/build/arrangement_picture.h"
+
 #include "app/look/theme.h"
 #include "app/use/open_edits.h"
 #include "app/use/screen_page.h"
@@ -24,52 +26,10 @@ namespace gravin {
 namespace {
 
 constexpr int TablesWidth = 330;
-constexpr int ArrangementsWidth = 140;
-constexpr QSize PictureSize(118, 66);
+constexpr int ArrangementsWidth = 190;
+constexpr QSize PictureSize(104, 54);
 
 enum Column { NameColumn, RowsColumn, KeyColumn, ColumnCount };
-
-// A small picture of an arrangement: lines for rows, frames for fields.
-QPixmap pictureOf(Arrangement arrangement) {
-    const Colours& colours = Theme::instance().colours();
-    QPixmap picture(PictureSize);
-    picture.fill(colours.paper);
-    QPainter painter(&picture);
-    const QRect all = picture.rect().adjusted(0, 0, -1, -1);
-    painter.setPen(colours.lines);
-    painter.drawRect(all);
-    const auto grid = [&](const QRect& rect) {
-        painter.fillRect(QRect(rect.topLeft(), QSize(rect.width(), 9)), colours.raised);
-        painter.setPen(colours.faint);
-        for (int y = rect.top() + 15; y < rect.bottom() - 2; y += 8)
-            painter.drawLine(rect.left() + 6, y, rect.right() - 6, y);
-    };
-    const auto form = [&](const QRect& rect, int columns) {
-        const int width = (rect.width() - 8) / columns;
-        for (int column = 0; column < columns; ++column) {
-            for (int y = rect.top() + 8; y < rect.bottom() - 10; y += 18) {
-                const QRect field(rect.left() + 8 + column * width, y + 4, width - 8, 9);
-                painter.setPen(colours.accent);
-                painter.drawRect(field);
-            }
-        }
-    };
-    switch (arrangement) {
-    case Arrangement::Grid:
-        grid(all);
-        break;
-    case Arrangement::Form:
-        form(all, 2);
-        break;
-    case Arrangement::GridForm:
-        grid(all.adjusted(0, 0, -44, 0));
-        painter.setPen(colours.lines);
-        painter.drawLine(all.right() - 44, all.top(), all.right() - 44, all.bottom());
-        form(all.adjusted(all.width() - 44, 0, 0, 0), 1);
-        break;
-    }
-    return picture;
-}
 
 QString relationsOf(const Catalog& catalog, const Table& table) {
     QStringList to;
@@ -177,24 +137,24 @@ QWidget* NewScreensPage::makeArrangements() {
     auto* layout = new QVBoxLayout(part);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4);
-    for (const auto& [arrangement, text] :
-         {std::pair{Arrangement::GridForm, tr("Grid beside form")},
-          std::pair{Arrangement::Grid, tr("Grid")}, std::pair{Arrangement::Form, tr("Form")}}) {
+    for (const Arrangement arrangement : allArrangements()) {
+        const QString text = arrangementLabel(arrangement);
         auto* choice = new QRadioButton(text);
         choice->setObjectName(QStringLiteral("arrangement-") + arrangementName(arrangement));
         auto* picture = new QPushButton;
-        picture->setIcon(pictureOf(arrangement));
+        picture->setIcon(arrangementPicture(arrangement, PictureSize));
         picture->setIconSize(PictureSize);
         picture->setFlat(true);
         picture->setFocusPolicy(Qt::NoFocus); // the words beside it take the keyboard
         picture->setAccessibleName(text);
         connect(picture, &QPushButton::clicked, choice, &QRadioButton::click);
-        connect(&Theme::instance(), &Theme::changed, picture,
-                [picture, kind = arrangement] { picture->setIcon(pictureOf(kind)); });
+        connect(&Theme::instance(), &Theme::changed, picture, [picture, arrangement] {
+            picture->setIcon(arrangementPicture(arrangement, PictureSize));
+        });
         m_arrangements->addButton(choice, static_cast<int>(arrangement));
         layout->addWidget(picture, 0, Qt::AlignLeft);
         layout->addWidget(choice);
-        layout->addSpacing(10);
+        layout->addSpacing(6);
     }
     layout->addStretch();
     m_arrangements->button(static_cast<int>(Arrangement::GridForm))->setChecked(true);
@@ -270,7 +230,6 @@ Arrangement NewScreensPage::arrangement() const {
 void NewScreensPage::clearPreview() {
     delete m_preview;
     m_preview = nullptr;
-    m_previewUndo.clear();
     m_previewEdits.reset();
     m_previewed.reset();
 }
@@ -290,7 +249,7 @@ void NewScreensPage::showPreview() {
         QString(), project, std::make_shared<const Catalog>(m_workspace->catalog()),
         startWorker(project.connection, Session::Access::ReadOnly));
     m_previewEdits = std::make_unique<OpenEdits>(m_previewed.get(), this);
-    m_preview = new ScreenPage(m_previewed.get(), id, m_previewEdits.get(), &m_previewUndo);
+    m_preview = new ScreenPage(m_previewed.get(), id, m_previewEdits.get());
     connect(m_previewed.get(), &Workspace::notice, m_preview, &ScreenPage::showNotice);
     m_previewPlace->layout()->addWidget(m_preview);
 }
@@ -310,13 +269,7 @@ void NewScreensPage::refresh() {
 }
 
 void NewScreensPage::create() {
-    QString first;
-    for (const QString& table : chosenTables()) {
-        const QString id = m_workspace->addScreen(table, arrangement());
-        if (first.isEmpty())
-            first = id;
-    }
-    Q_EMIT made(first);
+    Q_EMIT made(m_workspace->addScreens(chosenTables(), arrangement()));
 }
 
 void NewScreensPage::focusTables() {

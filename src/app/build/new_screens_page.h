@@ -3,7 +3,6 @@
 
 #include "app/session/workspace.h"
 
-#include <QUndoStack>
 #include <QWidget>
 
 class QButtonGroup;
@@ -60,7 +59,6 @@ private:
     // The preview is a workspace of its own that can only read.
     std::shared_ptr<Workspace> m_previewed;
     std::unique_ptr<OpenEdits> m_previewEdits;
-    QUndoStack m_previewUndo;
     ScreenPage* m_preview = nullptr;
 };
 

@@ -2,14 +2,12 @@
 #include "app/build/plate_editor.h"
 
 #include "core/project/field_input.h"
+#include "core/project/form_arranging.h"
+#include "core/project/offers_text.h"
 #include "core/project/screen_generator.h"
 #include "core/records/table_reader.h"
+#include "core/value/display_format.h"
 #include "core/value/text_form.h"
-
-#include <QPointer>
-#include <QUndoCommand>
-
-#include <set>
 
 namespace gravin {
 
@@ -21,44 +19,15 @@ constexpr int NarrowestWidth = 28;
 constexpr int WidestWidth = 2000;
 const QString Tick = QStringLiteral("✓");
 
-class SetDefinition : public QUndoCommand {
-public:
-    SetDefinition(Workspace* workspace, QString table, FieldDefinition before,
-                  FieldDefinition after)
-        : m_workspace(workspace)
-        , m_table(std::move(table))
-        , m_before(std::move(before))
-        , m_after(std::move(after)) {}
-    void redo() override { m_workspace->setDefinition(m_table, m_after); }
-    void undo() override { m_workspace->setDefinition(m_table, m_before); }
-
-private:
-    Workspace* m_workspace;
-    QString m_table;
-    FieldDefinition m_before;
-    FieldDefinition m_after;
-};
-
-class SetPlacement : public QUndoCommand {
-public:
-    SetPlacement(Workspace* workspace, QString screen, ScreenField before, ScreenField after)
-        : m_workspace(workspace)
-        , m_screen(std::move(screen))
-        , m_before(std::move(before))
-        , m_after(std::move(after)) {}
-    void redo() override { m_workspace->setScreenField(m_screen, m_after); }
-    void undo() override { m_workspace->setScreenField(m_screen, m_before); }
-
-private:
-    Workspace* m_workspace;
-    QString m_screen;
-    ScreenField m_before;
-    ScreenField m_after;
-};
-
 bool belongsToScreen(PlateLine line) {
-    return line == PlateLine::Visible || line == PlateLine::Width;
+    return line == PlateLine::Visible || line == PlateLine::Width || line == PlateLine::Frozen;
 }
+
+bool belongsToForm(PlateLine line) {
+    return line == PlateLine::Section || line == PlateLine::Span || line == PlateLine::BeginsRow;
+}
+
+Error refusal(const QString& sentence) { return {ErrorKind::Refused, sentence}; }
 
 Result<bool> switchFrom(const QString& text) {
     const QString word = text.trimmed();
@@ -72,6 +41,21 @@ Result<bool> switchFrom(const QString& text) {
     return value->asBoolean();
 }
 
+// The value of a closed list whose word is the text.
+template <typename T, typename Word>
+std::optional<T> wordFrom(std::initializer_list<T> values, Word word, const QString& text) {
+    for (const T value : values) {
+        if (word(value).compare(text.trimmed(), Qt::CaseInsensitive) == 0)
+            return value;
+    }
+    return std::nullopt;
+}
+
+constexpr auto Editables = {Editable::Always, Editable::OnlyNew, Editable::Never};
+constexpr auto Places = {ShownIn::GridAndForm, ShownIn::Nowhere, ShownIn::Grid, ShownIn::Form};
+constexpr auto Alignments = {Alignment::Natural, Alignment::Left, Alignment::Centre,
+                             Alignment::Right};
+
 QString editableText(Editable editable) {
     switch (editable) {
     case Editable::Always:
@@ -84,75 +68,49 @@ QString editableText(Editable editable) {
     return {};
 }
 
-// One of the three words; an emptied cell means never.
-Result<Editable> editableFrom(const QString& text) {
-    if (text.trimmed().isEmpty())
-        return Editable::Never;
-    for (const auto editable : {Editable::Always, Editable::OnlyNew, Editable::Never}) {
-        if (editableText(editable).compare(text.trimmed(), Qt::CaseInsensitive) == 0)
-            return editable;
-    }
-    return Error{ErrorKind::Refused,
-                 PlateEditor::tr("Editable is always, only new (until the record is saved for the "
-                                 "first time) or never.")};
-}
-
-// "in service; stored=put away"
-QString choicesText(const QList<Choice>& choices) {
-    QStringList parts;
-    for (const Choice& choice : choices)
-        parts +=
-            choice.stored == choice.label ? choice.stored : choice.stored + u'=' + choice.label;
-    return parts.join(QStringLiteral("; "));
-}
-
-QList<Choice> choicesFrom(const QString& text) {
-    QList<Choice> choices;
-    for (const QString& part : text.split(u';', Qt::SkipEmptyParts)) {
-        const QString stored = part.section(u'=', 0, 0).trimmed();
-        const QString label = part.section(u'=', 1).trimmed();
-        if (!stored.isEmpty())
-            choices.append({stored, label.isEmpty() ? stored : label});
-    }
-    return choices;
-}
-
-Error refusal(const QString& sentence) { return {ErrorKind::Refused, sentence}; }
-
-} // namespace
-
-QString plateLineLabel(PlateLine line) {
-    switch (line) {
-    case PlateLine::Label:
-        return PlateEditor::tr("Label");
-    case PlateLine::BoundTo:
-        return PlateEditor::tr("Bound to");
-    case PlateLine::ShownAs:
-        return PlateEditor::tr("Shown as");
-    case PlateLine::Source:
-        return PlateEditor::tr("Offers");
-    case PlateLine::Help:
-        return PlateEditor::tr("Help text");
-    case PlateLine::Default:
-        return PlateEditor::tr("Default");
-    case PlateLine::Required:
-        return PlateEditor::tr("Required");
-    case PlateLine::Visible:
-        return PlateEditor::tr("Visible");
-    case PlateLine::Editable:
-        return PlateEditor::tr("Editable");
-    case PlateLine::Width:
-        return PlateEditor::tr("Width");
+QString shownInText(ShownIn shownIn) {
+    switch (shownIn) {
+    case ShownIn::GridAndForm:
+        return PlateEditor::tr("yes");
+    case ShownIn::Grid:
+        return PlateEditor::tr("in grid");
+    case ShownIn::Form:
+        return PlateEditor::tr("in form");
+    case ShownIn::Nowhere:
+        return PlateEditor::tr("no");
     }
     return {};
 }
 
-bool isSwitch(PlateLine line) { return line == PlateLine::Required || line == PlateLine::Visible; }
+QString alignmentText(Alignment alignment) {
+    switch (alignment) {
+    case Alignment::Natural:
+        return PlateEditor::tr("natural");
+    case Alignment::Left:
+        return PlateEditor::tr("left");
+    case Alignment::Centre:
+        return PlateEditor::tr("centre");
+    case Alignment::Right:
+        return PlateEditor::tr("right");
+    }
+    return {};
+}
 
-PlateEditor::PlateEditor(ScreenBinding* binding, QUndoStack* undo, QObject* parent)
+QString sectionText(const FormSection& section, qsizetype index) {
+    return section.title.isEmpty() ? PlateEditor::tr("section %1").arg(index + 1) : section.title;
+}
+
+// The place of a column in a layout that has one for it.
+FormPlace& placeOf(FormLayout& form, const QString& column) {
+    const FormLayout::Position at = *form.find(column);
+    return form.sections[at.section].places[at.place];
+}
+
+} // namespace
+
+PlateEditor::PlateEditor(ScreenBinding* binding, QObject* parent)
     : QObject(parent)
-    , m_binding(binding)
-    , m_undo(undo) {}
+    , m_binding(binding) {}
 
 QString PlateEditor::text(PlateLine line, const BoundField& field) const {
     const FieldDefinition& definition = field.definition;
@@ -164,79 +122,216 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
     case PlateLine::ShownAs:
         return shownAsLabel(definition.shownAs);
     case PlateLine::Source:
-        if (definition.shownAs == ShownAs::Choices)
-            return choicesText(definition.choices);
-        if (definition.shownAs == ShownAs::Lookup)
-            return definition.lookup.table + u'.' + definition.lookup.shownColumn;
-        return {};
+        return offersText(definition);
+    case PlateLine::Format:
+        return definition.format;
     case PlateLine::Help:
         return definition.help;
     case PlateLine::Default:
         return defaultText(field);
     case PlateLine::Required:
         return definition.required ? Tick : QString();
+    case PlateLine::Message:
+        return definition.message;
     case PlateLine::Visible:
-        return field.placement.visible ? Tick : QString();
+        return shownInText(field.placement.shownIn);
     case PlateLine::Editable:
         return editableText(definition.editable);
+    case PlateLine::Alignment:
+        return alignmentText(definition.alignment);
     case PlateLine::Width:
         return field.placement.width == ScreenField::FittedWidth
                    ? tr("fitted")
                    : QString::number(field.placement.width);
+    case PlateLine::Frozen:
+        return field.placement.frozen ? Tick : QString();
+    case PlateLine::Order:
+        for (qsizetype i = 0; i < m_binding->fields().size(); ++i) {
+            if (m_binding->fields()[i].name() == field.name())
+                return QString::number(i + 1);
+        }
+        return {};
+    case PlateLine::Section:
+    case PlateLine::Span:
+    case PlateLine::BeginsRow:
+        break;
     }
-    return {};
+    FormLayout form = arrangedForm(m_binding->screen());
+    const auto at = form.find(field.name());
+    if (!at)
+        return {};
+    if (line == PlateLine::Section)
+        return sectionText(form.sections[at->section], at->section);
+    const FormPlace& place = placeOf(form, field.name());
+    if (line == PlateLine::Span)
+        return QString::number(std::min(place.span, form.sections[at->section].columns));
+    return place.beginsRow ? Tick : QString();
 }
 
 QStringList PlateEditor::options(PlateLine line, const BoundField& field) const {
     QStringList options;
-    if (line == PlateLine::Editable) {
-        for (const auto editable : {Editable::Always, Editable::OnlyNew, Editable::Never})
+    switch (line) {
+    case PlateLine::Editable:
+        for (const auto editable : Editables)
             options += editableText(editable);
+        break;
+    case PlateLine::Visible:
+        for (const auto shownIn : Places)
+            options += shownInText(shownIn);
+        break;
+    case PlateLine::Alignment:
+        for (const auto alignment : Alignments)
+            options += alignmentText(alignment);
+        break;
+    case PlateLine::Format:
+        options = usualFormats(field.column.type);
+        break;
+    case PlateLine::Section: {
+        const FormLayout form = arrangedForm(m_binding->screen());
+        for (qsizetype i = 0; i < form.sections.size(); ++i)
+            options += sectionText(form.sections[i], i);
+        break;
     }
-    if (line != PlateLine::ShownAs)
-        return options;
-    for (const ShownAs shown : allShownAs()) {
-        if (canShowAs(shown, field.column.type))
-            options += shownAsLabel(shown);
+    case PlateLine::ShownAs:
+        for (const ShownAs shown : allShownAs()) {
+            if (canShowAs(shown, field.column.type))
+                options += shownAsLabel(shown);
+        }
+        break;
+    default:
+        break;
     }
     return options;
 }
 
+bool PlateEditor::isClosedList(PlateLine line) const {
+    return line != PlateLine::Format && line != PlateLine::Section;
+}
+
+bool PlateEditor::isOwn(PlateLine line, const BoundField& field) const {
+    const auto setting = settingOf(line);
+    return setting && field.placement.overridden.contains(*setting);
+}
+
+void PlateEditor::setOwn(PlateLine line, const QStringList& columns, bool own) {
+    const auto setting = settingOf(line);
+    if (!setting) {
+        Q_EMIT refused(tr("%1 cannot differ between screens.").arg(plateLineLabel(line)));
+        return;
+    }
+    const QString names = columns.join(QStringLiteral(", "));
+    m_binding->workspace()->change(
+        own ? tr("%1 of %2 on this screen only").arg(plateLineLabel(line), names)
+            : tr("%1 of %2 as on all screens").arg(plateLineLabel(line), names),
+        [&](Project& project) {
+            Screen* screen = project.screenById(m_binding->screenId());
+            for (const QString& column : columns) {
+                ScreenField* placement = screen ? screen->field(column) : nullptr;
+                const BoundField* field = m_binding->screen().field(column);
+                if (!placement || !field || placement->overridden.contains(*setting) == own)
+                    continue;
+                if (own) {
+                    placement->overridden += *setting;
+                    placement->own.column = column;
+                    copySetting(*setting, field->definition, placement->own);
+                } else {
+                    placement->overridden.removeOne(*setting);
+                    copySetting(*setting, {}, placement->own);
+                    if (placement->overridden.isEmpty())
+                        placement->own = {};
+                }
+            }
+        });
+}
+
+void PlateEditor::addField(const QString& column) {
+    m_binding->workspace()->change(tr("field %1").arg(column), [&](Project& project) {
+        Screen* screen = project.screenById(m_binding->screenId());
+        const Table& table = *m_binding->screen().table;
+        if (!screen || screen->field(column) || !table.column(column))
+            return;
+        if (!project.definition(table.name, column))
+            project.fields[table.name] += generateDefinition(m_binding->workspace()->catalog(),
+                                                             table, *table.column(column));
+        screen->fields += ScreenField{column};
+    });
+}
+
 void PlateEditor::set(PlateLine line, const QStringList& columns, const QString& text) {
-    std::vector<std::unique_ptr<QUndoCommand>> commands;
-    Workspace* workspace = m_binding->workspace();
+    QStringList withoutChoices;
+    const QString step =
+        tr("%1 of %2").arg(plateLineLabel(line), columns.join(QStringLiteral(", ")));
+    m_binding->workspace()->change(step, [&](Project& project) {
+        // The fields as they are before the first of them changes.
+        const BoundScreen before = m_binding->screen();
+        for (const QString& column : columns) {
+            const BoundField* field = before.field(column);
+            if (!field)
+                continue;
+            if (const Status applied = apply(project, line, *field, text); !applied)
+                Q_EMIT refused(applied.error().sentence);
+        }
+    });
     for (const QString& column : columns) {
         const BoundField* field = m_binding->screen().field(column);
-        if (!field)
-            continue;
-        if (belongsToScreen(line)) {
-            auto placement = changedPlacement(line, *field, text);
-            if (!placement)
-                Q_EMIT refused(placement.error().sentence);
-            else if (!(*placement == field->placement))
-                commands.push_back(std::make_unique<SetPlacement>(workspace, m_binding->screenId(),
-                                                                  field->placement, *placement));
-            continue;
-        }
-        auto definition = changedDefinition(line, *field, text);
-        if (!definition) {
-            Q_EMIT refused(definition.error().sentence);
-            continue;
-        }
-        if (*definition == field->definition)
-            continue;
-        commands.push_back(std::make_unique<SetDefinition>(workspace, m_binding->tableName(),
-                                                           field->definition, *definition));
-        if (definition->shownAs == ShownAs::Choices && definition->choices.isEmpty())
+        const bool wantsChoices = field && (field->definition.shownAs == ShownAs::Choices ||
+                                            field->definition.shownAs == ShownAs::Radio);
+        if (line == PlateLine::ShownAs && wantsChoices && field->definition.choices.isEmpty())
             proposeChoices(*field);
     }
-    if (commands.empty())
-        return;
-    m_undo->beginMacro(
-        tr("%1 of %2").arg(plateLineLabel(line), columns.join(QStringLiteral(", "))));
-    for (auto& command : commands)
-        m_undo->push(command.release());
-    m_undo->endMacro();
+}
+
+Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& field,
+                          const QString& text) const {
+    Screen* screen = project.screenById(m_binding->screenId());
+    ScreenField* placement = screen ? screen->field(field.name()) : nullptr;
+    if (!placement)
+        return refusal(tr("The screen is not there any more."));
+    if (line == PlateLine::Order) {
+        bool ok = false;
+        const int to = text.toInt(&ok);
+        if (!ok || to < 1 || to > screen->fields.size())
+            return refusal(tr("A place is a whole number from 1 to %1.").arg(screen->fields.size()));
+        screen->fields.move(placement - screen->fields.data(), to - 1);
+        return done();
+    }
+    if (belongsToScreen(line)) {
+        auto changed = changedPlacement(line, field, text);
+        if (!changed)
+            return changed.error();
+        *placement = *changed;
+        return done();
+    }
+    if (belongsToForm(line)) {
+        // What the fields before this one changed counts already.
+        BoundScreen bound = m_binding->screen();
+        bound.screen.form = screen->form;
+        auto changed = changedForm(line, field.name(), arrangedForm(bound), text);
+        if (!changed)
+            return changed.error();
+        screen->form = *changed;
+        return done();
+    }
+    auto changed = changedDefinition(line, field, text);
+    if (!changed)
+        return changed.error();
+    const auto setting = settingOf(line);
+    if (setting && placement->overridden.contains(*setting)) {
+        copySetting(*setting, *changed, placement->own);
+        return done();
+    }
+    const QString table = m_binding->tableName();
+    FieldDefinition* shared = project.definition(table, field.name());
+    if (!shared) {
+        project.fields[table] += generateDefinition(m_binding->workspace()->catalog(),
+                                                    *m_binding->screen().table, field.column);
+        shared = &project.fields[table].back();
+    }
+    if (setting)
+        copySetting(*setting, *changed, *shared);
+    shared->required = changed->required;
+    shared->message = changed->message;
+    return done();
 }
 
 Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const BoundField& field,
@@ -251,9 +346,17 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
     case PlateLine::ShownAs:
         return shownAs(definition, field, text);
     case PlateLine::Source:
-        return source(definition, field, text);
+        return withOffers(definition, text, m_binding->workspace()->catalog(), field.column);
+    case PlateLine::Format:
+        if (const Status fits = checkFormat(text.trimmed(), field.column.type); !fits)
+            return fits.error();
+        definition.format = text.trimmed();
+        return definition;
     case PlateLine::Help:
         definition.help = text.trimmed();
+        return definition;
+    case PlateLine::Message:
+        definition.message = text.trimmed();
         return definition;
     case PlateLine::Default: {
         auto standard = defaultFromText(field, text);
@@ -270,13 +373,27 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
         return definition;
     }
     case PlateLine::Editable: {
-        auto editable = editableFrom(text);
+        // An emptied cell means never.
+        const auto editable = text.trimmed().isEmpty()
+                                  ? std::optional(Editable::Never)
+                                  : wordFrom(Editables, editableText, text);
         if (!editable)
-            return editable.error();
+            return refusal(
+                tr("Editable is always, only new (until the record is saved for the first time) "
+                   "or never."));
         if (*editable != Editable::Never && (field.column.computed || field.column.givenByDatabase))
             return refusal(
                 tr("%1 is given by the database and cannot be edited.").arg(field.name()));
         definition.editable = *editable;
+        return definition;
+    }
+    case PlateLine::Alignment: {
+        const auto alignment = text.trimmed().isEmpty()
+                                   ? std::optional(Alignment::Natural)
+                                   : wordFrom(Alignments, alignmentText, text);
+        if (!alignment)
+            return refusal(tr("Alignment is natural, left, centre or right."));
+        definition.alignment = *alignment;
         return definition;
     }
     default:
@@ -309,41 +426,26 @@ Result<FieldDefinition> PlateEditor::shownAs(FieldDefinition definition, const B
     return refusal(tr("“%1” is no way to show a field.").arg(text));
 }
 
-Result<FieldDefinition> PlateEditor::source(FieldDefinition definition, const BoundField& field,
-                                            const QString& text) const {
-    const Table* target =
-        m_binding->workspace()->catalog().table(text.section(u'.', 0, 0).trimmed());
-    const QString shown = text.section(u'.', 1).trimmed();
-    if (target && target->column(shown)) {
-        if (target->key.size() != 1)
-            return refusal(tr("%1 has no key of one column to store.").arg(target->name));
-        definition.shownAs = ShownAs::Lookup;
-        definition.lookup = {target->name, target->key.front(), shown};
-        return definition;
-    }
-    const QList<Choice> choices = choicesFrom(text);
-    if (choices.isEmpty())
-        return refusal(tr("Type choices (stored; another=its label) or table.column."));
-    for (const Choice& choice : choices) {
-        if (auto value = fromText(choice.stored, field.column.type); !value)
-            return refusal(value.error().sentence);
-    }
-    definition.shownAs = ShownAs::Choices;
-    definition.choices = choices;
-    return definition;
-}
-
 Result<ScreenField> PlateEditor::changedPlacement(PlateLine line, const BoundField& field,
                                                   const QString& text) const {
     ScreenField placement = field.placement;
-    if (line == PlateLine::Visible) {
+    if (line == PlateLine::Frozen) {
         auto on = switchFrom(text);
         if (!on)
             return on.error();
-        placement.visible = *on;
+        placement.frozen = *on;
         return placement;
     }
     const QString word = text.trimmed();
+    if (line == PlateLine::Visible) {
+        // An emptied cell means no.
+        const auto shownIn =
+            word.isEmpty() ? std::optional(ShownIn::Nowhere) : wordFrom(Places, shownInText, word);
+        if (!shownIn)
+            return refusal(tr("Visible is yes, no, in grid or in form."));
+        placement.shownIn = *shownIn;
+        return placement;
+    }
     if (word.isEmpty() || word.compare(tr("fitted"), Qt::CaseInsensitive) == 0) {
         placement.width = ScreenField::FittedWidth;
         return placement;
@@ -356,6 +458,40 @@ Result<ScreenField> PlateEditor::changedPlacement(PlateLine line, const BoundFie
                            .arg(WidestWidth));
     placement.width = width;
     return placement;
+}
+
+Result<FormLayout> PlateEditor::changedForm(PlateLine line, const QString& column, FormLayout form,
+                                            const QString& text) const {
+    if (!form.find(column))
+        return refusal(tr("%1 is not in the form.").arg(column));
+    if (line == PlateLine::BeginsRow) {
+        auto on = switchFrom(text);
+        if (!on)
+            return on.error();
+        placeOf(form, column).beginsRow = *on;
+        return form;
+    }
+    if (line == PlateLine::Span) {
+        bool ok = false;
+        const int span = text.trimmed().toInt(&ok);
+        if (!ok || span < 1 || span > FormSection::MostColumns)
+            return refusal(
+                tr("A span is a whole number from 1 to %1.").arg(FormSection::MostColumns));
+        placeOf(form, column).span = span;
+        return form;
+    }
+    const QString title = text.trimmed();
+    if (title.isEmpty())
+        return refusal(tr("Type the title of a section."));
+    int to = 0;
+    while (to < form.sections.size() &&
+           sectionText(form.sections[to], to).compare(title, Qt::CaseInsensitive) != 0)
+        ++to;
+    if (to == form.sections.size())
+        addSection(form, to - 1, title);
+    if (form.find(column)->section != to)
+        moveField(form, column, {to, static_cast<int>(form.sections[to].places.size())});
+    return form;
 }
 
 // The data itself says which choices there are.
@@ -376,7 +512,8 @@ void PlateEditor::proposeChoices(const BoundField& field) {
                         .arg(MostProposedChoices));
                 return;
             }
-            set(PlateLine::Source, {column}, texts->join(QStringLiteral("; ")));
+            if (!texts->isEmpty())
+                set(PlateLine::Source, {column}, texts->join(QStringLiteral("; ")));
         });
 }
 

@@ -1,46 +1,38 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/build/plate_line.h"
 #include "app/session/screen_binding.h"
-
-#include <QUndoStack>
 
 namespace gravin {
 
-// The lines of the plate, from top to bottom.
-enum class PlateLine {
-    Label,
-    BoundTo,
-    ShownAs,
-    Source,
-    Help,
-    Default,
-    Required,
-    Visible,
-    Editable,
-    Width
-};
-constexpr int PlateLineCount = 10;
-
-QString plateLineLabel(PlateLine line);
-bool isSwitch(PlateLine line); // yes or no, toggled in place
-
 // Reads and changes the settings of one screen's fields, as texts, so that they are edited, copied
-// and pasted like data. Every change is a command on the undo stack.
+// and pasted like data. Every change is one step of the project's undo.
 class PlateEditor : public QObject {
     Q_OBJECT
 public:
-    // Both must outlive the editor.
-    PlateEditor(ScreenBinding* binding, QUndoStack* undo, QObject* parent = nullptr);
+    // `binding` must outlive the editor.
+    explicit PlateEditor(ScreenBinding* binding, QObject* parent = nullptr);
 
     ScreenBinding* binding() const { return m_binding; }
 
     QString text(PlateLine line, const BoundField& field) const;
     // What can be picked on this line; empty: it is typed.
     QStringList options(PlateLine line, const BoundField& field) const;
+    // Whether the list of options is all there is; otherwise other texts can be typed too.
+    bool isClosedList(PlateLine line) const;
     // Sets one line of several fields as one step of undo. Fields that cannot take the text are
-    // left as they are and refused() says why.
+    // left as they are and refused() says why. A setting that the screen has of its own is set
+    // there, any other for all screens.
     void set(PlateLine line, const QStringList& columns, const QString& text);
+
+    // Whether the screen has this setting of its own.
+    bool isOwn(PlateLine line, const BoundField& field) const;
+    // Makes the setting this screen's own, as it is now, or takes it back to what all share.
+    void setOwn(PlateLine line, const QStringList& columns, bool own);
+
+    // Adds a column of the table that the screen does not show yet.
+    void addField(const QString& column);
 
 Q_SIGNALS:
     void refused(const QString& reason);
@@ -50,14 +42,16 @@ private:
                                               const QString& text) const;
     Result<ScreenField> changedPlacement(PlateLine line, const BoundField& field,
                                          const QString& text) const;
+    Result<FormLayout> changedForm(PlateLine line, const QString& column, FormLayout form,
+                                   const QString& text) const;
     Result<FieldDefinition> shownAs(FieldDefinition definition, const BoundField& field,
                                     const QString& text) const;
-    Result<FieldDefinition> source(FieldDefinition definition, const BoundField& field,
-                                   const QString& text) const;
+    // Applies one line to one field of the project; the error is the reason against it.
+    Status apply(Project& project, PlateLine line, const BoundField& field,
+                 const QString& text) const;
     void proposeChoices(const BoundField& field);
 
     ScreenBinding* m_binding;
-    QUndoStack* m_undo;
 };
 
 } // namespace gravin

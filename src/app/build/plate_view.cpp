@@ -1,16 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/plate_view.h"
 
+#include "app/build/plate_delegate.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
 
 #include <QApplication>
 #include <QClipboard>
-#include <QComboBox>
+#include <QContextMenuEvent>
 #include <QHeaderView>
 #include <QKeyEvent>
-#include <QLineEdit>
-#include <QPainter>
+#include <QMenu>
 #include <QScrollBar>
 
 #include <algorithm>
@@ -18,246 +18,226 @@
 namespace gravin {
 
 namespace {
+constexpr int NarrowestColumn = 28;
+const QString Tick = QStringLiteral("✓");
 
-constexpr int CellPad = 10;
-
-class PlateDelegate : public QStyledItemDelegate {
-public:
-    explicit PlateDelegate(PlateView* view, PlateModel* model)
-        : QStyledItemDelegate(view)
-        , m_view(view)
-        , m_model(model) {}
-
-    void paint(QPainter* painter, const QStyleOptionViewItem& option,
-               const QModelIndex& index) const override {
-        const Colours& colours = Theme::instance().colours();
-        const PlateLine line = PlateModel::lineOf(index.row());
-        const bool isLabel = line == PlateLine::Label;
-        const bool selected = option.state & QStyle::State_Selected;
-        painter->save();
-        painter->fillRect(option.rect, isLabel ? colours.paper : colours.plate);
-        painter->setPen(colours.lines);
-        painter->drawLine(option.rect.bottomLeft(), option.rect.bottomRight());
-        painter->drawLine(option.rect.topRight(), option.rect.bottomRight());
-        if (isLabel)
-            painter->fillRect(
-                QRect(option.rect.left(), option.rect.bottom(), option.rect.width(), 1),
-                colours.ink);
-        QFont font = option.font;
-        if (isLabel)
-            font.setWeight(QFont::DemiBold);
-        if (line == PlateLine::BoundTo)
-            font = Theme::instance().monospace();
-        painter->setFont(font);
-        const bool shown = m_model->field(index.column()).placement.visible;
-        const bool quiet = line == PlateLine::BoundTo || !shown;
-        painter->setPen(quiet ? colours.faint : colours.ink);
-        const QRect inner = option.rect.adjusted(CellPad, 0, -CellPad, 0);
-        painter->drawText(
-            inner, Qt::AlignVCenter | Qt::AlignLeft,
-            QFontMetrics(font).elidedText(index.data().toString(), Qt::ElideRight, inner.width()));
-        if (selected) {
-            painter->setPen(QPen(colours.accent, 2));
-            painter->drawRect(option.rect.adjusted(1, 1, -1, -1));
-        }
-        painter->restore();
+// The width of a setting's column beside a form.
+int widthOf(PlateLine line) {
+    switch (line) {
+    case PlateLine::Required:
+    case PlateLine::Frozen:
+    case PlateLine::Span:
+    case PlateLine::BeginsRow:
+        return 72;
+    case PlateLine::Visible:
+    case PlateLine::Editable:
+    case PlateLine::Default:
+        return 84;
+    case PlateLine::Label:
+    case PlateLine::Source:
+    case PlateLine::Help:
+    case PlateLine::Message:
+        return 132;
+    default:
+        return 104;
     }
-
-    QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem&,
-                          const QModelIndex& index) const override {
-        const QStringList options = m_model->editor()->options(PlateModel::lineOf(index.row()),
-                                                               m_model->field(index.column()));
-        if (options.isEmpty()) {
-            auto* line = new QLineEdit(parent);
-            line->setFrame(false);
-            return line;
-        }
-        auto* box = new QComboBox(parent);
-        box->addItems(options);
-        connect(box, &QComboBox::activated, this, [this, box] {
-            auto* self = const_cast<PlateDelegate*>(this);
-            Q_EMIT self->commitData(box);
-            Q_EMIT self->closeEditor(box);
-        });
-        return box;
-    }
-
-    void setEditorData(QWidget* editor, const QModelIndex& index) const override {
-        if (auto* box = qobject_cast<QComboBox*>(editor))
-            box->setCurrentText(index.data().toString());
-        else if (auto* line = qobject_cast<QLineEdit*>(editor))
-            line->setText(index.data(Qt::EditRole).toString());
-    }
-
-    void setModelData(QWidget* editor, QAbstractItemModel*, const QModelIndex&) const override {
-        if (const auto* box = qobject_cast<QComboBox*>(editor))
-            m_view->setSelected(box->currentText());
-        else if (const auto* line = qobject_cast<QLineEdit*>(editor))
-            m_view->setSelected(line->text());
-    }
-
-private:
-    PlateView* m_view;
-    PlateModel* m_model;
-};
-
-class LineNames : public QHeaderView {
-public:
-    LineNames(PlateModel* model, QWidget* parent)
-        : QHeaderView(Qt::Vertical, parent)
-        , m_model(model) {
-        setSectionResizeMode(QHeaderView::Fixed);
-        setDefaultSectionSize(space::PlateRowHeight);
-        setMinimumSectionSize(space::PlateRowHeight);
-    }
-
-protected:
-    void paintSection(QPainter* painter, const QRect& rect, int row) const override {
-        const Colours& colours = Theme::instance().colours();
-        const bool isLabel = PlateModel::lineOf(row) == PlateLine::Label;
-        painter->save();
-        painter->fillRect(rect, isLabel ? colours.paper : colours.plateEdge);
-        if (isLabel)
-            painter->fillRect(QRect(rect.left(), rect.bottom(), rect.width(), 1), colours.ink);
-        QFont font = this->font();
-        font.setPointSizeF(font.pointSizeF() * 0.92);
-        font.setWeight(isLabel ? QFont::Normal : QFont::DemiBold);
-        painter->setFont(font);
-        painter->setPen(colours.faint);
-        painter->drawText(rect.adjusted(CellPad, 0, -4, 0), Qt::AlignVCenter | Qt::AlignLeft,
-                          m_model->headerData(row, Qt::Vertical, Qt::DisplayRole).toString());
-        painter->restore();
-    }
-
-private:
-    PlateModel* m_model;
-};
-
+}
 } // namespace
 
-PlateModel::PlateModel(PlateEditor* editor, QObject* parent)
-    : QAbstractTableModel(parent)
-    , m_editor(editor) {
-    connect(editor->binding(), &ScreenBinding::rebound, this,
-            [this] { Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1)); });
-}
-
-int PlateModel::rowCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : PlateLineCount;
-}
-
-int PlateModel::columnCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : static_cast<int>(m_editor->binding()->fields().size());
-}
-
-QVariant PlateModel::data(const QModelIndex& index, int role) const {
-    if (!index.isValid())
-        return {};
-    if (role == Qt::DisplayRole || role == Qt::EditRole || role == Qt::ToolTipRole)
-        return m_editor->text(lineOf(index.row()), field(index.column()));
-    if (role == Qt::AccessibleTextRole)
-        return tr("%1 of %2: %3")
-            .arg(plateLineLabel(lineOf(index.row())), field(index.column()).label(),
-                 m_editor->text(lineOf(index.row()), field(index.column())));
-    return {};
-}
-
-QVariant PlateModel::headerData(int section, Qt::Orientation orientation, int role) const {
-    if (role != Qt::DisplayRole)
-        return {};
-    return orientation == Qt::Vertical ? plateLineLabel(lineOf(section)) : field(section).label();
-}
-
-Qt::ItemFlags PlateModel::flags(const QModelIndex& index) const {
-    if (!index.isValid())
-        return Qt::NoItemFlags;
-    Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
-    const PlateLine line = lineOf(index.row());
-    if (line != PlateLine::BoundTo && !isSwitch(line))
-        flags |= Qt::ItemIsEditable;
-    return flags;
-}
-
-bool PlateModel::setData(const QModelIndex& index, const QVariant& text, int role) {
-    if (role != Qt::EditRole)
-        return false;
-    m_editor->set(lineOf(index.row()), {field(index.column()).name()}, text.toString());
-    return true;
-}
-
-PlateView::PlateView(PlateModel* model, QTableView* grid, QWidget* parent)
+PlateView::PlateView(PlateModel* model, QWidget* parent)
     : QTableView(parent)
     , m_model(model) {
-    setObjectName(QStringLiteral("plate"));
     setAccessibleName(tr("Field settings"));
     setModel(model);
-    setItemDelegate(new PlateDelegate(this, model));
-    auto* names = new LineNames(model, this);
-    setVerticalHeader(names);
-    names->setFixedWidth(space::PlateNames);
-    horizontalHeader()->hide();
-    horizontalHeader()->setMinimumSectionSize(28);
+    setItemDelegate(new PlateDelegate(this));
+    setVerticalHeader(new PlateNames(model, Qt::Vertical, this));
+    setHorizontalHeader(new PlateNames(model, Qt::Horizontal, this));
+    verticalHeader()->setFixedWidth(space::PlateNames);
+    horizontalHeader()->setMinimumSectionSize(NarrowestColumn);
     setShowGrid(false);
     setWordWrap(false);
-    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
     setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::EditKeyPressed |
                     QAbstractItemView::DoubleClicked);
-    setFixedHeight(PlateLineCount * space::PlateRowHeight);
-    followGrid(grid);
+    connect(model, &QAbstractItemModel::modelReset, this, &PlateView::restore);
+    restore();
 }
 
-void PlateView::followGrid(QTableView* grid) {
-    QHeaderView* theirs = grid->horizontalHeader();
-    for (int column = 0; column < m_model->columnCount(); ++column)
-        setColumnWidth(column, grid->columnWidth(column));
-    connect(theirs, &QHeaderView::sectionResized, this, [this, grid](int column, int, int) {
-        setColumnWidth(column, grid->columnWidth(column));
-    });
+// After fields were moved or lines unfolded the current cell is the same one.
+void PlateView::restore() {
+    if (m_model->fieldAxis() == Qt::Vertical) {
+        for (int i = 0; i < m_model->lines().size(); ++i)
+            setColumnWidth(i, widthOf(m_model->lines()[i]));
+    } else {
+        setFixedHeight(
+            std::max(1, static_cast<int>(m_model->lines().size())) * space::PlateRowHeight);
+    }
+    applyNarrowing();
+    if (m_line)
+        setCurrent(*m_line, m_column);
+}
+
+void PlateView::setCurrent(PlateLine line, const QString& column) {
+    const QModelIndex index = m_model->indexOf(line, column);
+    if (index.isValid())
+        setCurrentIndex(index);
+}
+
+void PlateView::standOver(QTableView* grid) {
+    horizontalHeader()->hide();
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    const auto takeWidths = [this, grid] {
+        for (int column = 0; column < m_model->columnCount(); ++column)
+            setColumnWidth(column, grid->columnWidth(column));
+    };
+    takeWidths();
+    connect(m_model, &QAbstractItemModel::modelReset, this, takeWidths);
+    connect(grid->horizontalHeader(), &QHeaderView::sectionResized, this,
+            [this, grid](int column, int, int) {
+                setColumnWidth(column, grid->columnWidth(column));
+            });
     connect(grid->horizontalScrollBar(), &QScrollBar::valueChanged, horizontalScrollBar(),
             &QScrollBar::setValue);
     connect(horizontalScrollBar(), &QScrollBar::valueChanged, grid->horizontalScrollBar(),
             &QScrollBar::setValue);
 }
 
-QStringList PlateView::selectedColumns() const {
-    QList<int> columns;
-    for (const QModelIndex& index : selectionModel()->selectedIndexes()) {
-        if (index.row() == currentIndex().row())
-            columns += index.column();
+bool PlateView::isNarrowedOut(const BoundField& field) const {
+    return !m_narrow.isEmpty() && !field.label().contains(m_narrow, Qt::CaseInsensitive) &&
+           !field.name().contains(m_narrow, Qt::CaseInsensitive);
+}
+
+void PlateView::narrow(const QString& text) {
+    m_narrow = text.trimmed();
+    applyNarrowing();
+    Q_EMIT narrowed();
+}
+
+void PlateView::applyNarrowing() {
+    for (int i = 0; i < m_model->columns().size(); ++i) {
+        const BoundField* field = m_model->editor()->binding()->screen().field(m_model->columns()[i]);
+        const bool hidden = field && isNarrowedOut(*field);
+        if (m_model->fieldAxis() == Qt::Horizontal)
+            setColumnHidden(i, hidden);
+        else
+            setRowHidden(i, hidden);
     }
-    if (columns.isEmpty() && currentIndex().isValid())
-        columns += currentIndex().column();
-    std::sort(columns.begin(), columns.end());
+}
+
+QString PlateView::currentColumn() const {
+    const BoundField* field =
+        currentIndex().isValid() ? m_model->fieldAt(currentIndex()) : nullptr;
+    return field ? field->name() : QString();
+}
+
+QStringList PlateView::selectedColumns() const {
+    QModelIndexList cells = selectionModel()->selectedIndexes();
+    if (cells.isEmpty() && currentIndex().isValid())
+        cells += currentIndex();
+    std::sort(cells.begin(), cells.end(), [](const QModelIndex& a, const QModelIndex& b) {
+        return std::pair(a.column(), a.row()) < std::pair(b.column(), b.row());
+    });
     QStringList names;
-    for (const int column : columns)
-        names += m_model->field(column).name();
+    for (const QModelIndex& cell : std::as_const(cells)) {
+        const BoundField* field = m_model->fieldAt(cell);
+        if (field && m_model->lineAt(cell) == currentLine())
+            names += field->name();
+    }
     return names;
 }
 
 void PlateView::setSelected(const QString& text) {
     if (currentIndex().isValid())
-        m_model->editor()->set(PlateModel::lineOf(currentIndex().row()), selectedColumns(), text);
+        m_model->editor()->set(currentLine(), selectedColumns(), text);
 }
 
 void PlateView::toggle() {
     const bool isOn = !currentIndex().data().toString().isEmpty();
-    setSelected(isOn ? QString() : QStringLiteral("✓"));
+    setSelected(isOn ? QString() : Tick);
+}
+
+// To the next of the few words that a line can be.
+void PlateView::step() {
+    const BoundField* field = m_model->fieldAt(currentIndex());
+    const QStringList options =
+        field ? m_model->editor()->options(currentLine(), *field) : QStringList();
+    if (!options.isEmpty())
+        setSelected(
+            options[(options.indexOf(currentIndex().data().toString()) + 1) % options.size()]);
+}
+
+// The rectangle of the selection, a tab between cells and a line feed between rows.
+void PlateView::copy() const {
+    const QItemSelection selection = selectionModel()->selection();
+    if (selection.isEmpty())
+        return;
+    const QItemSelectionRange& range = selection.front();
+    QStringList rows;
+    for (int row = range.top(); row <= range.bottom(); ++row) {
+        QStringList cells;
+        for (int column = range.left(); column <= range.right(); ++column)
+            cells += m_model->index(row, column).data().toString();
+        rows += cells.join(u'\t');
+    }
+    QApplication::clipboard()->setText(rows.join(u'\n'));
+}
+
+// One cell goes to all that is selected; several go side by side from the current one on.
+void PlateView::paste() {
+    QString text = QApplication::clipboard()->text();
+    if (text.endsWith(u'\n'))
+        text.chop(1);
+    if (!text.contains(u'\t') && !text.contains(u'\n')) {
+        setSelected(text);
+        return;
+    }
+    const QModelIndex start = currentIndex();
+    QUndoStack* undo = m_model->editor()->binding()->workspace()->undoStack();
+    undo->beginMacro(tr("paste settings"));
+    const QStringList rows = text.split(u'\n');
+    for (int row = 0; row < rows.size(); ++row) {
+        const QStringList cells = rows[row].split(u'\t');
+        for (int column = 0; column < cells.size(); ++column) {
+            const QModelIndex cell =
+                m_model->index(start.row() + row, start.column() + column);
+            if (cell.isValid() && m_model->lineAt(cell) != PlateLine::BoundTo)
+                m_model->setData(cell, cells[column], Qt::EditRole);
+        }
+    }
+    undo->endMacro();
+}
+
+void PlateView::setOwn(bool own) {
+    m_model->editor()->setOwn(currentLine(), selectedColumns(), own);
 }
 
 void PlateView::keyPressEvent(QKeyEvent* event) {
-    const bool onSwitch =
-        currentIndex().isValid() && isSwitch(PlateModel::lineOf(currentIndex().row()));
+    if (!currentIndex().isValid()) {
+        QTableView::keyPressEvent(event);
+        return;
+    }
+    const bool isReturn = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+    const bool plain = event->modifiers() == Qt::NoModifier;
+    const bool onSwitch = isSwitch(currentLine());
+    const bool onList = !onSwitch && m_model->editor()->isClosedList(currentLine()) &&
+                        m_model->fieldAt(currentIndex()) &&
+                        !m_model->editor()
+                             ->options(currentLine(), *m_model->fieldAt(currentIndex()))
+                             .isEmpty();
     if (event->matches(QKeySequence::Copy)) {
-        QApplication::clipboard()->setText(currentIndex().data().toString());
+        copy();
     } else if (event->matches(QKeySequence::Paste)) {
-        setSelected(QApplication::clipboard()->text());
-    } else if (onSwitch && (event->key() == Qt::Key_Space || event->key() == Qt::Key_Return)) {
+        paste();
+    } else if (isReturn && event->modifiers() == Qt::ControlModifier) {
+        Q_EMIT offersRequested(currentColumn());
+    } else if (onSwitch && plain && (isReturn || event->key() == Qt::Key_Space)) {
         toggle();
-    } else if (event->key() == Qt::Key_Return && state() != EditingState) {
+    } else if (onList && plain && event->key() == Qt::Key_Space) {
+        step();
+    } else if (isReturn && plain && state() != EditingState) {
         edit(currentIndex());
-    } else if (event->key() == Qt::Key_Delete) {
+    } else if (event->key() == Qt::Key_Delete && plain) {
         setSelected({});
     } else {
         QTableView::keyPressEvent(event);
@@ -266,24 +246,53 @@ void PlateView::keyPressEvent(QKeyEvent* event) {
 
 void PlateView::mouseDoubleClickEvent(QMouseEvent* event) {
     const QModelIndex index = indexAt(event->pos());
-    if (index.isValid() && isSwitch(PlateModel::lineOf(index.row())))
+    if (index.isValid() && isSwitch(m_model->lineAt(index)))
         toggle();
     else
         QTableView::mouseDoubleClickEvent(event);
+}
+
+void PlateView::contextMenuEvent(QContextMenuEvent* event) {
+    if (!currentIndex().isValid())
+        return;
+    const BoundField* field = m_model->fieldAt(currentIndex());
+    auto* menu = new QMenu(this);
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    menu->addAction(tr("Copy"), this, &PlateView::copy);
+    menu->addAction(tr("Paste"), this, &PlateView::paste);
+    menu->addSeparator();
+    menu->addAction(tr("Choices and lookup…"), this,
+                    [this] { Q_EMIT offersRequested(currentColumn()); });
+    if (field && settingOf(currentLine())) {
+        const bool own = m_model->editor()->isOwn(currentLine(), *field);
+        menu->addAction(own ? tr("Take back to what all screens share")
+                            : tr("Only on this screen"),
+                        this, [this, own] { setOwn(!own); });
+    }
+    menu->popup(event->globalPos());
 }
 
 void PlateView::selectionChanged(const QItemSelection& selected, const QItemSelection& deselected) {
     QTableView::selectionChanged(selected, deselected);
     if (!currentIndex().isValid())
         return;
-    const PlateLine line = PlateModel::lineOf(currentIndex().row());
     const qsizetype count = selectedColumns().size();
-    const QString how = isSwitch(line)               ? tr("press Space to set")
-                        : line == PlateLine::BoundTo ? tr("the column in the database")
-                                                     : tr("type to set");
-    Q_EMIT selectionDescribed(
-        tr("%1 selected · %2: %3")
-            .arg(counted(count, tr("field"), tr("fields")), plateLineLabel(line), how));
+    Q_EMIT selectionDescribed(tr("%1 selected · %2: %3")
+                                  .arg(counted(count, tr("field"), tr("fields")),
+                                       plateLineLabel(currentLine()),
+                                       plateLineHelp(currentLine())));
+}
+
+void PlateView::currentChanged(const QModelIndex& current, const QModelIndex& previous) {
+    QTableView::currentChanged(current, previous);
+    if (!current.isValid())
+        return;
+    m_line = m_model->lineAt(current);
+    const QString column = currentColumn();
+    if (column == m_column)
+        return;
+    m_column = column;
+    Q_EMIT currentColumnChanged(column);
 }
 
 } // namespace gravin

@@ -1,62 +1,64 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/build/plate_editor.h"
+#include "app/build/plate_model.h"
 
-#include <QAbstractTableModel>
-#include <QStyledItemDelegate>
 #include <QTableView>
 
 namespace gravin {
 
-// The plate as a table: columns are the fields, rows the settings.
-class PlateModel : public QAbstractTableModel {
-    Q_OBJECT
-public:
-    // `editor` must outlive the model.
-    explicit PlateModel(PlateEditor* editor, QObject* parent = nullptr);
-
-    PlateEditor* editor() const { return m_editor; }
-    static PlateLine lineOf(int row) { return static_cast<PlateLine>(row); }
-    const BoundField& field(int column) const { return m_editor->binding()->fields()[column]; }
-
-    int rowCount(const QModelIndex& parent = {}) const override;
-    int columnCount(const QModelIndex& parent = {}) const override;
-    QVariant data(const QModelIndex& index, int role) const override;
-    QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
-    Qt::ItemFlags flags(const QModelIndex& index) const override;
-    bool setData(const QModelIndex& index, const QVariant& text, int role) override;
-
-private:
-    PlateEditor* m_editor;
-};
-
 // Settings edited in place like data: type, pick, Space for yes and no, copy and paste; what is set
-// goes to every selected field of the line. Its columns stand over those of the grid below.
+// goes to every selected field of the line.
 class PlateView : public QTableView {
     Q_OBJECT
 public:
-    PlateView(PlateModel* model, QTableView* grid, QWidget* parent);
+    explicit PlateView(PlateModel* model, QWidget* parent = nullptr);
+
+    PlateModel* plateModel() const { return m_model; }
+
+    // Stands its columns over those of the grid and keeps them there, and takes the height of its
+    // lines. Requires: the fields lie horizontally; `grid` outlives the plate.
+    void standOver(QTableView* grid);
+    // Hides the fields whose label and column do not hold the text.
+    void narrow(const QString& text);
+    bool isNarrowedOut(const BoundField& field) const;
 
     // Sets one line of all selected fields in it, or of the current one.
     void setSelected(const QString& text);
+    // The column of the table that the current cell belongs to; empty: none.
+    QString currentColumn() const;
+    void setCurrent(PlateLine line, const QString& column);
 
 Q_SIGNALS:
     // What is selected, in words, for the foot line.
     void selectionDescribed(const QString& text);
+    void currentColumnChanged(const QString& column);
+    void offersRequested(const QString& column);
+    void narrowed();
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
     void selectionChanged(const QItemSelection& selected,
                           const QItemSelection& deselected) override;
+    void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
 
 private:
     QStringList selectedColumns() const; // of the current line
+    PlateLine currentLine() const { return m_model->lineAt(currentIndex()); }
+    void restore();
+    void applyNarrowing();
     void toggle();
-    void followGrid(QTableView* grid);
+    void step();
+    void copy() const;
+    void paste();
+    void setOwn(bool own);
 
     PlateModel* m_model;
+    QString m_narrow;
+    std::optional<PlateLine> m_line; // of the current cell, to come back to after a reset
+    QString m_column;
 };
 
 } // namespace gravin

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/bulk/bulk_dialog.h"
 
-#include "app/use/field_editor.h"
+#include "app/editors/field_editor.h"
 #include "core/base/text.h"
 #include "core/project/field_input.h"
 #include "core/value/text_form.h"

@@ -6,12 +6,15 @@
 #include <QCoreApplication>
 #include <QPainter>
 #include <QPainterPath>
+#include <QPixmap>
+#include <QRegularExpression>
 
 namespace gravin {
 
 namespace {
 
 constexpr int TagSize = 16;
+constexpr int SwatchSize = 14;
 
 int digitWidth(const QFontMetrics& metrics) {
     int widest = 0;
@@ -106,6 +109,23 @@ void paintFigures(QPainter& painter, const QRect& rect, const QString& text, boo
                          Qt::AlignVCenter | Qt::AlignHCenter, c);
         x += w;
     }
+}
+
+QColor swatchColour(const QString& text) {
+    static const QRegularExpression hex(QStringLiteral("^#[0-9A-Fa-f]{6}$"));
+    return hex.match(text).hasMatch() ? QColor(text) : QColor();
+}
+
+QIcon swatchIcon(const QString& text) {
+    const QColor colour = swatchColour(text);
+    if (!colour.isValid())
+        return {};
+    QPixmap square(SwatchSize, SwatchSize);
+    square.fill(colour);
+    QPainter painter(&square);
+    painter.setPen(Theme::instance().colours().faint);
+    painter.drawRect(square.rect().adjusted(0, 0, -1, -1));
+    return square;
 }
 
 QString marksInWords(const RecordMarks& marks) {

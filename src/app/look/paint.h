@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QColor>
+#include <QIcon>
 #include <QRect>
 #include <QString>
 
@@ -28,6 +30,11 @@ void paintNumberTag(QPainter& painter, const QRect& rect, int number);
 // font for its tabular figures.) Cut with an ellipsis where it does not fit.
 void paintFigures(QPainter& painter, const QRect& rect, const QString& text, bool rightAligned);
 int figuresWidth(const QFontMetrics& metrics, const QString& text);
+
+// The colour that a text like "#C8102E" names; invalid for any other text.
+QColor swatchColour(const QString& text);
+// A small square of that colour; null when the text names none.
+QIcon swatchIcon(const QString& text);
 
 // The marks in words, for tool tips and the screen reader.
 QString marksInWords(const RecordMarks& marks);

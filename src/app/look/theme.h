@@ -41,6 +41,7 @@ void setStyleProperty(QWidget* widget, const char* name, const QString& value);
 // Distances in device-independent pixels at the default font size.
 namespace space {
 constexpr int RowHeight = 30;
+constexpr int CompactRowHeight = 23;
 constexpr int PlateRowHeight = 26;
 constexpr int Gutter = 44;
 constexpr int PlateNames = 86; // and the gutter's width in Build

@@ -1,7 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/session/screen_binding.h"
 
+#include "core/base/text.h"
+
+#include <algorithm>
+
 namespace gravin {
+
+QString linkToField(const QString& column, const QString& text) {
+    return QStringLiteral("<a href=\"field:%1\">%2</a>")
+        .arg(column.toHtmlEscaped(), text.toHtmlEscaped());
+}
 
 ScreenBinding::ScreenBinding(Workspace* workspace, QString screenId, QObject* parent)
     : QObject(parent)
@@ -12,7 +21,7 @@ ScreenBinding::ScreenBinding(Workspace* workspace, QString screenId, QObject* pa
         if (id == m_screenId)
             rebind();
     });
-    connect(workspace, &Workspace::definitionChanged, this, [this](const QString& table) {
+    connect(workspace, &Workspace::definitionsChanged, this, [this](const QString& table) {
         if (table == tableName())
             rebind();
     });
@@ -63,8 +72,50 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
     if (field.definition.editable == Editable::Never)
         return tr("%1 is not to be changed on this screen.").arg(field.label());
     if (!field.isEditable())
-        return tr("Pictures can be looked at, not changed yet.");
+        return field.definition.shownAs == ShownAs::FixedText
+                   ? tr("%1 is only shown here.").arg(field.label())
+                   : tr("%1 is of the type %2, which can only be shown.")
+                         .arg(field.label(), field.column.declaredType);
     return {};
+}
+
+QString ScreenBinding::saveReason(const RecordId& id) const {
+    if (id.isNone())
+        return tr("No record is chosen.");
+    const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
+    if (const QString reason = m_screen.reasonAgainst(operation); !reason.isEmpty())
+        return reason;
+    const Draft* draft = this->draft(id);
+    if (!draft)
+        return tr("No changes");
+    if (draft->saving)
+        return tr("Saving…");
+    std::vector<Problem> problems = m_workspace->problems(tableName(), id);
+    // A refused save may be tried again: what stood in its way may be mended elsewhere by now.
+    std::erase_if(problems, [&](const Problem& problem) {
+        return std::find(draft->refusals.begin(), draft->refusals.end(), problem) !=
+               draft->refusals.end();
+    });
+    if (problems.empty())
+        return {};
+    QStringList missing;
+    QStringList wrong;
+    for (const Problem& problem : problems) {
+        const QString link = problem.field.isEmpty()
+                                 ? problem.message.toHtmlEscaped()
+                                 : linkToField(problem.field, problem.label);
+        (problem.check == u"required" ? missing : wrong) += link;
+    }
+    QStringList parts;
+    if (!missing.isEmpty())
+        parts += tr("%1 missing: %2")
+                     .arg(counted(missing.size(), tr("thing"), tr("things")),
+                          missing.join(QStringLiteral(", ")));
+    if (!wrong.isEmpty())
+        parts += tr("%1 to mend: %2")
+                     .arg(counted(wrong.size(), tr("thing"), tr("things")),
+                          wrong.join(QStringLiteral(", ")));
+    return parts.join(QStringLiteral(" · "));
 }
 
 } // namespace gravin

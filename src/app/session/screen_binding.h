@@ -5,6 +5,9 @@
 
 namespace gravin {
 
+// A link of a form's message that leads to a field: "field:COLUMN".
+QString linkToField(const QString& column, const QString& text);
+
 // A screen bound to its table that stays so while the developer shapes it. The grid, the form, the
 // plate and the edit windows of a screen all read their fields here.
 class ScreenBinding : public QObject {
@@ -29,6 +32,9 @@ public:
     // Why this field cannot be edited in this record (RecordId{}: in any stored one); empty when it
     // can.
     QString readOnlyReason(const BoundField& field, const RecordId& id) const;
+
+    // Why the record cannot be saved now, as rich text with a link to each field; empty: it can.
+    QString saveReason(const RecordId& id) const;
 
 Q_SIGNALS:
     void rebound();

@@ -6,7 +6,13 @@
 #include "core/project/field_input.h"
 #include "core/project/project_file.h"
 #include "core/project/screen_generator.h"
+#include "core/project/screen_links.h"
 #include "core/value/text_form.h"
+
+#include <QFile>
+#include <QUndoCommand>
+
+#include <algorithm>
 
 namespace gravin {
 
@@ -61,6 +67,9 @@ Workspace::~Workspace() {
 }
 
 Status Workspace::saveProject() {
+    // A file that says the same already stays as it is, also as a person wrote it.
+    if (!isProjectModified() && QFile::exists(m_projectFile))
+        return done();
     Status saved = gravin::saveProject(m_project, m_projectFile);
     if (saved) {
         m_savedProject = m_project;
@@ -69,44 +78,90 @@ Status Workspace::saveProject() {
     return saved;
 }
 
-void Workspace::projectEdited() {
+// The project before and after one edit. Projects share what they have in common, so that a step
+// costs little more than what it changes.
+class ProjectStep : public QUndoCommand {
+public:
+    ProjectStep(Workspace* workspace, const QString& text, Project before, Project after)
+        : QUndoCommand(text)
+        , m_workspace(workspace)
+        , m_before(std::move(before))
+        , m_after(std::move(after)) {}
+    void redo() override { m_workspace->setProject(m_after); }
+    void undo() override { m_workspace->setProject(m_before); }
+
+private:
+    Workspace* m_workspace;
+    Project m_before;
+    Project m_after;
+};
+
+void Workspace::change(const QString& text, const std::function<void(Project&)>& edit) {
+    Project after = m_project;
+    edit(after);
+    if (!(after == m_project))
+        m_undo.push(new ProjectStep(this, text, m_project, std::move(after)));
+}
+
+void Workspace::setProject(const Project& project) {
+    const Project before = std::exchange(m_project, project);
     m_rules = rulesOf(m_project);
+    QStringList tables = before.fields.keys() + m_project.fields.keys();
+    tables.removeDuplicates();
+    for (const QString& table : std::as_const(tables)) {
+        if (before.fields.value(table) != m_project.fields.value(table))
+            Q_EMIT definitionsChanged(table);
+    }
+    // Shelf and head show ids, labels and groups of all; a screen's own views the rest.
+    const auto isListedAlike = [](const Screen& a, const Screen& b) {
+        return a.id == b.id && a.label == b.label && a.group == b.group && a.table == b.table;
+    };
+    if (before.startScreen != m_project.startScreen ||
+        !std::equal(before.screens.begin(), before.screens.end(), m_project.screens.begin(),
+                    m_project.screens.end(), isListedAlike))
+        Q_EMIT screensChanged();
+    for (const Screen& screen : std::as_const(m_project.screens)) {
+        const Screen* former = before.screenById(screen.id);
+        if (former && !(*former == screen))
+            Q_EMIT screenChanged(screen.id);
+    }
     Q_EMIT modifiedChanged(isProjectModified());
 }
 
-void Workspace::setDefinition(const QString& table, const FieldDefinition& definition) {
-    if (FieldDefinition* present = m_project.definition(table, definition.column))
-        *present = definition;
-    else
-        m_project.fields[table] += definition;
-    projectEdited();
-    Q_EMIT definitionChanged(table, definition.column);
+QString Workspace::addScreens(const QStringList& tables, Arrangement arrangement) {
+    QString first;
+    change(tables.size() == 1 ? tr("new screen %1").arg(tables.front())
+                              : tr("%1 new screens").arg(tables.size()),
+           [&](Project& project) {
+               for (const QString& table : tables) {
+                   const QString id =
+                       addGeneratedScreen(project, *m_catalog, *m_catalog->table(table),
+                                          arrangement);
+                   if (first.isEmpty())
+                       first = id;
+               }
+           });
+    return first;
 }
 
-void Workspace::setScreenField(const QString& screenId, const ScreenField& field) {
-    for (Screen& screen : m_project.screens) {
-        if (screen.id != screenId)
-            continue;
-        if (ScreenField* present = screen.field(field.column))
-            *present = field;
-    }
-    projectEdited();
-    Q_EMIT screenChanged(screenId);
-}
-
-QString Workspace::addScreen(const QString& table, Arrangement arrangement) {
-    const QString id =
-        addGeneratedScreen(m_project, *m_catalog, *m_catalog->table(table), arrangement);
-    projectEdited();
-    Q_EMIT screensChanged();
-    return id;
+Result<Screen> Workspace::screen(const QString& screenId) const {
+    if (const Screen* found = m_project.screenById(screenId))
+        return *found;
+    const Table* table = m_catalog->table(standInTable(screenId));
+    if (!table)
+        return Error{ErrorKind::NotFound, say("There is no screen %1.").arg(screenId)};
+    Project project = m_project;
+    const QString id = addGeneratedScreen(project, *m_catalog, *table, Arrangement::GridForm);
+    Screen standIn = *project.screenById(id);
+    standIn.id = screenId;
+    return standIn;
 }
 
 Result<BoundScreen> Workspace::bound(const QString& screenId) const {
-    const Screen* screen = m_project.screen(screenId);
-    if (!screen)
-        return Error{ErrorKind::NotFound, say("There is no screen %1.").arg(screenId)};
-    return bindScreen(m_project, *m_catalog, *screen);
+    auto found = screen(screenId);
+    if (!found)
+        return found.error();
+    return bindScreen(m_project, *m_catalog, *found);
 }
 
 Workspace::TableData& Workspace::data(const QString& table) {
@@ -129,23 +184,52 @@ RecordStore* Workspace::records(const QString& table) { return data(table).recor
 DraftStore* Workspace::drafts(const QString& table) { return data(table).drafts.get(); }
 
 RecordView* Workspace::view(const QString& screenId) {
-    auto& view = m_views[screenId];
+    const QString table = screen(screenId)->table;
+    auto& view = m_views[joinEscaped({screenId, table})];
     if (!view) {
-        view = std::make_shared<RecordView>(data(m_project.screen(screenId)->table).table,
-                                            m_indexer.get());
-        connect(view.get(), &RecordView::failed, this, [this](const Error& error) {
-            Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
-        });
+        view = std::make_shared<RecordView>(data(table).table, m_indexer.get());
+        connectView(view.get());
         view->reload();
     }
     return view.get();
 }
 
+std::shared_ptr<RecordView> Workspace::newView(const QString& table) {
+    auto view = std::make_shared<RecordView>(data(table).table, m_indexer.get());
+    view->showNothing();
+    connectView(view.get());
+    m_looseViews.removeIf([](const auto& loose) { return loose.expired(); });
+    m_looseViews.append(view);
+    return view;
+}
+
+void Workspace::connectView(RecordView* view) {
+    connect(view, &RecordView::failed, this, [this](const Error& error) {
+        Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
+    });
+}
+
+QList<RecordView*> Workspace::views() const {
+    QList<RecordView*> all;
+    for (const auto& view : m_views)
+        all += view.get();
+    for (const auto& loose : m_looseViews) {
+        if (const auto view = loose.lock())
+            all += view.get();
+    }
+    return all;
+}
+
 LookupStore* Workspace::lookup(const Lookup& lookup) {
-    auto& store = m_lookups[joinEscaped({lookup.table, lookup.storedColumn, lookup.shownColumn})];
+    QStringList parts{lookup.table, lookup.storedColumn, lookup.sortColumn,
+                      lookup.sortDescending ? QStringLiteral("down") : QString()};
+    parts += lookup.shownColumns;
+    for (const LookupCondition& only : lookup.conditions)
+        parts += {only.column, only.value};
+    auto& store = m_lookups[joinEscaped(parts)];
     if (!store) {
         store = std::make_shared<LookupStore>(lookup, m_catalog, m_reader.get());
-        connect(store.get(), &LookupStore::loaded, this, &Workspace::lookupsLoaded);
+        connect(store.get(), &LookupStore::arrived, this, &Workspace::lookupsLoaded);
     }
     return store.get();
 }
@@ -168,11 +252,137 @@ QString Workspace::nameOf(const QString& table, const Key& key) {
                : QString();
 }
 
+RecordId Workspace::newRecord(const BoundScreen& screen, const QMap<QString, Value>& presets) {
+    DraftStore* store = drafts(screen.table->name);
+    const RecordId id = store->addNew();
+    QMap<QString, Value> defaults = defaultsOf(screen);
+    defaults.insert(presets);
+    for (auto value = defaults.begin(); value != defaults.end(); ++value)
+        store->setValue(id, nullptr, screen.table->indexOf(value.key()), value.value());
+    return id;
+}
+
+QString Workspace::reasonAgainstNew(const QString& table) const {
+    const auto screen = bound(screenIdFor(m_project, table));
+    return screen ? screen->reasonAgainst(Operation::Insert) : screen.error().sentence;
+}
+
+void Workspace::newForLookup(const BoundScreen& screen, const RecordId& id,
+                             const BoundField& field) {
+    const Lookup& wanted = field.definition.lookup;
+    const QString screenId = screenIdFor(m_project, wanted.table);
+    const auto target = bound(screenId);
+    if (!target || !target->reasonAgainst(Operation::Insert).isEmpty())
+        return;
+    const RecordId made = newRecord(*target);
+    // Ends with the new record: saved, and chosen, or given up.
+    auto* waiting = new QObject(this);
+    connect(this, &Workspace::saved, waiting,
+            [this, waiting, made, screen, id, field, wanted](
+                const QString& table, const RecordId& before, const RecordId& now) {
+                if (table != wanted.table || !(before == made))
+                    return;
+                waiting->deleteLater();
+                const Table* source = m_catalog->table(wanted.table);
+                const qsizetype inKey = source->key.indexOf(wanted.storedColumn);
+                const Record* record = records(wanted.table)->record(now.key);
+                if (inKey >= 0)
+                    choose(screen, id, field, now.key[static_cast<size_t>(inKey)]);
+                else if (record)
+                    choose(screen, id, field,
+                           record->values[static_cast<size_t>(
+                               source->indexOf(wanted.storedColumn))]);
+            });
+    connect(drafts(wanted.table), &DraftStore::newRecordRemoved, waiting, [this, waiting, made,
+                                                                          wanted] {
+        if (!drafts(wanted.table)->find(made))
+            waiting->deleteLater();
+    });
+    Q_EMIT recordWanted(screenId, made);
+}
+
+void Workspace::openLookedUp(const BoundField& field, const Value& stored) {
+    const Lookup& lookup = field.definition.lookup;
+    const Table* table = m_catalog->table(lookup.table);
+    if (!table || stored.isNull())
+        return;
+    m_reader->run<std::vector<Key>>(
+        this,
+        [table = *table, lookup, stored](Session& session) {
+            return TableReader(session, table).keysWhere({lookup.storedColumn}, {stored});
+        },
+        [this, lookup](const Result<std::vector<Key>>& keys) {
+            if (keys && !keys->empty())
+                Q_EMIT recordWanted(screenIdFor(m_project, lookup.table), {keys->front(), 0});
+            else
+                Q_EMIT notice({Notice::Kind::Refused,
+                               keys ? tr("There is no such record in %1.").arg(lookup.table)
+                                    : keys.error().sentence});
+        });
+}
+
+// What was typed stays until it is known whom it means: a record shown just so, the only one that
+// holds it, or one whose stored value it is.
+void Workspace::lookUp(const BoundScreen& screen, const RecordId& id, const BoundField& field,
+                       const QString& text) {
+    constexpr int EnoughToTell = 20;
+    const QString table = screen.table->name;
+    const Record* record = id.isNew() ? nullptr : records(table)->record(id.key);
+    const Lookup wanted = field.definition.lookup;
+    drafts(table)->setBadText(
+        id, record, field.columnIndex,
+        {text, tr("“%1” is no record of %2. Choose one from the list.").arg(text, wanted.table)});
+    const auto isStillTyped = [this, table, id, column = field.columnIndex, text] {
+        const Draft* draft = drafts(table)->find(id);
+        return draft && draft->bad.contains(column) && draft->bad[column].text == text;
+    };
+    const auto take = [this, screen, id, field, isStillTyped](const Value& value) {
+        if (isStillTyped())
+            choose(screen, id, field, value);
+    };
+    lookup(wanted)->find(
+        text, 0, EnoughToTell, this,
+        [this, take, text, wanted, field](const Result<QList<LookupStore::Entry>>& found) {
+            if (!found)
+                return;
+            QList<Value> same;
+            for (const LookupStore::Entry& entry : *found) {
+                if (entry.shown.value(0).compare(text.trimmed(), Qt::CaseInsensitive) == 0)
+                    same += entry.stored;
+            }
+            if (same.size() == 1) {
+                take(same.front());
+                return;
+            }
+            if (same.isEmpty() && found->size() == 1) {
+                take(found->front().stored);
+                return;
+            }
+            const auto stored = inputValue(field, text);
+            const Table* target = m_catalog->table(wanted.table);
+            if (!stored || !target || !same.isEmpty())
+                return;
+            m_reader->run<qint64>(
+                this,
+                [table = *target, wanted, value = *stored](Session& session) {
+                    return TableReader(session, table).countWhere({wanted.storedColumn}, {value});
+                },
+                [take, value = *stored](const Result<qint64>& count) {
+                    if (count && *count > 0)
+                        take(value);
+                });
+        });
+}
+
 void Workspace::type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
                      const QString& text) {
     TableData& table = data(screen.table->name);
     const Record* record = id.isNew() ? nullptr : table.records->record(id.key);
     const Draft* draft = table.drafts->find(id);
+    if (field.definition.shownAs == ShownAs::Lookup && !text.trimmed().isEmpty()) {
+        lookUp(screen, id, field, text);
+        return;
+    }
     auto value = inputValue(field, text);
     if (!value) {
         table.drafts->setBadText(id, record, field.columnIndex, {text, value.error().sentence});
@@ -328,8 +538,8 @@ void Workspace::follow(const CommittedChange& change) {
         for (const RecordChange& record : change.records)
             touched += record.table;
         for (auto store = m_lookups.begin(); store != m_lookups.end(); ++store) {
-            if (touched.contains(splitEscaped(store.key()).front()))
-                (*store)->reload();
+            if (touched.contains((*store)->lookup().table))
+                (*store)->refresh();
         }
     }
     Q_EMIT committed(change);
@@ -365,7 +575,7 @@ void Workspace::followRecord(const RecordChange& record) {
             table.drafts->rebase(record.key, now);
         }
     }
-    for (const auto& view : std::as_const(m_views)) {
+    for (RecordView* view : views()) {
         if (view->table().name != record.table)
             continue;
         switch (record.operation) {
@@ -386,10 +596,10 @@ void Workspace::followRecord(const RecordChange& record) {
 void Workspace::refreshAll() {
     for (const auto& table : std::as_const(m_tables))
         table->records->forgetAll();
-    for (const auto& view : std::as_const(m_views))
+    for (RecordView* view : views())
         view->reload();
     for (const auto& store : std::as_const(m_lookups))
-        store->reload();
+        store->refresh();
 }
 
 QList<Workspace::OpenDraft> Workspace::openDrafts() const {

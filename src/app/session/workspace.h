@@ -12,6 +12,7 @@
 #include "core/records/record_view.h"
 
 #include <QObject>
+#include <QUndoStack>
 
 #include <functional>
 #include <memory>
@@ -48,19 +49,26 @@ public:
     bool isProjectModified() const { return !(m_project == m_savedProject); }
     Status saveProject();
 
-    // Replaces parts of the project; what shows them follows at once. Called by Build's commands.
-    void setDefinition(const QString& table, const FieldDefinition& definition);
-    void setScreenField(const QString& screenId, const ScreenField& field);
-    // Adds a generated screen for a table and answers its id.
-    QString addScreen(const QString& table, Arrangement arrangement);
+    // Changes the project as one step of undo, named by `text`; what shows it follows at once. An
+    // edit that changes nothing is no step.
+    void change(const QString& text, const std::function<void(Project&)>& edit);
+    // Steps of change(), for the whole project.
+    QUndoStack* undoStack() { return &m_undo; }
+    // Adds generated screens for these tables, as one step, and answers the id of the first.
+    QString addScreens(const QStringList& tables, Arrangement arrangement);
 
+    // The screen of this id, or the stand-in for a table without one (see standInId()).
+    Result<Screen> screen(const QString& screenId) const;
     // The screen bound to its table; an error when the table is not there.
     Result<BoundScreen> bound(const QString& screenId) const;
     TableRules rules(const QString& table) const { return m_rules.value(table); }
 
     RecordStore* records(const QString& table);
     DraftStore* drafts(const QString& table);
+    // Requires: the screen's table is in the catalog.
     RecordView* view(const QString& screenId);
+    // A view of its own, showing nothing until it is told what; follows changes while it lives.
+    std::shared_ptr<RecordView> newView(const QString& table);
     LookupStore* lookup(const Lookup& lookup);
     Worker* reader() { return m_reader.get(); }
 
@@ -70,7 +78,18 @@ public:
     // What a record is called, as far as it is here already; else empty.
     QString nameOf(const QString& table, const Key& key);
 
+    // Begins a new record, with its defaults and over them what is given here.
+    RecordId newRecord(const BoundScreen& screen, const QMap<QString, Value>& presets = {});
+    // Why no record can be added to this table by hand; empty: one can.
+    QString reasonAgainstNew(const QString& table) const;
+    // Begins a new record of the table that a lookup field refers to, asks for a window on it, and
+    // chooses it in the field once it is saved.
+    void newForLookup(const BoundScreen& screen, const RecordId& id, const BoundField& field);
+    // Asks for a window on the record that a lookup field refers to.
+    void openLookedUp(const BoundField& field, const Value& stored);
+
     // A field was edited: typed text is read by the field's definition, and kept when it cannot be.
+    // A text for a lookup is looked for in the background.
     void type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
               const QString& text);
     void choose(const BoundScreen& screen, const RecordId& id, const BoundField& field,
@@ -96,7 +115,7 @@ public:
     QList<OpenDraft> openDrafts() const;
 
 Q_SIGNALS:
-    void definitionChanged(const QString& table, const QString& column);
+    void definitionsChanged(const QString& table);
     void screenChanged(const QString& screenId);
     void screensChanged();
     void modifiedChanged(bool modified);
@@ -105,6 +124,8 @@ Q_SIGNALS:
     // A save succeeded; of a new record the id is now that of its key.
     void saved(const QString& table, const gravin::RecordId& before, const gravin::RecordId& now);
     void draftsChanged();
+    // Somebody wants an edit window on this record.
+    void recordWanted(const QString& screenId, const gravin::RecordId& id);
     void lookupsLoaded();
     void reachable(bool reachable, const QString& reason);
 
@@ -115,12 +136,17 @@ private:
         std::unique_ptr<DraftStore> drafts;
     };
     TableData& data(const QString& table);
-    void projectEdited();
+    friend class ProjectStep;
+    void setProject(const Project& project);
+    QList<RecordView*> views() const;
+    void connectView(RecordView* view);
     void follow(const CommittedChange& change);
     void followRecord(const RecordChange& record);
     void refreshAll();
     void finishSave(const BoundScreen& screen, const RecordId& id, const QMap<int, Value>& written,
                     const WriteResult& result);
+    void lookUp(const BoundScreen& screen, const RecordId& id, const BoundField& field,
+                const QString& text);
     void reportFailure(const QString& table, const RecordId& id, const WriteFailure& failure);
 
     QString m_projectFile;
@@ -133,7 +159,9 @@ private:
     WorkerHandle m_writer;  // the one door
     std::unique_ptr<ChangeFeed> m_feed;
     QHash<QString, std::shared_ptr<TableData>> m_tables;
-    QHash<QString, std::shared_ptr<RecordView>> m_views; // by screen
+    QUndoStack m_undo;
+    QHash<QString, std::shared_ptr<RecordView>> m_views; // by screen and table
+    QList<std::weak_ptr<RecordView>> m_looseViews;
     QHash<QString, std::shared_ptr<LookupStore>> m_lookups;
 };
 

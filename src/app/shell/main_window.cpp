@@ -79,7 +79,7 @@ MainWindow::MainWindow(const OpenRequest& request)
     connect(m_head, &HeadLine::found, this, &MainWindow::runFound);
     connect(m_shelf, &Shelf::screenChosen, this, [this](const QString& screen) {
         showScreen(screen);
-        currentPage()->focusGrid();
+        currentPage()->focusWork();
     });
     connect(m_shelf, &Shelf::tableChosen, this, &MainWindow::makeScreenFor);
     connect(m_start, &StartPage::openRequested, this, &MainWindow::askForProject);
@@ -251,7 +251,6 @@ void MainWindow::closeNewScreens() {
 void MainWindow::clearProject() {
     delete m_newScreens;
     m_newScreens = nullptr;
-    m_undo.clear();
     delete m_openEdits;
     m_openEdits = nullptr;
     qDeleteAll(m_pageOf);
@@ -267,11 +266,17 @@ void MainWindow::clearProject() {
 void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     clearProject();
     m_workspace = workspace;
+    m_undo.addStack(workspace->undoStack());
+    m_undo.setActiveStack(workspace->undoStack());
     m_openEdits = new OpenEdits(workspace.get(), this);
     m_reachable = true;
     connect(workspace.get(), &Workspace::notice, this, &MainWindow::notify);
     connect(workspace.get(), &Workspace::modifiedChanged, this, &MainWindow::refreshHead);
-    connect(workspace.get(), &Workspace::screensChanged, this, &MainWindow::refreshFindable);
+    connect(workspace.get(), &Workspace::screensChanged, this, [this] {
+        refreshFindable();
+        // A screen may be removed by a button of its own page.
+        QMetaObject::invokeMethod(this, &MainWindow::forgetRemovedScreens, Qt::QueuedConnection);
+    });
     connect(workspace.get(), &Workspace::reachable, this,
             [this](bool reachable, const QString& reason) {
                 m_reachable = reachable;
@@ -302,6 +307,8 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     m_shelfEdge->show();
     const Project& project = workspace->project();
     const Screen* first = m_request.screen.isEmpty() ? nullptr : project.screen(m_request.screen);
+    if (!first)
+        first = project.screenById(project.startScreen);
     if (!first && !project.screens.isEmpty())
         first = &project.screens.front();
     setBuild(false);
@@ -314,7 +321,7 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     refreshHead();
     refreshFindable();
     if (currentPage())
-        currentPage()->focusGrid();
+        currentPage()->focusWork();
     Q_EMIT opened();
 }
 
@@ -344,7 +351,8 @@ void MainWindow::runFound(const QString& text) {
         for (const Screen& screen : m_workspace->project().screens) {
             if (screen.label.compare(text, Qt::CaseInsensitive) == 0) {
                 showScreen(screen.id);
-                currentPage()->focusGrid();
+                if (currentPage())
+                    currentPage()->focusWork();
                 return;
             }
         }
@@ -369,7 +377,7 @@ void MainWindow::setBuild(bool build) {
     if (currentPage() && m_build)
         currentPage()->plate()->setFocus(Qt::OtherFocusReason);
     else if (currentPage())
-        currentPage()->focusGrid();
+        currentPage()->focusWork();
 }
 
 void MainWindow::showScreen(const QString& screenId) {
@@ -379,10 +387,11 @@ void MainWindow::showScreen(const QString& screenId) {
             notify({Notice::Kind::Refused, bound.error().sentence});
             return;
         }
-        page = new ScreenPage(m_workspace.get(), screenId, m_openEdits, &m_undo);
+        page = new ScreenPage(m_workspace.get(), screenId, m_openEdits);
         m_pageOf.insert(screenId, page);
         m_pages->addWidget(page);
         connect(page, &ScreenPage::saveProjectRequested, this, &MainWindow::saveProject);
+        connect(page, &ScreenPage::goToRequested, this, &MainWindow::goTo);
         page->setBuild(m_build);
     }
     closeNewScreens();
@@ -397,8 +406,43 @@ void MainWindow::showScreen(const QString& screenId) {
 }
 
 void MainWindow::makeScreenFor(const QString& table) {
-    const QString id = m_workspace->addScreen(table, Arrangement::GridForm);
-    showScreen(id);
+    showScreen(m_workspace->addScreens({table}, Arrangement::GridForm));
+}
+
+// To the one record that is meant, else to those that are.
+void MainWindow::goTo(const RecordLink& link, const std::vector<Value>& values,
+                      const QString& words) {
+    showScreen(link.screen);
+    ScreenPage* page = currentPage();
+    const auto bound = m_workspace->bound(link.screen);
+    if (!page || page->screenId() != link.screen || !bound)
+        return;
+    if (bound->table->key == link.targetColumns)
+        page->goToRecord(Key(values));
+    else
+        page->showOnly({link.targetColumns, values}, words);
+    page->focusWork();
+}
+
+void MainWindow::forgetRemovedScreens() {
+    if (!m_workspace)
+        return;
+    const bool currentGoes = currentPage() && !m_workspace->screen(currentPage()->screenId());
+    for (auto page = m_pageOf.begin(); page != m_pageOf.end();) {
+        if (m_workspace->screen(page.key())) {
+            ++page;
+            continue;
+        }
+        m_pages->removeWidget(page.value());
+        page.value()->deleteLater();
+        page = m_pageOf.erase(page);
+    }
+    if (!currentGoes)
+        return;
+    if (m_workspace->project().screens.isEmpty())
+        showNewScreens();
+    else
+        showScreen(m_shelf->currentScreen());
 }
 
 void MainWindow::showChangeLog(qint64 change) {
@@ -429,10 +473,7 @@ void MainWindow::save() {
     ScreenPage* page = currentPage();
     if (!page)
         return;
-    // An edit still open in a cell counts: leaving the cell writes it into the draft.
-    if (QWidget* editor = QApplication::focusWidget();
-        editor && page->grid()->viewport()->isAncestorOf(editor))
-        page->focusGrid();
+    page->endCellEdit();
     page->action(ScreenPage::Command::Save)->trigger();
 }
 

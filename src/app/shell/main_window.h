@@ -5,7 +5,7 @@
 #include "app/session/workspace.h"
 
 #include <QMainWindow>
-#include <QUndoStack>
+#include <QUndoGroup>
 
 class QAction;
 class QSplitter;
@@ -69,6 +69,8 @@ private:
     void askForProject();
     void askForDatabase();
     void leavePage();
+    void goTo(const RecordLink& link, const std::vector<Value>& values, const QString& words);
+    void forgetRemovedScreens();
     void showNewScreens();
     void closeNewScreens();
     void showStartError(const Error& error);
@@ -79,7 +81,7 @@ private:
 
     OpenRequest m_request;
     std::shared_ptr<Workspace> m_workspace;
-    QUndoStack m_undo;
+    QUndoGroup m_undo; // the stack of the project that is open
     OpenEdits* m_openEdits = nullptr;
     HeadLine* m_head;
     Shelf* m_shelf;

@@ -96,7 +96,7 @@ void Shelf::setCurrentScreen(const QString& screenId) {
 QString Shelf::currentScreen() const {
     if (!m_workspace || m_workspace->project().screens.isEmpty())
         return {};
-    return m_workspace->project().screen(m_current) ? m_current
+    return m_workspace->project().screenById(m_current) ? m_current
                                                     : m_workspace->project().screens.front().id;
 }
 

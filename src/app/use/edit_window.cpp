@@ -52,6 +52,11 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     auto* save = new QAction(this);
     save->setShortcut(QKeySequence::Save);
     connect(save, &QAction::triggered, m_form, &RecordForm::save);
+    connect(m_form, &RecordForm::saveRequested, this, [this] {
+        m_saving = record();
+        m_form->fieldsDone();
+        m_binding.workspace()->save(m_binding.screen(), record());
+    });
     auto* close = new QAction(this);
     close->setShortcut(Qt::CTRL | Qt::Key_W);
     connect(close, &QAction::triggered, this, &QWidget::close);
@@ -60,11 +65,32 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     // A new record that was saved goes by its key from now on.
     connect(workspace, &Workspace::saved, this,
             [this](const QString& table, const RecordId& before, const RecordId& now) {
-                if (table == tableName() && before == record())
-                    m_form->setRecord(now);
+                if (table != tableName() || !(before == record()))
+                    return;
+                m_form->setRecord(now);
+                if (!m_saving.isNone() && m_saving == before)
+                    followSave();
+                m_saving = {};
             });
     m_form->setRecord(id);
     refreshTitle();
+}
+
+// The window is pinned to its record: there is no next one to go to.
+void EditWindow::followSave() {
+    switch (m_binding.screen().screen.afterSaving) {
+    case AfterSaving::Stay:
+    case AfterSaving::NextRecord:
+        break;
+    case AfterSaving::NewRecord:
+        Q_EMIT m_binding.workspace()->recordWanted(
+            m_binding.screenId(), m_binding.workspace()->newRecord(m_binding.screen()));
+        [[fallthrough]];
+    case AfterSaving::Close:
+        // Not while the save that led here is still told about.
+        QMetaObject::invokeMethod(this, &QWidget::close, Qt::QueuedConnection);
+        break;
+    }
 }
 
 const RecordId& EditWindow::record() const { return m_form->record(); }

@@ -33,10 +33,12 @@ protected:
 
 private:
     void refreshTitle();
+    void followSave();
 
     ScreenBinding m_binding;
     int m_number;
     RecordForm* m_form;
+    RecordId m_saving; // by this window
 };
 
 } // namespace gravin

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/grid_model.h"
 
+#include "app/editors/field_editor.h"
 #include "app/use/open_edits.h"
+#include "core/project/field_input.h"
 #include "core/value/text_form.h"
 
 #include <algorithm>
@@ -16,22 +18,46 @@ bool isFigure(const BoundField& field) {
     case TypeKind::Decimal:
     case TypeKind::Double:
         return field.definition.shownAs != ShownAs::Lookup &&
-               field.definition.shownAs != ShownAs::Choices;
+               field.definition.shownAs != ShownAs::Choices &&
+               field.definition.shownAs != ShownAs::Radio;
     default:
         return false;
     }
 }
 
+Qt::Alignment alignmentOf(const BoundField& field) {
+    switch (field.definition.alignment) {
+    case Alignment::Left:
+        return Qt::AlignLeft;
+    case Alignment::Centre:
+        return Qt::AlignHCenter;
+    case Alignment::Right:
+        return Qt::AlignRight;
+    case Alignment::Natural:
+        break;
+    }
+    return isFigure(field) ? Qt::AlignRight : Qt::AlignLeft;
+}
+
+QStringList namesOf(const QList<BoundField>& fields) {
+    QStringList names;
+    for (const BoundField& field : fields)
+        names += field.name();
+    return names;
+}
 } // namespace
 
-GridModel::GridModel(ScreenBinding* binding, OpenEdits* openEdits, QObject* parent)
+GridModel::GridModel(ScreenBinding* binding, RecordView* view, OpenEdits* openEdits,
+                     QObject* parent)
     : QAbstractTableModel(parent)
     , m_binding(binding)
     , m_openEdits(openEdits)
-    , m_view(binding->workspace()->view(binding->screenId()))
+    , m_view(view)
     , m_drafts(binding->workspace()->drafts(binding->tableName()))
     , m_records(binding->workspace()->records(binding->tableName()))
-    , m_columns(static_cast<int>(binding->fields().size())) {
+    , m_names(namesOf(binding->fields()))
+    , m_columns(static_cast<int>(m_names.size())) {
+    takeNew();
     connectView();
     connectDrafts();
     connect(m_records, &RecordStore::recordsArrived, this, [this](const QList<Key>& keys) {
@@ -48,10 +74,58 @@ GridModel::GridModel(ScreenBinding* binding, OpenEdits* openEdits, QObject* pare
     connect(binding->workspace(), &Workspace::lookupsLoaded, this, repaint);
     connect(openEdits, &OpenEdits::changed, this,
             [this] { Q_EMIT headerDataChanged(Qt::Vertical, 0, std::max(0, rowCount() - 1)); });
-    connect(binding, &ScreenBinding::rebound, this, [this, repaint] {
+    connect(binding, &ScreenBinding::rebound, this, &GridModel::rebound);
+}
+
+// Fields that came, went or changed places make other columns; anything else is looks.
+void GridModel::rebound() {
+    const QStringList names = namesOf(m_binding->fields());
+    if (names != m_names) {
+        beginResetModel();
+        m_names = names;
+        m_columns = static_cast<int>(names.size());
+        endResetModel();
+    } else if (m_columns > 0) {
         Q_EMIT headerDataChanged(Qt::Horizontal, 0, m_columns - 1);
-        repaint();
-    });
+        if (rowCount() > 0)
+            Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, m_columns - 1));
+    }
+}
+
+bool GridModel::belongsHere(const RecordId& newRecord) const {
+    const Draft* draft = m_drafts->find(newRecord);
+    const Restriction& only = m_view->restriction();
+    for (qsizetype i = 0; draft && i < only.columns.size(); ++i) {
+        const int column = m_view->table().indexOf(only.columns[i]);
+        if (column < 0 || !(draft->value(column) == only.values[static_cast<size_t>(i)]))
+            return false;
+    }
+    return draft != nullptr && !m_view->isEmptied();
+}
+
+void GridModel::takeNew() {
+    m_new.clear();
+    for (const RecordId& id : m_drafts->newRecords()) {
+        if (belongsHere(id))
+            m_new += id;
+    }
+}
+
+void GridModel::syncNew(const RecordId& newRecord) {
+    const qsizetype at = m_new.indexOf(newRecord);
+    const bool belongs = belongsHere(newRecord);
+    if (belongs == (at >= 0))
+        return;
+    const int row = static_cast<int>(m_view->count() + (belongs ? m_new.size() : at));
+    if (belongs) {
+        beginInsertRows({}, row, row);
+        m_new += newRecord;
+        endInsertRows();
+    } else {
+        beginRemoveRows({}, row, row);
+        m_new.removeAt(at);
+        endRemoveRows();
+    }
 }
 
 void GridModel::connectView() {
@@ -69,19 +143,28 @@ void GridModel::connectView() {
     });
     connect(m_view, &RecordView::rowRemoved, this, [this] { endRemoveRows(); });
     connect(m_view, &RecordView::aboutToReset, this, [this] { beginResetModel(); });
-    connect(m_view, &RecordView::reset, this, [this] { endResetModel(); });
+    connect(m_view, &RecordView::reset, this, [this] {
+        takeNew();
+        endResetModel();
+    });
 }
 
 void GridModel::connectDrafts() {
-    connect(m_drafts, &DraftStore::changed, this, &GridModel::recordChanged);
-    connect(m_drafts, &DraftStore::newRecordAboutToBeAdded, this,
-            [this] { beginInsertRows({}, rowCount(), rowCount()); });
-    connect(m_drafts, &DraftStore::newRecordAdded, this, [this] { endInsertRows(); });
-    connect(m_drafts, &DraftStore::newRecordAboutToBeRemoved, this, [this](int position) {
-        const int row = static_cast<int>(m_view->count()) + position;
-        beginRemoveRows({}, row, row);
+    connect(m_drafts, &DraftStore::changed, this, [this](const RecordId& id) {
+        if (id.isNew())
+            syncNew(id);
+        recordChanged(id);
     });
-    connect(m_drafts, &DraftStore::newRecordRemoved, this, [this] { endRemoveRows(); });
+    connect(m_drafts, &DraftStore::newRecordAdded, this, &GridModel::syncNew);
+    connect(m_drafts, &DraftStore::newRecordAboutToBeRemoved, this, [this](int position) {
+        const qsizetype at = m_new.indexOf(m_drafts->newRecords()[position]);
+        if (at < 0)
+            return;
+        const int row = static_cast<int>(m_view->count() + at);
+        beginRemoveRows({}, row, row);
+        m_new.removeAt(at);
+        endRemoveRows();
+    });
 }
 
 RecordId GridModel::recordAt(int row) const {
@@ -90,7 +173,7 @@ RecordId GridModel::recordAt(int row) const {
     if (row < m_view->count())
         return {m_view->keyAt(row), 0};
     const qsizetype position = row - m_view->count();
-    return position < m_drafts->newRecords().size() ? m_drafts->newRecords()[position] : RecordId{};
+    return position < m_new.size() ? m_new[position] : RecordId{};
 }
 
 int GridModel::rowOf(const RecordId& id) const {
@@ -98,7 +181,7 @@ int GridModel::rowOf(const RecordId& id) const {
         return -1;
     if (!id.isNew())
         return static_cast<int>(m_view->rowOf(id.key));
-    const qsizetype position = m_drafts->newRecords().indexOf(id);
+    const qsizetype position = m_new.indexOf(id);
     return position < 0 ? -1 : static_cast<int>(m_view->count() + position);
 }
 
@@ -141,7 +224,7 @@ void GridModel::recordChanged(const RecordId& id) {
 }
 
 int GridModel::rowCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : static_cast<int>(m_view->count() + m_drafts->newRecords().size());
+    return parent.isValid() ? 0 : static_cast<int>(m_view->count() + m_new.size());
 }
 
 int GridModel::columnCount(const QModelIndex& parent) const {
@@ -202,7 +285,15 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
         const auto shown = m_binding->value(id, field);
         if (!shown || shown->isNull())
             return {};
-        return shown->kind() == Value::Kind::Boolean ? QVariant(shown->asBoolean()) : QVariant(0);
+        // Of a yes or no that has words, the words are shown.
+        return shown->kind() == Value::Kind::Boolean && field.definition.choices.isEmpty()
+                   ? QVariant(shown->asBoolean())
+                   : QVariant(0);
+    }
+    case ColourRole: {
+        const auto shown = m_binding->value(id, field);
+        const Choice* choice = shown ? choiceOf(field, *shown) : nullptr;
+        return choice ? choice->colour : QString();
     }
     case PendingRole:
         return !m_binding->value(id, field).has_value();
@@ -218,7 +309,7 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
         return shown && !conforms(*shown, field.column.type);
     }
     case Qt::TextAlignmentRole:
-        return QVariant(Qt::AlignVCenter | (isFigure(field) ? Qt::AlignRight : Qt::AlignLeft));
+        return QVariant(Qt::AlignVCenter | alignmentOf(field));
     case Qt::ToolTipRole:
         return toolTip(index);
     case Qt::AccessibleDescriptionRole:
@@ -245,7 +336,7 @@ QVariant GridModel::headerData(int section, Qt::Orientation orientation, int rol
         return field.definition.help.isEmpty() ? column : field.definition.help + u'\n' + column;
     }
     case Qt::TextAlignmentRole:
-        return QVariant(Qt::AlignVCenter | (isFigure(field) ? Qt::AlignRight : Qt::AlignLeft));
+        return QVariant(Qt::AlignVCenter | alignmentOf(field));
     default:
         return {};
     }
@@ -255,8 +346,11 @@ Qt::ItemFlags GridModel::flags(const QModelIndex& index) const {
     if (!index.isValid() || index.column() >= m_binding->fields().size())
         return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
-    if (m_binding->readOnlyReason(m_binding->fields()[index.column()], recordAt(index.row()))
-            .isEmpty())
+    const BoundField& field = m_binding->fields()[index.column()];
+    const bool inWindows =
+        m_binding->screen().screen.arrangement == Arrangement::GridWindows;
+    if (!inWindows && FieldEditor::fitsInCell(field) &&
+        m_binding->readOnlyReason(field, recordAt(index.row())).isEmpty())
         flags |= Qt::ItemIsEditable;
     return flags;
 }

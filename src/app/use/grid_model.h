@@ -10,8 +10,8 @@ namespace gravin {
 
 class OpenEdits;
 
-// The records of a screen as rows, its fields (also hidden ones) as columns. New records that are
-// not saved yet stand after the others.
+// The records of a view as rows, the fields of its screen (also hidden ones) as columns. New records
+// that are not saved yet stand after the others, as far as they fit the view's restriction.
 class GridModel : public QAbstractTableModel {
     Q_OBJECT
 public:
@@ -22,12 +22,15 @@ public:
         ElsewhereRole,            // somebody else changed it too
         OddRole,                  // not of its column's declared type
         PendingRole,              // still being read
+        ColourRole,               // of the choice that the value is, as text; empty: none
     };
 
     // All must outlive the model.
-    GridModel(ScreenBinding* binding, OpenEdits* openEdits, QObject* parent = nullptr);
+    GridModel(ScreenBinding* binding, RecordView* view, OpenEdits* openEdits,
+              QObject* parent = nullptr);
 
     ScreenBinding* binding() const { return m_binding; }
+    RecordView* view() const { return m_view; }
 
     // The record of a row; a record without a row answers −1.
     RecordId recordAt(int row) const;
@@ -48,6 +51,10 @@ public:
 private:
     void connectView();
     void connectDrafts();
+    bool belongsHere(const RecordId& newRecord) const;
+    void syncNew(const RecordId& newRecord);
+    void takeNew();
+    void rebound();
     void recordChanged(const RecordId& id);
     bool hasProblem(const RecordId& id, const QString& column) const;
     QString toolTip(const QModelIndex& index) const;
@@ -57,6 +64,8 @@ private:
     RecordView* m_view;
     DraftStore* m_drafts;
     RecordStore* m_records;
+    QList<RecordId> m_new;
+    QStringList m_names; // of the columns
     int m_columns = 0;
 };
 

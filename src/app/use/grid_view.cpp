@@ -2,13 +2,13 @@
 #include "app/use/grid_view.h"
 
 #include "app/look/theme.h"
-#include "app/use/field_editors.h"
+#include "app/editors/field_editor.h"
+#include "app/look/paint.h"
 
 #include <QApplication>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
-#include <QRegularExpression>
 
 #include <algorithm>
 
@@ -23,10 +23,19 @@ constexpr int WidestFitted = 240;
 constexpr int MeasuredRows = 60;
 constexpr int SwatchSize = 13;
 
-// A cell that holds "#C8102E" shows the colour beside it.
-QColor swatchColour(const QString& text) {
-    static const QRegularExpression hex(QStringLiteral("^#[0-9A-Fa-f]{6}$"));
-    return hex.match(text).hasMatch() ? QColor(text) : QColor();
+// Rows of several lines show texts wrapped.
+bool tall(const QRect& cell) { return cell.height() > space::RowHeight + space::RowHeight / 3; }
+
+int heightOf(RowHeight height) {
+    switch (height) {
+    case RowHeight::Compact:
+        return space::CompactRowHeight;
+    case RowHeight::Comfortable:
+        return space::RowHeight;
+    case RowHeight::Tall:
+        return 2 * space::RowHeight;
+    }
+    return space::RowHeight;
 }
 
 void paintCheck(QPainter& painter, const QRect& rect, const QColor& colour) {
@@ -51,6 +60,7 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     const bool selected = option.state & QStyle::State_Selected;
     const auto* view = qobject_cast<const QAbstractItemView*>(option.widget);
     const bool currentRow = view && view->currentIndex().row() == index.row();
+    const QColor choice = swatchColour(index.data(GridModel::ColourRole).toString());
     painter->fillRect(option.rect, selected     ? colours.selection
                                    : currentRow ? colours.raised
                                                 : colours.paper);
@@ -78,7 +88,8 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
         else
             paintFigures(*painter, inner, text, false);
     } else {
-        if (const QColor swatch = swatchColour(text); swatch.isValid()) {
+        const QColor named = swatchColour(text);
+        if (const QColor swatch = choice.isValid() ? choice : named; swatch.isValid()) {
             const QRect box(inner.left(), inner.center().y() - SwatchSize / 2, SwatchSize,
                             SwatchSize);
             painter->fillRect(box, swatch);
@@ -89,7 +100,21 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
         }
         if (!value.isValid())
             painter->setPen(colours.faint); // "given on save"
-        paintFigures(*painter, inner, QString(text).replace(u'\n', u' '), right);
+        const bool centred = index.data(Qt::TextAlignmentRole).toInt() & Qt::AlignHCenter;
+        if (tall(option.rect)) {
+            painter->drawText(inner.adjusted(0, 4, 0, -4),
+                              static_cast<int>(Qt::TextWordWrap | Qt::AlignTop) |
+                                  (right     ? Qt::AlignRight
+                                   : centred ? Qt::AlignHCenter
+                                             : Qt::AlignLeft),
+                              text);
+        } else if (centred) {
+            painter->drawText(inner, Qt::AlignCenter,
+                              painter->fontMetrics().elidedText(QString(text).replace(u'\n', u' '),
+                                                                Qt::ElideRight, inner.width()));
+        } else {
+            paintFigures(*painter, inner, QString(text).replace(u'\n', u' '), right);
+        }
     }
 
     const QRect edge(option.rect.left(), option.rect.bottom() - 1, option.rect.width(), 2);
@@ -111,14 +136,23 @@ QWidget* CellDelegate::createEditor(QWidget* parent, const QStyleOptionViewItem&
     const BoundField& field = m_model->binding()->fields()[index.column()];
     FieldEditor* editor = FieldEditor::create(field, m_model->binding()->workspace(), parent);
     editor->setAutoFillBackground(true);
-    if (auto* list = qobject_cast<ListFieldEditor*>(editor)) {
-        // A pick is the whole edit.
-        connect(list, &FieldEditor::edited, this, [this, list] {
-            auto* self = const_cast<CellDelegate*>(this);
-            Q_EMIT self->commitData(list);
-            Q_EMIT self->closeEditor(list);
-        });
-    }
+    connect(editor, &FieldEditor::edited, this, [this, editor] {
+        if (!editor->isDoneWithPick())
+            return;
+        auto* self = const_cast<CellDelegate*>(this);
+        Q_EMIT self->commitData(editor);
+        Q_EMIT self->closeEditor(editor);
+    });
+    ScreenBinding* binding = m_model->binding();
+    const RecordId id = m_model->recordAt(index.row());
+    connect(editor, &FieldEditor::newRequested, this, [this, editor, binding, id, field] {
+        Q_EMIT const_cast<CellDelegate*>(this)->closeEditor(editor, RevertModelCache);
+        binding->workspace()->newForLookup(binding->screen(), id, field);
+    });
+    connect(editor, &FieldEditor::openRequested, this, [this, editor, binding, id, field] {
+        Q_EMIT const_cast<CellDelegate*>(this)->closeEditor(editor, RevertModelCache);
+        binding->workspace()->openLookedUp(field, binding->value(id, field).value_or(Value()));
+    });
     return editor;
 }
 
@@ -155,7 +189,7 @@ Gutter::Gutter(GridModel* model, QWidget* parent)
     , m_model(model) {
     setSectionResizeMode(QHeaderView::Fixed);
     setDefaultSectionSize(space::RowHeight);
-    setMinimumSectionSize(space::RowHeight);
+    setMinimumSectionSize(space::CompactRowHeight);
     setSectionsClickable(true);
 }
 
@@ -195,8 +229,13 @@ GridView::GridView(GridModel* model, QWidget* parent)
         if (m_model->rowOf(m_wanted) >= 0)
             setCurrentRecord(m_wanted);
     });
-    connect(model->binding(), &ScreenBinding::rebound, this, &GridView::applyWidths);
+    connect(model->binding(), &ScreenBinding::rebound, this, [this] {
+        applyWidths();
+        applyRowHeight();
+    });
+    connect(model, &QAbstractItemModel::modelReset, this, &GridView::applyWidths);
     applyWidths();
+    applyRowHeight();
 }
 
 RecordId GridView::currentRecord() const { return m_model->recordAt(currentIndex().row()); }
@@ -254,7 +293,7 @@ void GridView::applyWidths() {
     const QList<BoundField>& fields = m_model->binding()->fields();
     for (int column = 0; column < fields.size(); ++column) {
         const ScreenField& placement = fields[column].placement;
-        setColumnHidden(column, !placement.visible && !m_showHidden);
+        setColumnHidden(column, !placement.inGrid() && !m_showHidden);
         const int width =
             placement.width == ScreenField::FittedWidth ? fittedWidth(column) : placement.width;
         if (columnWidth(column) != width)
@@ -262,9 +301,41 @@ void GridView::applyWidths() {
     }
 }
 
+void GridView::applyRowHeight() {
+    const int height = heightOf(m_model->binding()->screen().screen.rowHeight);
+    if (verticalHeader()->defaultSectionSize() != height)
+        verticalHeader()->setDefaultSectionSize(height);
+}
+
+// What has no room in a cell, and every cell of a screen that edits in windows, opens a window.
+bool GridView::openInstead(const QModelIndex& index) {
+    if (!index.isValid())
+        return false;
+    const ScreenBinding& binding = *m_model->binding();
+    const bool inWindows = binding.screen().screen.arrangement == Arrangement::GridWindows;
+    if (!inWindows && FieldEditor::fitsInCell(binding.fields()[index.column()]))
+        return false;
+    Q_EMIT openRequested(m_model->recordAt(index.row()));
+    return true;
+}
+
+void GridView::contextMenuEvent(QContextMenuEvent* event) {
+    const bool byKey = event->reason() == QContextMenuEvent::Keyboard;
+    if (!byKey) {
+        const QModelIndex index = indexAt(event->pos());
+        if (!index.isValid())
+            return;
+        setCurrentIndex(index);
+    }
+    Q_EMIT actionsRequested(
+        byKey ? viewport()->mapToGlobal(visualRect(currentIndex()).bottomLeft())
+              : event->globalPos());
+}
+
 bool GridView::toggleYesNo(const QModelIndex& index) {
     if (!index.isValid() || !(m_model->flags(index) & Qt::ItemIsEditable) ||
-        m_model->binding()->fields()[index.column()].definition.shownAs != ShownAs::YesNo)
+        m_model->binding()->fields()[index.column()].definition.shownAs != ShownAs::YesNo ||
+        !m_model->binding()->fields()[index.column()].definition.choices.isEmpty())
         return false;
     const auto now = m_model->value(index);
     const bool isYes = now && now->kind() == Value::Kind::Boolean && now->asBoolean();
@@ -272,10 +343,28 @@ bool GridView::toggleYesNo(const QModelIndex& index) {
     return true;
 }
 
+void GridView::focusInEvent(QFocusEvent* event) {
+    QTableView::focusInEvent(event);
+    Q_EMIT focusTaken();
+}
+
+void GridView::beginFirstEdit() {
+    setFocus(Qt::OtherFocusReason);
+    const int row = currentIndex().row();
+    for (int column = 0; column < m_model->columnCount(); ++column) {
+        const QModelIndex index = m_model->index(row, column);
+        if (isColumnHidden(column) || !(m_model->flags(index) & Qt::ItemIsEditable))
+            continue;
+        setCurrentIndex(index);
+        edit(index);
+        return;
+    }
+}
+
 void GridView::paintEvent(QPaintEvent* event) {
     QTableView::paintEvent(event);
     const ScreenBinding& binding = *m_model->binding();
-    if (m_model->rowCount() > 0 || !binding.workspace()->view(binding.screenId())->isComplete())
+    if (m_model->rowCount() > 0 || !m_model->view()->isComplete())
         return;
     QPainter painter(viewport());
     painter.setPen(Theme::instance().colours().faint);
@@ -305,14 +394,16 @@ void GridView::keyPressEvent(QKeyEvent* event) {
     }
     if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) &&
         event->modifiers() == Qt::NoModifier && state() != EditingState) {
-        edit(currentIndex());
+        if (!openInstead(currentIndex()))
+            edit(currentIndex());
         return;
     }
     QTableView::keyPressEvent(event);
 }
 
 void GridView::mouseDoubleClickEvent(QMouseEvent* event) {
-    if (toggleYesNo(indexAt(event->pos())))
+    const QModelIndex index = indexAt(event->pos());
+    if (toggleYesNo(index) || openInstead(index))
         return;
     QTableView::mouseDoubleClickEvent(event);
 }

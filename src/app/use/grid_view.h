@@ -56,20 +56,29 @@ public:
     // Shows every field, hidden ones too: for Build.
     void showHiddenFields(bool show);
     void applyWidths();
+    // Opens the first cell of the current row that can be edited.
+    void beginFirstEdit();
 
 Q_SIGNALS:
     void currentRecordChanged(const gravin::RecordId& id);
+    // Return or a double click on what cannot be edited in its cell.
     void openRequested(const gravin::RecordId& id);
+    void actionsRequested(const QPoint& globalPosition);
+    void focusTaken();
 
 protected:
+    void focusInEvent(QFocusEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
 
 private:
     int fittedWidth(int column) const;
     bool toggleYesNo(const QModelIndex& index);
+    bool openInstead(const QModelIndex& index);
+    void applyRowHeight();
 
     GridModel* m_model;
     bool m_showHidden = false;

@@ -13,7 +13,9 @@ constexpr int StepsBeforeReturn = 8;
 
 OpenEdits::OpenEdits(Workspace* workspace, QObject* parent)
     : QObject(parent)
-    , m_workspace(workspace) {}
+    , m_workspace(workspace) {
+    connect(workspace, &Workspace::recordWanted, this, &OpenEdits::open);
+}
 
 OpenEdits::~OpenEdits() {
     for (const auto& window : std::as_const(m_windows))

@@ -2,11 +2,10 @@
 #include "app/use/record_form.h"
 
 #include "app/look/theme.h"
-#include "app/use/field_editor.h"
+#include "app/use/form_fields.h"
 #include "core/base/text.h"
 #include "core/value/text_form.h"
 
-#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -19,7 +18,6 @@ namespace gravin {
 
 namespace {
 
-constexpr int Columns = 2;
 constexpr int WidestTitle = 260;
 
 QLabel* roleLabel(const char* role, QWidget* parent) {
@@ -28,22 +26,12 @@ QLabel* roleLabel(const char* role, QWidget* parent) {
     return label;
 }
 
-bool spansRow(const BoundField& field) { return field.definition.shownAs == ShownAs::LongText; }
-
-QString linkTo(const QString& target, const QString& text) {
-    return QStringLiteral("<a href=\"%1\">%2</a>")
-        .arg(target.toHtmlEscaped(), text.toHtmlEscaped());
-}
-
-const QString FieldLink = QStringLiteral("field:");
-const QString MineLink = QStringLiteral("mine:");
-const QString TheirsLink = QStringLiteral("theirs:");
-
 } // namespace
 
 RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     : QWidget(parent)
     , m_binding(binding)
+    , m_fields(new FormFields(binding))
     , m_head(new QHBoxLayout)
     , m_title(roleLabel("title", this))
     , m_key(roleLabel("faint", this))
@@ -71,7 +59,6 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     area->setWidgetResizable(true);
     area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     area->setFocusPolicy(Qt::NoFocus);
-    m_fields = new QWidget;
     area->setWidget(m_fields);
     auto* foot = new QHBoxLayout;
     foot->addWidget(m_save);
@@ -87,9 +74,16 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     connect(m_save, &QPushButton::clicked, this, &RecordForm::save);
     connect(m_discard, &QPushButton::clicked, this, &RecordForm::discard);
     connect(m_reason, &QLabel::linkActivated, this, &RecordForm::follow);
+    connect(m_fields, &FormFields::linkActivated, this, &RecordForm::follow);
+    connect(m_fields, &FormFields::settled, this, &RecordForm::refresh);
     Workspace* workspace = binding->workspace();
-    connect(binding, &ScreenBinding::rebound, this, [this] {
-        build();
+    const auto tabToSave = [this] {
+        if (QWidget* last = m_fields->lastEditor())
+            setTabOrder(last, m_save);
+    };
+    tabToSave();
+    connect(m_fields, &FormFields::rebuilt, this, [this, tabToSave] {
+        tabToSave();
         refresh();
     });
     connect(workspace->drafts(binding->tableName()), &DraftStore::changed, this,
@@ -106,94 +100,14 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
         if (key == m_id.key)
             refresh();
     });
-    build();
     refresh();
-}
-
-void RecordForm::build() {
-    qDeleteAll(m_fields->findChildren<QWidget*>(Qt::FindDirectChildrenOnly));
-    delete m_fields->layout();
-    m_slots.clear();
-    m_typing = nullptr;
-    auto* grid = new QGridLayout(m_fields);
-    grid->setContentsMargins(0, 6, 8, 6);
-    grid->setHorizontalSpacing(14);
-    grid->setVerticalSpacing(2);
-    int row = 0;
-    int column = 0;
-    for (const BoundField& field : m_binding->fields()) {
-        if (field.placement.visible)
-            addSlot(grid, field, row, column);
-    }
-    for (int i = 0; i < Columns; ++i)
-        grid->setColumnStretch(i, 1);
-    grid->setRowStretch(row + 6, 1);
-    // Reading order is tab order.
-    for (qsizetype i = 1; i < m_slots.size(); ++i)
-        setTabOrder(m_slots[i - 1].editor->inner(), m_slots[i].editor->inner());
-    if (!m_slots.isEmpty())
-        setTabOrder(m_slots.back().editor->inner(), m_save);
-}
-
-void RecordForm::addSlot(QGridLayout* grid, const BoundField& field, int& row, int& column) {
-    const bool wide = spansRow(field);
-    if (wide && column > 0) {
-        column = 0;
-        row += 3;
-    }
-    Slot slot;
-    slot.field = field;
-    slot.editor = FieldEditor::create(field, m_binding->workspace(), m_fields);
-    slot.label = roleLabel("faint", m_fields);
-    slot.label->setTextFormat(Qt::PlainText);
-    slot.label->setText(field.definition.required ? tr("%1 · required").arg(field.label())
-                                                  : field.label());
-    slot.label->setBuddy(slot.editor->inner());
-    slot.was = roleLabel("faint", m_fields);
-    slot.was->setTextFormat(Qt::PlainText);
-    slot.message = roleLabel("problem", m_fields);
-    slot.message->setWordWrap(true);
-    slot.message->setTextInteractionFlags(Qt::LinksAccessibleByMouse |
-                                          Qt::LinksAccessibleByKeyboard);
-    slot.message->hide();
-    connect(slot.message, &QLabel::linkActivated, this, &RecordForm::follow);
-
-    auto* heading = new QHBoxLayout;
-    heading->addWidget(slot.label);
-    heading->addSpacing(10);
-    heading->addStretch();
-    heading->addWidget(slot.was);
-    const int span = wide ? Columns : 1;
-    grid->addLayout(heading, row, column, 1, span);
-    grid->addWidget(slot.editor, row + 1, column, 1, span, Qt::AlignTop);
-    grid->addWidget(slot.message, row + 2, column, 1, span);
-    grid->setRowMinimumHeight(row + 2, 8);
-    column += span;
-    if (column >= Columns) {
-        column = 0;
-        row += 3;
-    }
-    FieldEditor* editor = slot.editor;
-    connect(editor, &FieldEditor::edited, this, [this, editor, field] {
-        if (m_id.isNone())
-            return;
-        m_typing = editor;
-        applyContent(*m_binding, m_id, field, editor->content());
-    });
-    connect(editor, &FieldEditor::finished, this, [this, editor] {
-        if (m_typing != editor)
-            return;
-        m_typing = nullptr;
-        refresh();
-    });
-    m_slots += slot;
 }
 
 void RecordForm::setRecord(const RecordId& id) {
     if (id == m_id)
         return;
-    m_typing = nullptr;
     m_id = id;
+    m_fields->setRecord(id);
     refresh();
 }
 
@@ -201,82 +115,38 @@ void RecordForm::setTag(QWidget* tag) { m_head->insertWidget(0, tag); }
 
 void RecordForm::setPosition(const QString& text) { m_position->setText(text); }
 
-const RecordForm::Slot* RecordForm::slotOf(const QString& column) const {
-    const auto found = std::find_if(m_slots.begin(), m_slots.end(),
-                                    [&](const Slot& slot) { return slot.field.name() == column; });
-    return found == m_slots.end() ? nullptr : &*found;
-}
-
-void RecordForm::focusField(const QString& column) {
-    if (const Slot* slot = slotOf(column)) {
-        slot->editor->inner()->setFocus(Qt::OtherFocusReason);
-        slot->editor->selectAll();
-    }
-}
+void RecordForm::focusField(const QString& column) { m_fields->focusField(column); }
 
 void RecordForm::save() {
-    m_typing = nullptr;
+    m_fields->endTyping();
     if (saveReason().isEmpty())
-        m_binding->workspace()->save(m_binding->screen(), m_id);
+        Q_EMIT saveRequested();
 }
 
+void RecordForm::fieldsDone() { m_fields->endTyping(); }
+
 void RecordForm::discard() {
-    m_typing = nullptr;
+    m_fields->endTyping();
     m_binding->workspace()->drafts(m_binding->tableName())->discard(m_id);
 }
 
-QString RecordForm::saveReason() const {
-    if (m_id.isNone())
-        return tr("No record is chosen.");
-    const auto operation = m_id.isNew() ? Operation::Insert : Operation::Update;
-    if (const QString reason = m_binding->screen().reasonAgainst(operation); !reason.isEmpty())
-        return reason;
-    const Draft* draft = m_binding->draft(m_id);
-    if (!draft)
-        return tr("No changes");
-    if (draft->saving)
-        return tr("Saving…");
-    std::vector<Problem> problems = m_binding->workspace()->problems(m_binding->tableName(), m_id);
-    // A refused save may be tried again: what stood in its way may be mended elsewhere by now.
-    std::erase_if(problems, [&](const Problem& problem) {
-        return std::find(draft->refusals.begin(), draft->refusals.end(), problem) !=
-               draft->refusals.end();
-    });
-    if (problems.empty())
-        return {};
-    QStringList missing;
-    QStringList wrong;
-    for (const Problem& problem : problems) {
-        const QString link = problem.field.isEmpty()
-                                 ? problem.message.toHtmlEscaped()
-                                 : linkTo(FieldLink + problem.field, problem.label);
-        (problem.check == u"required" ? missing : wrong) += link;
-    }
-    QStringList parts;
-    if (!missing.isEmpty())
-        parts += tr("%1 missing: %2")
-                     .arg(counted(missing.size(), tr("thing"), tr("things")),
-                          missing.join(QStringLiteral(", ")));
-    if (!wrong.isEmpty())
-        parts += tr("%1 to mend: %2")
-                     .arg(counted(wrong.size(), tr("thing"), tr("things")),
-                          wrong.join(QStringLiteral(", ")));
-    return parts.join(QStringLiteral(" · "));
-}
+QString RecordForm::saveReason() const { return m_binding->saveReason(m_id); }
 
 void RecordForm::follow(const QString& link) {
+    const auto [kind, name] = form_link::read(link);
     DraftStore* drafts = m_binding->workspace()->drafts(m_binding->tableName());
-    if (link.startsWith(FieldLink)) {
-        focusField(link.mid(FieldLink.size()));
-        return;
-    }
-    const bool mine = link.startsWith(MineLink);
-    const int column =
-        m_binding->screen().table->indexOf(link.mid(mine ? MineLink.size() : TheirsLink.size()));
-    if (mine)
+    const int column = m_binding->screen().table->indexOf(name);
+    switch (kind) {
+    case form_link::Kind::Field:
+        focusField(name);
+        break;
+    case form_link::Kind::Mine:
         drafts->keepMine(m_id, column);
-    else
+        break;
+    case form_link::Kind::Theirs:
         drafts->takeTheirs(m_id, column);
+        break;
+    }
 }
 
 void RecordForm::refresh() {
@@ -285,8 +155,7 @@ void RecordForm::refresh() {
         draft ? m_binding->workspace()->problems(m_binding->tableName(), m_id)
               : std::vector<Problem>{};
     refreshHead(draft);
-    for (Slot& slot : m_slots)
-        refreshSlot(slot, draft, problems);
+    m_fields->refresh(problems);
     refreshFoot(draft, problems);
     Q_EMIT stateChanged();
 }
@@ -310,52 +179,6 @@ void RecordForm::refreshHead(const Draft* draft) {
     m_readOnly->setText(readOnly);
     m_readOnly->setVisible(!readOnly.isEmpty());
     m_fields->setEnabled(!m_id.isNone() && !gone);
-}
-
-void RecordForm::refreshSlot(Slot& slot, const Draft* draft, const std::vector<Problem>& problems) {
-    const QString readOnly = m_binding->readOnlyReason(slot.field, m_id);
-    slot.editor->setReadOnly(!readOnly.isEmpty());
-    slot.editor->setToolTip(readOnly.isEmpty() ? slot.field.definition.help : readOnly);
-    slot.label->setToolTip(slot.field.definition.help);
-    const int column = slot.field.columnIndex;
-    const auto value = m_binding->value(m_id, slot.field);
-    std::optional<QString> bad;
-    if (draft && draft->bad.contains(column))
-        bad = draft->bad[column].text;
-    if (slot.editor != m_typing)
-        slot.editor->setContent(value.value_or(Value()), bad);
-
-    const bool changed = draft && (draft->changed.contains(column) || bad);
-    slot.was->setText(changed && !m_id.isNew()
-                          ? tr("was %1").arg(fontMetrics().elidedText(
-                                m_binding->workspace()->shown(
-                                    slot.field, draft->was[static_cast<size_t>(column)]),
-                                Qt::ElideRight, 120))
-                          : QString());
-    QString message;
-    QString state = changed ? QStringLiteral("draft") : QString();
-    // A record just begun, or a field being typed in, is not wrong yet.
-    const bool untouched = draft && draft->id.isNew() && !changed && draft->refusals.empty() &&
-                           draft->changed.isEmpty() && draft->bad.isEmpty();
-    for (const Problem& problem : problems) {
-        if (problem.field != slot.field.name() || untouched || slot.editor == m_typing)
-            continue;
-        state =
-            problem.check == u"conflict" ? QStringLiteral("elsewhere") : QStringLiteral("problem");
-        message = problem.message.toHtmlEscaped();
-    }
-    if (draft && draft->theirs.contains(column)) {
-        state = QStringLiteral("elsewhere");
-        message = tr("Changed elsewhere to “%1”. %2 · %3")
-                      .arg(m_binding->workspace()
-                               ->shown(slot.field, draft->theirs[column])
-                               .toHtmlEscaped(),
-                           linkTo(MineLink + slot.field.name(), tr("Keep mine")),
-                           linkTo(TheirsLink + slot.field.name(), tr("Take theirs")));
-    }
-    slot.editor->setState(state);
-    slot.message->setText(message);
-    slot.message->setVisible(!message.isEmpty());
 }
 
 void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& problems) {

@@ -5,14 +5,13 @@
 
 #include <QWidget>
 
-class QGridLayout;
 class QHBoxLayout;
 class QLabel;
 class QPushButton;
 
 namespace gravin {
 
-class FieldEditor;
+class FormFields;
 
 // One record, field by field, with its state, what stands in the way of saving, and Save and
 // Discard. Shows whichever record it is told to; an edit window tells it once, a screen with each
@@ -30,7 +29,11 @@ public:
     // Puts a tag before the name.
     void setTag(QWidget* tag);
     void focusField(const QString& column);
+    FormFields* fields() const { return m_fields; }
+    // Asks whoever shows the form to save the record, when it may be saved.
     void save();
+    // What is typed in a field counts as done.
+    void fieldsDone();
     void discard();
     // Why saving is not possible now; empty when it is.
     QString saveReason() const;
@@ -38,28 +41,17 @@ public:
 Q_SIGNALS:
     // Save or Discard became possible or impossible, or the name changed.
     void stateChanged();
+    void saveRequested();
 
 private:
-    struct Slot {
-        BoundField field;
-        FieldEditor* editor = nullptr;
-        QLabel* label = nullptr;
-        QLabel* was = nullptr;
-        QLabel* message = nullptr;
-    };
-    void build();
-    void addSlot(QGridLayout* grid, const BoundField& field, int& row, int& column);
     void refresh();
-    void refreshSlot(Slot& slot, const Draft* draft, const std::vector<Problem>& problems);
     void refreshHead(const Draft* draft);
     void refreshFoot(const Draft* draft, const std::vector<Problem>& problems);
     void follow(const QString& link);
-    const Slot* slotOf(const QString& column) const;
 
     ScreenBinding* m_binding;
     RecordId m_id;
-    QList<Slot> m_slots;
-    QWidget* m_fields = nullptr;
+    FormFields* m_fields;
     QHBoxLayout* m_head;
     QLabel* m_title;
     QLabel* m_key;
@@ -68,7 +60,6 @@ private:
     QPushButton* m_save;
     QPushButton* m_discard;
     QLabel* m_reason;
-    FieldEditor* m_typing = nullptr; // not rewritten while the person types in it
 };
 
 } // namespace gravin

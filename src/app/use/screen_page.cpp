@@ -1,21 +1,29 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/screen_page.h"
 
+#include "app/build/build_face.h"
+#include "app/build/form_shaper.h"
 #include "app/build/plate_view.h"
+#include "app/build/screen_settings.h"
+#include "app/build/shaper_bar.h"
+#include "app/build/statements_dialog.h"
 #include "app/bulk/bulk_dialog.h"
 #include "app/look/theme.h"
-#include "app/use/grid_view.h"
+#include "app/use/children_panel.h"
+#include "app/use/row_actions.h"
 #include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "core/base/text.h"
-#include "core/project/field_input.h"
+#include "core/project/screen_links.h"
 #include "core/value/text_form.h"
 
+#include <QApplication>
 #include <QHBoxLayout>
 #include <QIcon>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QMessageBox>
 #include <QPushButton>
 #include <QSplitter>
@@ -49,55 +57,95 @@ QToolButton* toolButtonFor(QAction* action, const QString& name) {
     return button;
 }
 
-QString arrangementWords(Arrangement arrangement) {
-    switch (arrangement) {
-    case Arrangement::Grid:
-        return ScreenPage::tr("grid");
-    case Arrangement::Form:
-        return ScreenPage::tr("form");
-    case Arrangement::GridForm:
-        return ScreenPage::tr("grid beside form");
-    }
-    return {};
-}
+constexpr int GridShare = 620;
+constexpr int FormShare = 474;
+constexpr int PlateShare = 560;
 
 } // namespace
 
 ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits* openEdits,
-                       QUndoStack* undo, QWidget* parent)
+                       QWidget* parent)
     : QWidget(parent)
     , m_binding(workspace, screenId)
     , m_openEdits(openEdits)
-    , m_model(new GridModel(&m_binding, openEdits, this))
+    , m_model(new GridModel(&m_binding, workspace->view(screenId), openEdits, this))
     , m_grid(new GridView(m_model, this))
     , m_form(new RecordForm(&m_binding))
-    , m_plateEditor(new PlateEditor(&m_binding, undo, this))
-    , m_plate(new PlateView(new PlateModel(m_plateEditor, this), m_grid, this))
+    , m_buildFace(new BuildFace(&m_binding, m_grid, m_form, this))
+    , m_active(m_grid)
     , m_notice(new NoticeLine)
     , m_gridSide(new QWidget)
+    , m_formSide(new QWidget)
+    , m_halves(new QSplitter(Qt::Horizontal))
+    , m_all(new QSplitter(Qt::Vertical))
+    , m_onlyThese(new QPushButton)
+    , m_title(new QLabel)
     , m_subtitle(new QLabel)
     , m_position(new QLabel)
     , m_footNote(new QLabel)
     , m_goTo(new QLineEdit) {
     makeActions();
     arrange();
+    connectGrid();
+    connect(m_form, &RecordForm::stateChanged, this, &ScreenPage::refresh);
+    connect(m_form, &RecordForm::saveRequested, this, &ScreenPage::save);
+    connect(workspace, &Workspace::draftsChanged, this, &ScreenPage::refreshPosition);
+    connect(workspace, &Workspace::saved, this,
+            [this](const QString& table, const RecordId& before, const RecordId& now) {
+                if (table == m_binding.tableName() && m_grid->currentRecord() == before)
+                    m_grid->setCurrentRecord(now);
+                followSave(before, now);
+            });
+    connect(m_buildFace, &BuildFace::refused, this, [this](const QString& reason) {
+        showNotice({Notice::Kind::Refused, reason});
+    });
+    connect(m_buildFace, &BuildFace::described, m_footNote, &QLabel::setText);
+    connect(m_buildFace, &BuildFace::partChanged, this, &ScreenPage::applyArrangement);
+    connect(m_buildFace, &BuildFace::screenSettingsRequested, this, [this] {
+        (new ScreenSettings(m_binding.workspace(), this->screenId(), this))->show();
+    });
+    connect(m_buildFace, &BuildFace::statementsRequested, this,
+            [this] { (new StatementsDialog(&m_binding, this))->open(); });
+    connect(&m_binding, &ScreenBinding::rebound, this, [this] {
+        applyArrangement();
+        refresh();
+    });
+    connect(m_goTo, &QLineEdit::returnPressed, this, [this] { goTo(m_goTo->text()); });
+    connect(m_onlyThese, &QPushButton::clicked, this, [this] { showOnly({}, {}); });
+    setBuild(false);
+    chooseFirstRecord();
+    refresh();
+}
 
+ScreenPage::~ScreenPage() {
+    // What reads the binding goes before it.
+    delete m_all;
+}
+
+void ScreenPage::connectGrid() {
     connect(m_grid, &GridView::currentRecordChanged, this, [this](const RecordId& id) {
         m_form->setRecord(id);
+        if (m_children)
+            m_children->setParentRecord(id);
+        refresh();
+    });
+    connect(m_grid, &GridView::openRequested, this,
+            [this](const RecordId& id) { m_openEdits->open(screenId(), id); });
+    connect(m_grid, &GridView::actionsRequested, this, &ScreenPage::showActions);
+    connect(m_grid, &GridView::focusTaken, this, [this] {
+        m_active = m_grid;
         refresh();
     });
     connect(m_grid->selectionModel(), &QItemSelectionModel::selectionChanged, this,
             &ScreenPage::refresh);
-    connect(m_form, &RecordForm::stateChanged, this, &ScreenPage::refresh);
-    connect(workspace, &Workspace::draftsChanged, this, &ScreenPage::refreshPosition);
     for (const auto signal : {&QAbstractItemModel::rowsInserted, &QAbstractItemModel::rowsRemoved})
         connect(m_model, signal, this, [this] {
             chooseFirstRecord();
             refresh();
         });
     connect(m_model, &QAbstractItemModel::modelReset, this, &ScreenPage::refresh);
-    RecordView* view = workspace->view(screenId);
-    connect(view, &RecordView::completed, this, [this] {
+    Workspace* workspace = m_binding.workspace();
+    connect(m_model->view(), &RecordView::completed, this, [this] {
         chooseFirstRecord();
         m_grid->applyWidths();
         m_grid->viewport()->update();
@@ -108,20 +156,10 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
         workspace->records(m_binding.tableName()), &RecordStore::recordsArrived, m_grid,
         [this] { m_grid->applyWidths(); }, Qt::SingleShotConnection);
     connect(workspace, &Workspace::lookupsLoaded, m_grid, &GridView::applyWidths);
-    connect(workspace, &Workspace::saved, this,
-            [this](const QString& table, const RecordId& before, const RecordId& now) {
-                if (table == m_binding.tableName() && m_grid->currentRecord() == before)
-                    m_grid->setCurrentRecord(now);
-            });
-    connect(m_plateEditor, &PlateEditor::refused, this, [this](const QString& reason) {
-        showNotice({Notice::Kind::Refused, reason});
-    });
-    connect(m_plate, &PlateView::selectionDescribed, m_footNote, &QLabel::setText);
-    connect(m_goTo, &QLineEdit::returnPressed, this, [this] { goTo(m_goTo->text()); });
-    setBuild(false);
-    chooseFirstRecord();
-    refresh();
 }
+
+PlateView* ScreenPage::plate() const { return m_buildFace->plate(); }
+FormShaper* ScreenPage::shaper() const { return m_buildFace->shaper(); }
 
 void ScreenPage::makeActions() {
     struct Entry {
@@ -159,26 +197,29 @@ void ScreenPage::makeActions() {
 
 QWidget* ScreenPage::makeHead() {
     auto* head = new QWidget;
-    auto* title = new QLabel(m_binding.screen().screen.label);
-    title->setProperty("role", "title");
+    m_title->setProperty("role", "title");
+    m_title->setTextFormat(Qt::PlainText);
     m_subtitle->setProperty("role", "faint");
-    auto* saveProject = new QPushButton(tr("Save project"));
-    saveProject->setProperty("main", true);
-    saveProject->setObjectName(QStringLiteral("save-project"));
-    connect(saveProject, &QPushButton::clicked, this, &ScreenPage::saveProjectRequested);
-    m_buildButtons = {saveProject, m_subtitle};
+    m_onlyThese->setObjectName(QStringLiteral("only-these"));
+    m_onlyThese->hide();
+    m_saveProject = new QPushButton(tr("Save project"));
+    m_saveProject->setProperty("main", true);
+    m_saveProject->setObjectName(QStringLiteral("save-project"));
+    connect(m_saveProject, &QPushButton::clicked, this, &ScreenPage::saveProjectRequested);
     m_useButtons = {buttonFor(action(Command::New), QStringLiteral("new-record")),
                     buttonFor(action(Command::Open), QStringLiteral("open-window")),
                     buttonFor(action(Command::Bulk), QStringLiteral("bulk-update")),
                     buttonFor(action(Command::Delete), QStringLiteral("delete-record"))};
     auto* layout = new QHBoxLayout(head);
     layout->setContentsMargins(space::Pad, 8, space::Pad, 8);
-    layout->addWidget(title);
+    layout->addWidget(m_title);
     layout->addWidget(m_subtitle);
+    layout->addWidget(m_onlyThese);
     layout->addStretch();
     for (QWidget* button : m_useButtons)
         layout->addWidget(button);
-    layout->addWidget(saveProject);
+    layout->addWidget(m_buildFace->tools());
+    layout->addWidget(m_saveProject);
     return head;
 }
 
@@ -211,38 +252,112 @@ void ScreenPage::arrange() {
     auto* gridLayout = new QVBoxLayout(m_gridSide);
     gridLayout->setContentsMargins(0, 0, 0, 0);
     gridLayout->setSpacing(0);
-    gridLayout->addWidget(m_plate);
+    gridLayout->addWidget(m_buildFace->gridPlate());
     gridLayout->addWidget(m_grid, 1);
-    gridLayout->addWidget(makeFoot());
-    auto* halves = new QSplitter(Qt::Horizontal);
-    halves->setHandleWidth(1);
-    halves->setChildrenCollapsible(false);
-    halves->addWidget(m_gridSide);
-    halves->addWidget(m_form);
-    halves->setStretchFactor(0, 1);
-    halves->setSizes({620, 474});
+    auto* formLayout = new QVBoxLayout(m_formSide);
+    formLayout->setContentsMargins(0, 0, 0, 0);
+    formLayout->setSpacing(0);
+    formLayout->addWidget(m_buildFace->shaperBar());
+    formLayout->addWidget(m_form, 1);
+    m_halves->setHandleWidth(1);
+    m_halves->setChildrenCollapsible(false);
+    m_halves->addWidget(m_gridSide);
+    m_halves->addWidget(m_buildFace->formPlate());
+    m_halves->addWidget(m_formSide);
+    m_halves->setStretchFactor(0, 1);
+    m_halves->setSizes({GridShare, PlateShare, FormShare});
+    auto* work = new QWidget;
+    auto* workLayout = new QVBoxLayout(work);
+    workLayout->setContentsMargins(0, 0, 0, 0);
+    workLayout->setSpacing(0);
+    workLayout->addWidget(m_halves, 1);
+    workLayout->addWidget(makeFoot());
+    m_all->setHandleWidth(1);
+    m_all->setChildrenCollapsible(false);
+    m_all->addWidget(work);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(makeHead());
     layout->addWidget(m_notice);
-    layout->addWidget(halves, 1);
+    layout->addWidget(m_all, 1);
+}
+
+bool ScreenPage::showsGrid() const {
+    if (m_build)
+        return m_buildFace->part() == BuildFace::Part::Grid;
+    const Arrangement arrangement = m_binding.screen().screen.arrangement;
+    return arrangement != Arrangement::Form && arrangement != Arrangement::FormChildren;
+}
+
+bool ScreenPage::showsForm() const {
+    if (m_build)
+        return m_buildFace->part() == BuildFace::Part::Form;
+    const Arrangement arrangement = m_binding.screen().screen.arrangement;
+    return arrangement == Arrangement::Form || arrangement == Arrangement::FormChildren ||
+           arrangement == Arrangement::GridForm;
+}
+
+void ScreenPage::applyArrangement() {
+    const Arrangement arrangement = m_binding.screen().screen.arrangement;
+    const bool arrangedAnew = m_arranged != arrangement;
+    m_arranged = arrangement;
+    if (arrangedAnew)
+        makeChildren();
+    m_gridSide->setVisible(showsGrid());
+    m_formSide->setVisible(showsForm());
+    if (m_children)
+        m_children->setVisible(!m_build);
+    for (int column = 0; column < m_model->columnCount(); ++column)
+        m_buildFace->gridPlate()->setColumnHidden(column, m_grid->isColumnHidden(column));
+}
+
+void ScreenPage::makeChildren() {
+    m_active = m_grid;
+    delete m_children;
+    m_children = nullptr;
+    if (!showsChildren(m_binding.screen().screen.arrangement))
+        return;
+    m_children = new ChildrenPanel(&m_binding, m_openEdits, 0);
+    m_all->addWidget(m_children);
+    m_all->setSizes({3, 2});
+    m_children->setParentRecord(m_grid->currentRecord());
+    connect(m_children, &ChildrenPanel::activated, this, [this](GridView* grid) {
+        m_active = grid;
+        refresh();
+    });
+    connect(m_children, &ChildrenPanel::currentRecordChanged, this, &ScreenPage::refresh);
+    connect(m_children, &ChildrenPanel::openRequested, this,
+            [this](const GridPart& part, const RecordId& id) {
+                m_openEdits->open(part.binding->screenId(), id);
+            });
+    connect(m_children, &ChildrenPanel::actionsRequested, this, &ScreenPage::showActions);
+}
+
+GridPart ScreenPage::part() const {
+    if (m_active != m_grid && m_children && !m_build) {
+        if (const GridPart part = m_children->partOf(m_active); part.isValid())
+            return part;
+    }
+    return {const_cast<ScreenBinding*>(&m_binding), m_grid, {}, {}};
 }
 
 void ScreenPage::setBuild(bool build) {
+    if (build && !m_build)
+        m_buildFace->setPart(m_binding.screen().screen.arrangement == Arrangement::Form ||
+                                     m_binding.screen().screen.arrangement ==
+                                         Arrangement::FormChildren
+                                 ? BuildFace::Part::Form
+                                 : m_buildFace->part());
     m_build = build;
-    const Arrangement arrangement = m_binding.screen().screen.arrangement;
-    m_plate->setVisible(build);
+    m_buildFace->setShown(build);
     m_grid->horizontalHeader()->setVisible(!build);
     m_grid->showHiddenFields(build);
-    for (int column = 0; column < m_model->columnCount(); ++column)
-        m_plate->setColumnHidden(column, m_grid->isColumnHidden(column));
-    m_gridSide->setVisible(build || arrangement != Arrangement::Form);
-    m_form->setVisible(!build && arrangement != Arrangement::Grid);
+    applyArrangement();
     for (QWidget* button : m_useButtons)
         button->setVisible(!build);
-    for (QWidget* button : m_buildButtons)
-        button->setVisible(build);
+    m_saveProject->setVisible(build);
+    m_subtitle->setVisible(!build);
     m_footNote->clear();
     refresh();
 }
@@ -253,10 +368,23 @@ QString ScreenPage::noticeText() const { return m_notice->text(); }
 
 void ScreenPage::focusGrid() { m_grid->setFocus(Qt::OtherFocusReason); }
 
+void ScreenPage::focusWork() {
+    if (showsGrid())
+        focusGrid();
+    else
+        focusForm();
+}
+
+void ScreenPage::endCellEdit() {
+    QWidget* editor = QApplication::focusWidget();
+    if (editor && m_active->viewport()->isAncestorOf(editor))
+        m_active->setFocus(Qt::OtherFocusReason);
+}
+
 // The first field that can be edited.
 void ScreenPage::focusForm() {
     for (const BoundField& field : m_binding.fields()) {
-        if (field.placement.visible &&
+        if (field.placement.inForm() &&
             m_binding.readOnlyReason(field, m_grid->currentRecord()).isEmpty()) {
             m_form->focusField(field.name());
             return;
@@ -286,34 +414,60 @@ void ScreenPage::goTo(const QString& text) {
     focusGrid();
 }
 
-void ScreenPage::step(int row) { m_grid->setCurrentRecord(m_model->recordAt(row)); }
+void ScreenPage::goToRecord(const Key& key) {
+    showOnly({}, {});
+    m_grid->setCurrentRecord({key, 0});
+}
+
+void ScreenPage::showOnly(const Restriction& only, const QString& words) {
+    if (only == m_model->view()->restriction())
+        return;
+    m_model->view()->showOnly(only);
+    m_onlyThese->setText(tr("Only %1  ✕").arg(words));
+    m_onlyThese->setToolTip(tr("Show all records again"));
+    m_onlyThese->setVisible(!only.isEmpty());
+    refresh();
+}
+
+void ScreenPage::step(int row) {
+    const GridPart now = part();
+    now.grid->setCurrentRecord(now.model()->recordAt(row));
+}
+
+QString ScreenPage::reasonAgainstRemoving(const GridPart& part) const {
+    const RecordId id = part.current();
+    if (const QString reason = part.binding->screen().reasonAgainst(Operation::Delete);
+        !reason.isEmpty())
+        return reason;
+    if (id.isNew())
+        return tr("This record is not saved yet: discard it instead.");
+    return id.isNone() ? tr("No record is chosen.") : QString();
+}
 
 // The one place that decides what is possible now; the answer is the reason why not.
 QString ScreenPage::reasonAgainst(Command command) const {
-    const RecordId id = m_grid->currentRecord();
-    const int row = m_grid->currentIndex().row();
-    const int rows = m_model->rowCount();
-    const BoundScreen& screen = m_binding.screen();
-    const QString noRecord = tr("No record is chosen.");
+    const GridPart now = part();
+    const RecordId id = now.current();
+    const int row = now.grid->currentIndex().row();
+    const int rows = now.model()->rowCount();
+    const BoundScreen& screen = now.binding->screen();
     switch (command) {
     case Command::Save:
-        return m_form->saveReason();
+        return now.binding->saveReason(id);
     case Command::Discard:
-        return m_binding.draft(id) ? QString() : tr("There are no edits to discard.");
+        return now.binding->draft(id) ? QString() : tr("There are no edits to discard.");
     case Command::New:
-        return screen.reasonAgainst(Operation::Insert);
-    case Command::Delete:
-        if (const QString reason = screen.reasonAgainst(Operation::Delete); !reason.isEmpty())
+        if (const QString reason = screen.reasonAgainst(Operation::Insert); !reason.isEmpty())
             return reason;
-        if (id.isNew())
-            return tr("This record is not saved yet: discard it instead.");
-        return id.isNone() ? noRecord : QString();
+        return now.noNewReason;
+    case Command::Delete:
+        return reasonAgainstRemoving(now);
     case Command::Bulk:
         if (const QString reason = screen.reasonAgainst(Operation::Update); !reason.isEmpty())
             return reason;
         return id.isNone() ? tr("No records are selected.") : QString();
     case Command::Open:
-        return id.isNone() ? noRecord : QString();
+        return id.isNone() ? tr("No record is chosen.") : QString();
     case Command::First:
     case Command::Previous:
         return row > 0 ? QString() : tr("This is the first record.");
@@ -327,13 +481,17 @@ QString ScreenPage::reasonAgainst(Command command) const {
 void ScreenPage::run(Command command) {
     if (!reasonAgainst(command).isEmpty())
         return;
-    const int row = m_grid->currentIndex().row();
+    const GridPart now = part();
+    const int row = now.grid->currentIndex().row();
     switch (command) {
     case Command::Save:
-        m_form->save();
+        save();
         break;
     case Command::Discard:
-        m_form->discard();
+        if (m_active == m_grid)
+            m_form->discard();
+        else
+            m_binding.workspace()->drafts(now.binding->tableName())->discard(now.current());
         break;
     case Command::New:
         newRecord();
@@ -342,11 +500,12 @@ void ScreenPage::run(Command command) {
         deleteRecord();
         break;
     case Command::Bulk:
-        (new BulkDialog(m_binding.workspace(), screenId(), m_grid->selectedRecords(), this))
+        (new BulkDialog(m_binding.workspace(), now.binding->screenId(),
+                        now.grid->selectedRecords(), this))
             ->open();
         break;
     case Command::Open:
-        m_openEdits->open(screenId(), m_grid->currentRecord());
+        m_openEdits->open(now.binding->screenId(), now.current());
         break;
     case Command::First:
         step(0);
@@ -358,30 +517,64 @@ void ScreenPage::run(Command command) {
         step(row + 1);
         break;
     case Command::Last:
-        step(m_model->rowCount() - 1);
+        step(now.model()->rowCount() - 1);
+        break;
+    }
+}
+
+void ScreenPage::save() {
+    const GridPart now = part();
+    if (!now.binding->saveReason(now.current()).isEmpty())
+        return;
+    m_savedHere = now.current();
+    if (m_active == m_grid)
+        m_form->fieldsDone();
+    now.binding->workspace()->save(now.binding->screen(), now.current());
+}
+
+// What the developer wants to follow a save, when it was this page's own.
+void ScreenPage::followSave(const RecordId& before, const RecordId& now) {
+    if (m_savedHere.isNone() || !(m_savedHere == before || m_savedHere == now))
+        return;
+    m_savedHere = {};
+    switch (part().binding->screen().screen.afterSaving) {
+    case AfterSaving::Stay:
+    case AfterSaving::Close:
+        break;
+    case AfterSaving::NextRecord:
+        run(Command::Next);
+        break;
+    case AfterSaving::NewRecord:
+        // Not before the saved record stands where it belongs.
+        QMetaObject::invokeMethod(
+            this, [this] { run(Command::New); }, Qt::QueuedConnection);
         break;
     }
 }
 
 void ScreenPage::newRecord() {
-    DraftStore* drafts = m_binding.workspace()->drafts(m_binding.tableName());
-    const RecordId id = drafts->addNew();
-    const QMap<QString, Value> defaults = defaultsOf(m_binding.screen());
-    for (auto value = defaults.begin(); value != defaults.end(); ++value)
-        drafts->setValue(id, nullptr, m_binding.screen().table->indexOf(value.key()),
-                         value.value());
-    m_grid->setCurrentRecord(id);
-    focusForm();
+    const GridPart now = part();
+    const RecordId id = m_binding.workspace()->newRecord(now.binding->screen(), now.presets);
+    now.grid->setCurrentRecord(id);
+    const Arrangement arrangement = now.binding->screen().screen.arrangement;
+    if (arrangement == Arrangement::GridWindows)
+        m_openEdits->open(now.binding->screenId(), id);
+    else if (m_active == m_grid && showsForm())
+        focusForm();
+    else
+        now.grid->beginFirstEdit();
 }
 
 void ScreenPage::deleteRecord() {
-    const RecordId id = m_grid->currentRecord();
-    const QString name = m_binding.nameOf(id);
-    const QString key = keyText(id.key, m_binding.screen().table->keyTypes());
-    auto* question = new QMessageBox(
-        QMessageBox::NoIcon, tr("Delete record"),
-        tr("Delete %1 (key %2) from %3?").arg(name, key, m_binding.screen().screen.label),
-        QMessageBox::Cancel, this);
+    const GridPart now = part();
+    const RecordId id = now.current();
+    const BoundScreen screen = now.binding->screen();
+    const QString name = now.binding->nameOf(id);
+    const QString key = keyText(id.key, screen.table->keyTypes());
+    auto* question =
+        new QMessageBox(QMessageBox::NoIcon, tr("Delete record"),
+                        tr("Delete %1 (key %2) from %3?").arg(name, key, screen.screen.label),
+                        QMessageBox::Cancel, this);
     question->setObjectName(QStringLiteral("delete-question"));
     question->setInformativeText(tr("It can be rolled back from the change log."));
     question->setAttribute(Qt::WA_DeleteOnClose);
@@ -389,12 +582,39 @@ void ScreenPage::deleteRecord() {
     sure->setObjectName(QStringLiteral("delete-sure"));
     question->setDefaultButton(QMessageBox::Cancel);
     connect(question, &QMessageBox::buttonClicked, this,
-            [this, question, sure, id, name](QAbstractButton* button) {
+            [this, question, sure, id, name, screen](QAbstractButton* button) {
                 if (button == question->button(QMessageBox::Cancel) || button != sure)
                     return;
-                m_binding.workspace()->deleteRecord(m_binding.screen(), id.key, name);
+                m_binding.workspace()->deleteRecord(screen, id.key, name);
             });
     question->open();
+}
+
+void ScreenPage::showActions(const QPoint& globalPosition) {
+    const GridPart now = part();
+    auto* menu = new RowActionsMenu(now, this);
+    menu->setReason(RowAction::Kind::Delete, reasonAgainst(Command::Delete));
+    connect(menu, &RowActionsMenu::chosen, this, [this, now](const RowAction& action) {
+        switch (action.kind) {
+        case RowAction::Kind::Open:
+            run(Command::Open);
+            break;
+        case RowAction::Kind::Delete:
+            run(Command::Delete);
+            break;
+        case RowAction::Kind::GoTo:
+            goAlong(action, now);
+            break;
+        }
+    });
+    menu->popup(globalPosition);
+}
+
+void ScreenPage::goAlong(const RowAction& action, const GridPart& part) {
+    const auto values = RowActionsMenu::valuesFor(action, part);
+    if (values)
+        Q_EMIT goToRequested(action.link, *values,
+                             tr("those of %1").arg(part.binding->nameOf(part.current())));
 }
 
 // On opening, the first record is there; the list is never without a current record while it has
@@ -416,14 +636,26 @@ void ScreenPage::refresh() {
             keys.isEmpty() ? action->text() : tr("%1 (%2)").arg(action->text(), keys);
         action->setToolTip(reason.isEmpty() ? plain : reason);
     }
-    m_subtitle->setText(
-        tr("%1 · table %2")
-            .arg(arrangementWords(m_binding.screen().screen.arrangement), m_binding.tableName()));
+    m_title->setText(m_binding.screen().screen.label);
+    m_subtitle->setText(m_binding.screen().missingColumns.isEmpty()
+                            ? QString()
+                            : tr("without %1, which the table does not have")
+                                  .arg(m_binding.screen().missingColumns.join(u", ")));
+    refreshActionTexts();
     refreshPosition();
 }
 
+// While a grid of children has the work, the buttons say so.
+void ScreenPage::refreshActionTexts() {
+    const GridPart now = part();
+    const bool ofChild = now.grid != m_grid;
+    const QString place = now.binding->screen().screen.label;
+    action(Command::New)->setText(ofChild ? tr("New record in %1").arg(place) : tr("New record"));
+    action(Command::Delete)->setText(ofChild ? tr("Delete from %1…").arg(place) : tr("Delete…"));
+}
+
 void ScreenPage::refreshPosition() {
-    const RecordView* view = m_binding.workspace()->view(screenId());
+    const RecordView* view = m_model->view();
     const RecordId id = m_grid->currentRecord();
     const QString count = QLocale().toString(static_cast<qint64>(view->count())) +
                           (view->isComplete() ? QString() : QStringLiteral("…"));

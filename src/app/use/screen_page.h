@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/session/screen_binding.h"
+#include "app/use/grid_part.h"
 
 #include <QAction>
 #include <QWidget>
@@ -9,19 +10,20 @@
 class QLabel;
 class QLineEdit;
 class QPushButton;
-class QUndoStack;
+class QSplitter;
 
 namespace gravin {
 
-class GridModel;
-class GridView;
+class BuildFace;
+class ChildrenPanel;
+class FormShaper;
 class NoticeLine;
 class OpenEdits;
-class PlateEditor;
 class PlateView;
 class RecordForm;
 
-// One screen: its grid, its form, and in Build the plate over the same live rows.
+// One screen in its arrangement: its grid, its form, its children, and in Build the plate with the
+// same live records.
 class ScreenPage : public QWidget {
     Q_OBJECT
 public:
@@ -29,12 +31,18 @@ public:
     enum class Command { Save, Discard, New, Delete, Bulk, Open, First, Previous, Next, Last };
 
     ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits* openEdits,
-               QUndoStack* undo, QWidget* parent = nullptr);
+               QWidget* parent = nullptr);
+    ~ScreenPage() override;
 
     const QString& screenId() const { return m_binding.screenId(); }
     GridView* grid() const { return m_grid; }
     RecordForm* form() const { return m_form; }
-    PlateView* plate() const { return m_plate; }
+    // Null where the arrangement shows none.
+    ChildrenPanel* children() const { return m_children; }
+    // Over the grid or beside the form, whichever is shaped.
+    PlateView* plate() const;
+    FormShaper* shaper() const;
+    BuildFace* buildFace() const { return m_buildFace; }
     QAction* action(Command command) const { return m_actions.value(static_cast<int>(command)); }
     QList<QAction*> actions() const { return m_actions.values(); }
 
@@ -44,43 +52,74 @@ public:
     // Puts the cursor into the "go to" line.
     void askWhereToGo();
     void goTo(const QString& text);
+    void goToRecord(const Key& key);
+    // Shows these records only, until the person asks for all again. `words`: which they are.
+    void showOnly(const Restriction& only, const QString& words);
     void focusGrid();
     void focusForm();
+    // Where work begins: the grid, or the form where there is none.
+    void focusWork();
+    // The editor of a cell counts as written when work moves on.
+    void endCellEdit();
 
 Q_SIGNALS:
     void saveProjectRequested();
+    // Go to the records of another screen that have these values.
+    void goToRequested(const gravin::RecordLink& link, const std::vector<gravin::Value>& values,
+                       const QString& words);
 
 private:
     void makeActions();
     QWidget* makeHead();
     QWidget* makeFoot();
     void arrange();
+    void applyArrangement();
+    void makeChildren();
+    void connectGrid();
     QString reasonAgainst(Command command) const;
+    QString reasonAgainstRemoving(const GridPart& part) const;
     void run(Command command);
     void step(int row);
     void newRecord();
     void deleteRecord();
+    void save();
+    void followSave(const RecordId& before, const RecordId& now);
+    void showActions(const QPoint& globalPosition);
+    void goAlong(const RowAction& action, const GridPart& part);
     void refresh();
     void refreshPosition();
+    void refreshActionTexts();
     void chooseFirstRecord();
+    bool showsGrid() const;
+    bool showsForm() const;
+    // The part that the commands work on: the grid that had the focus last.
+    GridPart part() const;
 
     ScreenBinding m_binding;
     OpenEdits* m_openEdits;
     GridModel* m_model;
     GridView* m_grid;
     RecordForm* m_form;
-    PlateEditor* m_plateEditor;
-    PlateView* m_plate;
+    BuildFace* m_buildFace;
+    ChildrenPanel* m_children = nullptr;
+    GridView* m_active; // of the page or of its children
     NoticeLine* m_notice;
     QMap<int, QAction*> m_actions;
     QWidget* m_gridSide;
+    QWidget* m_formSide;
+    QSplitter* m_halves;
+    QSplitter* m_all;
     QList<QWidget*> m_useButtons;
-    QList<QWidget*> m_buildButtons;
+    QPushButton* m_saveProject = nullptr;
+    QPushButton* m_onlyThese; // shown while the records are restricted; ends it
+    QLabel* m_title;
     QLabel* m_subtitle;
     QLabel* m_position;
     QLabel* m_footNote;
     QLineEdit* m_goTo;
+    RecordId m_savedHere; // by this page's own Save
     bool m_build = false;
+    std::optional<Arrangement> m_arranged;
 };
 
 } // namespace gravin

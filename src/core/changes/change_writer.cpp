@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changes/change_writer.h"
 
+#include "core/database/record_statements.h"
 #include "core/base/text.h"
 #include "core/value/text_form.h"
 
@@ -241,31 +242,19 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
         return Nothing{};
 
     ProposedValues values = proposed(**current);
-    QStringList assignments;
-    QVariantList bound;
-    SqlFragment guard = m_session.dialect().keyCondition(table, edit.key);
-    QVariantList guardValues = guard.values;
     for (auto field = written.begin(); field != written.end(); ++field) {
         const int at = table.indexOf(field.key());
         if (at < 0)
             return fail(
                 {ErrorKind::Usage, say("%1 has no column %2.").arg(table.name, field.key())});
         values[static_cast<size_t>(at)] = field.value();
-        assignments += m_session.dialect().quoted(field.key()) + QStringLiteral(" = ") +
-                       m_session.dialect().placeholder(table.columns[at]);
-        bound += m_session.dialect().encode(field.value(), table.columns[at].type);
-        const SqlFragment unchanged =
-            m_session.dialect().exactly(table.columns[at], now.value(field.key()));
-        guard.sql += QStringLiteral(" AND ") + unchanged.sql;
-        guardValues += unchanged.values;
     }
     if (auto checked = check(table, values, written, edit.key, restoring); !checked)
         return checked;
 
-    auto executed = m_session.execute(QStringLiteral("UPDATE %1 SET %2 WHERE %3")
-                                          .arg(m_session.dialect().quoted(table),
-                                               assignments.join(QStringLiteral(", ")), guard.sql),
-                                      bound + guardValues);
+    const SqlFragment statement =
+        updateStatement(m_session.dialect(), table, edit.key, now, written);
+    auto executed = m_session.execute(statement.sql, statement.values);
     if (!executed)
         return refuseByEngine(executed.error(), table, edit.key);
     if (*executed != 1)
@@ -324,25 +313,19 @@ ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& ed
         return released;
 
     RecordChange change{Operation::Delete, table.name, edit.key, fieldValues(table, **current), {}};
-    SqlFragment where = m_session.dialect().keyCondition(table, edit.key);
-    for (auto field = edit.before.begin(); field != edit.before.end(); ++field) {
-        if (const Column* column = table.column(field.key())) {
-            const SqlFragment unchanged = m_session.dialect().exactly(*column, field.value());
-            where.sql += QStringLiteral(" AND ") + unchanged.sql;
-            where.values += unchanged.values;
-        }
-    }
-    const QString name = m_session.dialect().quoted(table);
     if (!table.rowNumber.isEmpty()) {
+        const SqlFragment where = guardOf(m_session.dialect(), table, edit.key, edit.before);
         auto number = m_session.scalar(
-            QStringLiteral("SELECT %1 FROM %2 WHERE %3").arg(table.rowNumber, name, where.sql),
+            QStringLiteral("SELECT %1 FROM %2 WHERE %3")
+                .arg(table.rowNumber, m_session.dialect().quoted(table), where.sql),
             where.values);
         if (!number)
             return fail(number.error());
         change.rowNumber = number->toLongLong();
     }
-    auto executed = m_session.execute(
-        QStringLiteral("DELETE FROM %1 WHERE %2").arg(name, where.sql), where.values);
+    const SqlFragment statement =
+        deleteStatement(m_session.dialect(), table, edit.key, edit.before);
+    auto executed = m_session.execute(statement.sql, statement.values);
     if (!executed)
         return refuseByEngine(executed.error(), table, edit.key);
     if (*executed != 1)

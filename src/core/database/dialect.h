@@ -86,6 +86,9 @@ public:
     virtual QVariant encodeForLog(const Value& value, const ColumnType& type) const = 0;
     virtual Value decodeFromLog(const QVariant& stored, const ColumnType& type) const = 0;
 
+    // A condition with one placeholder, a text: this expression's text holds it, whatever its case.
+    virtual QString containsText(const QString& expression) const = 0;
+
     // A condition true for exactly this stored value: null-safe, binary, of the same type.
     virtual SqlFragment exactly(const Column& column, const Value& value) const = 0;
     // Whether a plain comparison already is exact, so that an index serves it.

@@ -261,6 +261,12 @@ Status MariaDbDialect::canHold(const Value& value, const ColumnType& type) const
     return done();
 }
 
+QString MariaDbDialect::containsText(const QString& expression) const {
+    return QStringLiteral("LOCATE(LOWER(CONVERT(? USING utf8mb4)), "
+                          "LOWER(CONVERT(%1 USING utf8mb4))) > 0")
+        .arg(expression);
+}
+
 bool MariaDbDialect::isPlainlyExact(const Column& column, const Value&) const {
     switch (column.type.kind) {
     case TypeKind::Boolean:

@@ -31,6 +31,7 @@ public:
     Value decode(const QVariant& stored, const ColumnType& type) const override;
     Status canHold(const Value& value, const ColumnType& type) const override;
     SqlFragment exactly(const Column& column, const Value& value) const override;
+    QString containsText(const QString& expression) const override;
     bool isPlainlyExact(const Column& column, const Value& value) const override;
     // The engine would, but the driver of Qt Sql does not expect rows from a prepared INSERT.
     bool tellsWhatItInserts() const override { return false; }

@@ -208,6 +208,11 @@ Status PostgresDialect::canHold(const Value& value, const ColumnType&) const {
     return done();
 }
 
+QString PostgresDialect::containsText(const QString& expression) const {
+    return QStringLiteral("strpos(lower(CAST(%1 AS text)), lower(CAST(? AS text))) > 0")
+        .arg(expression);
+}
+
 bool PostgresDialect::isPlainlyExact(const Column& column, const Value& value) const {
     switch (column.type.kind) {
     case TypeKind::Boolean:

@@ -31,6 +31,7 @@ public:
     QVariant encode(const Value& value, const ColumnType& type) const override;
     Status canHold(const Value& value, const ColumnType& type) const override;
     SqlFragment exactly(const Column& column, const Value& value) const override;
+    QString containsText(const QString& expression) const override;
     bool isPlainlyExact(const Column& column, const Value& value) const override;
     Result<Catalog> readCatalog(QSqlDatabase& database) const override;
     QStringList changeLogSchema() const override;

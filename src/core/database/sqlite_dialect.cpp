@@ -88,6 +88,23 @@ QString storageClass(const QVariant& stored) {
     }
 }
 
+// gravin_contains(text, part): SQLite itself tells upper from lower case in ASCII only.
+void contains(sqlite3_context* context, int, sqlite3_value** values) {
+    const auto text = [&](int i) {
+        const auto* utf16 = static_cast<const QChar*>(sqlite3_value_text16(values[i]));
+        return QStringView(utf16, utf16 ? sqlite3_value_bytes16(values[i]) / 2 : 0);
+    };
+    // Converting one value can move the other: the part is taken first.
+    const QString part = text(1).toString();
+    sqlite3_result_int(context, text(0).contains(part, Qt::CaseInsensitive) ? 1 : 0);
+}
+
+void addContains(sqlite3* handle) {
+    if (handle)
+        sqlite3_create_function(handle, "gravin_contains", 2, SQLITE_UTF16 | SQLITE_DETERMINISTIC,
+                                nullptr, &contains, nullptr, nullptr);
+}
+
 } // namespace
 
 Status SqliteDialect::verifyReachable() const {
@@ -131,8 +148,13 @@ QStringList SqliteDialect::openingStatements(bool) const {
             QStringLiteral("SELECT count(*) FROM sqlite_master")};
 }
 
+QString SqliteDialect::containsText(const QString& expression) const {
+    return QStringLiteral("gravin_contains(%1, ?)").arg(expression);
+}
+
 Status SqliteDialect::opened(QSqlDatabase& database) {
     m_handle = handleOf(database);
+    addContains(handleOf(database));
     struct stat file {};
     if (::stat(QFile::encodeName(m_path).constData(), &file) == 0) {
         m_device = file.st_dev;

@@ -43,6 +43,7 @@ public:
         return decode(stored, type);
     }
     SqlFragment exactly(const Column& column, const Value& value) const override;
+    QString containsText(const QString& expression) const override;
     bool isPlainlyExact(const Column&, const Value& value) const override {
         return value.kind() == Value::Kind::Integer;
     }

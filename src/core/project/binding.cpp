@@ -42,7 +42,8 @@ QString reasonFor(const Project& project, const Screen& screen, const Table& tab
 } // namespace
 
 bool BoundField::isEditable() const {
-    return definition.editable != Editable::Never && !column.computed && isTypeable(column.type);
+    return definition.editable != Editable::Never && definition.shownAs != ShownAs::FixedText &&
+           !column.computed && column.type.kind != TypeKind::Foreign;
 }
 
 QString BoundScreen::reasonAgainst(Operation operation) const { return reasons.value(operation); }
@@ -93,9 +94,14 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
         const Column& column = table->columns[index];
         const FieldDefinition* definition = project.definition(table->name, column.name);
         bound.fields += BoundField{
-            column, index, definition ? *definition : generateDefinition(catalog, *table, column),
+            column, index,
+            placement.applied(definition ? *definition
+                                         : generateDefinition(catalog, *table, column)),
             placement, table->key.contains(column.name)};
     }
+    // What is frozen stands first, in its own order.
+    std::stable_partition(bound.fields.begin(), bound.fields.end(),
+                          [](const BoundField& field) { return field.placement.frozen; });
     return bound;
 }
 
@@ -103,9 +109,16 @@ bool canShowAs(ShownAs shownAs, const ColumnType& type) {
     const TypeKind kind = type.kind;
     switch (shownAs) {
     case ShownAs::Text:
+    case ShownAs::FixedText:
+    case ShownAs::Radio:
     case ShownAs::Choices:
     case ShownAs::Lookup:
         return kind != TypeKind::Binary;
+    case ShownAs::MaskedText:
+    case ShownAs::Colour:
+    case ShownAs::Link:
+    case ShownAs::Mail:
+        return kind == TypeKind::Text || kind == TypeKind::Any;
     case ShownAs::LongText:
         return kind == TypeKind::Text || kind == TypeKind::Json || kind == TypeKind::Any;
     case ShownAs::Number:
@@ -113,6 +126,10 @@ bool canShowAs(ShownAs shownAs, const ColumnType& type) {
                kind == TypeKind::Any;
     case ShownAs::Date:
         return kind == TypeKind::Date;
+    case ShownAs::Time:
+        return kind == TypeKind::Time;
+    case ShownAs::DateTime:
+        return kind == TypeKind::Timestamp || kind == TypeKind::Instant;
     case ShownAs::YesNo:
         return kind == TypeKind::Boolean;
     case ShownAs::Picture:
@@ -127,8 +144,12 @@ RuleBook rulesOf(const Project& project) {
         TableRules& tableRules = rules[table.key()];
         for (const FieldDefinition& field : table.value())
             tableRules.fields +=
-                FieldRule{field.column, field.label, field.required,
-                          field.editable == Editable::Always, field.editable != Editable::Never};
+                FieldRule{field.column,
+                          field.label,
+                          field.required,
+                          field.editable == Editable::Always,
+                          field.editable != Editable::Never,
+                          field.message};
     }
     return rules;
 }

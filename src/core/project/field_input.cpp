@@ -2,39 +2,100 @@
 #include "core/project/field_input.h"
 
 #include "core/base/text.h"
+#include "core/value/display_format.h"
+#include "core/value/mask.h"
 #include "core/value/text_form.h"
 
 #include <QDateTime>
+#include <QRegularExpression>
+#include <QUrl>
 
 #include <pwd.h>
 #include <unistd.h>
 
 namespace gravin {
 
-QString shownText(const BoundField& field, const Value& value) {
-    const QString text = toText(value, field.column.type);
-    if (field.definition.shownAs == ShownAs::Choices) {
-        for (const Choice& choice : field.definition.choices) {
-            if (choice.stored == text)
-                return choice.label;
-        }
-    }
-    return text;
+namespace {
+
+bool hasChoices(const FieldDefinition& field) {
+    return !field.choices.isEmpty() &&
+           (field.shownAs == ShownAs::Choices || field.shownAs == ShownAs::Radio ||
+            field.shownAs == ShownAs::YesNo);
 }
 
-Result<Value> inputValue(const BoundField& field, const QString& text) {
-    const auto& definition = field.definition;
-    if (definition.shownAs != ShownAs::Choices || definition.choices.isEmpty() || text.isEmpty())
-        return fromText(text, field.column.type);
+// What is stored for a choice; of a yes or no also where it is written "1" or "true".
+std::optional<Value> storedValue(const Choice& choice, const ColumnType& type) {
+    auto value = fromText(choice.stored, type);
+    return value ? std::optional(*value) : std::nullopt;
+}
+
+Result<Value> choiceFromText(const BoundField& field, const QString& text) {
     QStringList labels;
-    for (const Choice& choice : definition.choices) {
-        if (choice.label.compare(text, Qt::CaseInsensitive) == 0 || choice.stored == text)
+    for (const Choice& choice : field.definition.choices) {
+        if (choice.label.compare(text.trimmed(), Qt::CaseInsensitive) == 0 || choice.stored == text)
             return fromText(choice.stored, field.column.type);
         labels += choice.label;
     }
     return Error{
         ErrorKind::Refused,
         say("“%1” is none of the choices: %2.").arg(text, labels.join(QStringLiteral(", ")))};
+}
+
+// What the way of showing asks of a text beyond its type. Empty texts are nobody's business here.
+Status checkForm(const FieldDefinition& field, const QString& text) {
+    static const QRegularExpression hex(QStringLiteral("^#[0-9A-Fa-f]{6}$"));
+    static const QRegularExpression mail(QStringLiteral("^[^\\s@]+@[^\\s@]+$"));
+    QString sentence;
+    if (field.shownAs == ShownAs::MaskedText && !matchesMask(text, field.mask))
+        sentence = say("“%1” does not read like %2. Type for example %3.")
+                       .arg(text, field.mask, maskExample(field.mask));
+    else if (field.shownAs == ShownAs::Colour && !hex.match(text).hasMatch())
+        sentence = say("“%1” is no colour. Type six digits of red, green and blue, for example "
+                       "#1F6F66.")
+                       .arg(text);
+    else if (field.shownAs == ShownAs::Mail && !mail.match(text).hasMatch())
+        sentence =
+            say("“%1” is no e-mail address. Type for example office@tarn-bay.example.").arg(text);
+    else if (field.shownAs == ShownAs::Link && !isOpenableLink(text))
+        sentence = say("“%1” is no link. Type for example https://tarn-bay.example.").arg(text);
+    if (sentence.isEmpty())
+        return done();
+    return Error{ErrorKind::Refused, sentence};
+}
+
+} // namespace
+
+bool isOpenableLink(const QString& text) {
+    const QUrl url(text.trimmed(), QUrl::StrictMode);
+    return url.isValid() && !url.host().isEmpty() &&
+           (url.scheme() == u"https" || url.scheme() == u"http");
+}
+
+const Choice* choiceOf(const BoundField& field, const Value& value) {
+    if (!hasChoices(field.definition) || value.isNull())
+        return nullptr;
+    const QString text = toText(value, field.column.type);
+    for (const Choice& choice : field.definition.choices) {
+        if (choice.stored == text || storedValue(choice, field.column.type) == value)
+            return &choice;
+    }
+    return nullptr;
+}
+
+QString shownText(const BoundField& field, const Value& value) {
+    if (const Choice* choice = choiceOf(field, value))
+        return choice->label;
+    return formatted(value, field.column.type, field.definition.format, QLocale());
+}
+
+Result<Value> inputValue(const BoundField& field, const QString& text) {
+    if (text.trimmed().isEmpty())
+        return fromText(text, field.column.type);
+    if (hasChoices(field.definition))
+        return choiceFromText(field, text);
+    if (auto fits = checkForm(field.definition, text); !fits)
+        return fits.error();
+    return fromText(text, field.column.type);
 }
 
 namespace {

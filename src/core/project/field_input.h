@@ -5,12 +5,16 @@
 
 namespace gravin {
 
-// The text a person sees in a field: a choice by its label, anything else by its type. Lookups give
-// the stored value; their shown value needs the database.
+// The choice that a stored value is; null: none, or the field has no choices.
+const Choice* choiceOf(const BoundField& field, const Value& value);
+
+// The text a person sees in a field: a choice by its label, anything else by its format or type.
+// Lookups give the stored value; their shown value needs the database.
 QString shownText(const BoundField& field, const Value& value);
 
 // The value that a person means by what is typed into a field: a choice by its label or by what is
-// stored, anything else by the column's type. Refused with the form that is expected.
+// stored, anything else by the column's type, and of the form that its way of being shown asks for
+// (a mask, a colour, a link). Refused with the form that is expected.
 Result<Value> inputValue(const BoundField& field, const QString& text);
 
 // What a new record of this screen begins with, hidden fields included. A default that its column
@@ -22,6 +26,9 @@ QString defaultText(const BoundField& field);
 Result<FieldDefault> defaultFromText(const BoundField& field, const QString& text);
 // The computed defaults that a column of this type can have.
 QList<FieldDefault::Kind> defaultKindsFor(const ColumnType& type);
+
+// Whether a text is an address of the web, and nothing that would start a program.
+bool isOpenableLink(const QString& text);
 
 // Who is at work: the name of the system's account.
 QString personName();

@@ -2,60 +2,223 @@
 #include "core/project/lookup_store.h"
 
 #include "core/base/text.h"
-#include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
+#include <QRegularExpression>
+
 namespace gravin {
+
+namespace {
+
+// Values asked for in one statement; far below every engine's limit.
+constexpr size_t ValuesPerStatement = 200;
+// Shown texts that are kept; a list that shows more of them reads again.
+constexpr qsizetype MostShown = 100'000;
+
+// The columns of a lookup in its table, and the SQL that asks for them.
+class LookupQuery {
+public:
+    static Result<LookupQuery> make(const Lookup& lookup, const Catalog& catalog,
+                                    const Dialect& dialect) {
+        LookupQuery query(lookup, dialect);
+        query.m_table = catalog.table(lookup.table);
+        if (!query.m_table)
+            return Error{ErrorKind::NotFound,
+                         say("The table %1 that is looked up is not there.").arg(lookup.table)};
+        QStringList names{lookup.storedColumn};
+        names += lookup.shownColumns;
+        for (const QString& name : names) {
+            const Column* column = query.m_table->column(name);
+            if (!column)
+                return Error{ErrorKind::NotFound, say("The column %1.%2 that is looked up is not "
+                                                      "there.")
+                                                      .arg(lookup.table, name)};
+            query.m_columns += column;
+        }
+        return query;
+    }
+
+    QString select() const {
+        QStringList names;
+        for (const Column* column : m_columns)
+            names += m_dialect->readable(*column);
+        return QStringLiteral("SELECT %1 FROM %2")
+            .arg(names.join(QStringLiteral(", ")), m_dialect->quoted(*m_table));
+    }
+
+    SqlFragment whereStored(const std::vector<Value>& values, size_t first, size_t last) const {
+        SqlFragment where{QStringLiteral(" WHERE %1 IN (").arg(name(*stored())), {}};
+        for (size_t i = first; i < last; ++i) {
+            where.sql += (i > first ? QStringLiteral(", ") : QString()) +
+                         m_dialect->placeholder(*stored());
+            where.values += m_dialect->encode(values[i], stored()->type);
+        }
+        where.sql += u')';
+        return where;
+    }
+
+    // Every word in one of the shown columns, and the lookup's own conditions.
+    Result<SqlFragment> whereMatching(const QString& text) const {
+        QStringList conditions;
+        QVariantList values;
+        static const QRegularExpression blanks(QStringLiteral("\\s+"));
+        for (const QString& word : text.split(blanks, Qt::SkipEmptyParts)) {
+            QStringList places;
+            for (qsizetype i = 1; i < m_columns.size(); ++i) {
+                places += m_dialect->containsText(name(*m_columns[i]));
+                values += word;
+            }
+            conditions += u'(' + places.join(QStringLiteral(" OR ")) + u')';
+        }
+        for (const LookupCondition& only : m_lookup.conditions) {
+            const Column* column = m_table->column(only.column);
+            if (!column)
+                return Error{ErrorKind::NotFound,
+                             say("The column %1.%2 that the lookup filters by is not there.")
+                                 .arg(m_lookup.table, only.column)};
+            auto value = only.value.isEmpty() ? Result<Value>(Value::null())
+                                              : fromText(only.value, column->type);
+            if (!value)
+                return value.error();
+            const SqlFragment exactly = m_dialect->exactly(*column, *value);
+            conditions += u'(' + exactly.sql + u')';
+            values += exactly.values;
+        }
+        if (conditions.isEmpty())
+            return SqlFragment{};
+        return SqlFragment{QStringLiteral(" WHERE ") + conditions.join(QStringLiteral(" AND ")),
+                           values};
+    }
+
+    QString order() const {
+        const Column* by = m_table->column(m_lookup.sortColumn);
+        return QStringLiteral(" ORDER BY %1%2, %3")
+            .arg(name(by ? *by : *m_columns[1]),
+                 m_lookup.sortDescending ? QStringLiteral(" DESC") : QString(), name(*stored()));
+    }
+
+    LookupStore::Entry entryOf(const QSqlQuery& row) const {
+        LookupStore::Entry entry{m_dialect->decode(row.value(0), stored()->type), {}};
+        for (int i = 1; i < m_columns.size(); ++i)
+            entry.shown +=
+                toText(m_dialect->decode(row.value(i), m_columns[i]->type), m_columns[i]->type);
+        return entry;
+    }
+
+private:
+    LookupQuery(const Lookup& lookup, const Dialect& dialect)
+        : m_lookup(lookup)
+        , m_dialect(&dialect) {}
+
+    const Column* stored() const { return m_columns.front(); }
+    // With the table before it a name means the column, not the text form that is read of it.
+    QString name(const Column& column) const {
+        return m_dialect->quoted(*m_table) + u'.' + m_dialect->quoted(column.name);
+    }
+
+    Lookup m_lookup;
+    const Dialect* m_dialect;
+    const Table* m_table = nullptr;
+    QList<const Column*> m_columns; // stored, then shown
+};
+
+} // namespace
 
 LookupStore::LookupStore(Lookup lookup, std::shared_ptr<const Catalog> catalog, Worker* reader,
                          QObject* parent)
     : QObject(parent)
     , m_lookup(std::move(lookup))
     , m_catalog(std::move(catalog))
-    , m_reader(reader) {
-    reload();
+    , m_reader(reader) {}
+
+QString LookupStore::shownFor(const Value& stored) {
+    const QString encoded = stored.encoded();
+    if (!m_asked.contains(encoded)) {
+        m_asked.insert(encoded);
+        want(stored);
+    }
+    return m_shown.value(encoded);
 }
 
-QString LookupStore::shownFor(const Value& stored) const { return m_shown.value(stored.encoded()); }
+// Those that a list shows are asked for together.
+void LookupStore::want(const Value& stored) {
+    m_wanted.push_back(stored);
+    if (m_fetchQueued)
+        return;
+    m_fetchQueued = true;
+    QMetaObject::invokeMethod(this, &LookupStore::fetchWanted, Qt::QueuedConnection);
+}
 
-void LookupStore::reload() {
+void LookupStore::fetchWanted() {
+    m_fetchQueued = false;
     m_reader->run<QList<Entry>>(
         this,
-        [lookup = m_lookup, catalog = m_catalog](Session& session) -> Result<QList<Entry>> {
-            const Table* table = catalog->table(lookup.table);
-            const int stored = table ? table->indexOf(lookup.storedColumn) : -1;
-            const int shown = table ? table->indexOf(lookup.shownColumn) : -1;
-            if (stored < 0 || shown < 0)
-                return Error{ErrorKind::NotFound,
-                             say("The lookup's table or column is not there.")};
+        [lookup = m_lookup, catalog = m_catalog,
+         values = std::exchange(m_wanted, {})](Session& session) -> Result<QList<Entry>> {
+            auto query = LookupQuery::make(lookup, *catalog, session.dialect());
+            if (!query)
+                return query.error();
             QList<Entry> entries;
-            const auto& dialect = session.dialect();
-            const QString sql =
-                QStringLiteral("SELECT %1, %2 FROM %3 ORDER BY %3.%4, %3.%5 LIMIT %6")
-                    .arg(dialect.readable(table->columns[stored]),
-                         dialect.readable(table->columns[shown]), dialect.quoted(*table),
-                         dialect.quoted(lookup.shownColumn), dialect.quoted(lookup.storedColumn))
-                    .arg(MaximumEntries);
-            Status selected = session.select(sql, {}, [&](const QSqlQuery& row) {
-                entries.append({dialect.decode(row.value(0), table->columns[stored].type),
-                                toText(dialect.decode(row.value(1), table->columns[shown].type),
-                                       table->columns[shown].type)});
-                return true;
-            });
+            for (size_t first = 0; first < values.size(); first += ValuesPerStatement) {
+                const SqlFragment where = query->whereStored(
+                    values, first, std::min(first + ValuesPerStatement, values.size()));
+                Status selected =
+                    session.select(query->select() + where.sql, where.values,
+                                   [&](const QSqlQuery& row) {
+                                       entries.append(query->entryOf(row));
+                                       return true;
+                                   });
+                if (!selected)
+                    return selected.error();
+            }
+            return entries;
+        },
+        [this](const Result<QList<Entry>>& entries) {
+            // A lookup whose table is not there shows what is stored.
+            if (!entries)
+                return;
+            if (m_shown.size() > MostShown) {
+                m_shown.clear();
+                m_asked.clear();
+            }
+            for (const Entry& entry : *entries)
+                m_shown.insert(entry.stored.encoded(), entry.shown.value(0));
+            Q_EMIT arrived();
+        });
+}
+
+void LookupStore::find(const QString& text, qint64 offset, int limit, QObject* context,
+                       Found answer) {
+    if (m_search != 0)
+        m_reader->cancel(m_search);
+    m_search = m_reader->run<QList<Entry>>(
+        context,
+        [lookup = m_lookup, catalog = m_catalog, text, offset,
+         limit](Session& session) -> Result<QList<Entry>> {
+            auto query = LookupQuery::make(lookup, *catalog, session.dialect());
+            if (!query)
+                return query.error();
+            auto where = query->whereMatching(text);
+            if (!where)
+                return where.error();
+            QList<Entry> entries;
+            Status selected = session.select(query->select() + where->sql + query->order() +
+                                                 QStringLiteral(" LIMIT ? OFFSET ?"),
+                                             where->values + QVariantList{limit, offset},
+                                             [&](const QSqlQuery& row) {
+                                                 entries.append(query->entryOf(row));
+                                                 return true;
+                                             });
             if (!selected)
                 return selected.error();
             return entries;
         },
-        [this](Result<QList<Entry>> entries) {
-            m_loaded = true;
-            if (entries) {
-                m_entries = *entries;
-                m_shown.clear();
-                for (const Entry& entry : m_entries)
-                    m_shown.insert(entry.stored.encoded(), entry.shown);
-            }
-            Q_EMIT loaded();
-        });
+        std::move(answer));
+}
+
+void LookupStore::refresh() {
+    m_asked.clear();
+    Q_EMIT arrived(); // whoever shows something asks for it again
 }
 
 } // namespace gravin

@@ -6,44 +6,56 @@
 #include "core/value/value.h"
 
 #include <QHash>
+#include <QSet>
 
 #include <memory>
 
 namespace gravin {
 
-// What a lookup offers: stored values and what people see for them, in the order of the latter.
-// Lives in the interface's thread; reads in the background.
+// What a lookup shows for stored values, and what it offers to choose from. Nothing is read but
+// what somebody looks at, so that the other table may be of any size. Lives in the interface's
+// thread; reads in the background.
 class LookupStore : public QObject {
     Q_OBJECT
 public:
-    // Records offered at most; values beyond are shown as they are stored.
-    static constexpr int MaximumEntries = 10'000;
-
     struct Entry {
         Value stored;
-        QString shown;
+        QStringList shown; // one text for each shown column
     };
+    using Found = std::function<void(Result<QList<Entry>>)>;
 
     // `reader` must outlive the store.
     LookupStore(Lookup lookup, std::shared_ptr<const Catalog> catalog, Worker* reader,
                 QObject* parent = nullptr);
 
-    const QList<Entry>& entries() const { return m_entries; }
-    bool isLoaded() const { return m_loaded; }
-    // What people see for a stored value; empty when it is not here.
-    QString shownFor(const Value& stored) const;
-    void reload();
+    const Lookup& lookup() const { return m_lookup; }
+
+    // What people see for a stored value. Empty while it is on its way (arrived() tells when it is
+    // here) and when there is no such record.
+    QString shownFor(const Value& stored);
+
+    // Entries whose shown texts hold every word of `text`, whatever its case, in the lookup's
+    // order: `limit` of them from `offset` on. A search under way is given up for the next one.
+    void find(const QString& text, qint64 offset, int limit, QObject* context, Found answer);
+
+    // The table changed: what is shown is read anew, and stays until it is here.
+    void refresh();
 
 Q_SIGNALS:
-    void loaded();
+    void arrived();
 
 private:
+    void want(const Value& stored);
+    void fetchWanted();
+
     Lookup m_lookup;
     std::shared_ptr<const Catalog> m_catalog;
     Worker* m_reader;
-    QList<Entry> m_entries;
     QHash<QString, QString> m_shown; // by the stored value, encoded
-    bool m_loaded = false;
+    QSet<QString> m_asked;           // encoded; asked for since the last refresh
+    std::vector<Value> m_wanted;
+    bool m_fetchQueued = false;
+    Worker::JobId m_search = 0;
 };
 
 } // namespace gravin

@@ -11,6 +11,21 @@ namespace gravin {
 
 namespace {
 
+// What the name of a text column gives away.
+ShownAs shownAsByName(const QString& name) {
+    static const QRegularExpression colour(QStringLiteral("(^|_)colou?r($|_)"),
+                                           QRegularExpression::CaseInsensitiveOption);
+    static const QRegularExpression mail(QStringLiteral("(^|_)e?_?mail($|_)"),
+                                         QRegularExpression::CaseInsensitiveOption);
+    static const QRegularExpression link(QStringLiteral("(^|_)(url|website|homepage)($|_)"),
+                                         QRegularExpression::CaseInsensitiveOption);
+    if (colour.match(name).hasMatch())
+        return ShownAs::Colour;
+    if (mail.match(name).hasMatch())
+        return ShownAs::Mail;
+    return link.match(name).hasMatch() ? ShownAs::Link : ShownAs::Text;
+}
+
 // Text longer than this wants more than one line.
 constexpr int LongTextFrom = 200;
 
@@ -43,7 +58,12 @@ ShownAs shownAsFor(const Table& table, const Column& column) {
         return column.type.length >= LongTextFrom ||
                        (column.type.length < 0 && soundsLong(column.name))
                    ? ShownAs::LongText
-                   : ShownAs::Text;
+                   : shownAsByName(column.name);
+    case TypeKind::Time:
+        return ShownAs::Time;
+    case TypeKind::Timestamp:
+    case TypeKind::Instant:
+        return ShownAs::DateTime;
     default:
         return ShownAs::Text;
     }
@@ -119,7 +139,7 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
         const Table* target = catalog.table(reference->table);
         if (target && !reference->referencedColumns.isEmpty())
             field.lookup = {target->name, reference->referencedColumns.front(),
-                            namingColumn(*target)};
+                            {namingColumn(*target)}};
         else
             field.shownAs = ShownAs::Text;
     }

@@ -15,7 +15,35 @@ void RecordView::setSort(const SortOrder& sort) {
     reload();
 }
 
+void RecordView::showOnly(const Restriction& only) {
+    if (only == m_only && !m_nothing)
+        return;
+    m_only = only;
+    m_nothing = false;
+    clear();
+    reload();
+}
+
+void RecordView::showNothing() {
+    if (m_nothing)
+        return;
+    m_nothing = true;
+    cancel();
+    clear();
+}
+
+void RecordView::clear() {
+    ++m_generation; // runs that are still on their way are not taken
+    if (m_index.isEmpty())
+        return;
+    Q_EMIT aboutToReset();
+    m_index.clear();
+    Q_EMIT reset();
+}
+
 void RecordView::reload() {
+    if (m_nothing)
+        return;
     cancel();
     ++m_generation;
     m_replacing = !m_index.isEmpty();
@@ -25,8 +53,8 @@ void RecordView::reload() {
     m_job = m_indexer->run<Nothing>(
         this,
         [this, guard = QPointer<QObject>(this), generation, table = m_table, sort = m_sort,
-         indexer = m_indexer](Session& session) {
-            return TableReader(session, *table).scanKeys(sort, [&](KeyIndex&& run) {
+         only = m_only, indexer = m_indexer](Session& session) {
+            return TableReader(session, *table).scanKeys(sort, only, [&](KeyIndex&& run) {
                 // Delivered only while this view lives; see Worker::report.
                 auto shared = std::make_shared<KeyIndex>(std::move(run));
                 indexer->report(
@@ -84,7 +112,7 @@ bool RecordView::isInKeyOrder() const {
 void RecordView::recordInserted(const Key& key) {
     if (m_index.positionOf(key) >= 0)
         return;
-    if (!isInKeyOrder() || !m_complete) {
+    if (!isInKeyOrder() || !m_complete || !m_only.isEmpty()) {
         // Only the engine knows where it belongs.
         reload();
         return;
@@ -115,7 +143,7 @@ void RecordView::recordDeleted(const Key& key) {
 }
 
 void RecordView::recordMoved(const Key& oldKey, const Key& newKey) {
-    if (!(oldKey == newKey) || !m_sort.isEmpty())
+    if (!(oldKey == newKey) || !m_sort.isEmpty() || !m_only.isEmpty())
         reload();
 }
 

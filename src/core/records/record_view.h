@@ -20,6 +20,13 @@ public:
     const Table& table() const { return *m_table; }
     const SortOrder& sort() const { return m_sort; }
     void setSort(const SortOrder& sort);
+    // Shows these records only, from now on; what was shown goes at once. Requires: the table has a
+    // key.
+    void showOnly(const Restriction& only);
+    // Shows no records until it is told what to show.
+    void showNothing();
+    const Restriction& restriction() const { return m_only; }
+    bool isEmptied() const { return m_nothing; }
     // Builds the index anew. The present one stays in use until the new one is complete.
     void reload();
     // Stops building; what is there stays, incomplete.
@@ -51,12 +58,15 @@ Q_SIGNALS:
 
 private:
     void takeRun(KeyIndex&& run, quint64 generation);
+    void clear();
     void finish(const Status& status, quint64 generation);
     bool isInKeyOrder() const;
 
     std::shared_ptr<const Table> m_table;
     Worker* m_indexer;
     SortOrder m_sort;
+    Restriction m_only;
+    bool m_nothing = false;
     KeyIndex m_index;
     KeyIndex m_next; // built while m_index is in use
     bool m_replacing = false;

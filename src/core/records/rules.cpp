@@ -43,7 +43,9 @@ std::vector<Problem> problemsOf(const Table& table, const TableRules& rules,
             problems.push_back({{},
                                 column.name,
                                 QStringLiteral("required"),
-                                say("%1 is missing. Fill it in.").arg(label),
+                                rule && !rule->message.isEmpty()
+                                    ? rule->message
+                                    : say("%1 is missing. Fill it in.").arg(label),
                                 label});
             continue;
         }

@@ -28,6 +28,7 @@ struct FieldRule {
     bool required = false;
     bool editable = true; // in a record that is stored
     bool settable = true; // in a new one
+    QString message = {}; // said when a required field is empty; empty: a sentence of ours
 };
 
 struct TableRules {

@@ -40,7 +40,57 @@ private:
     qsizetype m_limit = FirstRun;
 };
 
+QString columnList(const Dialect& dialect, const QList<Column>& columns) {
+    QStringList names;
+    for (const Column& column : columns)
+        names += dialect.readable(column);
+    return names.isEmpty() ? QStringLiteral("*") : names.join(QStringLiteral(", "));
+}
+
+QString fromTable(const Dialect& dialect, const Table& table) {
+    return QStringLiteral(" FROM ") + dialect.quoted(table);
+}
+
+QString orderBy(const Dialect& dialect, const Table& table, const SortOrder& sort) {
+    // With the table before it a name means the column, not the text form that is read of it.
+    const QString prefix = dialect.quoted(table) + u'.';
+    QStringList parts;
+    for (const SortBy& by : sort)
+        parts += prefix + dialect.quoted(by.column) +
+                 (by.descending ? QStringLiteral(" DESC") : QString());
+    for (const QString& column : table.key)
+        parts += prefix + dialect.quoted(column);
+    return parts.isEmpty() ? QString()
+                           : QStringLiteral(" ORDER BY ") + parts.join(QStringLiteral(", "));
+}
+
+QString selectKeys(const Dialect& dialect, const Table& table) {
+    QList<Column> columns;
+    for (const QString& column : table.key)
+        columns += *table.column(column);
+    return QStringLiteral("SELECT ") + columnList(dialect, columns) + fromTable(dialect, table);
+}
+
 } // namespace
+
+QString keysStatement(const Dialect& dialect, const Table& table, const SortOrder& sort) {
+    return selectKeys(dialect, table) + orderBy(dialect, table, sort);
+}
+
+SqlFragment recordsStatement(const Dialect& dialect, const Table& table,
+                             const std::vector<Key>& keys) {
+    QStringList conditions;
+    QVariantList values;
+    for (const Key& key : keys) {
+        const SqlFragment condition = dialect.keyCondition(table, key);
+        conditions += u'(' + condition.sql + u')';
+        values += condition.values;
+    }
+    return {QStringLiteral("SELECT ") + columnList(dialect, table.columns) +
+                fromTable(dialect, table) + QStringLiteral(" WHERE ") +
+                conditions.join(QStringLiteral(" OR ")),
+            values};
+}
 
 Result<SortOrder> sortOrderFromText(const QString& text, const Table& table) {
     SortOrder order;
@@ -61,28 +111,10 @@ Result<SortOrder> sortOrderFromText(const QString& text, const Table& table) {
 }
 
 QString TableReader::selectColumns() const {
-    QStringList names;
-    for (const Column& column : m_table.columns)
-        names += m_session.dialect().readable(column);
-    return names.isEmpty() ? QStringLiteral("*") : names.join(QStringLiteral(", "));
+    return columnList(m_session.dialect(), m_table.columns);
 }
 
-QString TableReader::from() const {
-    return QStringLiteral(" FROM ") + m_session.dialect().quoted(m_table);
-}
-
-QString TableReader::orderBy(const SortOrder& sort) const {
-    // With the table before it a name means the column, not the text form that is read of it.
-    const QString table = m_session.dialect().quoted(m_table) + u'.';
-    QStringList parts;
-    for (const SortBy& by : sort)
-        parts += table + m_session.dialect().quoted(by.column) +
-                 (by.descending ? QStringLiteral(" DESC") : QString());
-    for (const QString& column : m_table.key)
-        parts += table + m_session.dialect().quoted(column);
-    return parts.isEmpty() ? QString()
-                           : QStringLiteral(" ORDER BY ") + parts.join(QStringLiteral(", "));
-}
+QString TableReader::from() const { return fromTable(m_session.dialect(), m_table); }
 
 Record TableReader::recordOf(const QSqlQuery& row) const {
     Record record;
@@ -115,7 +147,7 @@ Result<qint64> TableReader::count() {
 Result<std::vector<Record>> TableReader::range(const SortOrder& sort, qint64 offset, qint64 limit) {
     std::vector<Record> records;
     Status status =
-        collect(QStringLiteral("SELECT ") + selectColumns() + from() + orderBy(sort) +
+        collect(QStringLiteral("SELECT ") + selectColumns() + from() + orderBy(m_session.dialect(), m_table, sort) +
                     QStringLiteral(" LIMIT ? OFFSET ?"),
                 {limit < 0 ? std::numeric_limits<qint64>::max() : limit, offset}, records);
     if (!status)
@@ -134,17 +166,11 @@ Result<std::vector<Record>> TableReader::records(const std::vector<Key>& keys,
     std::vector<Record> records;
     for (size_t first = 0; first < keys.size(); first += KeysPerStatement) {
         const size_t last = std::min(first + KeysPerStatement, keys.size());
-        QStringList conditions;
-        QVariantList values;
-        for (size_t i = first; i < last; ++i) {
-            SqlFragment condition = m_session.dialect().keyCondition(m_table, keys[i]);
-            conditions += u'(' + condition.sql + u')';
-            values += condition.values;
-        }
-        Status status =
-            collect(QStringLiteral("SELECT ") + selectColumns() + from() +
-                        QStringLiteral(" WHERE ") + conditions.join(QStringLiteral(" OR ")),
-                    values, records);
+        const SqlFragment statement = recordsStatement(
+            m_session.dialect(), m_table,
+            {keys.begin() + static_cast<std::ptrdiff_t>(first),
+             keys.begin() + static_cast<std::ptrdiff_t>(last)});
+        Status status = collect(statement.sql, statement.values, records);
         if (!status)
             return status.error();
     }
@@ -217,7 +243,8 @@ Result<std::vector<Key>> TableReader::keysWhere(const QStringList& columns,
     const SqlFragment where = whereAll(columns, values);
     std::vector<Record> found;
     Status status =
-        collect(QStringLiteral("SELECT ") + selectColumns() + from() + where.sql + orderBy({}),
+        collect(QStringLiteral("SELECT ") + selectColumns() + from() + where.sql +
+                    orderBy(m_session.dialect(), m_table, {}),
                 where.values, found);
     if (!status)
         return status.error();
@@ -227,7 +254,8 @@ Result<std::vector<Key>> TableReader::keysWhere(const QStringList& columns,
     return keys;
 }
 
-Status TableReader::scanKeys(const SortOrder& sort, const std::function<bool(KeyIndex&&)>& take) {
+Status TableReader::scanKeys(const SortOrder& sort, const Restriction& only,
+                             const std::function<bool(KeyIndex&&)>& take) {
     RunCollector collector(take);
     if (m_table.key.isEmpty()) {
         auto total = count();
@@ -242,15 +270,14 @@ Status TableReader::scanKeys(const SortOrder& sort, const std::function<bool(Key
         return done();
     }
 
-    QStringList names;
-    for (const QString& column : m_table.key)
-        names += m_session.dialect().readable(*m_table.column(column));
-    const QString sql =
-        QStringLiteral("SELECT ") + names.join(QStringLiteral(", ")) + from() + orderBy(sort);
+    const SqlFragment where =
+        only.isEmpty() ? SqlFragment{} : whereAll(only.columns, only.values);
+    const QString sql = selectKeys(m_session.dialect(), m_table) + where.sql +
+                        orderBy(m_session.dialect(), m_table, sort);
 
     const std::vector<ColumnType> types = m_table.keyTypes();
     const Column& first = *m_table.column(m_table.key.front());
-    if (types.size() == 1 && first.givenByDatabase && first.type.kind == TypeKind::Integer) {
+    if (only.isEmpty() && types.size() == 1 && first.givenByDatabase && first.type.kind == TypeKind::Integer) {
         Status scanned = m_session.scanIntegers(sql, [&](qint64 key) {
             collector.run().appendInteger(key);
             return !collector.full() || collector.flush();
@@ -259,7 +286,7 @@ Status TableReader::scanKeys(const SortOrder& sort, const std::function<bool(Key
             collector.flush();
         return scanned;
     }
-    Status scanned = m_session.select(sql, {}, [&](const QSqlQuery& row) {
+    Status scanned = m_session.select(sql, where.values, [&](const QSqlQuery& row) {
         std::vector<Value> key;
         for (size_t i = 0; i < types.size(); ++i)
             key.push_back(m_session.dialect().decode(row.value(static_cast<int>(i)), types[i]));

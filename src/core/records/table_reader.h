@@ -4,6 +4,7 @@
 #include "core/database/session.h"
 #include "core/records/key_index.h"
 #include "core/records/record.h"
+#include "core/records/restriction.h"
 
 #include <optional>
 
@@ -18,6 +19,12 @@ using SortOrder = QList<SortBy>;
 
 // "name, next_due DESC": column names, each with ASC or DESC behind it if wished.
 Result<SortOrder> sortOrderFromText(const QString& text, const Table& table);
+
+// The statement that reads the keys of a table in order; of a source without a key, all it has.
+QString keysStatement(const Dialect& dialect, const Table& table, const SortOrder& sort);
+// The statement that reads these records. Requires: the table has a key.
+SqlFragment recordsStatement(const Dialect& dialect, const Table& table,
+                             const std::vector<Key>& keys);
 
 // Reads records of one table or view. Ties of a sort are broken by the key, so that an order is
 // always the same. A source without a key is read by position: its keys are whole numbers that
@@ -44,12 +51,13 @@ public:
                                        const std::vector<Value>& values);
 
     // Hands the keys in order to `take`, in runs that grow, until it answers false.
-    Status scanKeys(const SortOrder& sort, const std::function<bool(KeyIndex&&)>& take);
+    // Requires: a source without a key is not restricted.
+    Status scanKeys(const SortOrder& sort, const Restriction& only,
+                    const std::function<bool(KeyIndex&&)>& take);
 
 private:
     QString selectColumns() const;
     QString from() const;
-    QString orderBy(const SortOrder& sort) const;
     Record recordOf(const QSqlQuery& row) const;
     Status collect(const QString& sql, const QVariantList& values, std::vector<Record>& records);
     Result<std::vector<Record>> recordsByPosition(const std::vector<Key>& keys,

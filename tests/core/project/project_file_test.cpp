@@ -94,7 +94,7 @@ TEST(ProjectFile, GivesTheSameBytesAndKeepsWhatItDoesNotKnow) {
     ASSERT_TRUE(project) << qPrintable(project.error().sentence);
     EXPECT_EQ(projectToJson(*project), Full);
     EXPECT_EQ(
-        project->definition(QStringLiteral("aid"), QStringLiteral("sector_id"))->lookup.shownColumn,
+        project->definition(QStringLiteral("aid"), QStringLiteral("sector_id"))->lookup.shownColumns.value(0),
         QStringLiteral("name"));
     EXPECT_EQ(project->screen(QStringLiteral("AIDS"))->id, QStringLiteral("aid"));
 }
@@ -260,7 +260,7 @@ TEST(ScreenGenerator, TakesEditorsLookupsAndRequiredFromTheCatalog) {
     const Lookup& lookup =
         project.definition(QStringLiteral("aid"), QStringLiteral("sector_id"))->lookup;
     EXPECT_EQ(lookup.storedColumn, QStringLiteral("id"));
-    EXPECT_EQ(lookup.shownColumn, QStringLiteral("name"));
+    EXPECT_EQ(lookup.shownColumns.value(0), QStringLiteral("name"));
 }
 
 TEST(Binding, ListsColumnsThatAreGoneAndNamesRecords) {

@@ -91,7 +91,7 @@ TEST_F(Reading, FindsManyRecordsByCompositeKeys) {
 TEST_F(Reading, TheFirstRunIsAScreenfulAndAllRunsAreAllKeys) {
     std::vector<qsizetype> runs;
     ASSERT_TRUE(TableReader(desk.session(), desk.table(QStringLiteral("visit")))
-                    .scanKeys({}, [&](KeyIndex&& run) {
+                    .scanKeys({}, {}, [&](KeyIndex&& run) {
                         runs.push_back(run.size());
                         return true;
                     }));
@@ -101,7 +101,7 @@ TEST_F(Reading, TheFirstRunIsAScreenfulAndAllRunsAreAllKeys) {
 TEST_F(Reading, AViewIsReadByPosition) {
     const Table& towns = desk.table(QStringLiteral("towns"));
     KeyIndex index;
-    ASSERT_TRUE(TableReader(desk.session(), towns).scanKeys({}, [&](KeyIndex&& run) {
+    ASSERT_TRUE(TableReader(desk.session(), towns).scanKeys({}, {}, [&](KeyIndex&& run) {
         index.append(std::move(run));
         return true;
     }));

@@ -19,6 +19,8 @@ class FieldEditor : public QWidget {
 public:
     // Made by the field's definition; the one place that chooses among the kinds.
     static FieldEditor* create(const BoundField& field, Workspace* workspace, QWidget* parent);
+    // Whether a field like this can be edited in a grid's cell; what cannot is edited in a form.
+    static bool fitsInCell(const BoundField& field);
 
     // Shows a value, or the text that could not be read.
     virtual void setContent(const Value& value, const std::optional<QString>& badText) = 0;
@@ -27,6 +29,8 @@ public:
     virtual void selectAll() {}
     // For a cell: keys that end an edit go to the grid's delegate, and what there is to open opens.
     void beginInCell();
+    // A pick is the whole edit of a cell.
+    virtual bool isDoneWithPick() const { return false; }
     // "draft", "problem", "elsewhere" or "": how the edge is drawn.
     void setState(const QString& state);
     // The widget that takes the keys.
@@ -35,10 +39,16 @@ public:
 Q_SIGNALS:
     void edited();   // by the person, with each key or pick
     void finished(); // the person left the editor or pressed Return
+    // Something could not be taken, and why; the field is as it was.
+    void refused(const QString& reason);
+    // Of a lookup: open the record that is chosen, or make a new one and choose it.
+    void openRequested();
+    void newRequested();
 
 protected:
     using QWidget::QWidget;
-    void adopt(QWidget* inner);
+    // `inner` takes the keys; `beside` stands at its right.
+    void adopt(QWidget* inner, const QList<QWidget*>& beside = {});
     virtual void openInCell() {}
     bool eventFilter(QObject* watched, QEvent* event) override;
 

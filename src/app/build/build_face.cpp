@@ -1,0 +1,158 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/build/build_face.h"
+
+#include "app/build/form_shaper.h"
+#include "app/build/offers_panel.h"
+#include "app/build/plate_view.h"
+#include "app/build/shaper_bar.h"
+#include "app/use/grid_view.h"
+#include "app/use/record_form.h"
+
+#include <QHBoxLayout>
+#include <QLineEdit>
+#include <QMenu>
+#include <QToolButton>
+
+namespace gravin {
+
+namespace {
+constexpr int NarrowFieldWidth = 130;
+
+QToolButton* toolButton(const QString& name, const QString& text) {
+    auto* button = new QToolButton;
+    button->setObjectName(name);
+    button->setText(text);
+    return button;
+}
+} // namespace
+
+BuildFace::BuildFace(ScreenBinding* binding, GridView* grid, RecordForm* form, QObject* parent)
+    : QObject(parent)
+    , m_binding(binding)
+    , m_grid(grid)
+    , m_form(form)
+    , m_editor(new PlateEditor(binding, this))
+    , m_gridPlate(new PlateView(new PlateModel(m_editor, Qt::Horizontal, this)))
+    , m_formPlate(new PlateView(new PlateModel(m_editor, Qt::Vertical, this)))
+    , m_shaper(new FormShaper(binding, form->fields()))
+    , m_shaperBar(new ShaperBar(m_shaper))
+    , m_tools(makeTools()) {
+    m_gridPlate->setObjectName(QStringLiteral("plate"));
+    m_formPlate->setObjectName(QStringLiteral("form-plate"));
+    m_gridPlate->plateModel()->setLines(gridPlateLines(false));
+    m_formPlate->plateModel()->setLines(formPlateLines());
+    m_gridPlate->standOver(grid);
+    m_shaper->hide();
+    m_shaperBar->hide();
+    for (PlateView* plate : {m_gridPlate, m_formPlate}) {
+        connect(plate, &PlateView::selectionDescribed, this, &BuildFace::described);
+        connect(plate, &PlateView::offersRequested, this, &BuildFace::showOffers);
+    }
+    connect(m_gridPlate, &PlateView::narrowed, this, [this] {
+        for (int column = 0; column < m_gridPlate->plateModel()->columnCount(); ++column)
+            m_grid->setColumnHidden(column, m_gridPlate->isColumnHidden(column));
+    });
+    // The field that is chosen in the form is the one on the plate, and the other way round.
+    connect(m_shaper, &FormShaper::columnChosen, this, [this](const QString& column) {
+        m_formPlate->setCurrent(PlateLine::Label, column);
+    });
+    connect(m_formPlate, &PlateView::currentColumnChanged, m_shaper, &FormShaper::choose);
+    connect(m_editor, &PlateEditor::refused, this, &BuildFace::refused);
+    connect(binding, &ScreenBinding::rebound, this, &BuildFace::offerMissingFields);
+    offerMissingFields();
+}
+
+QWidget* BuildFace::shaperBar() const { return m_shaperBar; }
+
+QWidget* BuildFace::makeTools() {
+    auto* tools = new QWidget;
+    auto* layout = new QHBoxLayout(tools);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(6);
+    m_gridButton = toolButton(QStringLiteral("build-grid"), tr("Grid"));
+    m_formButton = toolButton(QStringLiteral("build-form"), tr("Form"));
+    m_gridButton->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_G);
+    m_formButton->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_F);
+    m_gridButton->setToolTip(tr("The plate over the grid (Ctrl+Shift+G)"));
+    m_formButton->setToolTip(
+        tr("The plate beside the form, and the form itself to arrange (Ctrl+Shift+F)"));
+    for (QToolButton* part : {m_gridButton, m_formButton})
+        part->setCheckable(true);
+    connect(m_gridButton, &QToolButton::clicked, this, [this] { setPart(Part::Grid); });
+    connect(m_formButton, &QToolButton::clicked, this, [this] { setPart(Part::Form); });
+    m_narrow = new QLineEdit;
+    m_narrow->setObjectName(QStringLiteral("narrow-fields"));
+    m_narrow->setPlaceholderText(tr("Narrow fields"));
+    m_narrow->setClearButtonEnabled(true);
+    m_narrow->setMaximumWidth(NarrowFieldWidth);
+    connect(m_narrow, &QLineEdit::textChanged, this, [this](const QString& text) {
+        m_gridPlate->narrow(text);
+        m_formPlate->narrow(text);
+    });
+    m_allLines = toolButton(QStringLiteral("all-settings"), tr("All settings"));
+    m_allLines->setCheckable(true);
+    m_allLines->setShortcut(Qt::CTRL | Qt::Key_M);
+    m_allLines->setToolTip(tr("Also the lines that are needed less often (Ctrl+M)"));
+    connect(m_allLines, &QToolButton::toggled, this, [this](bool all) {
+        m_gridPlate->plateModel()->setLines(gridPlateLines(all));
+    });
+    m_addField = toolButton(QStringLiteral("add-field"), tr("Add field"));
+    m_addField->setPopupMode(QToolButton::InstantPopup);
+    auto* settings = toolButton(QStringLiteral("screen-settings"), tr("Screen…"));
+    settings->setShortcut(Qt::ALT | Qt::Key_Return);
+    settings->setToolTip(tr("Name, arrangement and what people may do here (Alt+Return)"));
+    connect(settings, &QToolButton::clicked, this, &BuildFace::screenSettingsRequested);
+    auto* statements = toolButton(QStringLiteral("statements"), tr("Statements…"));
+    statements->setToolTip(tr("What is sent to the database for this screen"));
+    connect(statements, &QToolButton::clicked, this, &BuildFace::statementsRequested);
+    for (QWidget* each : std::initializer_list<QWidget*>{
+             m_gridButton, m_formButton, m_narrow, m_allLines, m_addField, settings, statements})
+        layout->addWidget(each);
+    return tools;
+}
+
+void BuildFace::offerMissingFields() {
+    auto* menu = new QMenu(m_addField);
+    for (const Column& column : m_binding->screen().table->columns) {
+        if (!m_binding->screen().field(column.name))
+            menu->addAction(column.name, this,
+                            [this, name = column.name] { m_editor->addField(name); });
+    }
+    if (QMenu* before = m_addField->menu())
+        before->deleteLater();
+    m_addField->setMenu(menu);
+    m_addField->setEnabled(!menu->isEmpty());
+    m_addField->setToolTip(menu->isEmpty() ? tr("Every column of the table is on the screen.")
+                                           : tr("A column of the table that is not shown yet"));
+}
+
+void BuildFace::setPart(Part part) {
+    m_part = part;
+    setShown(m_shown);
+    Q_EMIT partChanged();
+}
+
+void BuildFace::setShown(bool shown) {
+    m_shown = shown;
+    const bool form = m_part == Part::Form;
+    m_gridButton->setChecked(!form);
+    m_formButton->setChecked(form);
+    m_allLines->setVisible(!form);
+    m_tools->setVisible(shown);
+    m_gridPlate->setVisible(shown && !form);
+    m_formPlate->setVisible(shown && form);
+    m_shaper->setVisible(shown && form);
+    m_shaperBar->setVisible(shown && form);
+    m_form->fields()->setShaped(shown && form);
+    if (!shown)
+        m_narrow->clear();
+}
+
+void BuildFace::showOffers(const QString& column) {
+    if (!m_binding->screen().field(column))
+        return;
+    auto* panel = new OffersPanel(m_editor, column, plate());
+    panel->open();
+}
+
+} // namespace gravin

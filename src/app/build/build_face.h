@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/screen_binding.h"
+
+class QLineEdit;
+class QToolButton;
+
+namespace gravin {
+
+class FormShaper;
+class GridView;
+class PlateEditor;
+class PlateView;
+class RecordForm;
+class ShaperBar;
+
+// What Build adds to a screen: the plate over its grid, or the plate beside its form with the form
+// open to be arranged. The widgets are placed by the screen's page, which owns them.
+class BuildFace : public QObject {
+    Q_OBJECT
+public:
+    enum class Part { Grid, Form };
+
+    // All must outlive the face.
+    BuildFace(ScreenBinding* binding, GridView* grid, RecordForm* form, QObject* parent);
+
+    PlateEditor* editor() const { return m_editor; }
+    PlateView* gridPlate() const { return m_gridPlate; }
+    PlateView* formPlate() const { return m_formPlate; }
+    PlateView* plate() const { return m_part == Part::Grid ? m_gridPlate : m_formPlate; }
+    FormShaper* shaper() const { return m_shaper; }
+    QWidget* shaperBar() const;
+    // For the head of the page.
+    QWidget* tools() const { return m_tools; }
+
+    Part part() const { return m_part; }
+    void setPart(Part part);
+    void setShown(bool shown);
+    // Opens the panel on what a field offers.
+    void showOffers(const QString& column);
+
+Q_SIGNALS:
+    void partChanged();
+    void described(const QString& text); // what is selected, for the foot line
+    void refused(const QString& reason);
+    void screenSettingsRequested();
+    void statementsRequested();
+
+private:
+    QWidget* makeTools();
+    void offerMissingFields();
+
+    ScreenBinding* m_binding;
+    GridView* m_grid;
+    RecordForm* m_form;
+    PlateEditor* m_editor;
+    PlateView* m_gridPlate;
+    PlateView* m_formPlate;
+    FormShaper* m_shaper;
+    ShaperBar* m_shaperBar;
+    QToolButton* m_gridButton = nullptr;
+    QToolButton* m_formButton = nullptr;
+    QToolButton* m_allLines = nullptr;
+    QToolButton* m_addField = nullptr;
+    QLineEdit* m_narrow = nullptr;
+    QWidget* m_tools;
+    Part m_part = Part::Grid;
+    bool m_shown = false;
+};
+
+} // namespace gravin

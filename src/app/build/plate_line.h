@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/project/field_definition.h"
+
+#include <optional>
+
+namespace gravin {
+
+// The lines of the plate: one for each setting of a field.
+enum class PlateLine {
+    Label,
+    BoundTo,
+    ShownAs,
+    Source,
+    Format,
+    Help,
+    Default,
+    Required,
+    Message,
+    Visible,
+    Editable,
+    Alignment,
+    // In the grid.
+    Width,
+    Frozen,
+    Order,
+    // In the form.
+    Section,
+    Span,
+    BeginsRow
+};
+
+QString plateLineLabel(PlateLine line);
+// What can be set there, for the tool tip.
+QString plateLineHelp(PlateLine line);
+bool isSwitch(PlateLine line); // yes or no, toggled in place
+// The setting that a screen can have of its own; nothing when the line belongs to the screen or to
+// all screens anyway.
+std::optional<FieldSetting> settingOf(PlateLine line);
+
+// Over the grid; `all` adds those that are needed less often.
+QList<PlateLine> gridPlateLines(bool all);
+// Beside the form.
+QList<PlateLine> formPlateLines();
+
+} // namespace gravin

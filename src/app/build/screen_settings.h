@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/workspace.h"
+
+#include <QDialog>
+
+class QCheckBox;
+class QComboBox;
+class QLineEdit;
+class QListWidget;
+class QPushButton;
+
+namespace gravin {
+
+// The settings of a screen as a whole. Each takes effect at once, as a step of undo.
+class ScreenSettings : public QDialog {
+    Q_OBJECT
+public:
+    // `workspace` must outlive the panel. Deletes itself when closed, and closes when the screen
+    // goes.
+    ScreenSettings(Workspace* workspace, const QString& screenId, QWidget* parent);
+
+private:
+    void fill();
+    void fillActions();
+    void change(const QString& what, const std::function<void(Screen&)>& edit);
+    void changeActions();
+    void move(int steps);
+    void remove();
+
+    Workspace* m_workspace;
+    QString m_screenId;
+    QLineEdit* m_label;
+    QComboBox* m_group;
+    QComboBox* m_arrangement;
+    QCheckBox* m_start;
+    QComboBox* m_rowHeight;
+    QComboBox* m_afterSaving;
+    QMap<Operation, QCheckBox*> m_rights;
+    QListWidget* m_actions;
+    bool m_filling = false;
+};
+
+} // namespace gravin

@@ -1,0 +1,113 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/editors/line_editor.h"
+
+#include "core/project/field_input.h"
+#include "core/value/display_format.h"
+#include "core/value/mask.h"
+#include "core/value/text_form.h"
+
+#include <QDesktopServices>
+#include <QIcon>
+#include <QLabel>
+#include <QLineEdit>
+#include <QToolButton>
+#include <QUrl>
+
+namespace gravin {
+
+LineEditor::LineEditor(const BoundField& field, QWidget* parent)
+    : FieldEditor(parent)
+    , m_field(field)
+    , m_line(new QLineEdit) {
+    adopt(m_line, makeBeside());
+    if (field.definition.shownAs == ShownAs::Number &&
+        field.definition.alignment == Alignment::Natural)
+        m_line->setAlignment(Qt::AlignRight);
+    if (field.definition.shownAs == ShownAs::FixedText)
+        m_line->setFrame(false);
+    m_line->setPlaceholderText(hint());
+    connect(m_line, &QLineEdit::textEdited, this, &FieldEditor::edited);
+    connect(m_line, &QLineEdit::textChanged, this, &LineEditor::refreshOpen);
+    connect(m_line, &QLineEdit::returnPressed, this, &FieldEditor::finished);
+    refreshOpen();
+}
+
+QList<QWidget*> LineEditor::makeBeside() {
+    const FieldDefinition& definition = m_field.definition;
+    if (definition.shownAs == ShownAs::Link || definition.shownAs == ShownAs::Mail) {
+        m_open = new QToolButton;
+        m_open->setIcon(QIcon::fromTheme(definition.shownAs == ShownAs::Mail
+                                             ? QStringLiteral("mail-send")
+                                             : QStringLiteral("internet-services")));
+        m_open->setToolTip(definition.shownAs == ShownAs::Mail ? tr("Write to this address")
+                                                               : tr("Open this link"));
+        m_open->setAccessibleName(m_open->toolTip());
+        connect(m_open, &QToolButton::clicked, this, &LineEditor::openAddress);
+        return {m_open};
+    }
+    const auto pattern = numberPattern(definition.format);
+    if (definition.shownAs != ShownAs::Number || !pattern)
+        return {};
+    const QString unit = (pattern->before + pattern->after).trimmed();
+    if (unit.isEmpty())
+        return {};
+    auto* label = new QLabel(unit);
+    label->setTextFormat(Qt::PlainText);
+    label->setProperty("role", "faint");
+    return {label};
+}
+
+// What is to be typed, by an example; a masked text shows its pattern.
+QString LineEditor::hint() const {
+    const FieldDefinition& definition = m_field.definition;
+    switch (definition.shownAs) {
+    case ShownAs::MaskedText:
+        return definition.mask;
+    case ShownAs::Link:
+        return QStringLiteral("https://");
+    case ShownAs::Mail:
+        return tr("name@place");
+    default:
+        return {};
+    }
+}
+
+void LineEditor::setContent(const Value& value, const std::optional<QString>& badText) {
+    const QString text = badText.value_or(toText(value, m_field.column.type));
+    if (m_line->text() == text)
+        return;
+    m_line->setText(text);
+    m_line->setCursorPosition(0); // a long text is read from its beginning
+}
+
+EditorContent LineEditor::content() const { return m_line->text(); }
+
+void LineEditor::setReadOnly(bool readOnly) {
+    m_line->setReadOnly(readOnly);
+    // What cannot be typed needs no example; an empty value is a dash.
+    m_line->setPlaceholderText(readOnly ? QStringLiteral("–") : hint());
+}
+
+void LineEditor::selectAll() { m_line->selectAll(); }
+
+void LineEditor::openAddress() {
+    const QString text = m_line->text().trimmed();
+    // Never anything but these two: a stored text must not be able to start a program.
+    if (m_field.definition.shownAs == ShownAs::Mail) {
+        QUrl url;
+        url.setScheme(QStringLiteral("mailto"));
+        url.setPath(text);
+        QDesktopServices::openUrl(url);
+    } else if (isOpenableLink(text)) {
+        QDesktopServices::openUrl(QUrl(text, QUrl::StrictMode));
+    }
+}
+
+void LineEditor::refreshOpen() {
+    if (m_open)
+        m_open->setEnabled(m_field.definition.shownAs == ShownAs::Mail
+                               ? m_line->text().contains(u'@')
+                               : isOpenableLink(m_line->text()));
+}
+
+} // namespace gravin

@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/project/lookup_store.h"
+
+#include <QAbstractTableModel>
+
+namespace gravin {
+
+// What a lookup offers for a text typed so far: page by page, as far as somebody scrolls.
+class LookupModel : public QAbstractTableModel {
+    Q_OBJECT
+public:
+    // `store` must outlive the model. `labels`: of the shown columns.
+    LookupModel(LookupStore* store, QStringList labels, QObject* parent = nullptr);
+
+    // Begins the search; the present entries stay until the first of the new ones are here.
+    void search(const QString& text);
+    const QString& text() const { return m_text; }
+    bool isSearching() const { return m_searching; }
+    // Why the last search failed; empty: it did not.
+    const QString& failure() const { return m_failure; }
+    // Requires: a valid row.
+    const LookupStore::Entry& entry(int row) const { return m_entries[row]; }
+
+    int rowCount(const QModelIndex& parent = {}) const override;
+    int columnCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex& index, int role) const override;
+    QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+    bool canFetchMore(const QModelIndex& parent) const override;
+    void fetchMore(const QModelIndex& parent) override;
+
+Q_SIGNALS:
+    // The first entries of the last search are here, or it failed.
+    void answered();
+
+private:
+    void take(const Result<QList<LookupStore::Entry>>& entries);
+
+    LookupStore* m_store;
+    QStringList m_labels;
+    QString m_text;
+    QList<LookupStore::Entry> m_entries;
+    bool m_complete = false; // there are no more
+    bool m_searching = false;
+    bool m_fromStart = false;
+    QString m_failure;
+    quint64 m_generation = 0;
+};
+
+} // namespace gravin

@@ -1,0 +1,226 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/editors/picture_editor.h"
+
+#include "core/value/text_form.h"
+
+#include <QApplication>
+#include <QBuffer>
+#include <QClipboard>
+#include <QDragEnterEvent>
+#include <QFile>
+#include <QFileDialog>
+#include <QImage>
+#include <QImageReader>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QMimeData>
+#include <QMimeDatabase>
+#include <QPixmap>
+#include <QSaveFile>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace gravin {
+
+namespace {
+
+constexpr int Height = 128;
+constexpr int Width = 220;
+
+// Scaled while it is read, so that a huge picture does not need its full room.
+QPixmap previewOf(const QByteArray& bytes) {
+    QBuffer buffer;
+    buffer.setData(bytes);
+    QImageReader reader(&buffer);
+    const QSize size = reader.size();
+    if (size.isValid() && (size.height() > Height || size.width() > Width))
+        reader.setScaledSize(size.scaled(Width, Height, Qt::KeepAspectRatio));
+    return QPixmap::fromImageReader(&reader);
+}
+
+} // namespace
+
+PictureEditor::PictureEditor(QWidget* parent)
+    : FieldEditor(parent)
+    , m_label(new QLabel)
+    , m_load(button("document-open", QStringLiteral("load-picture"), tr("Load from a file…"),
+                    &PictureEditor::askForFile))
+    , m_paste(button("edit-paste", QStringLiteral("paste-picture"), tr("Paste"),
+                     &PictureEditor::paste))
+    , m_clear(button("edit-clear", QStringLiteral("clear-picture"), tr("Clear"),
+                     &PictureEditor::clear))
+    , m_save(button("document-save-as", QStringLiteral("save-picture"), tr("Save as a file…"),
+                    &PictureEditor::askWhereToSave)) {
+    m_label->setProperty("role", "picture");
+    m_label->setFocusPolicy(Qt::TabFocus);
+    m_label->setMinimumHeight(36);
+    m_label->setAlignment(Qt::AlignCenter);
+    m_label->setAcceptDrops(true);
+    auto* buttons = new QWidget;
+    auto* column = new QVBoxLayout(buttons);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(2);
+    for (QToolButton* each : {m_load, m_paste, m_clear, m_save})
+        column->addWidget(each);
+    column->addStretch();
+    adopt(m_label, {buttons});
+    show();
+}
+
+QToolButton* PictureEditor::button(const char* icon, const QString& name, const QString& text,
+                                   void (PictureEditor::*run)()) {
+    auto* made = new QToolButton;
+    made->setObjectName(name);
+    made->setIcon(QIcon::fromTheme(QLatin1String(icon)));
+    made->setToolTip(text);
+    made->setAccessibleName(text);
+    made->setFocusPolicy(Qt::TabFocus);
+    connect(made, &QToolButton::clicked, this, run);
+    return made;
+}
+
+void PictureEditor::setContent(const Value& value, const std::optional<QString>&) {
+    if (value == m_value)
+        return;
+    m_value = value;
+    show();
+}
+
+void PictureEditor::show() {
+    const bool empty = m_value.isNull();
+    m_label->clear();
+    if (empty) {
+        m_label->setText(m_readOnly ? QStringLiteral("–") : tr("No picture"));
+    } else {
+        const QPixmap picture = m_value.kind() == Value::Kind::Binary
+                                    ? previewOf(m_value.asBinary())
+                                    : QPixmap();
+        if (picture.isNull())
+            m_label->setText(tr("Not a picture: %1").arg(toText(m_value, {})));
+        else
+            m_label->setPixmap(picture);
+    }
+    m_load->setEnabled(!m_readOnly);
+    m_paste->setEnabled(!m_readOnly);
+    m_clear->setEnabled(!m_readOnly && !empty);
+    m_save->setEnabled(m_value.kind() == Value::Kind::Binary);
+}
+
+void PictureEditor::setReadOnly(bool readOnly) {
+    m_readOnly = readOnly;
+    show();
+}
+
+void PictureEditor::take(const QByteArray& bytes, const QString& source) {
+    if (bytes.size() > LargestFile) {
+        Q_EMIT refused(tr("%1 has %2; at most %3 fit here.")
+                           .arg(source, toText(Value::binary(bytes), {}),
+                                locale().formattedDataSize(LargestFile)));
+        return;
+    }
+    QBuffer buffer;
+    buffer.setData(bytes);
+    if (QImageReader reader(&buffer); !reader.canRead()) {
+        Q_EMIT refused(tr("%1 is not a picture that can be shown.").arg(source));
+        return;
+    }
+    m_value = Value::binary(bytes);
+    show();
+    Q_EMIT edited();
+    Q_EMIT finished();
+}
+
+void PictureEditor::load(const QString& path) {
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly)) {
+        Q_EMIT refused(tr("%1 cannot be read: %2.").arg(path, file.errorString()));
+        return;
+    }
+    // One byte more than fits tells that it does not.
+    take(file.read(LargestFile + 1), path);
+}
+
+void PictureEditor::askForFile() {
+    auto* dialog = new QFileDialog(this, tr("Load a picture"));
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setFileMode(QFileDialog::ExistingFile);
+    QStringList types;
+    for (const QByteArray& type : QImageReader::supportedMimeTypes())
+        types += QString::fromLatin1(type);
+    dialog->setMimeTypeFilters(QStringList{QStringLiteral("application/octet-stream")} + types);
+    dialog->selectMimeTypeFilter(QStringLiteral("application/octet-stream"));
+    connect(dialog, &QFileDialog::fileSelected, this, &PictureEditor::load);
+    dialog->open();
+}
+
+// A copied picture comes as a PNG, a copied file as it is.
+void PictureEditor::paste() {
+    const QMimeData* offered = QApplication::clipboard()->mimeData();
+    if (offered && offered->hasUrls() && offered->urls().front().isLocalFile()) {
+        load(offered->urls().front().toLocalFile());
+        return;
+    }
+    const QImage image = QApplication::clipboard()->image();
+    if (image.isNull()) {
+        Q_EMIT refused(tr("There is no picture to paste."));
+        return;
+    }
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    image.save(&buffer, "PNG");
+    take(bytes, tr("The pasted picture"));
+}
+
+void PictureEditor::clear() {
+    m_value = Value::null();
+    show();
+    Q_EMIT edited();
+    Q_EMIT finished();
+}
+
+void PictureEditor::askWhereToSave() {
+    const QByteArray bytes = m_value.asBinary();
+    auto* dialog = new QFileDialog(this, tr("Save the picture"));
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setAcceptMode(QFileDialog::AcceptSave);
+    dialog->setDefaultSuffix(QMimeDatabase().mimeTypeForData(bytes).preferredSuffix());
+    connect(dialog, &QFileDialog::fileSelected, this, [this, bytes](const QString& path) {
+        QSaveFile file(path);
+        if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit())
+            Q_EMIT refused(tr("The picture could not be saved to %1: %2.")
+                               .arg(path, file.errorString()));
+    });
+    dialog->open();
+}
+
+bool PictureEditor::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == m_label && !m_readOnly) {
+        if (event->type() == QEvent::KeyPress) {
+            const auto* key = static_cast<QKeyEvent*>(event);
+            if (key->matches(QKeySequence::Paste)) {
+                paste();
+                return true;
+            }
+            if (key->key() == Qt::Key_Space || key->key() == Qt::Key_Return) {
+                askForFile();
+                return true;
+            }
+            if (key->key() == Qt::Key_Delete) {
+                clear();
+                return true;
+            }
+        } else if (event->type() == QEvent::DragEnter) {
+            static_cast<QDragEnterEvent*>(event)->acceptProposedAction();
+            return true;
+        } else if (event->type() == QEvent::Drop) {
+            const QMimeData* offered = static_cast<QDropEvent*>(event)->mimeData();
+            if (offered->hasUrls())
+                load(offered->urls().front().toLocalFile());
+            return true;
+        }
+    }
+    return FieldEditor::eventFilter(watched, event);
+}
+
+} // namespace gravin

@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/editors/field_editor.h"
+
+class QButtonGroup;
+class QGridLayout;
+
+namespace gravin {
+
+// One of few: every choice is in sight.
+class RadioEditor : public FieldEditor {
+    Q_OBJECT
+public:
+    RadioEditor(const BoundField& field, Workspace* workspace, QWidget* parent);
+    void setContent(const Value& value, const std::optional<QString>& badText) override;
+    EditorContent content() const override { return m_value; }
+    void setReadOnly(bool readOnly) override;
+    bool isDoneWithPick() const override { return true; }
+
+private:
+    void fill();
+    void check();
+
+    BoundField m_field;
+    Workspace* m_workspace;
+    QWidget* m_buttons;
+    QGridLayout* m_layout;
+    QButtonGroup* m_group = nullptr;
+    Value m_value;
+    std::vector<Value> m_values; // behind the buttons
+};
+
+} // namespace gravin

@@ -1,0 +1,186 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/use/children_panel.h"
+
+#include "app/use/open_edits.h"
+#include "core/project/screen_links.h"
+
+#include <QLabel>
+#include <QSplitter>
+#include <QTabWidget>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+// A screen can be its own child (a table that refers to itself): somewhere it must end.
+constexpr int DeepestPanel = 6;
+
+QLabel* note(const QString& text) {
+    auto* label = new QLabel(text);
+    label->setProperty("role", "faint");
+    label->setWordWrap(true);
+    label->setContentsMargins(14, 14, 14, 14);
+    label->setAlignment(Qt::AlignTop);
+    return label;
+}
+
+} // namespace
+
+ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int depth,
+                             QWidget* widget)
+    : QWidget(widget)
+    , m_parent(parent)
+    , m_openEdits(openEdits)
+    , m_depth(depth)
+    , m_tabs(new QTabWidget) {
+    setObjectName(QStringLiteral("children"));
+    m_tabs->setDocumentMode(true);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(m_tabs);
+    Workspace* workspace = parent->workspace();
+    for (const RecordLink& link :
+         childrenOf(workspace->project(), workspace->catalog(), parent->screen().screen))
+        addChild(link);
+    if (m_children.empty())
+        m_tabs->addTab(note(tr("No table refers to %1.").arg(parent->tableName())), tr("Children"));
+    connect(workspace->records(parent->tableName()), &RecordStore::recordsArrived, this,
+            [this](const QList<Key>& keys) {
+                if (keys.contains(m_record.key))
+                    setParentRecord(m_record);
+            });
+    connect(workspace, &Workspace::committed, this, [this] { setParentRecord(m_record); });
+}
+
+ChildrenPanel::~ChildrenPanel() {
+    // Grids go before the bindings that they read.
+    delete m_tabs;
+}
+
+void ChildrenPanel::addChild(const RecordLink& link) {
+    Workspace* workspace = m_parent->workspace();
+    const auto bound = workspace->bound(link.screen);
+    if (!bound) {
+        m_tabs->addTab(note(tr("%1 The screen can be made at any time; nothing else is affected.")
+                                .arg(bound.error().sentence)),
+                       link.screen);
+        return;
+    }
+    const QString title = bound->screen.label;
+    if (bound->table->key.isEmpty()) {
+        m_tabs->addTab(note(bound->readOnlyReason), title);
+        return;
+    }
+    for (const QString& column : link.targetColumns) {
+        if (!bound->table->column(column)) {
+            m_tabs->addTab(note(tr("%1 has no column %2 to belong by.")
+                                    .arg(bound->table->name, column)),
+                           title);
+            return;
+        }
+    }
+    auto child = std::make_unique<Child>();
+    child->link = link;
+    child->binding = std::make_unique<ScreenBinding>(workspace, link.screen);
+    child->view = workspace->newView(bound->table->name);
+    auto* part = new QSplitter(Qt::Vertical);
+    part->setHandleWidth(1);
+    child->grid = new GridView(
+        new GridModel(child->binding.get(), child->view.get(), m_openEdits, part), part);
+    child->grid->setObjectName(QStringLiteral("children:") + bound->table->name);
+    child->grid->setAccessibleName(title);
+    part->addWidget(child->grid);
+    if (showsChildren(bound->screen.arrangement) && m_depth < DeepestPanel) {
+        child->below = new ChildrenPanel(child->binding.get(), m_openEdits, m_depth + 1, part);
+        part->addWidget(child->below);
+        connect(child->below, &ChildrenPanel::activated, this, &ChildrenPanel::activated);
+        connect(child->below, &ChildrenPanel::currentRecordChanged, this,
+                &ChildrenPanel::currentRecordChanged);
+        connect(child->below, &ChildrenPanel::openRequested, this, &ChildrenPanel::openRequested);
+        connect(child->below, &ChildrenPanel::actionsRequested, this,
+                &ChildrenPanel::actionsRequested);
+    }
+    Child* made = child.get();
+    connect(made->grid, &GridView::currentRecordChanged, this, [this, made](const RecordId& id) {
+        if (made->below)
+            made->below->setParentRecord(id);
+        Q_EMIT currentRecordChanged();
+    });
+    connect(made->grid, &GridView::openRequested, this, [this, made](const RecordId& id) {
+        Q_EMIT openRequested(partOfChild(*made), id);
+    });
+    connect(made->grid, &GridView::actionsRequested, this, &ChildrenPanel::actionsRequested);
+    connect(made->grid, &GridView::focusTaken, this,
+            [this, made] { Q_EMIT activated(made->grid); });
+    connect(made->view.get(), &RecordView::completed, made->grid, &GridView::applyWidths);
+    m_tabs->addTab(part, title);
+    m_children.push_back(std::move(child));
+    showChild(*made);
+}
+
+// The values by which children belong to the record; nothing while it is unsaved or on its way.
+std::optional<std::vector<Value>> ChildrenPanel::parentValues(const Child& child) const {
+    if (m_record.isNone() || m_record.isNew())
+        return std::nullopt;
+    const Record* record =
+        m_parent->workspace()->records(m_parent->tableName())->record(m_record.key);
+    std::vector<Value> values;
+    for (const QString& column : child.link.columns) {
+        const int index = m_parent->screen().table->indexOf(column);
+        if (!record || index < 0)
+            return std::nullopt;
+        values.push_back(record->values[static_cast<size_t>(index)]);
+    }
+    return values;
+}
+
+void ChildrenPanel::showChild(Child& child) {
+    if (const auto values = parentValues(child))
+        child.view->showOnly({child.link.targetColumns, *values});
+    else
+        child.view->showNothing();
+    if (child.below)
+        child.below->setParentRecord(child.grid->currentRecord());
+}
+
+void ChildrenPanel::setParentRecord(const RecordId& id) {
+    m_record = id;
+    for (const auto& child : m_children)
+        showChild(*child);
+}
+
+GridPart ChildrenPanel::partOfChild(const Child& child) const {
+    GridPart part{child.binding.get(), child.grid, {}, {}};
+    const auto values = parentValues(child);
+    if (!values)
+        part.noNewReason = m_record.isNew() ? tr("Save %1 first.").arg(m_parent->nameOf(m_record))
+                                            : tr("No record is chosen above.");
+    else
+        for (qsizetype i = 0; i < child.link.targetColumns.size(); ++i)
+            part.presets.insert(child.link.targetColumns[i], (*values)[static_cast<size_t>(i)]);
+    return part;
+}
+
+GridPart ChildrenPanel::partOf(const QWidget* grid) const {
+    for (const auto& child : m_children) {
+        if (child->grid == grid)
+            return partOfChild(*child);
+        if (child->below) {
+            if (const GridPart part = child->below->partOf(grid); part.isValid())
+                return part;
+        }
+    }
+    return {};
+}
+
+QList<GridView*> ChildrenPanel::grids() const {
+    QList<GridView*> all;
+    for (const auto& child : m_children)
+        all += child->grid;
+    return all;
+}
+
+} // namespace gravin

@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/use/grid_part.h"
+
+#include <QWidget>
+
+class QTabWidget;
+
+namespace gravin {
+
+// The records that belong to one record of another screen: a tab for each kind of children, each
+// with a grid, and below it the grids of their own children where their screen shows some.
+class ChildrenPanel : public QWidget {
+    Q_OBJECT
+public:
+    // All must outlive the panel. `depth`: how many panels stand above this one.
+    ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int depth, QWidget* widget = nullptr);
+    ~ChildrenPanel() override;
+
+    void setParentRecord(const RecordId& id);
+    // The part that this grid belongs to, in this panel or one below; invalid: none.
+    GridPart partOf(const QWidget* grid) const;
+    QList<GridView*> grids() const; // of this panel, in the order of its tabs
+
+Q_SIGNALS:
+    // A grid in here took the focus.
+    void activated(gravin::GridView* grid);
+    void currentRecordChanged();
+    void openRequested(const gravin::GridPart& part, const gravin::RecordId& id);
+    void actionsRequested(const QPoint& globalPosition);
+
+private:
+    struct Child {
+        RecordLink link;
+        std::unique_ptr<ScreenBinding> binding;
+        std::shared_ptr<RecordView> view;
+        GridView* grid = nullptr;
+        ChildrenPanel* below = nullptr;
+    };
+    void addChild(const RecordLink& link);
+    void showChild(Child& child);
+    std::optional<std::vector<Value>> parentValues(const Child& child) const;
+    GridPart partOfChild(const Child& child) const;
+
+    ScreenBinding* m_parent;
+    OpenEdits* m_openEdits;
+    int m_depth;
+    RecordId m_record;
+    QTabWidget* m_tabs;
+    std::vector<std::unique_ptr<Child>> m_children;
+};
+
+} // namespace gravin

@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/screen_binding.h"
+
+#include <QWidget>
+
+class QGridLayout;
+class QLabel;
+
+namespace gravin {
+
+class FieldEditor;
+
+// The fields of a form in their sections, with the editors of one record. Follows the screen's
+// layout; where the width does not allow as many columns as a section asks for, it takes fewer.
+class FormFields : public QWidget {
+    Q_OBJECT
+public:
+    // `binding` must outlive the fields.
+    explicit FormFields(ScreenBinding* binding, QWidget* parent = nullptr);
+
+    const RecordId& record() const { return m_id; }
+    void setRecord(const RecordId& id);
+    // Shows the record as it is now. `problems`: what stands in the way of saving it.
+    void refresh(const std::vector<Problem>& problems);
+    // What is typed in a field is settled: it may be rewritten and judged from now on.
+    void endTyping() { m_typing = nullptr; }
+    void focusField(const QString& column);
+    // The last editor in the order of Tab; null without fields.
+    QWidget* lastEditor() const;
+
+    // For shaping: every section has its title, also an empty one.
+    void setShaped(bool shaped);
+    const FormLayout& layoutShown() const { return m_arranged; }
+    // In this widget's coordinates; empty when it is not there.
+    QRect rectOf(const QString& column) const;
+    QRect sectionRect(int section) const;
+    QRect titleRect(int section) const;
+
+Q_SIGNALS:
+    void typed();                           // into some field of the record
+    void settled();                         // what was typed in a field is done
+    void linkActivated(const QString& link); // of a message under a field
+    void rebuilt();                          // by the layout as it is now
+
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    struct FieldSlot {
+        BoundField field;
+        QWidget* box = nullptr;
+        FieldEditor* editor = nullptr;
+        QLabel* label = nullptr;
+        QLabel* was = nullptr;
+        QLabel* message = nullptr;
+        QString refusal; // what the editor could not take
+    };
+    struct SectionPart {
+        QWidget* box = nullptr;
+        QLabel* title = nullptr;
+        QGridLayout* grid = nullptr;
+        int columns = 0; // as placed now
+    };
+    void build();
+    void addSection(int section);
+    void place(int section, int columns);
+    int columnsThatFit(const FormSection& section) const;
+    void addSlot(const BoundField& field);
+    void arrangeSlot(FieldSlot& slot, QWidget* heading, bool labelsBeside);
+    void connectEditor(FieldEditor* editor, const BoundField& field);
+    void refreshSlot(FieldSlot& slot, const Draft* draft, const std::vector<Problem>& problems);
+    QString messageFor(FieldSlot& slot, const Draft* draft, const std::vector<Problem>& problems,
+                       QString& state) const;
+    FieldSlot* slotOf(const QString& column);
+    const FieldSlot* slotOf(const QString& column) const;
+
+    ScreenBinding* m_binding;
+    RecordId m_id;
+    FormLayout m_arranged;
+    QList<FieldSlot> m_slots;
+    QList<SectionPart> m_sections;
+    bool m_shaped = false;
+    FieldEditor* m_typing = nullptr; // not rewritten while the person types in it
+};
+
+// Links in the messages of a form: to a field that needs attention (linkToField()), and to the two
+// ways out of a conflict.
+namespace form_link {
+QString keepMine(const QString& column, const QString& text);
+QString takeTheirs(const QString& column, const QString& text);
+enum class Kind { Field, Mine, Theirs };
+std::pair<Kind, QString> read(const QString& link); // the column
+} // namespace form_link
+
+} // namespace gravin

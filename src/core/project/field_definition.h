@@ -1,0 +1,118 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QByteArray>
+#include <QList>
+#include <QString>
+#include <QStringList>
+
+#include <optional>
+
+namespace gravin {
+
+// How a field is shown and edited.
+enum class ShownAs {
+    Text,
+    LongText,
+    MaskedText,
+    FixedText, // read-only text
+    Number,
+    Date,
+    Time,
+    DateTime,
+    YesNo,
+    Radio,
+    Choices,
+    Lookup,
+    Colour,
+    Picture,
+    Link,
+    Mail
+};
+QString shownAsName(ShownAs shownAs); // the word of the project file: "long_text"
+std::optional<ShownAs> shownAsFromName(const QString& name);
+QString shownAsLabel(ShownAs shownAs); // the word for people: "Long text"
+QList<ShownAs> allShownAs();
+
+struct Choice {
+    QString stored; // as text; read by the column's type
+    QString label;
+    QString colour = {}; // "#1F6F66"; empty: none
+    QByteArray unknown = {};
+    friend bool operator==(const Choice&, const Choice&) = default;
+};
+
+// Only records with this value in this column; an empty text stands for NULL.
+struct LookupCondition {
+    QString column;
+    QString value; // as a person would type it
+    friend bool operator==(const LookupCondition&, const LookupCondition&) = default;
+};
+
+// A value that stands for a record of another table or view.
+struct Lookup {
+    QString table;
+    QString storedColumn;     // what the field holds
+    QStringList shownColumns; // what people see: the first in fields, all of them in the list
+    QString sortColumn = {};  // empty: the first shown one
+    bool sortDescending = false;
+    QList<LookupCondition> conditions = {};
+    QByteArray unknown = {};
+    friend bool operator==(const Lookup&, const Lookup&) = default;
+};
+
+// When a field can be edited.
+enum class Editable { Always, OnlyNew, Never };
+
+enum class Alignment { Natural, Left, Centre, Right };
+QString alignmentName(Alignment alignment); // "left"; empty for Natural
+std::optional<Alignment> alignmentFromName(const QString& name);
+
+// What a new record begins with in a field. The database's own default is another thing: it comes
+// in where nothing was given.
+struct FieldDefault {
+    enum class Kind { None, Fixed, Today, Now, Person };
+    Kind kind = Kind::None;
+    QString text = {}; // of Fixed: as a person would type it into the field
+    friend bool operator==(const FieldDefault&, const FieldDefault&) = default;
+};
+QString defaultKindName(FieldDefault::Kind kind); // "today"; empty for None and Fixed
+std::optional<FieldDefault::Kind> defaultKindFromName(const QString& name);
+
+// A column as people meet it, shared by every screen that shows it. `unknown` members hold what a
+// newer Gravin or a person wrote beside: a JSON object that is kept and written back.
+struct FieldDefinition {
+    QString column;
+    QString label;
+    ShownAs shownAs = ShownAs::Text;
+    bool required = false;
+    Editable editable = Editable::Always;
+    QString help = {};    // a sentence or two for the person who fills the field in
+    QString message = {}; // said when a required field is empty; empty: a sentence of ours
+    FieldDefault standard = {};
+    QString mask = {};   // of masked text, see core/value/mask.h
+    QString format = {}; // how figures and dates are written, see core/value/display_format.h
+    Alignment alignment = Alignment::Natural;
+    QList<Choice> choices = {};
+    Lookup lookup = {};
+    QByteArray unknown = {};
+    friend bool operator==(const FieldDefinition&, const FieldDefinition&) = default;
+};
+
+// The settings of a field that one screen can have of its own. Required is not among them: what
+// must hold, holds everywhere.
+enum class FieldSetting {
+    Label,
+    ShownAs, // with its mask, choices and lookup
+    Help,
+    Default,
+    Editable,
+    Format,
+    Alignment
+};
+QList<FieldSetting> allFieldSettings();
+const char* settingMember(FieldSetting setting); // its member of the project file: "shown_as"
+// Takes over one setting.
+void copySetting(FieldSetting setting, const FieldDefinition& from, FieldDefinition& to);
+
+} // namespace gravin

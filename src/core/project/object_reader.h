@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/base/text.h"
+
+#include <nlohmann/json.hpp>
+
+#include <optional>
+#include <stdexcept>
+
+namespace gravin {
+
+using Json = nlohmann::ordered_json;
+
+// Thrown while a project's JSON is read, and caught before the reading function returns.
+struct BadProject : std::runtime_error {
+    explicit BadProject(const QString& sentence)
+        : std::runtime_error(sentence.toStdString()) {}
+};
+
+inline QString text(const std::string& utf8) { return QString::fromStdString(utf8); }
+
+// Reads the members of one object; what nobody asked for is handed out at the end.
+class ObjectReader {
+public:
+    ObjectReader(const Json& object, QString place)
+        : m_place(std::move(place))
+        , m_rest(object) {
+        if (!object.is_object())
+            throw BadProject(say("%1 should be an object.").arg(m_place));
+    }
+
+    QString string(const char* name, const QString& fallback) {
+        const Json value = take(name);
+        if (value.is_null())
+            return fallback;
+        if (!value.is_string())
+            throw BadProject(say("%1.%2 should be a text.").arg(m_place, QLatin1String(name)));
+        return text(value.get<std::string>());
+    }
+
+    QString requiredString(const char* name) {
+        const QString value = string(name, {});
+        if (value.isEmpty())
+            throw BadProject(say("%1.%2 is missing.").arg(m_place, QLatin1String(name)));
+        return value;
+    }
+
+    bool boolean(const char* name, bool fallback) {
+        const Json value = take(name);
+        if (value.is_null())
+            return fallback;
+        if (!value.is_boolean())
+            throw BadProject(
+                say("%1.%2 should be true or false.").arg(m_place, QLatin1String(name)));
+        return value.get<bool>();
+    }
+
+    int integer(const char* name, int fallback, int least, int most) {
+        const Json value = take(name);
+        if (value.is_null())
+            return fallback;
+        if (!value.is_number_integer() || value < least || value > most)
+            throw BadProject(say("%1.%2 should be a whole number from %3 to %4.")
+                                 .arg(m_place, QLatin1String(name))
+                                 .arg(least)
+                                 .arg(most));
+        return value.get<int>();
+    }
+
+    // A word of a closed list, read by `parse`.
+    template <typename T, typename Parse>
+    T word(const char* name, T fallback, Parse parse) {
+        const QString value = string(name, {});
+        if (value.isNull())
+            return fallback;
+        const std::optional<T> parsed = parse(value);
+        if (!parsed)
+            throw BadProject(say("%1.%2 is “%3”, which this Gravin does not know.")
+                                 .arg(m_place, QLatin1String(name), value));
+        return *parsed;
+    }
+
+    // The member, or null; asked for once.
+    Json take(const char* name) {
+        const auto found = m_rest.find(name);
+        if (found == m_rest.end())
+            return {};
+        Json value = std::move(*found);
+        m_rest.erase(found);
+        return value;
+    }
+
+    QByteArray rest() const {
+        return m_rest.empty() ? QByteArray() : QByteArray::fromStdString(m_rest.dump());
+    }
+
+private:
+    QString m_place;
+    Json m_rest;
+};
+
+} // namespace gravin

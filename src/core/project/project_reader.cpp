@@ -1,0 +1,359 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/object_reader.h"
+#include "core/project/project_json.h"
+
+#include <limits>
+
+namespace gravin {
+
+namespace {
+
+// Real projects nest seven deep; a hostile file must not be able to use up the stack.
+constexpr int MaximumDepth = 32;
+
+Editable readEditable(const Json& json, const QString& place) {
+    if (json.is_null() || json == true)
+        return Editable::Always;
+    if (json == false)
+        return Editable::Never;
+    if (json == "new")
+        return Editable::OnlyNew;
+    throw BadProject(say("%1.editable should be true, false or “new”.").arg(place));
+}
+
+FieldDefault readDefault(const Json& json, const QString& place) {
+    if (json.is_null())
+        return {};
+    if (json.is_object() && json.size() == 1) {
+        const Json& value = json.begin().value();
+        const QString word = value.is_string() ? text(value.get<std::string>()) : QString();
+        if (json.begin().key() == "value" && value.is_string())
+            return {FieldDefault::Kind::Fixed, word};
+        if (const auto kind = defaultKindFromName(word); kind && json.begin().key() == "from")
+            return {*kind, {}};
+    }
+    throw BadProject(say("%1.default should be an object with “value”, a text, or “from”: today, "
+                         "now or person.")
+                         .arg(place));
+}
+
+QStringList readTexts(const Json& json, const QString& place) {
+    QStringList texts;
+    if (json.is_null())
+        return texts;
+    if (!json.is_array())
+        throw BadProject(say("%1 should be a list of texts.").arg(place));
+    for (const Json& entry : json) {
+        if (!entry.is_string())
+            throw BadProject(say("%1 should be a list of texts.").arg(place));
+        texts += text(entry.get<std::string>());
+    }
+    return texts;
+}
+
+// Calls `read` with a reader for every object of a list.
+template <typename Read>
+void forEachObject(const Json& json, const QString& place, Read read) {
+    if (json.is_null())
+        return;
+    if (!json.is_array())
+        throw BadProject(say("%1 should be a list.").arg(place));
+    for (const Json& entry : json) {
+        ObjectReader reader(entry, place);
+        read(reader);
+    }
+}
+
+QList<Choice> readChoices(const Json& json, const QString& place) {
+    QList<Choice> choices;
+    forEachObject(json, place, [&](ObjectReader& choice) {
+        const QString stored = choice.string("stored", {});
+        const QString label = choice.string("label", stored);
+        const QString colour = choice.string("colour", {});
+        choices.append({stored, label, colour, choice.rest()});
+    });
+    return choices;
+}
+
+Lookup readLookup(const Json& json, const QString& place) {
+    Lookup lookup;
+    if (json.is_null())
+        return lookup;
+    ObjectReader entry(json, place);
+    lookup.table = entry.requiredString("table");
+    lookup.storedColumn = entry.requiredString("stored");
+    const Json shown = entry.take("shown");
+    if (shown.is_string())
+        lookup.shownColumns = {text(shown.get<std::string>())};
+    else
+        lookup.shownColumns = readTexts(shown, place + QStringLiteral(".shown"));
+    if (lookup.shownColumns.isEmpty())
+        throw BadProject(say("%1.shown is missing.").arg(place));
+    lookup.sortColumn = entry.string("sort", {});
+    lookup.sortDescending = entry.boolean("descending", false);
+    forEachObject(entry.take("only"), place + QStringLiteral(".only"), [&](ObjectReader& only) {
+        const QString column = only.requiredString("column");
+        lookup.conditions.append({column, only.string("value", {})});
+    });
+    lookup.unknown = entry.rest();
+    return lookup;
+}
+
+FieldDefinition readDefinition(ObjectReader& reader, const QString& place, const QString& column) {
+    FieldDefinition field;
+    field.column = column;
+    field.label = reader.string("label", column);
+    field.shownAs = reader.word("shown_as", ShownAs::Text, shownAsFromName);
+    field.required = reader.boolean("required", false);
+    field.message = reader.string("message", {});
+    field.editable = readEditable(reader.take("editable"), place);
+    field.help = reader.string("help", {});
+    field.standard = readDefault(reader.take("default"), place);
+    field.mask = reader.string("mask", {});
+    field.format = reader.string("format", {});
+    field.alignment = reader.word("align", Alignment::Natural, alignmentFromName);
+    field.choices = readChoices(reader.take("choices"), place + QStringLiteral(".choices"));
+    field.lookup = readLookup(reader.take("lookup"), place + QStringLiteral(".lookup"));
+    return field;
+}
+
+FieldDefinition readShared(const Json& json, const QString& place, const QString& column) {
+    ObjectReader reader(json, place);
+    FieldDefinition field = readDefinition(reader, place, column);
+    field.unknown = reader.rest();
+    return field;
+}
+
+std::optional<ShownIn> shownInFrom(const Json& json) {
+    if (json.is_null() || json == true)
+        return ShownIn::GridAndForm;
+    if (json == false)
+        return ShownIn::Nowhere;
+    if (json == "grid")
+        return ShownIn::Grid;
+    if (json == "form")
+        return ShownIn::Form;
+    return std::nullopt;
+}
+
+// What a screen has of its own: the settings that are named.
+void readOwn(const Json& json, const QString& place, ScreenField& field) {
+    if (json.is_null())
+        return;
+    ObjectReader reader(json, place);
+    for (const FieldSetting setting : allFieldSettings()) {
+        if (json.contains(settingMember(setting)))
+            field.overridden += setting;
+    }
+    field.own = readDefinition(reader, place, field.column);
+    field.own.unknown = reader.rest();
+}
+
+ScreenField readScreenField(ObjectReader& reader, const QString& place) {
+    ScreenField field;
+    field.column = reader.requiredString("column");
+    const auto shownIn = shownInFrom(reader.take("visible"));
+    if (!shownIn)
+        throw BadProject(
+            say("%1.visible should be true, false, “grid” or “form”.").arg(place));
+    field.shownIn = *shownIn;
+    field.width = reader.integer("width", ScreenField::FittedWidth, 0, 4000);
+    field.frozen = reader.boolean("frozen", false);
+    readOwn(reader.take("own"), place + QStringLiteral(".own"), field);
+    field.unknown = reader.rest();
+    return field;
+}
+
+FormSection readSection(ObjectReader& reader, const QString& place) {
+    FormSection section;
+    section.title = reader.string("title", {});
+    section.columns = reader.integer("columns", 2, 1, FormSection::MostColumns);
+    forEachObject(reader.take("fields"), place + QStringLiteral(".fields"),
+                  [&](ObjectReader& entry) {
+                      FormPlace field;
+                      field.column = entry.string("column", {});
+                      field.span = entry.integer("span", 1, 1, FormSection::MostColumns);
+                      field.beginsRow = entry.boolean("begins_row", false);
+                      field.unknown = entry.rest();
+                      section.places += field;
+                  });
+    section.unknown = reader.rest();
+    return section;
+}
+
+FormLayout readForm(const Json& json, const QString& place) {
+    FormLayout form;
+    if (json.is_null())
+        return form;
+    ObjectReader reader(json, place);
+    const QString labels = reader.string("labels", QStringLiteral("above"));
+    if (labels != u"above" && labels != u"beside")
+        throw BadProject(say("%1.labels should be “above” or “beside”.").arg(place));
+    form.labels = labels == u"beside" ? LabelSide::Beside : LabelSide::Above;
+    const QString sections = place + QStringLiteral(".sections");
+    QStringList placed;
+    forEachObject(reader.take("sections"), sections, [&](ObjectReader& entry) {
+        form.sections += readSection(entry, sections);
+        for (const FormPlace& field : form.sections.back().places) {
+            if (!field.column.isEmpty() && placed.contains(field.column))
+                throw BadProject(
+                    say("%1 names the column %2 twice.").arg(sections, field.column));
+            placed += field.column;
+        }
+    });
+    form.tabOrder = readTexts(reader.take("tab_order"), place + QStringLiteral(".tab_order"));
+    form.unknown = reader.rest();
+    return form;
+}
+
+RecordLink readLink(ObjectReader& reader, const QString& place) {
+    RecordLink link;
+    link.screen = reader.requiredString("screen");
+    link.columns = readTexts(reader.take("columns"), place + QStringLiteral(".columns"));
+    link.targetColumns = readTexts(reader.take("match"), place + QStringLiteral(".match"));
+    if (link.columns.isEmpty() || link.columns.size() != link.targetColumns.size())
+        throw BadProject(say("%1 should have as many columns as match.").arg(place));
+    return link;
+}
+
+RowAction readAction(ObjectReader& reader, const QString& place) {
+    RowAction action;
+    action.kind = reader.word("do", RowAction::Kind::Open, rowActionFromName);
+    action.label = reader.string("label", {});
+    if (action.kind == RowAction::Kind::GoTo)
+        action.link = readLink(reader, place);
+    action.unknown = reader.rest();
+    return action;
+}
+
+Rights readRights(const Json& json, const QString& place) {
+    if (json.is_null())
+        return {};
+    if (!json.is_array())
+        throw BadProject(say("%1.allow should be a list.").arg(place));
+    Rights rights{false, false, false};
+    for (const Json& entry : json) {
+        const auto operation =
+            operationFromName(entry.is_string() ? text(entry.get<std::string>()) : QString());
+        if (!operation)
+            throw BadProject(say("%1.allow lists insert, update and delete only.").arg(place));
+        rights.set(*operation, true);
+    }
+    return rights;
+}
+
+Screen readScreen(const Json& json, const QString& place) {
+    ObjectReader reader(json, place);
+    Screen screen;
+    screen.id = reader.requiredString("id");
+    screen.label = reader.string("label", screen.id);
+    screen.group = reader.string("group", {});
+    screen.table = reader.requiredString("table");
+    screen.arrangement = reader.word("arrangement", Arrangement::GridForm, arrangementFromName);
+    screen.allowed = readRights(reader.take("allow"), place);
+    const Json fields = reader.take("fields");
+    if (!fields.is_array())
+        throw BadProject(say("%1.fields should be a list.").arg(place));
+    const QString fieldPlace = place + QStringLiteral(".fields");
+    forEachObject(fields, fieldPlace, [&](ObjectReader& entry) {
+        const ScreenField placed = readScreenField(entry, fieldPlace);
+        if (screen.field(placed.column))
+            throw BadProject(say("%1 names the column %2 twice.").arg(place, placed.column));
+        screen.fields.append(placed);
+    });
+    screen.form = readForm(reader.take("form"), place + QStringLiteral(".form"));
+    screen.rowHeight = reader.word("row_height", RowHeight::Comfortable, rowHeightFromName);
+    screen.afterSaving = reader.word("after_saving", AfterSaving::Stay, afterSavingFromName);
+    const QString childPlace = place + QStringLiteral(".children");
+    forEachObject(reader.take("children"), childPlace, [&](ObjectReader& entry) {
+        RecordLink link = readLink(entry, childPlace);
+        link.unknown = entry.rest();
+        screen.children += link;
+    });
+    const QString actionPlace = place + QStringLiteral(".actions");
+    if (const Json actions = reader.take("actions"); !actions.is_null()) {
+        screen.actions.emplace();
+        forEachObject(actions, actionPlace, [&](ObjectReader& entry) {
+            *screen.actions += readAction(entry, actionPlace);
+        });
+    }
+    screen.unknown = reader.rest();
+    return screen;
+}
+
+Project readProject(const Json& json) {
+    ObjectReader reader(json, say("The project"));
+    const int version = reader.integer("gravin", 0, 0, std::numeric_limits<int>::max());
+    if (version == 0)
+        throw BadProject(say("This is no Gravin project: the member “gravin” is missing."));
+    if (version > ProjectFileVersion)
+        throw BadProject(
+            say("This project was written by a newer Gravin (format %1; this one reads "
+                "up to %2). Open it with that one.")
+                .arg(version)
+                .arg(ProjectFileVersion));
+    Project project;
+    project.name = reader.string("name", {});
+
+    ObjectReader connection(reader.take("connection"), QStringLiteral("connection"));
+    auto spec = ConnectionSpec::fromUrl(connection.requiredString("database"));
+    if (!spec)
+        throw BadProject(spec.error().sentence);
+    project.connection = *spec;
+    project.connection.changeLog = connection.boolean("change_log", false);
+    project.connection.copyOf = connection.string("copy_of", {});
+    project.connection.allowed = readRights(connection.take("allow"), QStringLiteral("connection"));
+    project.unknownOfConnection = connection.rest();
+
+    if (const Json tables = reader.take("fields"); tables.is_object()) {
+        for (const auto& [tableName, columns] : tables.items()) {
+            const QString table = text(tableName);
+            if (!columns.is_object())
+                throw BadProject(say("fields.%1 should be an object.").arg(table));
+            QList<FieldDefinition>& definitions = project.fields[table];
+            for (const auto& [column, definition] : columns.items())
+                definitions += readShared(
+                    definition, QStringLiteral("fields.%1.%2").arg(table, text(column)),
+                    text(column));
+        }
+    } else if (!tables.is_null()) {
+        throw BadProject(say("“fields” should be an object."));
+    }
+    if (const Json screens = reader.take("screens"); screens.is_array()) {
+        for (const Json& entry : screens) {
+            Screen screen =
+                readScreen(entry, QStringLiteral("screens[%1]").arg(project.screens.size()));
+            for (const Screen& other : project.screens) {
+                if (other.id == screen.id)
+                    throw BadProject(say("Two screens have the id “%1”.").arg(screen.id));
+            }
+            project.screens.append(std::move(screen));
+        }
+    } else if (!screens.is_null()) {
+        throw BadProject(say("“screens” should be a list."));
+    }
+    project.startScreen = reader.string("start_screen", {});
+    project.unknown = reader.rest();
+    return project;
+}
+
+} // namespace
+
+Result<Project> projectFromJson(const QByteArray& json) {
+    try {
+        const auto limitDepth = [](int depth, Json::parse_event_t, Json&) {
+            if (depth > MaximumDepth)
+                throw BadProject(say("It is nested too deeply."));
+            return true;
+        };
+        return readProject(Json::parse(json.begin(), json.end(), limitDepth));
+    } catch (const BadProject& bad) {
+        return Error{ErrorKind::Damaged, QString::fromUtf8(bad.what())};
+    } catch (const Json::exception& bad) {
+        return Error{ErrorKind::Damaged,
+                     say("It is not complete or not JSON. Mend it or take an earlier copy."),
+                     QString::fromUtf8(bad.what())};
+    }
+}
+
+} // namespace gravin

@@ -1,0 +1,288 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/project_json.h"
+
+#include <nlohmann/json.hpp>
+
+namespace gravin {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+std::string utf8(const QString& text) { return text.toStdString(); }
+
+void putUnknown(Json& object, const QByteArray& unknown) {
+    if (unknown.isEmpty())
+        return;
+    const Json rest = Json::parse(unknown.toStdString());
+    for (const auto& [name, value] : rest.items())
+        object[name] = value;
+}
+
+void putRights(Json& object, const Rights& rights) {
+    if (rights == Rights{})
+        return;
+    object["allow"] = Json::array();
+    for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
+        if (rights.allow(operation))
+            object["allow"].push_back(utf8(operationName(operation)));
+    }
+}
+
+Json jsonOf(const QStringList& texts) {
+    Json json = Json::array();
+    for (const QString& text : texts)
+        json.push_back(utf8(text));
+    return json;
+}
+
+Json jsonOf(Editable editable) {
+    switch (editable) {
+    case Editable::Always:
+        return true;
+    case Editable::OnlyNew:
+        return "new";
+    case Editable::Never:
+        return false;
+    }
+    return {};
+}
+
+Json jsonOf(const FieldDefault& standard) {
+    if (standard.kind == FieldDefault::Kind::None)
+        return {};
+    if (standard.kind == FieldDefault::Kind::Fixed)
+        return {{"value", utf8(standard.text)}};
+    return {{"from", utf8(defaultKindName(standard.kind))}};
+}
+
+Json jsonOf(const QList<Choice>& choices) {
+    Json json = Json::array();
+    for (const Choice& choice : choices) {
+        Json entry = Json::object();
+        entry["stored"] = utf8(choice.stored);
+        entry["label"] = utf8(choice.label);
+        if (!choice.colour.isEmpty())
+            entry["colour"] = utf8(choice.colour);
+        putUnknown(entry, choice.unknown);
+        json.push_back(entry);
+    }
+    return json;
+}
+
+Json jsonOf(const Lookup& lookup) {
+    Json json = Json::object();
+    json["table"] = utf8(lookup.table);
+    json["stored"] = utf8(lookup.storedColumn);
+    json["shown"] = lookup.shownColumns.size() == 1 ? Json(utf8(lookup.shownColumns.front()))
+                                                    : jsonOf(lookup.shownColumns);
+    if (!lookup.sortColumn.isEmpty())
+        json["sort"] = utf8(lookup.sortColumn);
+    if (lookup.sortDescending)
+        json["descending"] = true;
+    for (const LookupCondition& only : lookup.conditions)
+        json["only"].push_back({{"column", utf8(only.column)}, {"value", utf8(only.value)}});
+    putUnknown(json, lookup.unknown);
+    return json;
+}
+
+void putSource(Json& json, const FieldDefinition& field) {
+    if (!field.mask.isEmpty())
+        json["mask"] = utf8(field.mask);
+    if (!field.choices.isEmpty())
+        json["choices"] = jsonOf(field.choices);
+    if (!field.lookup.table.isEmpty())
+        json["lookup"] = jsonOf(field.lookup);
+}
+
+Json jsonOf(const FieldDefinition& field) {
+    Json json = Json::object();
+    json["label"] = utf8(field.label);
+    json["shown_as"] = utf8(shownAsName(field.shownAs));
+    if (field.required)
+        json["required"] = true;
+    if (!field.message.isEmpty())
+        json["message"] = utf8(field.message);
+    if (field.editable != Editable::Always)
+        json["editable"] = jsonOf(field.editable);
+    if (!field.help.isEmpty())
+        json["help"] = utf8(field.help);
+    if (field.standard.kind != FieldDefault::Kind::None)
+        json["default"] = jsonOf(field.standard);
+    if (!field.format.isEmpty())
+        json["format"] = utf8(field.format);
+    if (field.alignment != Alignment::Natural)
+        json["align"] = utf8(alignmentName(field.alignment));
+    putSource(json, field);
+    putUnknown(json, field.unknown);
+    return json;
+}
+
+// Only what the screen has of its own, and that even where it is empty.
+Json jsonOfOwn(const ScreenField& field) {
+    Json json = Json::object();
+    for (const FieldSetting setting : field.overridden) {
+        Json& value = json[settingMember(setting)];
+        switch (setting) {
+        case FieldSetting::Label:
+            value = utf8(field.own.label);
+            break;
+        case FieldSetting::ShownAs:
+            value = utf8(shownAsName(field.own.shownAs));
+            break;
+        case FieldSetting::Help:
+            value = utf8(field.own.help);
+            break;
+        case FieldSetting::Default:
+            value = jsonOf(field.own.standard);
+            break;
+        case FieldSetting::Editable:
+            value = jsonOf(field.own.editable);
+            break;
+        case FieldSetting::Format:
+            value = utf8(field.own.format);
+            break;
+        case FieldSetting::Alignment:
+            if (field.own.alignment != Alignment::Natural)
+                value = utf8(alignmentName(field.own.alignment));
+            break;
+        }
+    }
+    if (field.overridden.contains(FieldSetting::ShownAs))
+        putSource(json, field.own);
+    putUnknown(json, field.own.unknown);
+    return json;
+}
+
+Json jsonOf(const ScreenField& field) {
+    Json json = Json::object();
+    json["column"] = utf8(field.column);
+    if (field.shownIn == ShownIn::Nowhere)
+        json["visible"] = false;
+    else if (field.shownIn != ShownIn::GridAndForm)
+        json["visible"] = field.shownIn == ShownIn::Grid ? "grid" : "form";
+    if (field.width != ScreenField::FittedWidth)
+        json["width"] = field.width;
+    if (field.frozen)
+        json["frozen"] = true;
+    if (!field.overridden.isEmpty())
+        json["own"] = jsonOfOwn(field);
+    putUnknown(json, field.unknown);
+    return json;
+}
+
+Json jsonOf(const FormSection& section) {
+    Json json = Json::object();
+    if (!section.title.isEmpty())
+        json["title"] = utf8(section.title);
+    json["columns"] = section.columns;
+    json["fields"] = Json::array();
+    for (const FormPlace& place : section.places) {
+        Json entry = Json::object();
+        if (!place.column.isEmpty())
+            entry["column"] = utf8(place.column);
+        if (place.span != 1)
+            entry["span"] = place.span;
+        if (place.beginsRow)
+            entry["begins_row"] = true;
+        putUnknown(entry, place.unknown);
+        json["fields"].push_back(entry);
+    }
+    putUnknown(json, section.unknown);
+    return json;
+}
+
+Json jsonOf(const FormLayout& form) {
+    Json json = Json::object();
+    if (form.labels == LabelSide::Beside)
+        json["labels"] = "beside";
+    for (const FormSection& section : form.sections)
+        json["sections"].push_back(jsonOf(section));
+    if (!form.tabOrder.isEmpty())
+        json["tab_order"] = jsonOf(form.tabOrder);
+    putUnknown(json, form.unknown);
+    return json;
+}
+
+void putLink(Json& json, const RecordLink& link) {
+    json["screen"] = utf8(link.screen);
+    json["columns"] = jsonOf(link.columns);
+    json["match"] = jsonOf(link.targetColumns);
+    putUnknown(json, link.unknown);
+}
+
+Json jsonOf(const RowAction& action) {
+    Json json = Json::object();
+    json["do"] = utf8(rowActionName(action.kind));
+    if (!action.label.isEmpty())
+        json["label"] = utf8(action.label);
+    if (action.kind == RowAction::Kind::GoTo)
+        putLink(json, action.link);
+    putUnknown(json, action.unknown);
+    return json;
+}
+
+Json jsonOf(const Screen& screen) {
+    Json json = Json::object();
+    json["id"] = utf8(screen.id);
+    json["label"] = utf8(screen.label);
+    if (!screen.group.isEmpty())
+        json["group"] = utf8(screen.group);
+    json["table"] = utf8(screen.table);
+    json["arrangement"] = utf8(arrangementName(screen.arrangement));
+    putRights(json, screen.allowed);
+    if (screen.rowHeight != RowHeight::Comfortable)
+        json["row_height"] = utf8(rowHeightName(screen.rowHeight));
+    if (screen.afterSaving != AfterSaving::Stay)
+        json["after_saving"] = utf8(afterSavingName(screen.afterSaving));
+    json["fields"] = Json::array();
+    for (const ScreenField& field : screen.fields)
+        json["fields"].push_back(jsonOf(field));
+    if (!(screen.form == FormLayout{}))
+        json["form"] = jsonOf(screen.form);
+    for (const RecordLink& child : screen.children) {
+        Json entry = Json::object();
+        putLink(entry, child);
+        json["children"].push_back(entry);
+    }
+    if (screen.actions) {
+        json["actions"] = Json::array();
+        for (const RowAction& action : *screen.actions)
+            json["actions"].push_back(jsonOf(action));
+    }
+    putUnknown(json, screen.unknown);
+    return json;
+}
+
+} // namespace
+
+QByteArray projectToJson(const Project& project) {
+    Json json = Json::object();
+    json["gravin"] = ProjectFileVersion;
+    json["name"] = utf8(project.name);
+    Json connection = Json::object();
+    connection["database"] = utf8(project.connection.url());
+    connection["change_log"] = project.connection.changeLog;
+    if (!project.connection.copyOf.isEmpty())
+        connection["copy_of"] = utf8(project.connection.copyOf);
+    putRights(connection, project.connection.allowed);
+    putUnknown(connection, project.unknownOfConnection);
+    json["connection"] = connection;
+    json["fields"] = Json::object();
+    for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {
+        Json columns = Json::object();
+        for (const FieldDefinition& field : table.value())
+            columns[utf8(field.column)] = jsonOf(field);
+        json["fields"][utf8(table.key())] = columns;
+    }
+    if (!project.startScreen.isEmpty())
+        json["start_screen"] = utf8(project.startScreen);
+    json["screens"] = Json::array();
+    for (const Screen& screen : project.screens)
+        json["screens"].push_back(jsonOf(screen));
+    putUnknown(json, project.unknown);
+    return QByteArray::fromStdString(json.dump(2, ' ', false, Json::error_handler_t::replace)) +
+           '\n';
+}
+
+} // namespace gravin

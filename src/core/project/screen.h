@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/operation.h"
+#include "core/project/field_definition.h"
+#include "core/project/form_layout.h"
+
+#include <QMetaType>
+
+namespace gravin {
+
+// `GridWindows`: a grid whose records are edited in windows of their own. `ParentChildren`: a grid
+// with the grids of its children below; `FormChildren`: a form with them.
+enum class Arrangement { Grid, Form, GridForm, GridWindows, ParentChildren, FormChildren };
+QString arrangementName(Arrangement arrangement); // "grid-form"
+std::optional<Arrangement> arrangementFromName(const QString& name);
+QString arrangementLabel(Arrangement arrangement); // "Grid beside form"
+QList<Arrangement> allArrangements();
+bool showsChildren(Arrangement arrangement);
+
+// Where a screen shows a field.
+enum class ShownIn { GridAndForm, Grid, Form, Nowhere };
+
+// What one screen says of one field.
+struct ScreenField {
+    static constexpr int FittedWidth = 0;
+
+    QString column;
+    ShownIn shownIn = ShownIn::GridAndForm;
+    int width = FittedWidth; // device-independent pixels, or fitted to label and data
+    bool frozen = false;     // stays in sight at the grid's left when it is scrolled
+    // What this screen has of its own instead of what all screens share.
+    QList<FieldSetting> overridden = {};
+    FieldDefinition own = {}; // only what `overridden` names counts
+    QByteArray unknown = {};
+
+    bool inGrid() const { return shownIn == ShownIn::GridAndForm || shownIn == ShownIn::Grid; }
+    bool inForm() const { return shownIn == ShownIn::GridAndForm || shownIn == ShownIn::Form; }
+    // The shared definition with this screen's own settings in it.
+    FieldDefinition applied(FieldDefinition shared) const;
+    friend bool operator==(const ScreenField&, const ScreenField&) = default;
+};
+
+enum class RowHeight { Comfortable, Compact, Tall };
+QString rowHeightName(RowHeight height); // "compact"
+std::optional<RowHeight> rowHeightFromName(const QString& name);
+
+// What follows when a record was saved.
+enum class AfterSaving { Stay, NextRecord, NewRecord, Close };
+QString afterSavingName(AfterSaving after); // "next"
+std::optional<AfterSaving> afterSavingFromName(const QString& name);
+
+// How records of one screen belong to a record of another: the values of `columns` here are those
+// of `targetColumns` there.
+struct RecordLink {
+    QString screen; // the id of the other; it need not exist yet
+    QStringList columns;
+    QStringList targetColumns; // as many
+    QByteArray unknown = {};
+    friend bool operator==(const RecordLink&, const RecordLink&) = default;
+};
+
+// What a person can do with one record besides editing it.
+struct RowAction {
+    enum class Kind { Open, Delete, GoTo };
+    Kind kind = Kind::Open;
+    QString label = {};   // empty: a word of ours
+    RecordLink link = {}; // of GoTo
+    QByteArray unknown = {};
+    friend bool operator==(const RowAction&, const RowAction&) = default;
+};
+QString rowActionName(RowAction::Kind kind); // "open"
+std::optional<RowAction::Kind> rowActionFromName(const QString& name);
+
+struct Screen {
+    QString id; // unique in the project, never shown to people who key data in
+    QString label;
+    QString group;
+    QString table;
+    Arrangement arrangement = Arrangement::GridForm;
+    Rights allowed = {};            // what people may do here, whatever the connection would allow
+    QList<ScreenField> fields = {}; // in the grid's order
+    FormLayout form = {};
+    RowHeight rowHeight = RowHeight::Comfortable;
+    AfterSaving afterSaving = AfterSaving::Stay;
+    QList<RecordLink> children = {}; // of arrangements that show them; none listed: all there are
+    std::optional<QList<RowAction>> actions = {}; // none listed: the usual ones
+    QByteArray unknown = {};
+
+    ScreenField* field(const QString& column);
+    const ScreenField* field(const QString& column) const;
+    friend bool operator==(const Screen&, const Screen&) = default;
+};
+
+} // namespace gravin
+
+Q_DECLARE_METATYPE(gravin::RowAction)

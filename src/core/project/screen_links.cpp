@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/screen_links.h"
+
+#include "core/base/text.h"
+#include "core/project/screen_generator.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+const QString StandIn = QStringLiteral("table:");
+
+QString labelOf(const Project& project, const QString& screenId) {
+    const Screen* screen = project.screenById(screenId);
+    return screen ? screen->label : labelFromName(standInTable(screenId));
+}
+
+} // namespace
+
+QString standInId(const QString& table) { return StandIn + table; }
+
+QString standInTable(const QString& screenId) {
+    return screenId.startsWith(StandIn) ? screenId.mid(StandIn.size()) : QString();
+}
+
+QString screenIdFor(const Project& project, const QString& table) {
+    const auto found = std::find_if(project.screens.begin(), project.screens.end(),
+                                    [&](const Screen& screen) { return screen.table == table; });
+    return found == project.screens.end() ? standInId(table) : found->id;
+}
+
+QList<RecordLink> childrenOf(const Project& project, const Catalog& catalog, const Screen& screen) {
+    if (!screen.children.isEmpty())
+        return screen.children;
+    QList<RecordLink> children;
+    for (const auto& [table, reference] : catalog.referencesTo(screen.table))
+        children.append({screenIdFor(project, table->name), reference->referencedColumns,
+                         reference->columns, {}});
+    return children;
+}
+
+QList<RowAction> actionsOf(const Project& project, const Catalog& catalog, const Screen& screen) {
+    if (screen.actions)
+        return *screen.actions;
+    QList<RowAction> actions{{RowAction::Kind::Open, {}, {}, {}},
+                             {RowAction::Kind::Delete, {}, {}, {}}};
+    const auto goTo = [&](const RecordLink& link) {
+        actions.append(
+            {RowAction::Kind::GoTo, say("Go to %1").arg(labelOf(project, link.screen)), link, {}});
+    };
+    if (const Table* table = catalog.table(screen.table)) {
+        for (const ForeignKey& reference : table->foreignKeys)
+            goTo({screenIdFor(project, reference.table), reference.columns,
+                  reference.referencedColumns, {}});
+    }
+    for (const auto& [table, reference] : catalog.referencesTo(screen.table))
+        goTo({screenIdFor(project, table->name), reference->referencedColumns, reference->columns,
+              {}});
+    return actions;
+}
+
+} // namespace gravin

@@ -1,0 +1,156 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/value/display_format.h"
+
+#include "core/base/text.h"
+#include "core/value/text_form.h"
+
+#include <QDateTime>
+#include <QRegularExpression>
+
+namespace gravin {
+
+namespace {
+
+const QString Short = QStringLiteral("short");
+const QString Long = QStringLiteral("long");
+const QString Iso = QStringLiteral("iso");
+constexpr int GroupSize = 3;
+
+bool isNumber(TypeKind kind) {
+    return kind == TypeKind::Integer || kind == TypeKind::Decimal || kind == TypeKind::Double;
+}
+
+bool isMoment(TypeKind kind) {
+    return kind == TypeKind::Date || kind == TypeKind::Time || kind == TypeKind::Timestamp ||
+           kind == TypeKind::Instant;
+}
+
+// In a pattern, what stands between apostrophes means itself.
+QString unquoted(QString text) { return text.remove(u'\''); }
+
+QString grouped(const QString& digits, const QLocale& locale) {
+    QString text = digits;
+    for (qsizetype at = text.size() - GroupSize; at > 0; at -= GroupSize)
+        text.insert(at, locale.groupSeparator());
+    return text;
+}
+
+// `plain` is "-1234.50".
+QString numberText(const QString& plain, const NumberPattern& pattern, const QLocale& locale) {
+    const bool negative = plain.startsWith(u'-');
+    const QString whole = plain.mid(negative ? 1 : 0).section(u'.', 0, 0);
+    QString fraction = plain.section(u'.', 1);
+    while (fraction.size() > pattern.decimals && fraction.endsWith(u'0'))
+        fraction.chop(1);
+    fraction = fraction.leftJustified(pattern.decimals, u'0');
+    QString text = pattern.grouped ? grouped(whole, locale) : whole;
+    if (!fraction.isEmpty())
+        text += locale.decimalPoint() + fraction;
+    return (negative ? locale.negativeSign() : QString()) + pattern.before + text + pattern.after;
+}
+
+QTime timeOf(TimeOfDay time) {
+    return QTime::fromMSecsSinceStartOfDay(static_cast<int>(time.microseconds / 1000));
+}
+
+QString momentText(const Value& value, const QString& format, const QLocale& locale) {
+    const auto write = [&](const auto& moment) {
+        if (format == Short)
+            return locale.toString(moment, QLocale::ShortFormat);
+        if (format == Long)
+            return locale.toString(moment, QLocale::LongFormat);
+        return locale.toString(moment, format);
+    };
+    switch (value.kind()) {
+    case Value::Kind::Date:
+        return write(value.asDate());
+    case Value::Kind::Time:
+        return write(timeOf(value.asTime()));
+    case Value::Kind::Timestamp:
+        return write(QDateTime(value.asTimestamp().date, timeOf(value.asTimestamp().time)));
+    case Value::Kind::Instant: {
+        const Timestamp& utc = value.asInstant().utc;
+        return write(QDateTime(utc.date, timeOf(utc.time), Qt::UTC).toLocalTime());
+    }
+    default:
+        return {};
+    }
+}
+
+} // namespace
+
+Result<NumberPattern> numberPattern(const QString& format) {
+    static const QRegularExpression form(
+        QStringLiteral("^((?:[^0#',.]|'[^']*')*)([0#,]*[0#])(?:\\.([0#]+))?((?:[^0#']|'[^']*')*)$"));
+    const auto match = form.match(format);
+    if (!match.hasMatch())
+        return Error{ErrorKind::Refused,
+                     say("“%1” is no pattern for numbers. Type for example 0.00, #,##0 or "
+                         "0.00 m.")
+                         .arg(format)};
+    NumberPattern pattern;
+    pattern.before = unquoted(match.captured(1));
+    pattern.grouped = match.captured(2).contains(u',');
+    pattern.decimals = static_cast<int>(match.captured(3).count(u'0'));
+    pattern.after = unquoted(match.captured(4));
+    return pattern;
+}
+
+bool canBeFormatted(const ColumnType& type) { return isNumber(type.kind) || isMoment(type.kind); }
+
+Status checkFormat(const QString& format, const ColumnType& type) {
+    if (format.isEmpty())
+        return done();
+    if (isNumber(type.kind)) {
+        if (auto pattern = numberPattern(format); !pattern)
+            return pattern.error();
+        return done();
+    }
+    if (!isMoment(type.kind))
+        return Error{ErrorKind::Refused, say("Only numbers, dates and times have a format.")};
+    static const QRegularExpression signs(QStringLiteral("[dMyhHmszAa]"));
+    if (format != Short && format != Long && format != Iso && !format.contains(signs))
+        return Error{ErrorKind::Refused,
+                     say("“%1” is no pattern for dates. Type short, long, iso or for example "
+                         "d MMM yyyy.")
+                         .arg(format)};
+    return done();
+}
+
+QStringList usualFormats(const ColumnType& type) {
+    switch (type.kind) {
+    case TypeKind::Integer:
+        return {QStringLiteral("#,##0"), QStringLiteral("0 m")};
+    case TypeKind::Decimal:
+    case TypeKind::Double:
+        return {QStringLiteral("0.00"), QStringLiteral("#,##0.00"), QStringLiteral("0.00 m"),
+                QStringLiteral("€ #,##0.00")};
+    case TypeKind::Date:
+        return {Short, Long, Iso, QStringLiteral("d MMM yyyy")};
+    case TypeKind::Time:
+        return {Short, Long, Iso, QStringLiteral("HH:mm")};
+    case TypeKind::Timestamp:
+    case TypeKind::Instant:
+        return {Short, Long, Iso, QStringLiteral("d MMM yyyy HH:mm")};
+    default:
+        return {};
+    }
+}
+
+QString formatted(const Value& value, const ColumnType& type, const QString& format,
+                  const QLocale& locale) {
+    const QString plain = toText(value, type);
+    if (format.isEmpty() || format == Iso || value.isNull())
+        return plain;
+    if (isMoment(type.kind)) {
+        const QString text = momentText(value, format, locale);
+        return text.isEmpty() ? plain : text;
+    }
+    static const QRegularExpression digits(QStringLiteral("^-?\\d+(\\.\\d+)?$"));
+    const auto pattern = numberPattern(format);
+    if (!pattern || !isNumber(type.kind) || !digits.match(plain).hasMatch())
+        return plain;
+    return numberText(plain, *pattern, locale);
+}
+
+} // namespace gravin
