@@ -116,7 +116,12 @@ FieldDefinition ScreenField::applied(FieldDefinition shared) const {
 }
 
 ScreenField* Screen::field(const QString& column) {
-    return const_cast<ScreenField*>(std::as_const(*this).field(column));
+    const ScreenField* found = std::as_const(*this).field(column);
+    if (!found)
+        return nullptr;
+    // Through data(), so that a list that screens share is made this screen's own first.
+    const qsizetype at = found - std::as_const(fields).data();
+    return fields.data() + at;
 }
 
 const ScreenField* Screen::field(const QString& column) const {
