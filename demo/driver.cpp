@@ -5,6 +5,7 @@
 #include <QApplication>
 #include <QComboBox>
 #include <QLineEdit>
+#include <QMouseEvent>
 #include <QTableView>
 #include <QTest>
 #include <QTreeView>
@@ -84,6 +85,21 @@ void Driver::doubleClickCell(QWidget* widget, int row, int column) {
     settle();
 }
 
+void Driver::drag(QWidget* widget, const QPoint& from, const QPoint& to) {
+    constexpr int Steps = 6;
+    QTest::mousePress(widget, Qt::LeftButton, {}, from);
+    for (int step = 1; step <= Steps; ++step) {
+        // QTest moves without a button, which is no drag.
+        const QPoint at = from + (to - from) * step / Steps;
+        QMouseEvent move(QEvent::MouseMove, at, widget->mapToGlobal(at), Qt::NoButton,
+                         Qt::LeftButton, {});
+        QApplication::sendEvent(widget, &move);
+        settle(15);
+    }
+    QTest::mouseRelease(widget, Qt::LeftButton, {}, to);
+    settle();
+}
+
 bool Driver::choose(QWidget* comboBox, const QString& entry) {
     auto* box = qobject_cast<QComboBox*>(comboBox);
     const int row = box ? box->findText(entry) : -1;
@@ -110,10 +126,11 @@ bool Driver::lookUp(QWidget* field, const QString& text) {
     QTest::keyClicks(line, text);
     auto* list = find(QStringLiteral("lookup-list"));
     auto* view = list ? list->findChild<QTreeView*>() : nullptr;
-    const bool found = view && until([&] {
-        return view->model()->rowCount() > 0 &&
-               view->model()->index(0, 0).data().toString().contains(text, Qt::CaseInsensitive);
-    });
+    const bool found =
+        view && until([&] {
+            return view->model()->rowCount() > 0 &&
+                   view->model()->index(0, 0).data().toString().contains(text, Qt::CaseInsensitive);
+        });
     if (!found)
         return false;
     QTest::mouseClick(view->viewport(), Qt::LeftButton, {},

@@ -28,6 +28,9 @@ public:
     static void clickCell(QWidget* table, int row, int column,
                           Qt::KeyboardModifiers modifiers = {});
 
+    // Presses, moves in steps and lets go.
+    static void drag(QWidget* widget, const QPoint& from, const QPoint& to);
+
     // Opens a list of choices and clicks the entry; opens a lookup's list, types and clicks the
     // first match. False when there is no such entry.
     static bool choose(QWidget* comboBox, const QString& entry);

@@ -1,12 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // gravin-tour: works the real window through the whole example, from shaping a screen to rolling a
 // change back, and writes a picture of each station. Needs no display (QT_QPA_PLATFORM=offscreen).
+#include "app/build/form_shaper.h"
 #include "app/build/new_screens_page.h"
 #include "app/build/plate_view.h"
 #include "app/history/change_log_panel.h"
 #include "app/look/theme.h"
 #include "app/shell/main_window.h"
+#include "app/use/children_panel.h"
 #include "app/use/edit_window.h"
+#include "app/use/form_fields.h"
 #include "app/use/grid_view.h"
 #include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
@@ -106,9 +109,33 @@ private:
                 ->required;
         });
         picture(QStringLiteral("build-plate"));
+        arrangeTheForm();
         Driver::key(Qt::Key_S, Qt::ControlModifier);
         expectNotice(QStringLiteral("Saved the project"));
         Driver::key(Qt::Key_F9);
+    }
+
+    // The plate beside the form: a field is dragged before another, then taken back.
+    void arrangeTheForm() {
+        Driver::click(QStringLiteral("build-form"));
+        Driver::settle(200);
+        FormFields* fields = page()->form()->fields();
+        const QPoint from = fields->rectOf(QStringLiteral("next_due")).center();
+        const QPoint to = fields->rectOf(QStringLiteral("sector_id")).topLeft() + QPoint(12, 20);
+        Driver::drag(page()->shaper(), from, to);
+        expect("the field stands where it was put", [this] {
+            const auto at = m_window.workspace()
+                                ->project()
+                                .screenById(QStringLiteral("aid"))
+                                ->form.find(QStringLiteral("next_due"));
+            return at && at->section == 0 && at->place == 2;
+        });
+        picture(QStringLiteral("build-form"));
+        Theme::instance().setMode(Theme::Mode::Dark);
+        picture(QStringLiteral("build-form-dark"));
+        Theme::instance().setMode(Theme::Mode::Light);
+        Driver::key(Qt::Key_Z, Qt::ControlModifier);
+        Driver::click(QStringLiteral("build-grid"));
     }
 
     void editInTheGrid() {
@@ -216,6 +243,14 @@ private:
         picture(QStringLiteral("build-plate-dark"));
         Driver::key(Qt::Key_F9);
         Theme::instance().setMode(Theme::Mode::Light);
+        m_window.showScreen(QStringLiteral("supplier"));
+        page()->focusGrid();
+        expect("the children of the first supplier are here", [this] {
+            return page()->children() &&
+                   page()->children()->grids().front()->model()->rowCount() > 0;
+        });
+        Driver::settle(400);
+        picture(QStringLiteral("parent-children"));
     }
 
 public:

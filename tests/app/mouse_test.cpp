@@ -32,8 +32,7 @@ TEST_F(Mouse, DoesTheWholeExample) {
     Driver::click(QStringLiteral("switch-build"));
     ASSERT_TRUE(window().isBuild());
     PlateView* plate = page()->plate();
-    Driver::doubleClickCell(plate, plateRow(PlateLine::Required),
-                            columnOf("light_character"));
+    Driver::doubleClickCell(plate, plateRow(PlateLine::Required), columnOf("light_character"));
     EXPECT_TRUE(workspace()
                     .project()
                     .definition(QStringLiteral("aid"), QStringLiteral("light_character"))
@@ -47,7 +46,8 @@ TEST_F(Mouse, DoesTheWholeExample) {
     retype(Driver::find(QStringLiteral("field:name"), form()), QStringLiteral("Sker Rock"));
     EXPECT_EQ(shown(4, "name"), QStringLiteral("Sker Rock"));
     EXPECT_TRUE(grid()->gridModel()->marks(4).draft);
-    ASSERT_TRUE(Driver::choose(Driver::find(QStringLiteral("field:status"), form()), QStringLiteral("withdrawn")));
+    ASSERT_TRUE(Driver::choose(Driver::find(QStringLiteral("field:status"), form()),
+                               QStringLiteral("withdrawn")));
     ASSERT_TRUE(Driver::lookUp(Driver::find(QStringLiteral("field:sector_id"), form()),
                                QStringLiteral("Fairway")));
     EXPECT_EQ(shown(4, "sector_id"), QStringLiteral("Fairway"));
@@ -95,9 +95,11 @@ TEST_F(Mouse, DoesTheWholeExample) {
     Driver::clickCell(grid(), 10, columnOf("status"));
     Driver::clickCell(grid(), 14, columnOf("status"), Qt::ShiftModifier);
     Driver::click(QStringLiteral("bulk-update"));
-    ASSERT_TRUE(Driver::choose(Driver::find(QStringLiteral("bulk-field")), QStringLiteral("Status")));
+    ASSERT_TRUE(
+        Driver::choose(Driver::find(QStringLiteral("bulk-field")), QStringLiteral("Status")));
     QWidget* dialog = Driver::find(QStringLiteral("bulk-dialog"));
-    ASSERT_TRUE(Driver::choose(Driver::find(QStringLiteral("field:status"), dialog), QStringLiteral("stored")));
+    ASSERT_TRUE(Driver::choose(Driver::find(QStringLiteral("field:status"), dialog),
+                               QStringLiteral("stored")));
     QWidget* run = Driver::find(QStringLiteral("bulk-run"));
     ASSERT_TRUE(Driver::until([&] { return run->isEnabled(); }));
     Driver::click(run);

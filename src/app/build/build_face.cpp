@@ -53,9 +53,8 @@ BuildFace::BuildFace(ScreenBinding* binding, GridView* grid, RecordForm* form, Q
             m_grid->setColumnHidden(column, m_gridPlate->isColumnHidden(column));
     });
     // The field that is chosen in the form is the one on the plate, and the other way round.
-    connect(m_shaper, &FormShaper::columnChosen, this, [this](const QString& column) {
-        m_formPlate->setCurrent(PlateLine::Label, column);
-    });
+    connect(m_shaper, &FormShaper::columnChosen, this,
+            [this](const QString& column) { m_formPlate->setCurrent(PlateLine::Label, column); });
     connect(m_formPlate, &PlateView::currentColumnChanged, m_shaper, &FormShaper::choose);
     connect(m_editor, &PlateEditor::refused, this, &BuildFace::refused);
     connect(binding, &ScreenBinding::rebound, this, &BuildFace::offerMissingFields);
@@ -93,9 +92,8 @@ QWidget* BuildFace::makeTools() {
     m_allLines->setCheckable(true);
     m_allLines->setShortcut(Qt::CTRL | Qt::Key_M);
     m_allLines->setToolTip(tr("Also the lines that are needed less often (Ctrl+M)"));
-    connect(m_allLines, &QToolButton::toggled, this, [this](bool all) {
-        m_gridPlate->plateModel()->setLines(gridPlateLines(all));
-    });
+    connect(m_allLines, &QToolButton::toggled, this,
+            [this](bool all) { m_gridPlate->plateModel()->setLines(gridPlateLines(all)); });
     m_addField = toolButton(QStringLiteral("add-field"), tr("Add field"));
     m_addField->setPopupMode(QToolButton::InstantPopup);
     auto* settings = toolButton(QStringLiteral("screen-settings"), tr("Screen…"));
@@ -130,6 +128,12 @@ void BuildFace::setPart(Part part) {
     m_part = part;
     setShown(m_shown);
     Q_EMIT partChanged();
+    if (!m_shown)
+        return;
+    if (part == Part::Form)
+        m_shaper->setFocus(Qt::OtherFocusReason);
+    else
+        m_gridPlate->setFocus(Qt::OtherFocusReason);
 }
 
 void BuildFace::setShown(bool shown) {

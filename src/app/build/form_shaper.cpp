@@ -190,8 +190,8 @@ void FormShaper::setSpan(int difference) {
     change(tr("span of %1").arg(m_column), [&](FormLayout& layout) {
         FormSection& section = layout.sections[at->section];
         FormPlace& place = section.places[at->place];
-        place.span = std::clamp(std::min(place.span, section.columns) + difference, 1,
-                                section.columns);
+        place.span =
+            std::clamp(std::min(place.span, section.columns) + difference, 1, section.columns);
     });
 }
 
@@ -214,9 +214,8 @@ void FormShaper::setColumns(int columns) {
 
 void FormShaper::addSectionAfter() {
     // Below the section of what is chosen; what follows the chosen field there moves along.
-    const int after = section() < 0
-                          ? static_cast<int>(m_fields->layoutShown().sections.size()) - 1
-                          : section();
+    const int after =
+        section() < 0 ? static_cast<int>(m_fields->layoutShown().sections.size()) - 1 : section();
     const auto at = m_fields->layoutShown().find(m_column);
     change(tr("new section"), [&](FormLayout& layout) {
         addSection(layout, after, tr("Section %1").arg(layout.sections.size() + 1));
@@ -232,20 +231,17 @@ void FormShaper::addSectionAfter() {
 
 void FormShaper::removeChosen() {
     if (m_section >= 0) {
-        change(tr("remove section"),
-               [&](FormLayout& layout) { removeSection(layout, m_section); });
+        change(tr("remove section"), [&](FormLayout& layout) { removeSection(layout, m_section); });
         return;
     }
     const QString column = m_column;
-    m_binding->workspace()->change(tr("field %1 not in the form").arg(column),
-                                   [&](Project& project) {
-                                       Screen* screen =
-                                           project.screenById(m_binding->screenId());
-                                       ScreenField* field = screen ? screen->field(column) : nullptr;
-                                       if (field)
-                                           field->shownIn = field->inGrid() ? ShownIn::Grid
-                                                                            : ShownIn::Nowhere;
-                                   });
+    m_binding->workspace()->change(
+        tr("field %1 not in the form").arg(column), [&](Project& project) {
+            Screen* screen = project.screenById(m_binding->screenId());
+            ScreenField* field = screen ? screen->field(column) : nullptr;
+            if (field)
+                field->shownIn = field->inGrid() ? ShownIn::Grid : ShownIn::Nowhere;
+        });
 }
 
 void FormShaper::setLabels(LabelSide side) {
@@ -260,9 +256,8 @@ void FormShaper::rename() {
     const BoundField* field = m_binding->screen().field(m_column);
     const QRect place = ofSection ? m_fields->titleRect(m_section) : m_fields->rectOf(m_column);
     delete m_name;
-    m_name = new QLineEdit(ofSection ? m_fields->layoutShown().sections[m_section].title
-                                     : field->label(),
-                           this);
+    m_name = new QLineEdit(
+        ofSection ? m_fields->layoutShown().sections[m_section].title : field->label(), this);
     m_name->setObjectName(QStringLiteral("shape-name"));
     m_name->setGeometry(place.left(), place.top() - FrameGap, std::max(180, place.width()),
                         m_name->sizeHint().height());
@@ -346,9 +341,8 @@ std::optional<FormShaper::Insertion> FormShaper::insertionAt(const QPoint& point
         return Insertion{{section, after ? place + 1 : place}, line};
     }
     const QRect room = m_fields->sectionRect(section);
-    const QRect last = wanted.places.isEmpty()
-                           ? m_fields->titleRect(section)
-                           : m_fields->rectOf(wanted.places.back().column);
+    const QRect last = wanted.places.isEmpty() ? m_fields->titleRect(section)
+                                               : m_fields->rectOf(wanted.places.back().column);
     return Insertion{{section, static_cast<int>(wanted.places.size())},
                      QRect(room.left(), last.bottom() + 1, room.width(), LineThickness)};
 }
@@ -376,8 +370,8 @@ void FormShaper::mouseMoveEvent(QMouseEvent* event) {
     if (m_insertion && m_section >= 0) {
         // A section goes between sections.
         const QRect room = m_fields->sectionRect(m_insertion->position.section);
-        m_insertion->line = QRect(room.left(), room.top() - LineThickness, room.width(),
-                                  LineThickness);
+        m_insertion->line =
+            QRect(room.left(), room.top() - LineThickness, room.width(), LineThickness);
     }
     update();
 }

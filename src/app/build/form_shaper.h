@@ -30,11 +30,11 @@ public:
     int section() const;
     const FormLayout& shownLayout() const { return m_fields->layoutShown(); }
 
-    void moveChosen(int steps);          // in reading order; a section among sections
-    void moveToSection(int steps);       // up or down
-    void setSpan(int difference);        // wider or narrower by so many columns
-    void toggleRow();                    // begins a new row, or not
-    void setColumns(int columns);        // of the section, 1 … 4
+    void moveChosen(int steps);    // in reading order; a section among sections
+    void moveToSection(int steps); // up or down
+    void setSpan(int difference);  // wider or narrower by so many columns
+    void toggleRow();              // begins a new row, or not
+    void setColumns(int columns);  // of the section, 1 … 4
     void addSectionAfter();
     void removeChosen();
     void rename();

@@ -124,6 +124,10 @@ QWidget* NewScreensPage::makeTables() {
     layout->addWidget(m_tables, 1);
     connect(m_narrow, &QLineEdit::textChanged, this, &NewScreensPage::narrow);
     connect(m_tables, &QTreeWidget::itemChanged, this, &NewScreensPage::refresh);
+    connect(m_tables, &QTreeWidget::itemActivated, this, [this] {
+        if (m_create->isEnabled())
+            create();
+    });
     connect(m_tables, &QTreeWidget::currentItemChanged, this, [this] {
         refresh();
         showPreview();

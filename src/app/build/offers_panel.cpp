@@ -64,7 +64,9 @@ OffersPanel::OffersPanel(PlateEditor* editor, const QString& column, QWidget* pa
     layout->addWidget(buttons);
 }
 
-const BoundField* OffersPanel::field() const { return m_editor->binding()->screen().field(m_column); }
+const BoundField* OffersPanel::field() const {
+    return m_editor->binding()->screen().field(m_column);
+}
 
 QWidget* OffersPanel::makeChoices() {
     m_choices->setObjectName(QStringLiteral("choices"));
@@ -203,16 +205,15 @@ QWidget* OffersPanel::makeLookup() {
 
 // The columns of the table that is chosen, those that are shown marked and first.
 void OffersPanel::fillColumns() {
-    const Table* table =
-        m_editor->binding()->workspace()->catalog().table(m_table->currentText());
+    const Table* table = m_editor->binding()->workspace()->catalog().table(m_table->currentText());
     m_shown->clear();
     m_sort->clear();
     m_filterColumn->clear();
     if (!table)
         return;
     const Lookup& lookup = field()->definition.lookup;
-    QStringList marked = lookup.table == table->name ? lookup.shownColumns
-                                                     : QStringList{namingColumn(*table)};
+    QStringList marked =
+        lookup.table == table->name ? lookup.shownColumns : QStringList{namingColumn(*table)};
     QStringList names = marked;
     for (const Column& column : table->columns) {
         if (!names.contains(column.name))

@@ -4,7 +4,9 @@
 #include "app/build/plate_view.h"
 #include "app/look/theme.h"
 
+#include <QAbstractItemView>
 #include <QComboBox>
+#include <QKeyEvent>
 #include <QLineEdit>
 #include <QPainter>
 
@@ -24,6 +26,29 @@ void paintOwnMark(QPainter& painter, const QRect& rect, const QColor& colour) {
         QPolygon({corner, corner - QPoint(OwnMark, 0), corner + QPoint(0, OwnMark)}));
     painter.restore();
 }
+// A list that opens by itself; what is typed before it is open is looked for in it.
+class PickList : public QComboBox {
+public:
+    using QComboBox::QComboBox;
+
+    void showPopup() override {
+        QComboBox::showPopup();
+        if (!m_early.isEmpty())
+            view()->keyboardSearch(std::exchange(m_early, {}));
+    }
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override {
+        if (isEditable() || view()->isVisible() || event->text().trimmed().isEmpty())
+            QComboBox::keyPressEvent(event);
+        else
+            m_early += event->text();
+    }
+
+private:
+    QString m_early;
+};
+
 } // namespace
 
 PlateDelegate::PlateDelegate(PlateView* view)
@@ -82,13 +107,14 @@ QWidget* PlateDelegate::createEditor(QWidget* parent, const QStyleOptionViewItem
         edit->setPlaceholderText(plateLineHelp(line));
         return edit;
     }
-    auto* box = new QComboBox(parent);
+    auto* box = new PickList(parent);
     box->addItems(options);
     box->setEditable(!model->editor()->isClosedList(line));
     connect(box, &QComboBox::activated, this, [this, box] { finish(box); });
     // A closed list opens at once: there is nothing else to do with it.
     if (!box->isEditable())
-        QMetaObject::invokeMethod(box, &QComboBox::showPopup, Qt::QueuedConnection);
+        QMetaObject::invokeMethod(
+            box, [box] { box->showPopup(); }, Qt::QueuedConnection);
     return box;
 }
 

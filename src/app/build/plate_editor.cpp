@@ -204,6 +204,23 @@ QStringList PlateEditor::options(PlateLine line, const BoundField& field) const 
     return options;
 }
 
+bool PlateEditor::isUsual(PlateLine line, const BoundField& field) const {
+    switch (line) {
+    case PlateLine::Visible:
+        return field.placement.shownIn == ShownIn::GridAndForm;
+    case PlateLine::Editable:
+        return field.definition.editable == Editable::Always;
+    case PlateLine::Alignment:
+        return field.definition.alignment == Alignment::Natural;
+    case PlateLine::Width:
+        return field.placement.width == ScreenField::FittedWidth;
+    case PlateLine::Span:
+        return text(line, field) == QStringLiteral("1");
+    default:
+        return false;
+    }
+}
+
 bool PlateEditor::isClosedList(PlateLine line) const {
     return line != PlateLine::Format && line != PlateLine::Section;
 }
@@ -251,8 +268,8 @@ void PlateEditor::addField(const QString& column) {
         if (!screen || screen->field(column) || !table.column(column))
             return;
         if (!project.definition(table.name, column))
-            project.fields[table.name] += generateDefinition(m_binding->workspace()->catalog(),
-                                                             table, *table.column(column));
+            project.fields[table.name] +=
+                generateDefinition(m_binding->workspace()->catalog(), table, *table.column(column));
         screen->fields += ScreenField{column};
     });
 }
@@ -291,7 +308,8 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
         bool ok = false;
         const int to = text.toInt(&ok);
         if (!ok || to < 1 || to > screen->fields.size())
-            return refusal(tr("A place is a whole number from 1 to %1.").arg(screen->fields.size()));
+            return refusal(
+                tr("A place is a whole number from 1 to %1.").arg(screen->fields.size()));
         screen->fields.move(placement - screen->fields.data(), to - 1);
         return done();
     }
@@ -374,9 +392,8 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
     }
     case PlateLine::Editable: {
         // An emptied cell means never.
-        const auto editable = text.trimmed().isEmpty()
-                                  ? std::optional(Editable::Never)
-                                  : wordFrom(Editables, editableText, text);
+        const auto editable = text.trimmed().isEmpty() ? std::optional(Editable::Never)
+                                                       : wordFrom(Editables, editableText, text);
         if (!editable)
             return refusal(
                 tr("Editable is always, only new (until the record is saved for the first time) "
@@ -388,9 +405,8 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
         return definition;
     }
     case PlateLine::Alignment: {
-        const auto alignment = text.trimmed().isEmpty()
-                                   ? std::optional(Alignment::Natural)
-                                   : wordFrom(Alignments, alignmentText, text);
+        const auto alignment = text.trimmed().isEmpty() ? std::optional(Alignment::Natural)
+                                                        : wordFrom(Alignments, alignmentText, text);
         if (!alignment)
             return refusal(tr("Alignment is natural, left, centre or right."));
         definition.alignment = *alignment;

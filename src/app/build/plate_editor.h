@@ -19,6 +19,8 @@ public:
     QString text(PlateLine line, const BoundField& field) const;
     // What can be picked on this line; empty: it is typed.
     QStringList options(PlateLine line, const BoundField& field) const;
+    // Whether the setting is what most fields have.
+    bool isUsual(PlateLine line, const BoundField& field) const;
     // Whether the list of options is all there is; otherwise other texts can be typed too.
     bool isClosedList(PlateLine line) const;
     // Sets one line of several fields as one step of undo. Fields that cannot take the text are

@@ -99,9 +99,9 @@ std::optional<FieldSetting> settingOf(PlateLine line) {
 }
 
 QList<PlateLine> gridPlateLines(bool all) {
-    QList<PlateLine> lines{PlateLine::Label,    PlateLine::BoundTo,  PlateLine::ShownAs,
-                           PlateLine::Source,   PlateLine::Default,  PlateLine::Required,
-                           PlateLine::Visible,  PlateLine::Editable, PlateLine::Width,
+    QList<PlateLine> lines{PlateLine::Label,   PlateLine::BoundTo,  PlateLine::ShownAs,
+                           PlateLine::Source,  PlateLine::Default,  PlateLine::Required,
+                           PlateLine::Visible, PlateLine::Editable, PlateLine::Width,
                            PlateLine::Order};
     if (all)
         lines += {PlateLine::Format, PlateLine::Help, PlateLine::Message, PlateLine::Alignment,
@@ -110,10 +110,10 @@ QList<PlateLine> gridPlateLines(bool all) {
 }
 
 QList<PlateLine> formPlateLines() {
-    return {PlateLine::Label,    PlateLine::BoundTo,   PlateLine::ShownAs, PlateLine::Source,
-            PlateLine::Section,  PlateLine::Span,      PlateLine::BeginsRow,
-            PlateLine::Required, PlateLine::Message,   PlateLine::Visible, PlateLine::Editable,
-            PlateLine::Default,  PlateLine::Help,      PlateLine::Format};
+    return {PlateLine::Label,   PlateLine::BoundTo, PlateLine::ShownAs,   PlateLine::Source,
+            PlateLine::Section, PlateLine::Span,    PlateLine::BeginsRow, PlateLine::Required,
+            PlateLine::Message, PlateLine::Visible, PlateLine::Editable,  PlateLine::Default,
+            PlateLine::Help,    PlateLine::Format};
 }
 
 } // namespace gravin

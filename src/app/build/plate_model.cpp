@@ -93,7 +93,8 @@ QVariant PlateModel::data(const QModelIndex& index, int role) const {
     case OwnRole:
         return m_editor->isOwn(line, *field);
     case QuietRole:
-        return line == PlateLine::BoundTo || field->placement.shownIn == ShownIn::Nowhere;
+        return line == PlateLine::BoundTo || line == PlateLine::Order ||
+               field->placement.shownIn == ShownIn::Nowhere || m_editor->isUsual(line, *field);
     case Qt::ToolTipRole: {
         QStringList lines{plateLineLabel(line) + QStringLiteral(": ") + plateLineHelp(line)};
         const QString text = m_editor->text(line, *field);
@@ -115,9 +116,10 @@ QVariant PlateModel::headerData(int section, Qt::Orientation orientation, int ro
     if (role != Qt::DisplayRole && role != Qt::ToolTipRole)
         return {};
     if (orientation != m_fieldAxis)
-        return section < m_lines.size() ? (role == Qt::DisplayRole ? plateLineLabel(m_lines[section])
-                                                                   : plateLineHelp(m_lines[section]))
-                                        : QString();
+        return section < m_lines.size()
+                   ? (role == Qt::DisplayRole ? plateLineLabel(m_lines[section])
+                                              : plateLineHelp(m_lines[section]))
+                   : QString();
     const BoundField* field = m_editor->binding()->screen().field(m_columns.value(section));
     return field ? field->label() : QString();
 }

@@ -14,7 +14,7 @@ class PlateModel : public QAbstractTableModel {
 public:
     enum Role {
         OwnRole = Qt::UserRole, // this screen has the setting of its own
-        QuietRole               // of a field that is not shown, or nothing to be set
+        QuietRole               // nothing of note: as usual, not to be set, or not shown
     };
 
     // `editor` must outlive the model. Fields lie along `fields`: Qt::Horizontal over a grid.

@@ -59,6 +59,12 @@ PlateView::PlateView(PlateModel* model, QWidget* parent)
     setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
     setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::EditKeyPressed |
                     QAbstractItemView::DoubleClicked);
+    if (model->fieldAxis() == Qt::Vertical) {
+        // The labels are the first column; their names stand at the edge once that is out of sight.
+        verticalHeader()->hide();
+        connect(horizontalScrollBar(), &QScrollBar::valueChanged, this,
+                [this](int value) { verticalHeader()->setVisible(value > 0); });
+    }
     connect(model, &QAbstractItemModel::modelReset, this, &PlateView::restore);
     restore();
 }
@@ -69,8 +75,8 @@ void PlateView::restore() {
         for (int i = 0; i < m_model->lines().size(); ++i)
             setColumnWidth(i, widthOf(m_model->lines()[i]));
     } else {
-        setFixedHeight(
-            std::max(1, static_cast<int>(m_model->lines().size())) * space::PlateRowHeight);
+        setFixedHeight(std::max(1, static_cast<int>(m_model->lines().size())) *
+                       space::PlateRowHeight);
     }
     applyNarrowing();
     if (m_line)
@@ -93,10 +99,9 @@ void PlateView::standOver(QTableView* grid) {
     };
     takeWidths();
     connect(m_model, &QAbstractItemModel::modelReset, this, takeWidths);
-    connect(grid->horizontalHeader(), &QHeaderView::sectionResized, this,
-            [this, grid](int column, int, int) {
-                setColumnWidth(column, grid->columnWidth(column));
-            });
+    connect(
+        grid->horizontalHeader(), &QHeaderView::sectionResized, this,
+        [this, grid](int column, int, int) { setColumnWidth(column, grid->columnWidth(column)); });
     connect(grid->horizontalScrollBar(), &QScrollBar::valueChanged, horizontalScrollBar(),
             &QScrollBar::setValue);
     connect(horizontalScrollBar(), &QScrollBar::valueChanged, grid->horizontalScrollBar(),
@@ -116,7 +121,8 @@ void PlateView::narrow(const QString& text) {
 
 void PlateView::applyNarrowing() {
     for (int i = 0; i < m_model->columns().size(); ++i) {
-        const BoundField* field = m_model->editor()->binding()->screen().field(m_model->columns()[i]);
+        const BoundField* field =
+            m_model->editor()->binding()->screen().field(m_model->columns()[i]);
         const bool hidden = field && isNarrowedOut(*field);
         if (m_model->fieldAxis() == Qt::Horizontal)
             setColumnHidden(i, hidden);
@@ -126,8 +132,7 @@ void PlateView::applyNarrowing() {
 }
 
 QString PlateView::currentColumn() const {
-    const BoundField* field =
-        currentIndex().isValid() ? m_model->fieldAt(currentIndex()) : nullptr;
+    const BoundField* field = currentIndex().isValid() ? m_model->fieldAt(currentIndex()) : nullptr;
     return field ? field->name() : QString();
 }
 
@@ -199,8 +204,7 @@ void PlateView::paste() {
     for (int row = 0; row < rows.size(); ++row) {
         const QStringList cells = rows[row].split(u'\t');
         for (int column = 0; column < cells.size(); ++column) {
-            const QModelIndex cell =
-                m_model->index(start.row() + row, start.column() + column);
+            const QModelIndex cell = m_model->index(start.row() + row, start.column() + column);
             if (cell.isValid() && m_model->lineAt(cell) != PlateLine::BoundTo)
                 m_model->setData(cell, cells[column], Qt::EditRole);
         }
@@ -220,11 +224,10 @@ void PlateView::keyPressEvent(QKeyEvent* event) {
     const bool isReturn = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
     const bool plain = event->modifiers() == Qt::NoModifier;
     const bool onSwitch = isSwitch(currentLine());
-    const bool onList = !onSwitch && m_model->editor()->isClosedList(currentLine()) &&
-                        m_model->fieldAt(currentIndex()) &&
-                        !m_model->editor()
-                             ->options(currentLine(), *m_model->fieldAt(currentIndex()))
-                             .isEmpty();
+    const bool onList =
+        !onSwitch && m_model->editor()->isClosedList(currentLine()) &&
+        m_model->fieldAt(currentIndex()) &&
+        !m_model->editor()->options(currentLine(), *m_model->fieldAt(currentIndex())).isEmpty();
     if (event->matches(QKeySequence::Copy)) {
         copy();
     } else if (event->matches(QKeySequence::Paste)) {
@@ -265,8 +268,7 @@ void PlateView::contextMenuEvent(QContextMenuEvent* event) {
                     [this] { Q_EMIT offersRequested(currentColumn()); });
     if (field && settingOf(currentLine())) {
         const bool own = m_model->editor()->isOwn(currentLine(), *field);
-        menu->addAction(own ? tr("Take back to what all screens share")
-                            : tr("Only on this screen"),
+        menu->addAction(own ? tr("Take back to what all screens share") : tr("Only on this screen"),
                         this, [this, own] { setOwn(!own); });
     }
     menu->popup(event->globalPos());

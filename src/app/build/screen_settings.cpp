@@ -76,8 +76,7 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
         m_rights.insert(operation, box);
         rights->addWidget(box);
         connect(box, &QCheckBox::clicked, this, [this, operation](bool allowed) {
-            change(tr("rights"),
-                   [&](Screen& screen) { screen.allowed.set(operation, allowed); });
+            change(tr("rights"), [&](Screen& screen) { screen.allowed.set(operation, allowed); });
         });
     }
     rights->addStretch();
@@ -95,8 +94,7 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
 
     connect(m_label, &QLineEdit::editingFinished, this, [this] {
         if (!m_label->text().trimmed().isEmpty())
-            change(tr("name"),
-                   [&](Screen& screen) { screen.label = m_label->text().trimmed(); });
+            change(tr("name"), [&](Screen& screen) { screen.label = m_label->text().trimmed(); });
     });
     connect(m_group, &QComboBox::currentTextChanged, this, [this](const QString& text) {
         change(tr("group"), [&](Screen& screen) { screen.group = text.trimmed(); });
@@ -163,8 +161,7 @@ void ScreenSettings::fill() {
         }
         m_group->setCurrentText(screen->group);
     }
-    m_arrangement->setCurrentIndex(
-        m_arrangement->findData(static_cast<int>(screen->arrangement)));
+    m_arrangement->setCurrentIndex(m_arrangement->findData(static_cast<int>(screen->arrangement)));
     m_rowHeight->setCurrentIndex(m_rowHeight->findData(static_cast<int>(screen->rowHeight)));
     m_afterSaving->setCurrentIndex(m_afterSaving->findData(static_cast<int>(screen->afterSaving)));
     m_start->setChecked(m_workspace->project().startScreen == m_screenId);

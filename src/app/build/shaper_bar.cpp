@@ -7,6 +7,7 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QToolButton>
+#include <QVBoxLayout>
 
 namespace gravin {
 
@@ -28,25 +29,32 @@ ShaperBar::ShaperBar(FormShaper* shaper, QWidget* parent)
     connect(m_beside, &QToolButton::clicked, this, [shaper](bool beside) {
         shaper->setLabels(beside ? LabelSide::Beside : LabelSide::Above);
     });
-    auto* layout = new QHBoxLayout(this);
-    layout->setContentsMargins(12, 3, 12, 3);
-    layout->setSpacing(4);
-    layout->addWidget(button(QStringLiteral("shape-section"), tr("Add section"), tr("Insert"),
-                             [shaper] { shaper->addSectionAfter(); }));
-    layout->addWidget(new QLabel(tr("Columns")));
+    auto* sections = new QHBoxLayout;
+    sections->setSpacing(4);
+    sections->addWidget(button(QStringLiteral("shape-section"), tr("Add section"), tr("Insert"),
+                               [shaper] { shaper->addSectionAfter(); }));
+    sections->addSpacing(8);
+    sections->addWidget(new QLabel(tr("Columns")));
     for (int columns = 1; columns <= FormSection::MostColumns; ++columns) {
-        QToolButton* choice = button(QStringLiteral("shape-columns-%1").arg(columns),
-                                     QString::number(columns), tr("Ctrl+%1").arg(columns),
-                                     [shaper, columns] { shaper->setColumns(columns); });
+        QToolButton* choice =
+            button(QStringLiteral("shape-columns-%1").arg(columns), QString::number(columns),
+                   tr("Ctrl+%1").arg(columns), [shaper, columns] { shaper->setColumns(columns); });
         choice->setCheckable(true);
         m_columns->addButton(choice, columns);
-        layout->addWidget(choice);
+        sections->addWidget(choice);
     }
-    layout->addSpacing(8);
+    sections->addStretch();
+    sections->addWidget(m_beside);
+    auto* fields = new QHBoxLayout;
+    fields->setSpacing(4);
     for (QToolButton* each : {m_wider, m_narrower, m_row, m_remove})
-        layout->addWidget(each);
-    layout->addStretch();
-    layout->addWidget(m_beside);
+        fields->addWidget(each);
+    fields->addStretch();
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(12, 3, 12, 3);
+    layout->setSpacing(0);
+    layout->addLayout(sections);
+    layout->addLayout(fields);
     connect(shaper, &FormShaper::chosenChanged, this, &ShaperBar::refresh);
     refresh();
 }
@@ -72,17 +80,17 @@ void ShaperBar::refresh() {
     const QString noField = tr("Choose a field in the form.");
     for (QToolButton* each : {m_wider, m_narrower, m_row}) {
         each->setEnabled(hasField);
-        each->setToolTip(
-            hasField ? tr("%1 (%2)").arg(each->text(), each->property("keys").toString())
-                     : noField);
+        each->setToolTip(hasField
+                             ? tr("%1 (%2)").arg(each->text(), each->property("keys").toString())
+                             : noField);
     }
     const bool lastSection = !hasField && layout.sections.size() < 2;
     m_remove->setEnabled((hasField || section >= 0) && !lastSection);
     m_remove->setToolTip(lastSection ? tr("A form has at least one section.")
                                      : tr("Take the field off the form, or remove the section; its "
                                           "fields stay (Delete)"));
-    if (QAbstractButton* now = m_columns->button(
-            layout.sections.value(std::max(0, section)).columns))
+    if (QAbstractButton* now =
+            m_columns->button(layout.sections.value(std::max(0, section)).columns))
         now->setChecked(true);
     m_beside->setChecked(layout.labels == LabelSide::Beside);
 }

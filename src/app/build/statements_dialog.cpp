@@ -18,8 +18,8 @@ namespace {
 QString textOf(const ScreenStatement& statement) {
     QStringList lines{QStringLiteral("-- ") + statement.title};
     if (!statement.reason.isEmpty())
-        lines += QStringLiteral("-- ") +
-                 StatementsDialog::tr("Not sent here: %1").arg(statement.reason);
+        lines +=
+            QStringLiteral("-- ") + StatementsDialog::tr("Not sent here: %1").arg(statement.reason);
     lines += statement.sql + u';';
     for (qsizetype i = 0; i < statement.values.size(); ++i)
         lines += QStringLiteral("--   ? %1: %2")
@@ -38,9 +38,9 @@ StatementsDialog::StatementsDialog(ScreenBinding* binding, QWidget* parent)
     resize(760, 520);
     Workspace* workspace = binding->workspace();
     const RecordView* view = workspace->view(binding->screenId());
-    const Record* example =
-        view->count() > 0 ? workspace->records(binding->tableName())->record(view->keyAt(0))
-                          : nullptr;
+    const Record* example = view->count() > 0
+                                ? workspace->records(binding->tableName())->record(view->keyAt(0))
+                                : nullptr;
     QStringList texts;
     for (const ScreenStatement& statement :
          statementsOf(*dialectFor(workspace->project().connection), binding->screen(), example))

@@ -50,9 +50,8 @@ LookupEditor::LookupEditor(const BoundField& field, Workspace* workspace, QWidge
         else
             openList({});
     });
-    connect(m_list, &LookupList::chosen, this, [this](const LookupStore::Entry& entry) {
-        pick(entry.stored, entry.shown.value(0));
-    });
+    connect(m_list, &LookupList::chosen, this,
+            [this](const LookupStore::Entry& entry) { pick(entry.stored, entry.shown.value(0)); });
     connect(m_list, &LookupList::cleared, this, [this] { pick(Value::null(), {}); });
     connect(m_list, &LookupList::openRequested, this, [this] {
         closeList();

@@ -99,7 +99,8 @@ void LookupList::showBelow() {
         const QRect room = screen->availableGeometry();
         if (place.y() + height() > room.bottom())
             place.setY(m_field->mapToGlobal(QPoint(0, 0)).y() - height() - 1);
-        place.setX(std::clamp(place.x(), room.left(), std::max(room.left(), room.right() - width())));
+        place.setX(
+            std::clamp(place.x(), room.left(), std::max(room.left(), room.right() - width())));
     }
     move(place);
     show();
@@ -124,8 +125,7 @@ void LookupList::choose(const QModelIndex& index) {
 void LookupList::step(int rows) {
     if (m_model->rowCount() == 0)
         return;
-    const int row =
-        std::clamp(m_view->currentIndex().row() + rows, 0, m_model->rowCount() - 1);
+    const int row = std::clamp(m_view->currentIndex().row() + rows, 0, m_model->rowCount() - 1);
     m_view->setCurrentIndex(m_model->index(row, 0));
     if (row == m_model->rowCount() - 1 && m_model->canFetchMore({}))
         m_model->fetchMore({});
@@ -133,9 +133,9 @@ void LookupList::step(int rows) {
 
 bool LookupList::takeKey(const QKeyEvent& key) {
     if (key.modifiers() == Qt::AltModifier) {
-        for (const auto& [letter, button] : {std::pair{Qt::Key_N, m_new},
-                                             std::pair{Qt::Key_O, m_open},
-                                             std::pair{Qt::Key_E, m_clear}}) {
+        for (const auto& [letter, button] :
+             {std::pair{Qt::Key_N, m_new}, std::pair{Qt::Key_O, m_open},
+              std::pair{Qt::Key_E, m_clear}}) {
             if (key.key() == letter) {
                 button->click();
                 return true;

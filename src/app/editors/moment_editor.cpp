@@ -38,10 +38,9 @@ MomentEditor::MomentEditor(const BoundField& field, QWidget* parent)
     , m_line(new QLineEdit)
     , m_pick(new QToolButton) {
     m_pick->setObjectName(QStringLiteral("pick:") + field.name());
-    m_pick->setIcon(QIcon::fromTheme(hasDate() ? QStringLiteral("view-calendar")
-                                               : QStringLiteral("clock")));
-    m_pick->setToolTip(hasDate() ? tr("Pick from a calendar (F4)")
-                                 : tr("Pick a time (F4)"));
+    m_pick->setIcon(
+        QIcon::fromTheme(hasDate() ? QStringLiteral("view-calendar") : QStringLiteral("clock")));
+    m_pick->setToolTip(hasDate() ? tr("Pick from a calendar (F4)") : tr("Pick a time (F4)"));
     m_pick->setAccessibleName(m_pick->toolTip());
     m_pick->setFocusPolicy(Qt::NoFocus); // the keyboard has F4
     adopt(m_line, {m_pick});

@@ -45,10 +45,10 @@ PictureEditor::PictureEditor(QWidget* parent)
     , m_label(new QLabel)
     , m_load(button("document-open", QStringLiteral("load-picture"), tr("Load from a file…"),
                     &PictureEditor::askForFile))
-    , m_paste(button("edit-paste", QStringLiteral("paste-picture"), tr("Paste"),
-                     &PictureEditor::paste))
-    , m_clear(button("edit-clear", QStringLiteral("clear-picture"), tr("Clear"),
-                     &PictureEditor::clear))
+    , m_paste(
+          button("edit-paste", QStringLiteral("paste-picture"), tr("Paste"), &PictureEditor::paste))
+    , m_clear(
+          button("edit-clear", QStringLiteral("clear-picture"), tr("Clear"), &PictureEditor::clear))
     , m_save(button("document-save-as", QStringLiteral("save-picture"), tr("Save as a file…"),
                     &PictureEditor::askWhereToSave)) {
     m_label->setProperty("role", "picture");
@@ -92,9 +92,8 @@ void PictureEditor::show() {
     if (empty) {
         m_label->setText(m_readOnly ? QStringLiteral("–") : tr("No picture"));
     } else {
-        const QPixmap picture = m_value.kind() == Value::Kind::Binary
-                                    ? previewOf(m_value.asBinary())
-                                    : QPixmap();
+        const QPixmap picture =
+            m_value.kind() == Value::Kind::Binary ? previewOf(m_value.asBinary()) : QPixmap();
         if (picture.isNull())
             m_label->setText(tr("Not a picture: %1").arg(toText(m_value, {})));
         else
@@ -188,8 +187,8 @@ void PictureEditor::askWhereToSave() {
     connect(dialog, &QFileDialog::fileSelected, this, [this, bytes](const QString& path) {
         QSaveFile file(path);
         if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit())
-            Q_EMIT refused(tr("The picture could not be saved to %1: %2.")
-                               .arg(path, file.errorString()));
+            Q_EMIT refused(
+                tr("The picture could not be saved to %1: %2.").arg(path, file.errorString()));
     });
     dialog->open();
 }

@@ -96,6 +96,15 @@ QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
 QScrollBar::add-page, QScrollBar::sub-page { background: none; }
 QMenu { background: @paper; color: @ink; border: 1px solid @lines; }
 QMenu::item:selected { background: @selection; }
+QToolButton:checked { background: @selection; border-bottom: 2px solid @accent; }
+QTabWidget::pane { border: none; border-top: 1px solid @lines; }
+QTabBar::tab { background: @paper; color: @faint; padding: 6px 14px; border: none;
+    border-bottom: 2px solid @paper; }
+QTabBar::tab:selected { color: @ink; border-bottom: 2px solid @accent; }
+QTabBar::tab:focus { text-decoration: underline; }
+QFrame[role="list"] { background: @paper; border: 1px solid @faint; }
+QLabel[role="picture"] { background: @raised; border: 1px solid @lines; border-radius: 3px; color: @faint; }
+QLabel[role="picture"]:focus { border: 1px solid @accent; }
 QCheckBox { spacing: 8px; padding: 3px 0; }
 QCheckBox::indicator, QTreeView::indicator { width: 14px; height: 14px; border: 1px solid @faint; border-radius: 3px;
     background: @paper; }

@@ -101,9 +101,8 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
     QStringList missing;
     QStringList wrong;
     for (const Problem& problem : problems) {
-        const QString link = problem.field.isEmpty()
-                                 ? problem.message.toHtmlEscaped()
-                                 : linkToField(problem.field, problem.label);
+        const QString link = problem.field.isEmpty() ? problem.message.toHtmlEscaped()
+                                                     : linkToField(problem.field, problem.label);
         (problem.check == u"required" ? missing : wrong) += link;
     }
     QStringList parts;

@@ -134,9 +134,8 @@ QString Workspace::addScreens(const QStringList& tables, Arrangement arrangement
                               : tr("%1 new screens").arg(tables.size()),
            [&](Project& project) {
                for (const QString& table : tables) {
-                   const QString id =
-                       addGeneratedScreen(project, *m_catalog, *m_catalog->table(table),
-                                          arrangement);
+                   const QString id = addGeneratedScreen(project, *m_catalog,
+                                                         *m_catalog->table(table), arrangement);
                    if (first.isEmpty())
                        first = id;
                }
@@ -278,8 +277,8 @@ void Workspace::newForLookup(const BoundScreen& screen, const RecordId& id,
     // Ends with the new record: saved, and chosen, or given up.
     auto* waiting = new QObject(this);
     connect(this, &Workspace::saved, waiting,
-            [this, waiting, made, screen, id, field, wanted](
-                const QString& table, const RecordId& before, const RecordId& now) {
+            [this, waiting, made, screen, id, field,
+             wanted](const QString& table, const RecordId& before, const RecordId& now) {
                 if (table != wanted.table || !(before == made))
                     return;
                 waiting->deleteLater();
@@ -289,15 +288,15 @@ void Workspace::newForLookup(const BoundScreen& screen, const RecordId& id,
                 if (inKey >= 0)
                     choose(screen, id, field, now.key[static_cast<size_t>(inKey)]);
                 else if (record)
-                    choose(screen, id, field,
-                           record->values[static_cast<size_t>(
-                               source->indexOf(wanted.storedColumn))]);
+                    choose(
+                        screen, id, field,
+                        record->values[static_cast<size_t>(source->indexOf(wanted.storedColumn))]);
             });
-    connect(drafts(wanted.table), &DraftStore::newRecordRemoved, waiting, [this, waiting, made,
-                                                                          wanted] {
-        if (!drafts(wanted.table)->find(made))
-            waiting->deleteLater();
-    });
+    connect(drafts(wanted.table), &DraftStore::newRecordRemoved, waiting,
+            [this, waiting, made, wanted] {
+                if (!drafts(wanted.table)->find(made))
+                    waiting->deleteLater();
+            });
     Q_EMIT recordWanted(screenId, made);
 }
 

@@ -97,7 +97,7 @@ QString Shelf::currentScreen() const {
     if (!m_workspace || m_workspace->project().screens.isEmpty())
         return {};
     return m_workspace->project().screenById(m_current) ? m_current
-                                                    : m_workspace->project().screens.front().id;
+                                                        : m_workspace->project().screens.front().id;
 }
 
 void Shelf::addHeading(const QString& text) {

@@ -76,9 +76,9 @@ void ChildrenPanel::addChild(const RecordLink& link) {
     }
     for (const QString& column : link.targetColumns) {
         if (!bound->table->column(column)) {
-            m_tabs->addTab(note(tr("%1 has no column %2 to belong by.")
-                                    .arg(bound->table->name, column)),
-                           title);
+            m_tabs->addTab(
+                note(tr("%1 has no column %2 to belong by.").arg(bound->table->name, column)),
+                title);
             return;
         }
     }
@@ -109,13 +109,18 @@ void ChildrenPanel::addChild(const RecordLink& link) {
             made->below->setParentRecord(id);
         Q_EMIT currentRecordChanged();
     });
-    connect(made->grid, &GridView::openRequested, this, [this, made](const RecordId& id) {
-        Q_EMIT openRequested(partOfChild(*made), id);
-    });
+    connect(made->grid, &GridView::openRequested, this,
+            [this, made](const RecordId& id) { Q_EMIT openRequested(partOfChild(*made), id); });
     connect(made->grid, &GridView::actionsRequested, this, &ChildrenPanel::actionsRequested);
     connect(made->grid, &GridView::focusTaken, this,
             [this, made] { Q_EMIT activated(made->grid); });
     connect(made->view.get(), &RecordView::completed, made->grid, &GridView::applyWidths);
+    // Widths fit the children of this parent as soon as there are some, and then stay.
+    connect(workspace->records(bound->table->name), &RecordStore::recordsArrived, made->grid,
+            [made] {
+                if (std::exchange(made->widthsPending, false))
+                    made->grid->applyWidths();
+            });
     m_tabs->addTab(part, title);
     m_children.push_back(std::move(child));
     showChild(*made);
@@ -138,10 +143,12 @@ std::optional<std::vector<Value>> ChildrenPanel::parentValues(const Child& child
 }
 
 void ChildrenPanel::showChild(Child& child) {
-    if (const auto values = parentValues(child))
+    if (const auto values = parentValues(child)) {
+        child.widthsPending = true;
         child.view->showOnly({child.link.targetColumns, *values});
-    else
+    } else {
         child.view->showNothing();
+    }
     if (child.below)
         child.below->setParentRecord(child.grid->currentRecord());
 }

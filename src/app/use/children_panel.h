@@ -15,7 +15,8 @@ class ChildrenPanel : public QWidget {
     Q_OBJECT
 public:
     // All must outlive the panel. `depth`: how many panels stand above this one.
-    ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int depth, QWidget* widget = nullptr);
+    ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int depth,
+                  QWidget* widget = nullptr);
     ~ChildrenPanel() override;
 
     void setParentRecord(const RecordId& id);
@@ -37,6 +38,7 @@ private:
         std::shared_ptr<RecordView> view;
         GridView* grid = nullptr;
         ChildrenPanel* below = nullptr;
+        bool widthsPending = false;
     };
     void addChild(const RecordLink& link);
     void showChild(Child& child);

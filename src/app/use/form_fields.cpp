@@ -143,8 +143,6 @@ void FormFields::addSlot(const BoundField& field) {
     slot.editor = FieldEditor::create(field, m_binding->workspace(), slot.box);
     slot.label = roleLabel("faint", slot.box);
     slot.label->setTextFormat(Qt::PlainText);
-    slot.label->setText(field.definition.required ? tr("%1 · required").arg(field.label())
-                                                  : field.label());
     slot.label->setBuddy(slot.editor->inner());
     slot.was = roleLabel("faint", slot.box);
     slot.was->setTextFormat(Qt::PlainText);
@@ -204,8 +202,9 @@ void FormFields::connectEditor(FieldEditor* editor, const BoundField& field) {
             slot->refusal = reason;
         Q_EMIT settled();
     });
-    connect(editor, &FieldEditor::newRequested, this,
-            [this, field] { m_binding->workspace()->newForLookup(m_binding->screen(), m_id, field); });
+    connect(editor, &FieldEditor::newRequested, this, [this, field] {
+        m_binding->workspace()->newForLookup(m_binding->screen(), m_id, field);
+    });
     connect(editor, &FieldEditor::openRequested, this, [this, field] {
         m_binding->workspace()->openLookedUp(field,
                                              m_binding->value(m_id, field).value_or(Value()));
@@ -233,9 +232,9 @@ FormFields::FieldSlot* FormFields::slotOf(const QString& column) {
 }
 
 const FormFields::FieldSlot* FormFields::slotOf(const QString& column) const {
-    const auto found =
-        std::find_if(m_slots.begin(), m_slots.end(),
-                     [&](const FieldSlot& slot) { return slot.field.name() == column; });
+    const auto found = std::find_if(m_slots.begin(), m_slots.end(), [&](const FieldSlot& slot) {
+        return slot.field.name() == column;
+    });
     return found == m_slots.end() ? nullptr : &*found;
 }
 
@@ -295,6 +294,10 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
                                 Qt::ElideRight, LongestWas))
                           : QString());
     slot.was->setVisible(!slot.was->text().isEmpty());
+    // Both do not fit above a narrow field; what it was matters more once it is edited.
+    slot.label->setText(slot.field.definition.required && slot.was->text().isEmpty()
+                            ? tr("%1 · required").arg(slot.field.label())
+                            : slot.field.label());
     QString state = changed ? QStringLiteral("draft") : QString();
     const QString message = messageFor(slot, draft, problems, state);
     slot.editor->setState(state);

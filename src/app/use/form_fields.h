@@ -39,8 +39,8 @@ public:
     QRect titleRect(int section) const;
 
 Q_SIGNALS:
-    void typed();                           // into some field of the record
-    void settled();                         // what was typed in a field is done
+    void typed();                            // into some field of the record
+    void settled();                          // what was typed in a field is done
     void linkActivated(const QString& link); // of a message under a field
     void rebuilt();                          // by the layout as it is now
 

@@ -347,8 +347,7 @@ Qt::ItemFlags GridModel::flags(const QModelIndex& index) const {
         return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
     const BoundField& field = m_binding->fields()[index.column()];
-    const bool inWindows =
-        m_binding->screen().screen.arrangement == Arrangement::GridWindows;
+    const bool inWindows = m_binding->screen().screen.arrangement == Arrangement::GridWindows;
     if (!inWindows && FieldEditor::fitsInCell(field) &&
         m_binding->readOnlyReason(field, recordAt(index.row())).isEmpty())
         flags |= Qt::ItemIsEditable;

@@ -10,8 +10,8 @@ namespace gravin {
 
 class OpenEdits;
 
-// The records of a view as rows, the fields of its screen (also hidden ones) as columns. New records
-// that are not saved yet stand after the others, as far as they fit the view's restriction.
+// The records of a view as rows, the fields of its screen (also hidden ones) as columns. New
+// records that are not saved yet stand after the others, as far as they fit the view's restriction.
 class GridModel : public QAbstractTableModel {
     Q_OBJECT
 public:

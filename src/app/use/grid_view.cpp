@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/grid_view.h"
 
-#include "app/look/theme.h"
 #include "app/editors/field_editor.h"
 #include "app/look/paint.h"
+#include "app/look/theme.h"
 
 #include <QApplication>
 #include <QKeyEvent>
@@ -234,6 +234,7 @@ GridView::GridView(GridModel* model, QWidget* parent)
         applyRowHeight();
     });
     connect(model, &QAbstractItemModel::modelReset, this, &GridView::applyWidths);
+    connect(model->binding()->workspace(), &Workspace::lookupsLoaded, this, &GridView::applyWidths);
     applyWidths();
     applyRowHeight();
 }
@@ -283,7 +284,10 @@ int GridView::fittedWidth(int column) const {
         m_model->headerData(column, Qt::Horizontal, Qt::DisplayRole).toString());
     for (int row = 0; row < std::min(MeasuredRows, m_model->rowCount()); ++row) {
         const QString text = m_model->data(m_model->index(row, column), Qt::DisplayRole).toString();
-        const int swatch = swatchColour(text).isValid() ? SwatchSize + 8 : 0;
+        const QString choice =
+            m_model->data(m_model->index(row, column), GridModel::ColourRole).toString();
+        const bool hasSwatch = swatchColour(text).isValid() || swatchColour(choice).isValid();
+        const int swatch = hasSwatch ? SwatchSize + 8 : 0;
         width = std::max(width, figuresWidth(metrics, text) + swatch);
     }
     return std::clamp(width + 2 * CellPad + 6, NarrowestFitted, WidestFitted);
@@ -327,9 +331,8 @@ void GridView::contextMenuEvent(QContextMenuEvent* event) {
             return;
         setCurrentIndex(index);
     }
-    Q_EMIT actionsRequested(
-        byKey ? viewport()->mapToGlobal(visualRect(currentIndex()).bottomLeft())
-              : event->globalPos());
+    Q_EMIT actionsRequested(byKey ? viewport()->mapToGlobal(visualRect(currentIndex()).bottomLeft())
+                                  : event->globalPos());
 }
 
 bool GridView::toggleYesNo(const QModelIndex& index) {

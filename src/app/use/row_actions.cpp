@@ -12,19 +12,20 @@ RowActionsMenu::RowActionsMenu(const GridPart& part, QWidget* parent)
     setToolTipsVisible(true);
     const Workspace* workspace = part.binding->workspace();
     bool goesTo = false;
-    for (const RowAction& action : actionsOf(workspace->project(), workspace->catalog(),
-                                             part.binding->screen().screen)) {
+    for (const RowAction& action :
+         actionsOf(workspace->project(), workspace->catalog(), part.binding->screen().screen)) {
         QString text = action.label;
         if (text.isEmpty())
-            text = action.kind == RowAction::Kind::Open     ? tr("Open in window")
-                   : action.kind == RowAction::Kind::Delete ? tr("Delete…")
-                                                            : tr("Go to %1").arg(action.link.screen);
+            text = action.kind == RowAction::Kind::Open ? tr("Open in window")
+                   : action.kind == RowAction::Kind::Delete
+                       ? tr("Delete…")
+                       : tr("Go to %1").arg(action.link.screen);
         if (action.kind == RowAction::Kind::GoTo && !std::exchange(goesTo, true))
             addSeparator();
         QAction* entry = addAction(text, this, [this, action] { Q_EMIT chosen(action); });
         m_entries.append({action, entry});
-        const QString reason = part.current().isNone() ? tr("No record is chosen.")
-                                                       : reasonAgainst(action, part);
+        const QString reason =
+            part.current().isNone() ? tr("No record is chosen.") : reasonAgainst(action, part);
         entry->setEnabled(reason.isEmpty());
         entry->setToolTip(reason);
     }

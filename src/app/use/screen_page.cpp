@@ -10,10 +10,10 @@
 #include "app/bulk/bulk_dialog.h"
 #include "app/look/theme.h"
 #include "app/use/children_panel.h"
-#include "app/use/row_actions.h"
 #include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
+#include "app/use/row_actions.h"
 #include "core/base/text.h"
 #include "core/project/screen_links.h"
 #include "core/value/text_form.h"
@@ -155,7 +155,6 @@ void ScreenPage::connectGrid() {
     connect(
         workspace->records(m_binding.tableName()), &RecordStore::recordsArrived, m_grid,
         [this] { m_grid->applyWidths(); }, Qt::SingleShotConnection);
-    connect(workspace, &Workspace::lookupsLoaded, m_grid, &GridView::applyWidths);
 }
 
 PlateView* ScreenPage::plate() const { return m_buildFace->plate(); }
@@ -500,8 +499,8 @@ void ScreenPage::run(Command command) {
         deleteRecord();
         break;
     case Command::Bulk:
-        (new BulkDialog(m_binding.workspace(), now.binding->screenId(),
-                        now.grid->selectedRecords(), this))
+        (new BulkDialog(m_binding.workspace(), now.binding->screenId(), now.grid->selectedRecords(),
+                        this))
             ->open();
         break;
     case Command::Open:

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changes/change_writer.h"
 
-#include "core/database/record_statements.h"
 #include "core/base/text.h"
+#include "core/database/record_statements.h"
 #include "core/value/text_form.h"
 
 #include <QDateTime>

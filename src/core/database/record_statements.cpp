@@ -26,8 +26,8 @@ SqlFragment updateStatement(const Dialect& dialect, const Table& table, const Ke
         const Column* column = table.column(field.key());
         if (!column)
             continue;
-        assignments += dialect.quoted(field.key()) + QStringLiteral(" = ") +
-                       dialect.placeholder(*column);
+        assignments +=
+            dialect.quoted(field.key()) + QStringLiteral(" = ") + dialect.placeholder(*column);
         values += dialect.encode(field.value(), column->type);
         guarded.insert(field.key(), before.value(field.key()));
     }

@@ -63,8 +63,8 @@ Result<ChoiceFile> readChoiceFile(const QString& path, const ColumnType& type) {
         }
     }
     if (repeated > 0)
-        read.remarks += say("%1 left out.").arg(
-            counted(repeated, say("repeated value"), say("repeated values")));
+        read.remarks += say("%1 left out.")
+                            .arg(counted(repeated, say("repeated value"), say("repeated values")));
     if (!unfit.isEmpty())
         read.remarks += say("The column cannot hold %1.").arg(unfit.mid(0, 5).join(u", "));
     if (read.choices.size() == MostChoices)
@@ -72,9 +72,8 @@ Result<ChoiceFile> readChoiceFile(const QString& path, const ColumnType& type) {
                             "a lookup.")
                             .arg(MostChoices);
     if (read.choices.isEmpty())
-        return Error{ErrorKind::Refused, say("%1 holds no choices. %2")
-                                             .arg(path, read.remarks.join(u' '))
-                                             .trimmed()};
+        return Error{ErrorKind::Refused,
+                     say("%1 holds no choices. %2").arg(path, read.remarks.join(u' ')).trimmed()};
     return read;
 }
 

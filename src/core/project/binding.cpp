@@ -93,11 +93,11 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
         }
         const Column& column = table->columns[index];
         const FieldDefinition* definition = project.definition(table->name, column.name);
-        bound.fields += BoundField{
-            column, index,
-            placement.applied(definition ? *definition
-                                         : generateDefinition(catalog, *table, column)),
-            placement, table->key.contains(column.name)};
+        bound.fields +=
+            BoundField{column, index,
+                       placement.applied(definition ? *definition
+                                                    : generateDefinition(catalog, *table, column)),
+                       placement, table->key.contains(column.name)};
     }
     // What is frozen stands first, in its own order.
     std::stable_partition(bound.fields.begin(), bound.fields.end(),
@@ -143,13 +143,12 @@ RuleBook rulesOf(const Project& project) {
     for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {
         TableRules& tableRules = rules[table.key()];
         for (const FieldDefinition& field : table.value())
-            tableRules.fields +=
-                FieldRule{field.column,
-                          field.label,
-                          field.required,
-                          field.editable == Editable::Always,
-                          field.editable != Editable::Never,
-                          field.message};
+            tableRules.fields += FieldRule{field.column,
+                                           field.label,
+                                           field.required,
+                                           field.editable == Editable::Always,
+                                           field.editable != Editable::Never,
+                                           field.message};
     }
     return rules;
 }

@@ -107,7 +107,7 @@ std::optional<FieldDefault::Kind> defaultKindFromName(const QString& name) {
 }
 
 QList<FieldSetting> allFieldSettings() {
-    return {FieldSetting::Label,    FieldSetting::ShownAs, FieldSetting::Help,
+    return {FieldSetting::Label,    FieldSetting::ShownAs,  FieldSetting::Help,
             FieldSetting::Default,  FieldSetting::Editable, FieldSetting::Format,
             FieldSetting::Alignment};
 }

@@ -49,8 +49,8 @@ public:
     SqlFragment whereStored(const std::vector<Value>& values, size_t first, size_t last) const {
         SqlFragment where{QStringLiteral(" WHERE %1 IN (").arg(name(*stored())), {}};
         for (size_t i = first; i < last; ++i) {
-            where.sql += (i > first ? QStringLiteral(", ") : QString()) +
-                         m_dialect->placeholder(*stored());
+            where.sql +=
+                (i > first ? QStringLiteral(", ") : QString()) + m_dialect->placeholder(*stored());
             where.values += m_dialect->encode(values[i], stored()->type);
         }
         where.sql += u')';
@@ -162,12 +162,11 @@ void LookupStore::fetchWanted() {
             for (size_t first = 0; first < values.size(); first += ValuesPerStatement) {
                 const SqlFragment where = query->whereStored(
                     values, first, std::min(first + ValuesPerStatement, values.size()));
-                Status selected =
-                    session.select(query->select() + where.sql, where.values,
-                                   [&](const QSqlQuery& row) {
-                                       entries.append(query->entryOf(row));
-                                       return true;
-                                   });
+                Status selected = session.select(query->select() + where.sql, where.values,
+                                                 [&](const QSqlQuery& row) {
+                                                     entries.append(query->entryOf(row));
+                                                     return true;
+                                                 });
                 if (!selected)
                     return selected.error();
             }
@@ -202,13 +201,12 @@ void LookupStore::find(const QString& text, qint64 offset, int limit, QObject* c
             if (!where)
                 return where.error();
             QList<Entry> entries;
-            Status selected = session.select(query->select() + where->sql + query->order() +
-                                                 QStringLiteral(" LIMIT ? OFFSET ?"),
-                                             where->values + QVariantList{limit, offset},
-                                             [&](const QSqlQuery& row) {
-                                                 entries.append(query->entryOf(row));
-                                                 return true;
-                                             });
+            Status selected = session.select(
+                query->select() + where->sql + query->order() + QStringLiteral(" LIMIT ? OFFSET ?"),
+                where->values + QVariantList{limit, offset}, [&](const QSqlQuery& row) {
+                    entries.append(query->entryOf(row));
+                    return true;
+                });
             if (!selected)
                 return selected.error();
             return entries;

@@ -66,8 +66,8 @@ Result<QList<Choice>> choicesFrom(const QString& text, const ColumnType& type) {
 QString lookupText(const Lookup& lookup) {
     QString text = lookup.table + u'.' + lookup.shownColumns.join(QStringLiteral(", "));
     if (!lookup.sortColumn.isEmpty() || lookup.sortDescending)
-        text += By + (lookup.sortColumn.isEmpty() ? lookup.shownColumns.value(0)
-                                                  : lookup.sortColumn) +
+        text += By +
+                (lookup.sortColumn.isEmpty() ? lookup.shownColumns.value(0) : lookup.sortColumn) +
                 (lookup.sortDescending ? Down : QString());
     QStringList conditions;
     for (const LookupCondition& only : lookup.conditions)
@@ -81,7 +81,8 @@ QString lookupText(const Lookup& lookup) {
 const Table* tableAtStart(const QString& text, const Catalog& catalog) {
     const Table* found = nullptr;
     for (const Table& table : catalog.tables) {
-        if (text.startsWith(table.name + u'.') && (!found || found->name.size() < table.name.size()))
+        if (text.startsWith(table.name + u'.') &&
+            (!found || found->name.size() < table.name.size()))
             found = &table;
     }
     return found;

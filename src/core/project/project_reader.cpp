@@ -154,8 +154,7 @@ ScreenField readScreenField(ObjectReader& reader, const QString& place) {
     field.column = reader.requiredString("column");
     const auto shownIn = shownInFrom(reader.take("visible"));
     if (!shownIn)
-        throw BadProject(
-            say("%1.visible should be true, false, “grid” or “form”.").arg(place));
+        throw BadProject(say("%1.visible should be true, false, “grid” or “form”.").arg(place));
     field.shownIn = *shownIn;
     field.width = reader.integer("width", ScreenField::FittedWidth, 0, 4000);
     field.frozen = reader.boolean("frozen", false);
@@ -196,8 +195,7 @@ FormLayout readForm(const Json& json, const QString& place) {
         form.sections += readSection(entry, sections);
         for (const FormPlace& field : form.sections.back().places) {
             if (!field.column.isEmpty() && placed.contains(field.column))
-                throw BadProject(
-                    say("%1 names the column %2 twice.").arg(sections, field.column));
+                throw BadProject(say("%1 names the column %2 twice.").arg(sections, field.column));
             placed += field.column;
         }
     });
@@ -312,9 +310,9 @@ Project readProject(const Json& json) {
                 throw BadProject(say("fields.%1 should be an object.").arg(table));
             QList<FieldDefinition>& definitions = project.fields[table];
             for (const auto& [column, definition] : columns.items())
-                definitions += readShared(
-                    definition, QStringLiteral("fields.%1.%2").arg(table, text(column)),
-                    text(column));
+                definitions +=
+                    readShared(definition, QStringLiteral("fields.%1.%2").arg(table, text(column)),
+                               text(column));
         }
     } else if (!tables.is_null()) {
         throw BadProject(say("“fields” should be an object."));

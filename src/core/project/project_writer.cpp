@@ -121,7 +121,9 @@ Json jsonOf(const FieldDefinition& field) {
 // Only what the screen has of its own, and that even where it is empty.
 Json jsonOfOwn(const ScreenField& field) {
     Json json = Json::object();
-    for (const FieldSetting setting : field.overridden) {
+    for (const FieldSetting setting : allFieldSettings()) {
+        if (!field.overridden.contains(setting))
+            continue;
         Json& value = json[settingMember(setting)];
         switch (setting) {
         case FieldSetting::Label:

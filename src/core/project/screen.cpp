@@ -103,7 +103,9 @@ std::optional<AfterSaving> afterSavingFromName(const QString& name) {
     return valueOf<AfterSaving>(AfterSavings, name);
 }
 
-QString rowActionName(RowAction::Kind kind) { return QLatin1String(entryOf(RowActions, kind).name); }
+QString rowActionName(RowAction::Kind kind) {
+    return QLatin1String(entryOf(RowActions, kind).name);
+}
 
 std::optional<RowAction::Kind> rowActionFromName(const QString& name) {
     return valueOf<RowAction::Kind>(RowActions, name);

@@ -138,8 +138,8 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
     if (const ForeignKey* reference = table.referenceOf(column.name)) {
         const Table* target = catalog.table(reference->table);
         if (target && !reference->referencedColumns.isEmpty())
-            field.lookup = {target->name, reference->referencedColumns.front(),
-                            {namingColumn(*target)}};
+            field.lookup = {
+                target->name, reference->referencedColumns.front(), {namingColumn(*target)}};
         else
             field.shownAs = ShownAs::Text;
     }

@@ -36,8 +36,10 @@ QList<RecordLink> childrenOf(const Project& project, const Catalog& catalog, con
         return screen.children;
     QList<RecordLink> children;
     for (const auto& [table, reference] : catalog.referencesTo(screen.table))
-        children.append({screenIdFor(project, table->name), reference->referencedColumns,
-                         reference->columns, {}});
+        children.append({screenIdFor(project, table->name),
+                         reference->referencedColumns,
+                         reference->columns,
+                         {}});
     return children;
 }
 
@@ -52,11 +54,15 @@ QList<RowAction> actionsOf(const Project& project, const Catalog& catalog, const
     };
     if (const Table* table = catalog.table(screen.table)) {
         for (const ForeignKey& reference : table->foreignKeys)
-            goTo({screenIdFor(project, reference.table), reference.columns,
-                  reference.referencedColumns, {}});
+            goTo({screenIdFor(project, reference.table),
+                  reference.columns,
+                  reference.referencedColumns,
+                  {}});
     }
     for (const auto& [table, reference] : catalog.referencesTo(screen.table))
-        goTo({screenIdFor(project, table->name), reference->referencedColumns, reference->columns,
+        goTo({screenIdFor(project, table->name),
+              reference->referencedColumns,
+              reference->columns,
               {}});
     return actions;
 }

@@ -32,8 +32,7 @@ Record exampleOf(const Table& table, const Record* example) {
     if (example)
         return *example;
     std::vector<Value> key(static_cast<size_t>(table.key.size()));
-    return {Key(std::move(key)),
-            std::vector<Value>(static_cast<size_t>(table.columns.size()))};
+    return {Key(std::move(key)), std::vector<Value>(static_cast<size_t>(table.columns.size()))};
 }
 
 } // namespace
@@ -69,9 +68,9 @@ QList<ScreenStatement> statementsOf(const Dialect& dialect, const BoundScreen& s
         statements += shown(say("Change a record"),
                             updateStatement(dialect, table, record.key, editable, editable),
                             screen.reasonAgainst(Operation::Update));
-        statements += shown(say("Delete a record"),
-                            deleteStatement(dialect, table, record.key, all),
-                            screen.reasonAgainst(Operation::Delete));
+        statements +=
+            shown(say("Delete a record"), deleteStatement(dialect, table, record.key, all),
+                  screen.reasonAgainst(Operation::Delete));
     }
     return statements;
 }

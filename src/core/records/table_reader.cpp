@@ -146,10 +146,10 @@ Result<qint64> TableReader::count() {
 
 Result<std::vector<Record>> TableReader::range(const SortOrder& sort, qint64 offset, qint64 limit) {
     std::vector<Record> records;
-    Status status =
-        collect(QStringLiteral("SELECT ") + selectColumns() + from() + orderBy(m_session.dialect(), m_table, sort) +
-                    QStringLiteral(" LIMIT ? OFFSET ?"),
-                {limit < 0 ? std::numeric_limits<qint64>::max() : limit, offset}, records);
+    Status status = collect(
+        QStringLiteral("SELECT ") + selectColumns() + from() +
+            orderBy(m_session.dialect(), m_table, sort) + QStringLiteral(" LIMIT ? OFFSET ?"),
+        {limit < 0 ? std::numeric_limits<qint64>::max() : limit, offset}, records);
     if (!status)
         return status.error();
     if (m_table.key.isEmpty()) {
@@ -166,10 +166,10 @@ Result<std::vector<Record>> TableReader::records(const std::vector<Key>& keys,
     std::vector<Record> records;
     for (size_t first = 0; first < keys.size(); first += KeysPerStatement) {
         const size_t last = std::min(first + KeysPerStatement, keys.size());
-        const SqlFragment statement = recordsStatement(
-            m_session.dialect(), m_table,
-            {keys.begin() + static_cast<std::ptrdiff_t>(first),
-             keys.begin() + static_cast<std::ptrdiff_t>(last)});
+        const SqlFragment statement =
+            recordsStatement(m_session.dialect(), m_table,
+                             {keys.begin() + static_cast<std::ptrdiff_t>(first),
+                              keys.begin() + static_cast<std::ptrdiff_t>(last)});
         Status status = collect(statement.sql, statement.values, records);
         if (!status)
             return status.error();
@@ -242,10 +242,9 @@ Result<std::vector<Key>> TableReader::keysWhere(const QStringList& columns,
                                                 const std::vector<Value>& values) {
     const SqlFragment where = whereAll(columns, values);
     std::vector<Record> found;
-    Status status =
-        collect(QStringLiteral("SELECT ") + selectColumns() + from() + where.sql +
-                    orderBy(m_session.dialect(), m_table, {}),
-                where.values, found);
+    Status status = collect(QStringLiteral("SELECT ") + selectColumns() + from() + where.sql +
+                                orderBy(m_session.dialect(), m_table, {}),
+                            where.values, found);
     if (!status)
         return status.error();
     std::vector<Key> keys;
@@ -270,14 +269,14 @@ Status TableReader::scanKeys(const SortOrder& sort, const Restriction& only,
         return done();
     }
 
-    const SqlFragment where =
-        only.isEmpty() ? SqlFragment{} : whereAll(only.columns, only.values);
+    const SqlFragment where = only.isEmpty() ? SqlFragment{} : whereAll(only.columns, only.values);
     const QString sql = selectKeys(m_session.dialect(), m_table) + where.sql +
                         orderBy(m_session.dialect(), m_table, sort);
 
     const std::vector<ColumnType> types = m_table.keyTypes();
     const Column& first = *m_table.column(m_table.key.front());
-    if (only.isEmpty() && types.size() == 1 && first.givenByDatabase && first.type.kind == TypeKind::Integer) {
+    if (only.isEmpty() && types.size() == 1 && first.givenByDatabase &&
+        first.type.kind == TypeKind::Integer) {
         Status scanned = m_session.scanIntegers(sql, [&](qint64 key) {
             collector.run().appendInteger(key);
             return !collector.full() || collector.flush();

@@ -80,8 +80,8 @@ QString momentText(const Value& value, const QString& format, const QLocale& loc
 } // namespace
 
 Result<NumberPattern> numberPattern(const QString& format) {
-    static const QRegularExpression form(
-        QStringLiteral("^((?:[^0#',.]|'[^']*')*)([0#,]*[0#])(?:\\.([0#]+))?((?:[^0#']|'[^']*')*)$"));
+    static const QRegularExpression form(QStringLiteral(
+        "^((?:[^0#',.]|'[^']*')*)([0#,]*[0#])(?:\\.([0#]+))?((?:[^0#']|'[^']*')*)$"));
     const auto match = form.match(format);
     if (!match.hasMatch())
         return Error{ErrorKind::Refused,

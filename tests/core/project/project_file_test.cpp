@@ -93,9 +93,9 @@ TEST(ProjectFile, GivesTheSameBytesAndKeepsWhatItDoesNotKnow) {
     const auto project = projectFromJson(Full);
     ASSERT_TRUE(project) << qPrintable(project.error().sentence);
     EXPECT_EQ(projectToJson(*project), Full);
-    EXPECT_EQ(
-        project->definition(QStringLiteral("aid"), QStringLiteral("sector_id"))->lookup.shownColumns.value(0),
-        QStringLiteral("name"));
+    EXPECT_EQ(project->definition(QStringLiteral("aid"), QStringLiteral("sector_id"))
+                  ->lookup.shownColumns.value(0),
+              QStringLiteral("name"));
     EXPECT_EQ(project->screen(QStringLiteral("AIDS"))->id, QStringLiteral("aid"));
 }
 
