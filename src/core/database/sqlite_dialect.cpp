@@ -113,14 +113,10 @@ Status SqliteDialect::verifyReachable() const {
         return Error{ErrorKind::Unavailable, say("There is no file %1.").arg(m_path)};
     if (!info.isFile())
         return Error{ErrorKind::Unavailable, say("%1 is not a file.").arg(m_path)};
-    QFile file(m_path);
-    if (!file.open(QIODevice::ReadOnly))
-        return Error{ErrorKind::Unavailable, say("%1 may not be read by you.").arg(m_path),
-                     file.errorString()};
-    // An empty file is an empty database.
-    const QByteArray head = file.read(16);
-    if (!head.isEmpty() && head != QByteArrayView("SQLite format 3", 16))
-        return Error{ErrorKind::Damaged, say("%1 is not an SQLite database.").arg(m_path)};
+    // Never opened here: closing any handle on the file would drop the locks of every session that
+    // this process has on it, and another program could take the log of committed writes away.
+    if (!info.isReadable())
+        return Error{ErrorKind::Unavailable, say("%1 may not be read by you.").arg(m_path)};
     return done();
 }
 

@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/value/text_form.h"
 
+#include <QPointer>
 #include <QRegularExpression>
 
 namespace gravin {
@@ -176,14 +177,21 @@ void LookupStore::fetchWanted() {
             // A lookup whose table is not there shows what is stored.
             if (!entries)
                 return;
-            if (m_shown.size() > MostShown) {
-                m_shown.clear();
-                m_asked.clear();
-            }
-            for (const Entry& entry : *entries)
-                m_shown.insert(entry.stored.encoded(), entry.shown.value(0));
+            remember(*entries);
             Q_EMIT arrived();
         });
+}
+
+void LookupStore::remember(const QList<Entry>& entries) {
+    if (m_shown.size() > MostShown) {
+        m_shown.clear();
+        m_asked.clear();
+    }
+    for (const Entry& entry : entries) {
+        const QString encoded = entry.stored.encoded();
+        m_asked.insert(encoded);
+        m_shown.insert(encoded, entry.shown.value(0));
+    }
 }
 
 void LookupStore::find(const QString& text, qint64 offset, int limit, QObject* context,
@@ -211,7 +219,13 @@ void LookupStore::find(const QString& text, qint64 offset, int limit, QObject* c
                 return selected.error();
             return entries;
         },
-        std::move(answer));
+        [this, guard = QPointer<LookupStore>(this),
+         answer = std::move(answer)](const Result<QList<Entry>>& entries) {
+            // What is offered is what may be chosen, and then shown.
+            if (guard && entries)
+                remember(*entries);
+            answer(entries);
+        });
 }
 
 void LookupStore::refresh() {

@@ -47,6 +47,7 @@ Q_SIGNALS:
 private:
     void want(const Value& stored);
     void fetchWanted();
+    void remember(const QList<Entry>& entries);
 
     Lookup m_lookup;
     std::shared_ptr<const Catalog> m_catalog;

@@ -81,6 +81,21 @@ TEST(Session, NoticesThatItsFileIsGoneBeforeWriting) {
               ErrorKind::Unavailable);
 }
 
+// A lock of POSIX goes with the first handle on its file that a process closes. Were ours lost when
+// another session opens, a program that reads beside us would take the write-ahead log away with it.
+TEST(Session, KeepsItsLocksWhenAnotherSessionOpens) {
+    const ScratchDatabase database(QStringLiteral("PRAGMA journal_mode = WAL; CREATE TABLE t (x);"));
+    const auto first = database.open();
+    ASSERT_TRUE(first->execute(QStringLiteral("INSERT INTO t VALUES (1)")));
+    const auto second = database.open(Session::Access::ReadOnly);
+    EXPECT_EQ(database.sqlite(QStringLiteral("SELECT count(*) FROM t")).trimmed(),
+              QStringLiteral("1"));
+    ASSERT_TRUE(first->execute(QStringLiteral("INSERT INTO t VALUES (2)")));
+    EXPECT_EQ(database.sqlite(QStringLiteral("SELECT count(*) FROM t")).trimmed(),
+              QStringLiteral("2"))
+        << "what was committed is there for everybody";
+}
+
 TEST(Session, SaysThatTheDatabaseIsLocked) {
     const ScratchDatabase database(
         QStringLiteral("CREATE TABLE t (id INTEGER PRIMARY KEY, a TEXT);"));
