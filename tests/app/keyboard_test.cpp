@@ -98,10 +98,7 @@ TEST_F(Keyboard, DoesTheWholeExample) {
     ASSERT_TRUE(Driver::until([this] { return shown(82, "sector_id") == u"Fairway"; }));
     Driver::key(Qt::Key_Tab);
     Driver::type(QStringLiteral("Lighthouse")); // kind: left with its name typed
-    Driver::key(Qt::Key_Tab);
-    Driver::key(Qt::Key_Tab);
-    Driver::key(Qt::Key_Tab);
-    Driver::key(Qt::Key_Tab);
+    tabTo(QStringLiteral("field:day_rate"));
     Driver::type(QStringLiteral("97"));
     ASSERT_TRUE(Driver::until([this] { return form()->saveReason().isEmpty(); }))
         << qPrintable(form()->saveReason());

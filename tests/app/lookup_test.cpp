@@ -30,8 +30,9 @@ protected:
         auto session = Session::open(spec, Session::Access::ReadWrite);
         ASSERT_TRUE(session);
         for (const QString& sql :
-             {QStringLiteral("CREATE TABLE berth (id INTEGER PRIMARY KEY, name VARCHAR(40) NOT NULL,"
-                             " quay VARCHAR(20))"),
+             {QStringLiteral(
+                  "CREATE TABLE berth (id INTEGER PRIMARY KEY, name VARCHAR(40) NOT NULL,"
+                  " quay VARCHAR(20))"),
               QStringLiteral("CREATE TABLE boat (id INTEGER PRIMARY KEY, name VARCHAR(40) NOT NULL,"
                              " berth_id INTEGER REFERENCES berth (id))"),
               QStringLiteral("WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE"
@@ -47,8 +48,8 @@ protected:
         project.connection = spec;
         addGeneratedScreen(project, *catalog, *catalog->table(QStringLiteral("boat")),
                            Arrangement::GridForm);
-        project.definition(QStringLiteral("boat"), QStringLiteral("berth_id"))->lookup.shownColumns =
-            {QStringLiteral("name"), QStringLiteral("quay")};
+        project.definition(QStringLiteral("boat"), QStringLiteral("berth_id"))
+            ->lookup.shownColumns = {QStringLiteral("name"), QStringLiteral("quay")};
         const QString file = folder() + QStringLiteral("/boats.gravin");
         ASSERT_TRUE(saveProject(project, file));
         session->reset();
@@ -68,10 +69,10 @@ protected:
     }
     Value storedBerth(qint64 boat) const {
         auto session = Session::open({Engine::Sqlite, path(), true}, Session::Access::ReadOnly);
-        return Value::integer((*session)
-                                  ->scalar(QStringLiteral("SELECT berth_id FROM boat WHERE id = ?"),
-                                           {boat})
-                                  ->toLongLong());
+        return Value::integer(
+            (*session)
+                ->scalar(QStringLiteral("SELECT berth_id FROM boat WHERE id = ?"), {boat})
+                ->toLongLong());
     }
 };
 
@@ -107,7 +108,8 @@ TEST_F(BigLookup, IsShownEverywhereFoundWhileTypingAndStoresTheKey) {
     clock.restart();
     Driver::type(QStringLiteral("43 ÖLKAI"));
     ASSERT_TRUE(Driver::until([this] {
-        return list()->model()->rowCount() > 0 && entry(list(), 0) == QStringLiteral("Berth 000043");
+        return list()->model()->rowCount() > 0 &&
+               entry(list(), 0) == QStringLiteral("Berth 000043");
     }));
     std::printf("            found after typing 8 letters in %lld ms\n", clock.elapsed());
     EXPECT_EQ(entry(list(), 0, 1), QStringLiteral("Ölkai"));
@@ -159,10 +161,7 @@ TEST_F(BigLookup, WhatMatchesNothingStaysTypedAndIsSaid) {
     EXPECT_TRUE(Driver::until([this] { return form()->saveReason().isEmpty(); }));
     EXPECT_TRUE(
         Driver::until([this] { return shown(1, "berth_id") == QStringLiteral("Berth 000009"); }));
-    EXPECT_EQ(workspace()
-                  .drafts(QStringLiteral("boat"))
-                  ->find(grid()->currentRecord())
-                  ->value(2),
+    EXPECT_EQ(workspace().drafts(QStringLiteral("boat"))->find(grid()->currentRecord())->value(2),
               Value::integer(9));
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What happens on a screen when other people, other programs and odd data are around.
 #include "app/build/plate_editor.h"
+#include "app/use/children_panel.h"
 #include "app/use/edit_window.h"
 #include "app/use/open_edits.h"
 #include "whole_example.h"
@@ -9,6 +10,8 @@
 #include <QFile>
 #include <QLabel>
 #include <QLineEdit>
+
+#include <QScrollBar>
 
 using namespace gravin;
 using namespace gravin::test;
@@ -236,6 +239,80 @@ TEST_F(ScreenPageTest, ThePlateRefusesWithWordsAndUndoesExactly) {
     while (undo.canRedo())
         undo.redo();
     EXPECT_FALSE(workspace().project() == before);
+}
+
+TEST_F(ScreenPageTest, FrozenFieldsStayInSightAndAreEditedThere) {
+    PlateEditor(grid()->gridModel()->binding())
+        .set(PlateLine::Frozen, {QStringLiteral("name")}, QStringLiteral("✓"));
+    EXPECT_EQ(columnOf("name"), 0) << "what is frozen stands first";
+    grid()->setFocus();
+    grid()->setCurrentIndex(grid()->model()->index(2, columnOf("notes")));
+    auto* frozen = Driver::find(QStringLiteral("frozen"), grid());
+    ASSERT_NE(frozen, nullptr);
+    const int scrolled = grid()->horizontalScrollBar()->value();
+    ASSERT_GT(scrolled, 0);
+    grid()->setCurrentIndex(grid()->model()->index(2, 0));
+    EXPECT_EQ(grid()->horizontalScrollBar()->value(), scrolled);
+    Driver::key(Qt::Key_F2);
+    Driver::key(Qt::Key_A, Qt::ControlModifier);
+    Driver::type(QStringLiteral("Kept In Sight"));
+    Driver::key(Qt::Key_Return);
+    EXPECT_EQ(shown(2, "name"), QStringLiteral("Kept In Sight"));
+    EXPECT_EQ(grid()->horizontalScrollBar()->value(), scrolled);
+    // A column that would lie below the frozen ones is scrolled out from there.
+    grid()->setCurrentIndex(grid()->model()->index(2, 1));
+    EXPECT_TRUE(!frozen->isVisible() ||
+                grid()->visualRect(grid()->currentIndex()).left() >= frozen->width());
+}
+
+TEST_F(ScreenPageTest, AScreenWhoseTableIsGoneIsSaidAndTheOthersWork) {
+    workspace().change(QStringLiteral("gone"), [](Project& project) {
+        project.screenById(QStringLiteral("defect"))->table = QStringLiteral("lost_table");
+    });
+    window().showScreen(QStringLiteral("defect"));
+    EXPECT_TRUE(noticed("lost_table"));
+    EXPECT_EQ(page()->screenId(), QStringLiteral("aid"));
+    window().showScreen(QStringLiteral("part"));
+    EXPECT_EQ(page()->screenId(), QStringLiteral("part"));
+    EXPECT_TRUE(Driver::until([this] { return grid()->model()->rowCount() > 0; }));
+}
+
+TEST_F(ScreenPageTest, ChildrenFollowTheirParentAndTakeNewOnes) {
+    window().showScreen(QStringLiteral("supplier"));
+    ASSERT_NE(page()->children(), nullptr);
+    GridView* parts = page()->children()->grids().front();
+    const auto rows = [parts] { return parts->model()->rowCount(); };
+    ASSERT_TRUE(Driver::until([&] { return rows() > 0; }));
+    const auto countOf = [this](qint64 supplier) {
+        auto session =
+            Session::open({Engine::Sqlite, folder() + QStringLiteral("/harbour.db"), true},
+                          Session::Access::ReadOnly);
+        return (*session)
+            ->scalar(QStringLiteral("SELECT count(*) FROM part WHERE supplier_id = ?"), {supplier})
+            ->toInt();
+    };
+    ASSERT_TRUE(Driver::until([&] { return rows() == countOf(1); }));
+    grid()->setCurrentIndex(grid()->model()->index(3, 1));
+    ASSERT_TRUE(Driver::until([&] { return rows() == countOf(4); }));
+
+    // Ctrl+N in the children's grid makes a child of this parent.
+    parts->setFocus();
+    Driver::key(Qt::Key_N, Qt::ControlModifier);
+    const RecordId made = parts->currentRecord();
+    ASSERT_TRUE(made.isNew());
+    const Draft* draft = workspace().drafts(QStringLiteral("part"))->find(made);
+    ASSERT_NE(draft, nullptr);
+    EXPECT_EQ(draft->value(parts->gridModel()->binding()->screen().table->indexOf(
+                  QStringLiteral("supplier_id"))),
+              Value::integer(4));
+    Driver::key(Qt::Key_Escape);
+    const int with = rows();
+    grid()->setCurrentIndex(grid()->model()->index(0, 1));
+    ASSERT_TRUE(Driver::until([&] { return rows() == countOf(1); })) << "drafts stay with theirs";
+    grid()->setCurrentIndex(grid()->model()->index(3, 1));
+    ASSERT_TRUE(Driver::until([&] { return rows() == with; }));
+    workspace().drafts(QStringLiteral("part"))->discard(made);
+    EXPECT_EQ(rows(), with - 1);
 }
 
 TEST_F(ScreenPageTest, ChoicesComeFromTheDataWhenNoneAreGiven) {

@@ -127,8 +127,10 @@ void MomentEditor::take(const QString& text) {
 
 void MomentEditor::setContent(const Value& value, const std::optional<QString>& badText) {
     const QString text = badText.value_or(toText(value, m_type));
-    if (m_line->text() != text)
-        m_line->setText(text);
+    if (m_line->text() == text)
+        return;
+    m_line->setText(text);
+    m_line->setCursorPosition(0);
 }
 
 EditorContent MomentEditor::content() const { return m_line->text(); }

@@ -12,10 +12,6 @@
 
 namespace gravin {
 
-namespace {
-constexpr int ButtonsPerRow = 3;
-}
-
 RadioEditor::RadioEditor(const BoundField& field, Workspace* workspace, QWidget* parent)
     : FieldEditor(parent)
     , m_field(field)
@@ -42,9 +38,12 @@ void RadioEditor::fill() {
         auto* button = new QRadioButton(entry.label);
         button->setIcon(swatchIcon(entry.colour));
         m_group->addButton(button, at);
-        m_layout->addWidget(button, at / ButtonsPerRow, at % ButtonsPerRow);
+        button->setParent(m_buttons);
+        button->show();
         m_values.push_back(entry.value);
     }
+    m_perRow = 0;
+    place();
     if (QAbstractButton* first = m_group->button(0))
         m_buttons->setFocusProxy(first);
     connect(m_group, &QButtonGroup::idClicked, this, [this](int at) {
@@ -52,6 +51,25 @@ void RadioEditor::fill() {
         Q_EMIT edited();
         Q_EMIT finished();
     });
+}
+
+// As many beside each other as fit.
+void RadioEditor::place() {
+    const QList<QAbstractButton*> buttons = m_group->buttons();
+    int widest = 1;
+    for (const QAbstractButton* button : buttons)
+        widest = std::max(widest, button->sizeHint().width() + m_layout->horizontalSpacing());
+    const int perRow = std::max(1, width() / widest);
+    if (perRow == m_perRow)
+        return;
+    m_perRow = perRow;
+    for (int at = 0; at < buttons.size(); ++at)
+        m_layout->addWidget(buttons[at], at / perRow, at % perRow, Qt::AlignLeft);
+}
+
+void RadioEditor::resizeEvent(QResizeEvent* event) {
+    FieldEditor::resizeEvent(event);
+    place();
 }
 
 // Without a value that is offered no button is marked.

@@ -18,8 +18,12 @@ public:
     void setReadOnly(bool readOnly) override;
     bool isDoneWithPick() const override { return true; }
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     void fill();
+    void place();
     void check();
 
     BoundField m_field;
@@ -29,6 +33,7 @@ private:
     QButtonGroup* m_group = nullptr;
     Value m_value;
     std::vector<Value> m_values; // behind the buttons
+    int m_perRow = 0;
 };
 
 } // namespace gravin

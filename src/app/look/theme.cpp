@@ -102,6 +102,7 @@ QTabBar::tab { background: @paper; color: @faint; padding: 6px 14px; border: non
     border-bottom: 2px solid @paper; }
 QTabBar::tab:selected { color: @ink; border-bottom: 2px solid @accent; }
 QTabBar::tab:focus { text-decoration: underline; }
+QTableView[role="frozen"] { border-right: 2px solid @lines; }
 QFrame[role="list"] { background: @paper; border: 1px solid @faint; }
 QLabel[role="picture"] { background: @raised; border: 1px solid @lines; border-radius: 3px; color: @faint; }
 QLabel[role="picture"]:focus { border: 1px solid @accent; }

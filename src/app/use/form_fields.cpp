@@ -107,7 +107,9 @@ void FormFields::addSection(int section) {
 }
 
 int FormFields::columnsThatFit(const FormSection& section) const {
-    const int narrowest = fontMetrics().averageCharWidth() * NarrowestColumn;
+    const int characters =
+        m_arranged.labels == LabelSide::Beside ? NarrowestColumn * 5 / 3 : NarrowestColumn;
+    const int narrowest = fontMetrics().averageCharWidth() * characters;
     return std::clamp(width() / std::max(1, narrowest), 1, section.columns);
 }
 

@@ -4,11 +4,13 @@
 #include "app/editors/field_editor.h"
 #include "app/look/paint.h"
 #include "app/look/theme.h"
+#include "app/use/frozen_columns.h"
 
 #include <QApplication>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QScrollBar>
 
 #include <algorithm>
 
@@ -223,6 +225,7 @@ GridView::GridView(GridModel* model, QWidget* parent)
     horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     horizontalHeader()->setMinimumSectionSize(28);
     horizontalHeader()->setFixedHeight(34);
+    m_frozen = new FrozenColumns(this, new CellDelegate(model, this));
     // After sorting or reading anew the current record is the same one.
     connect(model, &QAbstractItemModel::modelReset, this, [this] { setCurrentRecord(m_current); });
     connect(model, &QAbstractItemModel::rowsInserted, this, [this] {
@@ -303,6 +306,32 @@ void GridView::applyWidths() {
         if (columnWidth(column) != width)
             setColumnWidth(column, width);
     }
+    // What is frozen stands first; while a screen is shaped all columns stand below their settings.
+    const auto frozen = std::count_if(fields.begin(), fields.end(), [](const BoundField& field) {
+        return field.placement.frozen;
+    });
+    m_frozen->setColumns(m_showHidden ? 0 : static_cast<int>(frozen));
+}
+
+void GridView::scrollTo(const QModelIndex& index, ScrollHint hint) {
+    const int before = horizontalScrollBar()->value();
+    const bool inSight = m_frozen->coveredWidth() > 0 && m_frozen->holds(index.column());
+    QTableView::scrollTo(index, hint);
+    if (inSight)
+        horizontalScrollBar()->setValue(before);
+    else if (const int hidden = m_frozen->coveredWidth() - visualRect(index).left(); hidden > 0)
+        horizontalScrollBar()->setValue(horizontalScrollBar()->value() - hidden);
+}
+
+bool GridView::edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) {
+    if (m_frozen && m_frozen->isVisible() && m_frozen->holds(index.column()))
+        return m_frozen->beginEdit(index, trigger, event);
+    return QTableView::edit(index, trigger, event);
+}
+
+void GridView::resizeEvent(QResizeEvent* event) {
+    QTableView::resizeEvent(event);
+    m_frozen->follow();
 }
 
 void GridView::applyRowHeight() {

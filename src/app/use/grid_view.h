@@ -9,6 +9,8 @@
 
 namespace gravin {
 
+class FrozenColumns;
+
 // Paints cells by what they mean, and edits them with the field's own editor.
 class CellDelegate : public QStyledItemDelegate {
     Q_OBJECT
@@ -58,6 +60,9 @@ public:
     void applyWidths();
     // Opens the first cell of the current row that can be edited.
     void beginFirstEdit();
+    using QTableView::edit;
+    // Only as far down as needed, where the column is in sight anyway.
+    void scrollTo(const QModelIndex& index, ScrollHint hint = EnsureVisible) override;
 
 Q_SIGNALS:
     void currentRecordChanged(const gravin::RecordId& id);
@@ -67,6 +72,8 @@ Q_SIGNALS:
     void focusTaken();
 
 protected:
+    bool edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
     void focusInEvent(QFocusEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
@@ -81,6 +88,7 @@ private:
     void applyRowHeight();
 
     GridModel* m_model;
+    FrozenColumns* m_frozen = nullptr;
     bool m_showHidden = false;
     RecordId m_current;
     RecordId m_wanted; // chosen before its row was there

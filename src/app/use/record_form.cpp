@@ -171,9 +171,11 @@ void RecordForm::refreshHead(const Draft* draft) {
     m_title->setText(
         m_title->fontMetrics().elidedText(title.simplified(), Qt::ElideRight, WidestTitle));
     m_title->setToolTip(title);
+    const QString key = keyText(m_id.key, m_binding->screen().table->keyTypes());
     m_key->setText(m_id.isNone()  ? QString()
                    : m_id.isNew() ? tr("key given on save")
-                                  : keyText(m_id.key, m_binding->screen().table->keyTypes()));
+                   : key == title ? QString() // it is called by its key
+                                  : key);
     const QString readOnly =
         m_binding->screen().reasonAgainst(m_id.isNew() ? Operation::Insert : Operation::Update);
     m_readOnly->setText(readOnly);

@@ -48,22 +48,21 @@ QList<RowAction> actionsOf(const Project& project, const Catalog& catalog, const
         return *screen.actions;
     QList<RowAction> actions{{RowAction::Kind::Open, {}, {}, {}},
                              {RowAction::Kind::Delete, {}, {}, {}}};
-    const auto goTo = [&](const RecordLink& link) {
-        actions.append(
-            {RowAction::Kind::GoTo, say("Go to %1").arg(labelOf(project, link.screen)), link, {}});
+    const auto add = [&](const QString& words, const RecordLink& link) {
+        actions.append({RowAction::Kind::GoTo, words.arg(labelOf(project, link.screen)), link, {}});
     };
     if (const Table* table = catalog.table(screen.table)) {
         for (const ForeignKey& reference : table->foreignKeys)
-            goTo({screenIdFor(project, reference.table),
-                  reference.columns,
-                  reference.referencedColumns,
-                  {}});
+            add(say("Go to %1"), {screenIdFor(project, reference.table),
+                                  reference.columns,
+                                  reference.referencedColumns,
+                                  {}});
     }
     for (const auto& [table, reference] : catalog.referencesTo(screen.table))
-        goTo({screenIdFor(project, table->name),
-              reference->referencedColumns,
-              reference->columns,
-              {}});
+        add(say("List its %1"), {screenIdFor(project, table->name),
+                                 reference->referencedColumns,
+                                 reference->columns,
+                                 {}});
     return actions;
 }
 

@@ -82,9 +82,11 @@ TEST(Session, NoticesThatItsFileIsGoneBeforeWriting) {
 }
 
 // A lock of POSIX goes with the first handle on its file that a process closes. Were ours lost when
-// another session opens, a program that reads beside us would take the write-ahead log away with it.
+// another session opens, a program that reads beside us would take the write-ahead log away with
+// it.
 TEST(Session, KeepsItsLocksWhenAnotherSessionOpens) {
-    const ScratchDatabase database(QStringLiteral("PRAGMA journal_mode = WAL; CREATE TABLE t (x);"));
+    const ScratchDatabase database(
+        QStringLiteral("PRAGMA journal_mode = WAL; CREATE TABLE t (x);"));
     const auto first = database.open();
     ASSERT_TRUE(first->execute(QStringLiteral("INSERT INTO t VALUES (1)")));
     const auto second = database.open(Session::Access::ReadOnly);

@@ -13,7 +13,8 @@ namespace {
 
 class ChoiceFiles : public ::testing::Test {
 protected:
-    Result<ChoiceFile> read(const QByteArray& bytes, const ColumnType& type = {TypeKind::Text, 20}) {
+    Result<ChoiceFile> read(const QByteArray& bytes,
+                            const ColumnType& type = {TypeKind::Text, 20}) {
         QFile file(m_folder.filePath(QStringLiteral("choices.csv")));
         EXPECT_TRUE(file.open(QIODevice::WriteOnly));
         file.write(bytes);

@@ -8,7 +8,9 @@ using namespace gravin;
 
 namespace {
 
-Value decimal(const char* text) { return Value::decimal(*Decimal::fromText(QString::fromLatin1(text))); }
+Value decimal(const char* text) {
+    return Value::decimal(*Decimal::fromText(QString::fromLatin1(text)));
+}
 
 TEST(DisplayFormat, WritesNumbersByTheirPatternAndNeverRounds) {
     const struct {
@@ -50,15 +52,15 @@ TEST(DisplayFormat, WritesDatesByPatternAndByTheWordsOfTheReader) {
     EXPECT_EQ(formatted(date, type, QStringLiteral("short"), english),
               english.toString(QDate(2026, 12, 4), QLocale::ShortFormat));
     EXPECT_EQ(formatted(date, type, QStringLiteral("iso"), english), QStringLiteral("2026-12-04"));
-    EXPECT_EQ(formatted(Value::text(QStringLiteral("infinity")), type, QStringLiteral("short"),
-                        english),
-              QStringLiteral("infinity"))
+    EXPECT_EQ(
+        formatted(Value::text(QStringLiteral("infinity")), type, QStringLiteral("short"), english),
+        QStringLiteral("infinity"))
         << "what the format cannot serve is written as it is";
 }
 
 TEST(DisplayFormat, RefusesPatternsThatMeanNothing) {
     const std::tuple<const char*, TypeKind, bool> cases[] = {
-        {"", TypeKind::Text, true},          {"0.00", TypeKind::Decimal, true},
+        {"", TypeKind::Text, true},           {"0.00", TypeKind::Decimal, true},
         {"#,##0 m", TypeKind::Integer, true}, {"metres", TypeKind::Integer, false},
         {"0 or 0", TypeKind::Integer, false}, {"short", TypeKind::Date, true},
         {"???", TypeKind::Date, false},       {"0.00", TypeKind::Text, false}};
@@ -67,11 +69,18 @@ TEST(DisplayFormat, RefusesPatternsThatMeanNothing) {
 }
 
 TEST(Mask, TakesTextsOfJustItsForm) {
-    const std::tuple<const char*, const char*, bool> cases[] = {
-        {"AA-999", "TB-001", true},   {"AA-999", "tb-001", true},  {"AA-999", "ÖÄ-001", true},
-        {"AA-999", "TB-01", false},   {"AA-999", "TB-0011", false}, {"AA-999", "T1-001", false},
-        {"\\A9", "A7", true},         {"\\A9", "B7", false},       {"**", "x1", true},
-        {"9\\", "1\\", true},         {"", "", true},              {"", "a", false}};
+    const std::tuple<const char*, const char*, bool> cases[] = {{"AA-999", "TB-001", true},
+                                                                {"AA-999", "tb-001", true},
+                                                                {"AA-999", "ÖÄ-001", true},
+                                                                {"AA-999", "TB-01", false},
+                                                                {"AA-999", "TB-0011", false},
+                                                                {"AA-999", "T1-001", false},
+                                                                {"\\A9", "A7", true},
+                                                                {"\\A9", "B7", false},
+                                                                {"**", "x1", true},
+                                                                {"9\\", "1\\", true},
+                                                                {"", "", true},
+                                                                {"", "a", false}};
     for (const auto& [mask, text, fits] : cases)
         EXPECT_EQ(matchesMask(QString::fromUtf8(text), QString::fromUtf8(mask)), fits)
             << mask << " " << text;

@@ -56,9 +56,8 @@ protected:
         return {};
     }
     bool noticed(const char* part) {
-        return Driver::until([&] {
-            return window->currentPage()->noticeText().contains(QLatin1String(part));
-        });
+        return Driver::until(
+            [&] { return window->currentPage()->noticeText().contains(QLatin1String(part)); });
     }
     QString storedKey(const char* table, const char* name) const {
         return database
@@ -83,8 +82,9 @@ TEST_P(Windows, ANewRecordInTheGridShowsItsKeyAtOnce) {
     ASSERT_TRUE(noticed("Added")) << qPrintable(window->currentPage()->noticeText());
     EXPECT_EQ(shown("name"), QStringLiteral("Ösel Ropes"));
     EXPECT_EQ(shown("id"), QStringLiteral("13"));
-    EXPECT_EQ(database->run(QStringLiteral("SELECT count(*) FROM supplier WHERE id = 13")).trimmed(),
-              QStringLiteral("1"));
+    EXPECT_EQ(
+        database->run(QStringLiteral("SELECT count(*) FROM supplier WHERE id = 13")).trimmed(),
+        QStringLiteral("1"));
 }
 
 TEST_P(Windows, ANewRecordInTheFormFindsItsLookupAndShowsItsKey) {
