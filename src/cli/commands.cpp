@@ -210,8 +210,10 @@ int runNew(const NewOptions& options) {
     const auto arrangement = arrangementFromName(options.arrangement);
     if (!arrangement)
         return report(
-            {ErrorKind::Usage, say("The arrangement “%1” is not one of grid, form, grid-form.")
-                                   .arg(options.arrangement)},
+            {ErrorKind::Usage,
+             say("The arrangement “%1” is not one of grid, form, grid-form, grid-windows, "
+                 "parent-children, form-children.")
+                 .arg(options.arrangement)},
             options.json);
     if (QFileInfo::exists(options.file))
         return report(

@@ -8,6 +8,7 @@
 class QCheckBox;
 class QComboBox;
 class QLabel;
+class QLineEdit;
 class QListWidget;
 class QTableWidget;
 class QTabWidget;
@@ -49,7 +50,7 @@ private:
     QComboBox* m_sort;
     QCheckBox* m_descending;
     QComboBox* m_filterColumn;
-    class QLineEdit* m_filterValue;
+    QLineEdit* m_filterValue;
     QLabel* m_note;
 };
 

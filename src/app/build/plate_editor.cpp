@@ -303,7 +303,8 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
     Screen* screen = project.screenById(m_binding->screenId());
     ScreenField* placement = screen ? screen->field(field.name()) : nullptr;
     if (!placement)
-        return refusal(tr("The screen is not there any more."));
+        return refusal(
+            tr("This screen is made for the moment only. Make one for its table first."));
     if (line == PlateLine::Order) {
         bool ok = false;
         const int to = text.toInt(&ok);

@@ -10,11 +10,13 @@
 #include "app/bulk/bulk_dialog.h"
 #include "app/look/theme.h"
 #include "app/use/children_panel.h"
+#include "app/use/form_fields.h"
 #include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/row_actions.h"
 #include "core/base/text.h"
+#include "core/project/form_arranging.h"
 #include "core/project/screen_links.h"
 #include "core/value/text_form.h"
 
@@ -111,6 +113,13 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
         refresh();
     });
     connect(m_goTo, &QLineEdit::returnPressed, this, [this] { goTo(m_goTo->text()); });
+    // The form is the main grid's record: with the focus in it, commands mean that one.
+    connect(qApp, &QApplication::focusChanged, this, [this](QWidget*, const QWidget* now) {
+        if (m_active == m_grid || !now || !m_form->isAncestorOf(now))
+            return;
+        m_active = m_grid;
+        refresh();
+    });
     connect(m_onlyThese, &QPushButton::clicked, this, [this] { showOnly({}, {}); });
     setBuild(false);
     chooseFirstRecord();
@@ -382,10 +391,10 @@ void ScreenPage::endCellEdit() {
 
 // The first field that can be edited.
 void ScreenPage::focusForm() {
-    for (const BoundField& field : m_binding.fields()) {
-        if (field.placement.inForm() &&
-            m_binding.readOnlyReason(field, m_grid->currentRecord()).isEmpty()) {
-            m_form->focusField(field.name());
+    for (const QString& column : tabOrderOf(m_form->fields()->layoutShown())) {
+        const BoundField* field = m_binding.screen().field(column);
+        if (field && m_binding.readOnlyReason(*field, m_grid->currentRecord()).isEmpty()) {
+            m_form->focusField(column);
             return;
         }
     }
