@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The demonstration on all three engines: one catalog, one set of screens, one behaviour.
-#include "support/engines.h"
-
-#include "demonstration.h"
+#include "engines/demonstrated.h"
 
 #include <nlohmann/json.hpp>
 
@@ -20,18 +18,8 @@ struct Answer {
     Json json() const { return Json::parse(out, nullptr, false); }
 };
 
-class Demonstration : public ::testing::TestWithParam<Engine> {
+class Demonstration : public Demonstrated {
 protected:
-    void SetUp() override {
-        if (!serversAreThere())
-            GTEST_SKIP() << "run by tests/support/with-servers.sh";
-        database = std::make_unique<EngineDatabase>(GetParam());
-        const Status loaded = GetParam() == Engine::Sqlite
-                                  ? writeDemonstrationDatabase(database->spec().path)
-                                  : loadDemonstration(database->spec());
-        ASSERT_TRUE(loaded) << qPrintable(loaded.error().sentence + loaded.error().detail);
-    }
-
     QString project() const { return folder.filePath(QStringLiteral("harbour.gravin")); }
     static Answer run(const QStringList& arguments) {
         QProcess process;
@@ -48,9 +36,6 @@ protected:
         EXPECT_EQ(made.code, 0) << made.err;
         return made.json();
     }
-
-    QTemporaryDir folder;
-    std::unique_ptr<EngineDatabase> database;
 };
 
 // The parts of a catalog in which engines may differ.

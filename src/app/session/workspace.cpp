@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/session/workspace.h"
 
+#include "app/session/lookup_work.h"
 #include "core/base/text.h"
 #include "core/changes/change_writer.h"
 #include "core/project/field_input.h"
@@ -47,7 +48,8 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     , m_reader(std::move(reader))
     , m_indexer(startWorker(m_project.connection, Session::Access::ReadOnly))
     , m_writer(startWorker(m_project.connection, Session::Access::ReadWrite))
-    , m_feed(std::make_unique<ChangeFeed>(m_catalog, m_writer.get())) {
+    , m_feed(std::make_unique<ChangeFeed>(m_catalog, m_writer.get()))
+    , m_lookupWork(std::make_unique<LookupWork>(this)) {
     connect(m_feed.get(), &ChangeFeed::committed, this, &Workspace::follow);
     connect(m_feed.get(), &ChangeFeed::changedOutside, this, &Workspace::refreshAll);
     connect(m_feed.get(), &ChangeFeed::lost, this,
@@ -60,6 +62,7 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
 
 // What uses the workers goes before them.
 Workspace::~Workspace() {
+    m_lookupWork.reset();
     m_feed.reset();
     m_views.clear();
     m_lookups.clear();
@@ -266,120 +269,13 @@ QString Workspace::reasonAgainstNew(const QString& table) const {
     return screen ? screen->reasonAgainst(Operation::Insert) : screen.error().sentence;
 }
 
-void Workspace::newForLookup(const BoundScreen& screen, const RecordId& id,
-                             const BoundField& field) {
-    const Lookup& wanted = field.definition.lookup;
-    const QString screenId = screenIdFor(m_project, wanted.table);
-    const auto target = bound(screenId);
-    if (!target || !target->reasonAgainst(Operation::Insert).isEmpty())
-        return;
-    const RecordId made = newRecord(*target);
-    // Ends with the new record: saved, and chosen, or given up.
-    auto* waiting = new QObject(this);
-    connect(this, &Workspace::saved, waiting,
-            [this, waiting, made, screen, id, field,
-             wanted](const QString& table, const RecordId& before, const RecordId& now) {
-                if (table != wanted.table || !(before == made))
-                    return;
-                waiting->deleteLater();
-                const Table* source = m_catalog->table(wanted.table);
-                const qsizetype inKey = source->key.indexOf(wanted.storedColumn);
-                const Record* record = records(wanted.table)->record(now.key);
-                if (inKey >= 0)
-                    choose(screen, id, field, now.key[static_cast<size_t>(inKey)]);
-                else if (record)
-                    choose(
-                        screen, id, field,
-                        record->values[static_cast<size_t>(source->indexOf(wanted.storedColumn))]);
-            });
-    connect(drafts(wanted.table), &DraftStore::newRecordRemoved, waiting,
-            [this, waiting, made, wanted] {
-                if (!drafts(wanted.table)->find(made))
-                    waiting->deleteLater();
-            });
-    Q_EMIT recordWanted(screenId, made);
-}
-
-void Workspace::openLookedUp(const BoundField& field, const Value& stored) {
-    const Lookup& lookup = field.definition.lookup;
-    const Table* table = m_catalog->table(lookup.table);
-    if (!table || stored.isNull())
-        return;
-    m_reader->run<std::vector<Key>>(
-        this,
-        [table = *table, lookup, stored](Session& session) {
-            return TableReader(session, table).keysWhere({lookup.storedColumn}, {stored});
-        },
-        [this, lookup](const Result<std::vector<Key>>& keys) {
-            if (keys && !keys->empty())
-                Q_EMIT recordWanted(screenIdFor(m_project, lookup.table), {keys->front(), 0});
-            else
-                Q_EMIT notice({Notice::Kind::Refused,
-                               keys ? tr("There is no such record in %1.").arg(lookup.table)
-                                    : keys.error().sentence});
-        });
-}
-
-// What was typed stays until it is known whom it means: a record shown just so, the only one that
-// holds it, or one whose stored value it is.
-void Workspace::lookUp(const BoundScreen& screen, const RecordId& id, const BoundField& field,
-                       const QString& text) {
-    constexpr int EnoughToTell = 20;
-    const QString table = screen.table->name;
-    const Record* record = id.isNew() ? nullptr : records(table)->record(id.key);
-    const Lookup wanted = field.definition.lookup;
-    drafts(table)->setBadText(
-        id, record, field.columnIndex,
-        {text, tr("“%1” is no record of %2. Choose one from the list.").arg(text, wanted.table)});
-    const auto isStillTyped = [this, table, id, column = field.columnIndex, text] {
-        const Draft* draft = drafts(table)->find(id);
-        return draft && draft->bad.contains(column) && draft->bad[column].text == text;
-    };
-    const auto take = [this, screen, id, field, isStillTyped](const Value& value) {
-        if (isStillTyped())
-            choose(screen, id, field, value);
-    };
-    lookup(wanted)->find(
-        text, 0, EnoughToTell, this,
-        [this, take, text, wanted, field](const Result<QList<LookupStore::Entry>>& found) {
-            if (!found)
-                return;
-            QList<Value> same;
-            for (const LookupStore::Entry& entry : *found) {
-                if (entry.shown.value(0).compare(text.trimmed(), Qt::CaseInsensitive) == 0)
-                    same += entry.stored;
-            }
-            if (same.size() == 1) {
-                take(same.front());
-                return;
-            }
-            if (same.isEmpty() && found->size() == 1) {
-                take(found->front().stored);
-                return;
-            }
-            const auto stored = inputValue(field, text);
-            const Table* target = m_catalog->table(wanted.table);
-            if (!stored || !target || !same.isEmpty())
-                return;
-            m_reader->run<qint64>(
-                this,
-                [table = *target, wanted, value = *stored](Session& session) {
-                    return TableReader(session, table).countWhere({wanted.storedColumn}, {value});
-                },
-                [take, value = *stored](const Result<qint64>& count) {
-                    if (count && *count > 0)
-                        take(value);
-                });
-        });
-}
-
 void Workspace::type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
                      const QString& text) {
     TableData& table = data(screen.table->name);
     const Record* record = id.isNew() ? nullptr : table.records->record(id.key);
     const Draft* draft = table.drafts->find(id);
     if (field.definition.shownAs == ShownAs::Lookup && !text.trimmed().isEmpty()) {
-        lookUp(screen, id, field, text);
+        m_lookupWork->resolve(screen, id, field, text);
         return;
     }
     auto value = inputValue(field, text);

@@ -19,6 +19,8 @@
 
 namespace gravin {
 
+class LookupWork;
+
 // One line for the person at the screen: what was done, or what was refused and why.
 struct Notice {
     enum class Kind { Done, Refused };
@@ -82,11 +84,7 @@ public:
     RecordId newRecord(const BoundScreen& screen, const QMap<QString, Value>& presets = {});
     // Why no record can be added to this table by hand; empty: one can.
     QString reasonAgainstNew(const QString& table) const;
-    // Begins a new record of the table that a lookup field refers to, asks for a window on it, and
-    // chooses it in the field once it is saved.
-    void newForLookup(const BoundScreen& screen, const RecordId& id, const BoundField& field);
-    // Asks for a window on the record that a lookup field refers to.
-    void openLookedUp(const BoundField& field, const Value& stored);
+    LookupWork* lookupWork() { return m_lookupWork.get(); }
 
     // A field was edited: typed text is read by the field's definition, and kept when it cannot be.
     // A text for a lookup is looked for in the background.
@@ -145,8 +143,6 @@ private:
     void refreshAll();
     void finishSave(const BoundScreen& screen, const RecordId& id, const QMap<int, Value>& written,
                     const WriteResult& result);
-    void lookUp(const BoundScreen& screen, const RecordId& id, const BoundField& field,
-                const QString& text);
     void reportFailure(const QString& table, const RecordId& id, const WriteFailure& failure);
 
     QString m_projectFile;
@@ -158,6 +154,7 @@ private:
     WorkerHandle m_indexer; // key indexes
     WorkerHandle m_writer;  // the one door
     std::unique_ptr<ChangeFeed> m_feed;
+    std::unique_ptr<LookupWork> m_lookupWork;
     QHash<QString, std::shared_ptr<TableData>> m_tables;
     QUndoStack m_undo;
     QHash<QString, std::shared_ptr<RecordView>> m_views; // by screen and table

@@ -3,6 +3,7 @@
 
 #include "app/editors/field_editor.h"
 #include "app/look/theme.h"
+#include "app/session/lookup_work.h"
 #include "core/project/form_arranging.h"
 
 #include <QGridLayout>
@@ -205,11 +206,11 @@ void FormFields::connectEditor(FieldEditor* editor, const BoundField& field) {
         Q_EMIT settled();
     });
     connect(editor, &FieldEditor::newRequested, this, [this, field] {
-        m_binding->workspace()->newForLookup(m_binding->screen(), m_id, field);
+        m_binding->workspace()->lookupWork()->makeNew(m_binding->screen(), m_id, field);
     });
     connect(editor, &FieldEditor::openRequested, this, [this, field] {
-        m_binding->workspace()->openLookedUp(field,
-                                             m_binding->value(m_id, field).value_or(Value()));
+        m_binding->workspace()->lookupWork()->open(field,
+                                                   m_binding->value(m_id, field).value_or(Value()));
     });
 }
 

@@ -4,6 +4,7 @@
 #include "app/editors/field_editor.h"
 #include "app/look/paint.h"
 #include "app/look/theme.h"
+#include "app/session/lookup_work.h"
 #include "app/use/frozen_columns.h"
 
 #include <QApplication>
@@ -149,11 +150,12 @@ QWidget* CellDelegate::createEditor(QWidget* parent, const QStyleOptionViewItem&
     const RecordId id = m_model->recordAt(index.row());
     connect(editor, &FieldEditor::newRequested, this, [this, editor, binding, id, field] {
         Q_EMIT const_cast<CellDelegate*>(this)->closeEditor(editor, RevertModelCache);
-        binding->workspace()->newForLookup(binding->screen(), id, field);
+        binding->workspace()->lookupWork()->makeNew(binding->screen(), id, field);
     });
     connect(editor, &FieldEditor::openRequested, this, [this, editor, binding, id, field] {
         Q_EMIT const_cast<CellDelegate*>(this)->closeEditor(editor, RevertModelCache);
-        binding->workspace()->openLookedUp(field, binding->value(id, field).value_or(Value()));
+        binding->workspace()->lookupWork()->open(field,
+                                                 binding->value(id, field).value_or(Value()));
     });
     return editor;
 }

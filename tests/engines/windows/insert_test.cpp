@@ -6,26 +6,16 @@
 #include "app/use/screen_page.h"
 #include "core/project/project_file.h"
 #include "core/project/screen_generator.h"
-#include "demonstration.h"
 #include "driver.h"
-#include "support/engines.h"
+#include "engines/demonstrated.h"
 
 #include <QApplication>
 
 namespace gravin::test {
 namespace {
 
-class Windows : public ::testing::TestWithParam<Engine> {
+class Windows : public Demonstrated {
 protected:
-    void SetUp() override {
-        if (!serversAreThere())
-            GTEST_SKIP() << "run by tests/support/with-servers.sh";
-        database = std::make_unique<EngineDatabase>(GetParam());
-        const Status loaded = GetParam() == Engine::Sqlite
-                                  ? writeDemonstrationDatabase(database->spec().path)
-                                  : loadDemonstration(database->spec());
-        ASSERT_TRUE(loaded) << qPrintable(loaded.error().sentence + loaded.error().detail);
-    }
     void TearDown() override { window.reset(); }
 
     void show(const char* table, Arrangement arrangement) {
@@ -66,8 +56,6 @@ protected:
             .trimmed();
     }
 
-    QTemporaryDir folder;
-    std::unique_ptr<EngineDatabase> database;
     std::unique_ptr<MainWindow> window;
 };
 

@@ -1,0 +1,122 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/session/lookup_work.h"
+
+#include "core/project/field_input.h"
+#include "core/project/screen_links.h"
+#include "core/records/table_reader.h"
+
+namespace gravin {
+
+LookupWork::LookupWork(Workspace* workspace)
+    : QObject(workspace)
+    , m_workspace(workspace) {}
+
+void LookupWork::makeNew(const BoundScreen& screen, const RecordId& id, const BoundField& field) {
+    const Lookup& wanted = field.definition.lookup;
+    const QString screenId = screenIdFor(m_workspace->project(), wanted.table);
+    const auto target = m_workspace->bound(screenId);
+    if (!target || !target->reasonAgainst(Operation::Insert).isEmpty())
+        return;
+    const RecordId made = m_workspace->newRecord(*target);
+    // Ends with the new record: saved, and chosen, or given up.
+    auto* waiting = new QObject(this);
+    connect(m_workspace, &Workspace::saved, waiting,
+            [this, waiting, made, screen, id, field,
+             wanted](const QString& table, const RecordId& before, const RecordId& now) {
+                if (table != wanted.table || !(before == made))
+                    return;
+                waiting->deleteLater();
+                const Table* source = m_workspace->catalog().table(wanted.table);
+                const qsizetype inKey = source->key.indexOf(wanted.storedColumn);
+                const Record* record = m_workspace->records(wanted.table)->record(now.key);
+                if (inKey >= 0)
+                    m_workspace->choose(screen, id, field, now.key[static_cast<size_t>(inKey)]);
+                else if (record)
+                    m_workspace->choose(
+                        screen, id, field,
+                        record->values[static_cast<size_t>(source->indexOf(wanted.storedColumn))]);
+            });
+    connect(m_workspace->drafts(wanted.table), &DraftStore::newRecordRemoved, waiting,
+            [this, waiting, made, wanted] {
+                if (!m_workspace->drafts(wanted.table)->find(made))
+                    waiting->deleteLater();
+            });
+    Q_EMIT m_workspace->recordWanted(screenId, made);
+}
+
+void LookupWork::open(const BoundField& field, const Value& stored) {
+    const Lookup& lookup = field.definition.lookup;
+    const Table* table = m_workspace->catalog().table(lookup.table);
+    if (!table || stored.isNull())
+        return;
+    m_workspace->reader()->run<std::vector<Key>>(
+        this,
+        [table = *table, lookup, stored](Session& session) {
+            return TableReader(session, table).keysWhere({lookup.storedColumn}, {stored});
+        },
+        [this, lookup](const Result<std::vector<Key>>& keys) {
+            if (keys && !keys->empty())
+                Q_EMIT m_workspace->recordWanted(screenIdFor(m_workspace->project(), lookup.table),
+                                                 {keys->front(), 0});
+            else
+                Q_EMIT m_workspace->notice(
+                    {Notice::Kind::Refused,
+                     keys ? tr("There is no such record in %1.").arg(lookup.table)
+                          : keys.error().sentence});
+        });
+}
+
+// What was typed stays until it is known whom it means: a record shown just so, the only one that
+// holds it, or one whose stored value it is.
+void LookupWork::resolve(const BoundScreen& screen, const RecordId& id, const BoundField& field,
+                         const QString& text) {
+    constexpr int EnoughToTell = 20;
+    const QString table = screen.table->name;
+    const Record* record = id.isNew() ? nullptr : m_workspace->records(table)->record(id.key);
+    const Lookup wanted = field.definition.lookup;
+    m_workspace->drafts(table)->setBadText(
+        id, record, field.columnIndex,
+        {text, tr("“%1” is no record of %2. Choose one from the list.").arg(text, wanted.table)});
+    const auto isStillTyped = [this, table, id, column = field.columnIndex, text] {
+        const Draft* draft = m_workspace->drafts(table)->find(id);
+        return draft && draft->bad.contains(column) && draft->bad[column].text == text;
+    };
+    const auto take = [this, screen, id, field, isStillTyped](const Value& value) {
+        if (isStillTyped())
+            m_workspace->choose(screen, id, field, value);
+    };
+    m_workspace->lookup(wanted)->find(
+        text, 0, EnoughToTell, this,
+        [this, take, text, wanted, field](const Result<QList<LookupStore::Entry>>& found) {
+            if (!found)
+                return;
+            QList<Value> same;
+            for (const LookupStore::Entry& entry : *found) {
+                if (entry.shown.value(0).compare(text.trimmed(), Qt::CaseInsensitive) == 0)
+                    same += entry.stored;
+            }
+            if (same.size() == 1) {
+                take(same.front());
+                return;
+            }
+            if (same.isEmpty() && found->size() == 1) {
+                take(found->front().stored);
+                return;
+            }
+            const auto stored = inputValue(field, text);
+            const Table* target = m_workspace->catalog().table(wanted.table);
+            if (!stored || !target || !same.isEmpty())
+                return;
+            m_workspace->reader()->run<qint64>(
+                this,
+                [table = *target, wanted, value = *stored](Session& session) {
+                    return TableReader(session, table).countWhere({wanted.storedColumn}, {value});
+                },
+                [take, value = *stored](const Result<qint64>& count) {
+                    if (count && *count > 0)
+                        take(value);
+                });
+        });
+}
+
+} // namespace gravin

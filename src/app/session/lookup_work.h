@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/workspace.h"
+
+namespace gravin {
+
+// What a lookup field asks of the table that it refers to.
+class LookupWork : public QObject {
+    Q_OBJECT
+public:
+    // `workspace` must outlive it.
+    explicit LookupWork(Workspace* workspace);
+
+    // Begins a new record of the other table, asks for a window on it, and chooses it in the field
+    // once it is saved.
+    void makeNew(const BoundScreen& screen, const RecordId& id, const BoundField& field);
+    // Asks for a window on the record that has this value.
+    void open(const BoundField& field, const Value& stored);
+    // A text was typed instead of a record chosen. It stays as it is until it is known whom it
+    // means.
+    void resolve(const BoundScreen& screen, const RecordId& id, const BoundField& field,
+                 const QString& text);
+
+private:
+    Workspace* m_workspace;
+};
+
+} // namespace gravin
