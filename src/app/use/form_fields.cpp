@@ -56,7 +56,7 @@ FormFields::FormFields(ScreenBinding* binding, QWidget* parent)
     : QWidget(parent)
     , m_binding(binding) {
     new QVBoxLayout(this);
-    layout()->setContentsMargins(0, 6, 8, 6);
+    layout()->setContentsMargins(4, 6, 8, 6); // room for the frame of what is chosen in Build
     layout()->setSpacing(14);
     connect(binding, &ScreenBinding::rebound, this, &FormFields::build);
     build();
