@@ -17,7 +17,9 @@ void LookupModel::search(const QString& text) {
     m_searching = true;
     m_fromStart = true;
     const quint64 generation = ++m_generation;
-    m_store->find(text, 0, PageSize, this, [this, generation](const auto& entries) {
+    if (m_search != 0)
+        m_store->giveUp(m_search);
+    m_search = m_store->find(text, 0, PageSize, this, [this, generation](const auto& entries) {
         if (generation == m_generation)
             take(entries);
     });
@@ -55,11 +57,11 @@ void LookupModel::fetchMore(const QModelIndex& parent) {
         return;
     m_searching = true;
     const quint64 generation = ++m_generation;
-    m_store->find(m_text, m_entries.size(), PageSize, this,
-                  [this, generation](const auto& entries) {
-                      if (generation == m_generation)
-                          take(entries);
-                  });
+    m_search = m_store->find(m_text, m_entries.size(), PageSize, this,
+                             [this, generation](const auto& entries) {
+                                 if (generation == m_generation)
+                                     take(entries);
+                             });
 }
 
 int LookupModel::rowCount(const QModelIndex& parent) const {

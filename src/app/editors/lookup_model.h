@@ -46,6 +46,7 @@ private:
     bool m_fromStart = false;
     QString m_failure;
     quint64 m_generation = 0;
+    Worker::JobId m_search = 0;
 };
 
 } // namespace gravin

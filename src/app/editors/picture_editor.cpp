@@ -210,7 +210,9 @@ bool PictureEditor::eventFilter(QObject* watched, QEvent* event) {
                 return true;
             }
         } else if (event->type() == QEvent::DragEnter) {
-            static_cast<QDragEnterEvent*>(event)->acceptProposedAction();
+            auto* drag = static_cast<QDragEnterEvent*>(event);
+            if (drag->mimeData()->hasUrls())
+                drag->acceptProposedAction();
             return true;
         } else if (event->type() == QEvent::Drop) {
             const QMimeData* offered = static_cast<QDropEvent*>(event)->mimeData();

@@ -2,12 +2,12 @@
 #include "app/look/paint.h"
 
 #include "app/look/theme.h"
+#include "core/value/hex_colour.h"
 
 #include <QCoreApplication>
 #include <QPainter>
 #include <QPainterPath>
 #include <QPixmap>
-#include <QRegularExpression>
 
 namespace gravin {
 
@@ -111,10 +111,7 @@ void paintFigures(QPainter& painter, const QRect& rect, const QString& text, boo
     }
 }
 
-QColor swatchColour(const QString& text) {
-    static const QRegularExpression hex(QStringLiteral("^#[0-9A-Fa-f]{6}$"));
-    return hex.match(text).hasMatch() ? QColor(text) : QColor();
-}
+QColor swatchColour(const QString& text) { return isHexColour(text) ? QColor(text) : QColor(); }
 
 QIcon swatchIcon(const QString& text) {
     const QColor colour = swatchColour(text);

@@ -192,7 +192,6 @@ void FormFields::connectEditor(FieldEditor* editor, const BoundField& field) {
         if (FieldSlot* slot = slotOf(field.name()))
             slot->refusal.clear();
         applyContent(*m_binding, m_id, field, editor->content());
-        Q_EMIT typed();
     });
     connect(editor, &FieldEditor::finished, this, [this, editor] {
         if (m_typing != editor)

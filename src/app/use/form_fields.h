@@ -39,7 +39,6 @@ public:
     QRect titleRect(int section) const;
 
 Q_SIGNALS:
-    void typed();                            // into some field of the record
     void settled();                          // what was typed in a field is done
     void linkActivated(const QString& link); // of a message under a field
     void rebuilt();                          // by the layout as it is now

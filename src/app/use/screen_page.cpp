@@ -347,7 +347,7 @@ GridPart ScreenPage::part() const {
         if (const GridPart part = m_children->partOf(m_active); part.isValid())
             return part;
     }
-    return {const_cast<ScreenBinding*>(&m_binding), m_grid, {}, {}};
+    return {m_model->binding(), m_grid, {}, {}};
 }
 
 void ScreenPage::setBuild(bool build) {

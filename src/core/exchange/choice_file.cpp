@@ -3,10 +3,10 @@
 
 #include "core/base/text.h"
 #include "core/exchange/csv_reader.h"
+#include "core/value/hex_colour.h"
 #include "core/value/text_form.h"
 
 #include <QFile>
-#include <QRegularExpression>
 
 #include <algorithm>
 
@@ -24,8 +24,7 @@ bool isHeading(const QStringList& row) {
 }
 
 QString colourFrom(const QString& text) {
-    static const QRegularExpression hex(QStringLiteral("^#[0-9A-Fa-f]{6}$"));
-    return hex.match(text.trimmed()).hasMatch() ? text.trimmed() : QString();
+    return isHexColour(text.trimmed()) ? text.trimmed() : QString();
 }
 
 } // namespace

@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/value/display_format.h"
+#include "core/value/hex_colour.h"
 #include "core/value/mask.h"
 #include "core/value/text_form.h"
 
@@ -43,13 +44,12 @@ Result<Value> choiceFromText(const BoundField& field, const QString& text) {
 
 // What the way of showing asks of a text beyond its type. Empty texts are nobody's business here.
 Status checkForm(const FieldDefinition& field, const QString& text) {
-    static const QRegularExpression hex(QStringLiteral("^#[0-9A-Fa-f]{6}$"));
     static const QRegularExpression mail(QStringLiteral("^[^\\s@]+@[^\\s@]+$"));
     QString sentence;
     if (field.shownAs == ShownAs::MaskedText && !matchesMask(text, field.mask))
         sentence = say("“%1” does not read like %2. Type for example %3.")
                        .arg(text, field.mask, maskExample(field.mask));
-    else if (field.shownAs == ShownAs::Colour && !hex.match(text).hasMatch())
+    else if (field.shownAs == ShownAs::Colour && !isHexColour(text))
         sentence = say("“%1” is no colour. Type six digits of red, green and blue, for example "
                        "#1F6F66.")
                        .arg(text);

@@ -63,8 +63,7 @@ QList<PlacedField> placedFields(const FormSection& section);
 
 // Changes of a layout that has sections. What is out of range changes nothing.
 
-// Puts a field (or a gap, with an empty name and `from`) before the place `to`; taken from where it
-// stands now.
+// Puts a field before the place `to`, taken from where it stands now if it stands anywhere.
 void moveField(FormLayout& layout, const QString& column, FormLayout::Position to);
 void moveSection(FormLayout& layout, int from, int to);
 // A new section with a title after `after` (−1: at the top); it begins empty.

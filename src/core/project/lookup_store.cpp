@@ -152,6 +152,9 @@ void LookupStore::want(const Value& stored) {
 
 void LookupStore::fetchWanted() {
     m_fetchQueued = false;
+    QStringList wanted;
+    for (const Value& value : m_wanted)
+        wanted += value.encoded();
     m_reader->run<QList<Entry>>(
         this,
         [lookup = m_lookup, catalog = m_catalog,
@@ -173,10 +176,13 @@ void LookupStore::fetchWanted() {
             }
             return entries;
         },
-        [this](const Result<QList<Entry>>& entries) {
+        [this, wanted](const Result<QList<Entry>>& entries) {
             // A lookup whose table is not there shows what is stored.
             if (!entries)
                 return;
+            // A record that went meanwhile is shown no more.
+            for (const QString& encoded : wanted)
+                m_shown.remove(encoded);
             remember(*entries);
             Q_EMIT arrived();
         });
@@ -194,11 +200,9 @@ void LookupStore::remember(const QList<Entry>& entries) {
     }
 }
 
-void LookupStore::find(const QString& text, qint64 offset, int limit, QObject* context,
-                       Found answer) {
-    if (m_search != 0)
-        m_reader->cancel(m_search);
-    m_search = m_reader->run<QList<Entry>>(
+Worker::JobId LookupStore::find(const QString& text, qint64 offset, int limit, QObject* context,
+                                Found answer) {
+    return m_reader->run<QList<Entry>>(
         context,
         [lookup = m_lookup, catalog = m_catalog, text, offset,
          limit](Session& session) -> Result<QList<Entry>> {

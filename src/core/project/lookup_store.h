@@ -35,8 +35,11 @@ public:
     QString shownFor(const Value& stored);
 
     // Entries whose shown texts hold every word of `text`, whatever its case, in the lookup's
-    // order: `limit` of them from `offset` on. A search under way is given up for the next one.
-    void find(const QString& text, qint64 offset, int limit, QObject* context, Found answer);
+    // order: `limit` of them from `offset` on.
+    Worker::JobId find(const QString& text, qint64 offset, int limit, QObject* context,
+                       Found answer);
+    // Ends a search that nobody waits for any more; it may be over already.
+    void giveUp(Worker::JobId search) { m_reader->cancel(search); }
 
     // The table changed: what is shown is read anew, and stays until it is here.
     void refresh();
@@ -56,7 +59,6 @@ private:
     QSet<QString> m_asked;           // encoded; asked for since the last refresh
     std::vector<Value> m_wanted;
     bool m_fetchQueued = false;
-    Worker::JobId m_search = 0;
 };
 
 } // namespace gravin

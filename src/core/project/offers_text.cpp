@@ -2,9 +2,8 @@
 #include "core/project/offers_text.h"
 
 #include "core/base/text.h"
+#include "core/value/hex_colour.h"
 #include "core/value/text_form.h"
-
-#include <QRegularExpression>
 
 namespace gravin {
 
@@ -31,11 +30,11 @@ QString choicesText(const QList<Choice>& choices) {
 }
 
 Choice choiceFrom(QString part) {
-    static const QRegularExpression colour(QStringLiteral("\\s+(#[0-9A-Fa-f]{6})$"));
     Choice choice;
-    if (const auto match = colour.match(part); match.hasMatch()) {
-        choice.colour = match.captured(1);
-        part = part.left(match.capturedStart());
+    const qsizetype last = part.lastIndexOf(u' ');
+    if (last >= 0 && isHexColour(QStringView(part).mid(last + 1))) {
+        choice.colour = part.mid(last + 1);
+        part = part.left(last);
     }
     choice.stored = part.section(u'=', 0, 0).trimmed();
     choice.label = part.section(u'=', 1).trimmed();

@@ -96,8 +96,6 @@ Result<NumberPattern> numberPattern(const QString& format) {
     return pattern;
 }
 
-bool canBeFormatted(const ColumnType& type) { return isNumber(type.kind) || isMoment(type.kind); }
-
 Status checkFormat(const QString& format, const ColumnType& type) {
     if (format.isEmpty())
         return done();

@@ -26,8 +26,6 @@ struct NumberPattern {
 // Refused with the form that is expected: no digit (0 or #) in it, or two of them apart.
 Result<NumberPattern> numberPattern(const QString& format);
 
-// Whether columns of this type can have a format at all.
-bool canBeFormatted(const ColumnType& type);
 // Refused with the form that is expected. An empty format is fine.
 Status checkFormat(const QString& format, const ColumnType& type);
 // Formats to begin with, for a list to pick from.
