@@ -6,6 +6,7 @@
 #include "core/changes/bulk_update.h"
 #include "core/changes/change_log.h"
 #include "core/changes/change_writer.h"
+#include "core/project/query_source.h"
 #include "core/project/binding.h"
 #include "core/project/field_input.h"
 #include "core/project/project_file.h"
@@ -27,11 +28,12 @@ struct Opened {
     RuleBook rules;
 };
 
-Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access) {
+Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access,
+                            const QList<QuerySource>& sources = {}) {
     auto session = Session::open(spec, access);
     if (!session)
         return session.error();
-    auto catalog = (*session)->readCatalog();
+    auto catalog = catalogOf(**session, sources);
     if (!catalog)
         return catalog.error();
     return Opened{{}, std::move(*session), std::move(*catalog), {}};
@@ -41,7 +43,7 @@ Result<Opened> openProject(const QString& file, Session::Access access) {
     auto project = loadProject(file);
     if (!project)
         return project.error();
-    auto opened = openDatabase(project->connection, access);
+    auto opened = openDatabase(project->connection, access, project->sources);
     if (!opened)
         return opened.error();
     opened->rules = rulesOf(*project);
@@ -276,7 +278,7 @@ int runTables(const TablesOptions& options) {
     }
     QList<QStringList> rows;
     for (const Table& table : opened->catalog.tables)
-        rows += {table.name, table.isView() ? say("view") : say("table"),
+        rows += {table.name, table.isQuery() ? say("SELECT") : table.isView() ? say("view") : say("table"),
                  QString::number(table.columns.size()), table.key.join(QStringLiteral(", ")),
                  table.readOnlyReason().isEmpty() ? QString() : say("read only")};
     printTable({say("table"), say("kind"), say("columns"), say("key"), {}}, rows);

@@ -2,8 +2,10 @@
 #include "app/build/new_screens_page.h"
 
 #include "app/build/arrangement_picture.h"
+#include "app/build/query_source_dialog.h"
 
 #include "app/look/theme.h"
+#include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
 #include "app/use/screen_page.h"
 #include "core/base/text.h"
@@ -60,6 +62,7 @@ NewScreensPage::NewScreensPage(Workspace* workspace, QWidget* parent)
     , m_previewNote(new QLabel)
     , m_create(new QPushButton)
     , m_reason(new QLabel)
+    , m_notice(new NoticeLine)
     , m_counter(startWorker(workspace->project().connection, Session::Access::ReadOnly)) {
     setObjectName(QStringLiteral("new-screens-page"));
     auto* title = new QLabel(tr("New screens"));
@@ -92,12 +95,13 @@ NewScreensPage::NewScreensPage(Workspace* workspace, QWidget* parent)
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(space::Pad, space::Pad, space::Pad, space::Pad);
     layout->addLayout(head);
+    layout->addWidget(m_notice);
     layout->addLayout(columns, 1);
 
     connect(m_create, &QPushButton::clicked, this, &NewScreensPage::create);
     connect(back, &QPushButton::clicked, this, &NewScreensPage::cancelled);
+    connect(workspace, &Workspace::catalogChanged, this, &NewScreensPage::fillTables);
     fillTables();
-    countRows();
     refresh();
 }
 
@@ -122,6 +126,28 @@ QWidget* NewScreensPage::makeTables() {
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_narrow);
     layout->addWidget(m_tables, 1);
+    auto* newTable = new QPushButton(tr("New table…"));
+    newTable->setObjectName(QStringLiteral("new-table"));
+    const QString reason = m_workspace->reasonAgainstNewTable();
+    newTable->setEnabled(reason.isEmpty());
+    newTable->setToolTip(reason);
+    auto* newQuery = new QPushButton(tr("New SELECT…"));
+    newQuery->setObjectName(QStringLiteral("new-query"));
+    newQuery->setToolTip(tr("Show what a SELECT of your own answers, like a table."));
+    m_editQuery = new QPushButton(tr("Edit…"));
+    m_editQuery->setObjectName(QStringLiteral("edit-query"));
+    m_removeQuery = new QPushButton(tr("Remove"));
+    m_removeQuery->setObjectName(QStringLiteral("remove-query"));
+    auto* makers = new QHBoxLayout;
+    for (QPushButton* button : {newTable, newQuery, m_editQuery, m_removeQuery})
+        makers->addWidget(button);
+    makers->addStretch();
+    layout->addLayout(makers);
+    connect(newTable, &QPushButton::clicked, this, &NewScreensPage::newTableRequested);
+    connect(newQuery, &QPushButton::clicked, this, [this] { editQuery({}); });
+    connect(m_editQuery, &QPushButton::clicked, this, [this] { editQuery(currentTable()); });
+    connect(m_removeQuery, &QPushButton::clicked, this,
+            [this] { m_workspace->removeSource(currentTable()); });
     connect(m_narrow, &QLineEdit::textChanged, this, &NewScreensPage::narrow);
     connect(m_tables, &QTreeWidget::itemChanged, this, &NewScreensPage::refresh);
     connect(m_tables, &QTreeWidget::itemActivated, this, [this] {
@@ -167,13 +193,22 @@ QWidget* NewScreensPage::makeArrangements() {
 }
 
 void NewScreensPage::fillTables() {
+    const QStringList marked = markedTables();
+    const QString current = currentTable();
+    const QSignalBlocker quiet(m_tables);
+    m_tables->clear();
     const Catalog& catalog = m_workspace->catalog();
     for (const Table& table : catalog.tables) {
         auto* item = new QTreeWidgetItem(m_tables);
-        item->setText(NameColumn, table.isView() ? tr("%1 (view)").arg(table.name) : table.name);
+        item->setText(NameColumn, table.isView()    ? tr("%1 (view)").arg(table.name)
+                                  : table.isQuery() ? tr("%1 (SELECT)").arg(table.name)
+                                                    : table.name);
         item->setData(NameColumn, Qt::UserRole, table.name);
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
-        item->setCheckState(NameColumn, Qt::Unchecked);
+        item->setCheckState(NameColumn,
+                            marked.contains(table.name) ? Qt::Checked : Qt::Unchecked);
+        if (table.name == current)
+            m_tables->setCurrentItem(item);
         item->setTextAlignment(RowsColumn, Qt::AlignRight | Qt::AlignVCenter);
         const QString readOnly = table.readOnlyReason();
         item->setText(KeyColumn,
@@ -182,19 +217,47 @@ void NewScreensPage::fillTables() {
         const QStringList about{table.comment, relationsOf(catalog, table)};
         item->setToolTip(NameColumn, QStringList(about).join(u'\n').trimmed());
     }
+    narrow(m_narrow->text());
+    countRows();
+    if (currentTable() != current)
+        showPreview();
+    refresh();
+}
+
+void NewScreensPage::chooseTable(const QString& name) {
+    for (int row = 0; row < m_tables->topLevelItemCount(); ++row) {
+        QTreeWidgetItem* item = m_tables->topLevelItem(row);
+        if (item->data(NameColumn, Qt::UserRole).toString() == name)
+            m_tables->setCurrentItem(item);
+    }
+    m_tables->setFocus(Qt::OtherFocusReason);
+}
+
+void NewScreensPage::say(const Notice& notice) { m_notice->show(notice); }
+
+void NewScreensPage::editQuery(const QString& name) {
+    auto* dialog = new QuerySourceDialog(m_workspace, name, this);
+    connect(dialog, &QuerySourceDialog::made, this, [this](const QString& made) {
+        chooseTable(made);
+        showPreview();
+    });
+    dialog->open();
 }
 
 void NewScreensPage::countRows() {
-    m_counter->run<Nothing>(
+    m_counter->cancel(m_counting);
+    const quint64 generation = ++m_generation;
+    m_counting = m_counter->run<Nothing>(
         this,
-        [this, guard = QPointer<QObject>(this), counter = m_counter.get(),
+        [this, generation, guard = QPointer<QObject>(this), counter = m_counter.get(),
          tables = m_workspace->catalog().tables](Session& session) -> Status {
             for (qsizetype row = 0; row < tables.size() && !counter->isCancelled(); ++row) {
                 const auto count = TableReader(session, tables[row]).count();
                 // A table that cannot be counted says so when it is shown.
                 const QString text = count ? QLocale().toString(*count) : QStringLiteral("–");
-                counter->report(guard, [this, row, text] {
-                    m_tables->topLevelItem(static_cast<int>(row))->setText(RowsColumn, text);
+                counter->report(guard, [this, generation, row, text] {
+                    if (generation == m_generation)
+                        m_tables->topLevelItem(static_cast<int>(row))->setText(RowsColumn, text);
                 });
             }
             return done();
@@ -209,13 +272,18 @@ void NewScreensPage::narrow(const QString& text) {
     }
 }
 
-QStringList NewScreensPage::chosenTables() const {
-    QStringList chosen;
+QStringList NewScreensPage::markedTables() const {
+    QStringList marked;
     for (int row = 0; row < m_tables->topLevelItemCount(); ++row) {
         const QTreeWidgetItem* item = m_tables->topLevelItem(row);
         if (item->checkState(NameColumn) == Qt::Checked)
-            chosen += item->data(NameColumn, Qt::UserRole).toString();
+            marked += item->data(NameColumn, Qt::UserRole).toString();
     }
+    return marked;
+}
+
+QStringList NewScreensPage::chosenTables() const {
+    QStringList chosen = markedTables();
     // Without any mark, the table one looks at is meant.
     if (chosen.isEmpty() && !currentTable().isEmpty())
         chosen += currentTable();
@@ -261,9 +329,18 @@ void NewScreensPage::showPreview() {
 void NewScreensPage::refresh() {
     const auto count = chosenTables().size();
     m_create->setEnabled(count > 0);
+    const QuerySource* query = m_workspace->project().source(currentTable());
+    const auto& screens = m_workspace->project().screens;
+    const bool isUsed = std::any_of(screens.begin(), screens.end(), [&](const Screen& screen) {
+        return screen.table == currentTable();
+    });
+    m_editQuery->setVisible(query);
+    m_removeQuery->setVisible(query);
+    m_removeQuery->setEnabled(!isUsed);
+    m_removeQuery->setToolTip(isUsed ? tr("A screen shows it.") : QString());
     m_create->setText(count > 1 ? tr("Create %1 screens").arg(QLocale().toString(count))
                                 : tr("Create screen"));
-    m_reason->setText(m_tables->topLevelItemCount() == 0 ? tr("The database has no tables yet.")
+    m_reason->setText(m_tables->topLevelItemCount() == 0 ? tr("The database has no tables yet. Make one with “New table…”.")
                       : count == 0                       ? tr("Choose a table on the left.")
                                                          : QString());
     m_previewNote->setText(count == 0 ? tr("Here stands the screen as it will be, with the rows of "

@@ -14,6 +14,7 @@ class QTreeWidgetItem;
 
 namespace gravin {
 
+class NoticeLine;
 class OpenEdits;
 class ScreenPage;
 
@@ -27,10 +28,13 @@ public:
     ~NewScreensPage() override;
 
     void focusTables();
+    void chooseTable(const QString& name);
+    void say(const Notice& notice);
 
 Q_SIGNALS:
     // Screens were added to the project; this is the first of them.
     void made(const QString& screenId);
+    void newTableRequested();
     void cancelled();
 
 private:
@@ -43,6 +47,8 @@ private:
     void clearPreview();
     void refresh();
     void create();
+    void editQuery(const QString& name); // without a name: a new one
+    QStringList markedTables() const;
     QStringList chosenTables() const;
     QString currentTable() const;
     Arrangement arrangement() const;
@@ -54,8 +60,13 @@ private:
     QWidget* m_previewPlace;
     QLabel* m_previewNote;
     QPushButton* m_create;
+    QPushButton* m_editQuery = nullptr;
+    QPushButton* m_removeQuery = nullptr;
     QLabel* m_reason;
+    NoticeLine* m_notice;
     WorkerHandle m_counter; // a slow count holds up nobody else
+    Worker::JobId m_counting = 0;
+    quint64 m_generation = 0; // of the list; counts of an earlier one are ignored
     // The preview is a workspace of its own that can only read.
     std::shared_ptr<Workspace> m_previewed;
     std::unique_ptr<OpenEdits> m_previewEdits;

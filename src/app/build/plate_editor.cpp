@@ -267,8 +267,9 @@ void PlateEditor::addField(const QString& column) {
         const Table& table = *m_binding->screen().table;
         if (!screen || screen->field(column) || !table.column(column))
             return;
-        if (!project.definition(table.name, column))
-            project.fields[table.name] +=
+        const QString& home = table.homeOf(*table.column(column));
+        if (!project.definition(home, column))
+            project.fields[home] +=
                 generateDefinition(m_binding->workspace()->catalog(), table, *table.column(column));
         screen->fields += ScreenField{column};
     });
@@ -339,12 +340,12 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
         copySetting(*setting, *changed, placement->own);
         return done();
     }
-    const QString table = m_binding->tableName();
-    FieldDefinition* shared = project.definition(table, field.name());
+    const QString home = m_binding->screen().table->homeOf(field.column);
+    FieldDefinition* shared = project.definition(home, field.name());
     if (!shared) {
-        project.fields[table] += generateDefinition(m_binding->workspace()->catalog(),
-                                                    *m_binding->screen().table, field.column);
-        shared = &project.fields[table].back();
+        project.fields[home] += generateDefinition(m_binding->workspace()->catalog(),
+                                                   *m_binding->screen().table, field.column);
+        shared = &project.fields[home].back();
     }
     if (setting)
         copySetting(*setting, *changed, *shared);

@@ -22,7 +22,7 @@ ScreenBinding::ScreenBinding(Workspace* workspace, QString screenId, QObject* pa
             rebind();
     });
     connect(workspace, &Workspace::definitionsChanged, this, [this](const QString& table) {
-        if (table == tableName())
+        if (table == tableName() || table == m_screen.table->written())
             rebind();
     });
 }
@@ -63,6 +63,9 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
     const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
     if (const QString reason = m_screen.reasonAgainst(operation); !reason.isEmpty())
         return reason;
+    if (field.column.computed && m_screen.table->isQuery())
+        return tr("%1 is only shown here: it is not a column of %2 under its own name.")
+            .arg(field.label(), m_screen.table->base);
     if (field.column.computed)
         return tr("%1 is computed by the database.").arg(field.label());
     if (field.column.givenByDatabase)

@@ -6,6 +6,7 @@
 #include "core/changes/change_writer.h"
 #include "core/project/field_input.h"
 #include "core/project/project_file.h"
+#include "core/project/query_source.h"
 #include "core/project/screen_generator.h"
 #include "core/project/screen_links.h"
 #include "core/value/text_form.h"
@@ -20,6 +21,11 @@ namespace gravin {
 namespace {
 // A change of more records than this is cheaper to read anew than to follow one by one.
 constexpr size_t MostFollowed = 2000;
+
+// Two sources of one identity answer the same.
+QString identityOf(const QuerySource& source) {
+    return joinEscaped({source.name, source.select, source.table});
+}
 } // namespace
 
 void Workspace::open(const QString& projectFile, const Project& project, QObject* context,
@@ -27,7 +33,8 @@ void Workspace::open(const QString& projectFile, const Project& project, QObject
     auto reader =
         std::make_shared<WorkerHandle>(startWorker(project.connection, Session::Access::ReadOnly));
     (*reader)->run<Catalog>(
-        context, [](Session& session) { return session.readCatalog(); },
+        context,
+        [sources = project.sources](Session& session) { return catalogOf(session, sources); },
         [projectFile, project, reader, answer = std::move(answer)](Result<Catalog> catalog) {
             if (!catalog)
                 answer(catalog.error());
@@ -50,6 +57,10 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     , m_writer(startWorker(m_project.connection, Session::Access::ReadWrite))
     , m_feed(std::make_unique<ChangeFeed>(m_catalog, m_writer.get()))
     , m_lookupWork(std::make_unique<LookupWork>(this)) {
+    for (const QuerySource& source : m_project.sources) {
+        if (const Table* table = m_catalog->table(source.name); table && table->isQuery())
+            m_described.insert(identityOf(source), *table);
+    }
     connect(m_feed.get(), &ChangeFeed::committed, this, &Workspace::follow);
     connect(m_feed.get(), &ChangeFeed::changedOutside, this, &Workspace::refreshAll);
     connect(m_feed.get(), &ChangeFeed::lost, this,
@@ -109,6 +120,8 @@ void Workspace::change(const QString& text, const std::function<void(Project&)>&
 void Workspace::setProject(const Project& project) {
     const Project before = std::exchange(m_project, project);
     m_rules = rulesOf(m_project);
+    if (before.sources != m_project.sources)
+        followSources();
     QStringList tables = before.fields.keys() + m_project.fields.keys();
     tables.removeDuplicates();
     for (const QString& table : std::as_const(tables)) {
@@ -129,6 +142,148 @@ void Workspace::setProject(const Project& project) {
             Q_EMIT screenChanged(screen.id);
     }
     Q_EMIT modifiedChanged(isProjectModified());
+}
+
+void Workspace::putSource(const QString& former, const QuerySource& source, const Table& described) {
+    m_described.insert(identityOf(source), described);
+    change(tr("SELECT %1").arg(source.name), [&](Project& project) {
+        const auto isFormer = [&](const QuerySource& other) { return other.name == former; };
+        auto place = std::find_if(project.sources.begin(), project.sources.end(), isFormer);
+        if (place == project.sources.end())
+            place = project.sources.insert(place, source);
+        QByteArray unknown = place->unknown;
+        *place = source;
+        place->unknown = std::move(unknown);
+        if (former.isEmpty() || former == source.name)
+            return;
+        for (Screen& screen : project.screens) {
+            if (screen.table == former)
+                screen.table = source.name;
+        }
+        if (project.fields.contains(former))
+            project.fields.insert(source.name, project.fields.take(former));
+    });
+}
+
+void Workspace::removeSource(const QString& name) {
+    change(tr("without the SELECT %1").arg(name), [&](Project& project) {
+        project.sources.removeIf([&](const QuerySource& source) { return source.name == name; });
+        project.fields.remove(name);
+    });
+}
+
+// The catalog's sources become those of the project. One with unsaved edits stays as it is until
+// they are saved or discarded.
+void Workspace::followSources() {
+    Catalog next = *m_catalog;
+    next.tables.removeIf(std::mem_fn(&Table::isQuery));
+    m_sourcesWait = false;
+    for (const QuerySource& source : std::as_const(m_project.sources)) {
+        const auto described = m_described.constFind(identityOf(source));
+        if (described != m_described.constEnd() && !next.table(source.name))
+            gravin::putSource(next, *described);
+    }
+    bool replaced = false;
+    const QStringList inUse = m_tables.keys();
+    for (const QString& name : inUse) {
+        const std::shared_ptr<TableData> former = m_tables.value(name);
+        const Table* now = next.table(name);
+        if (!former->table->isQuery() || (now && now->select == former->table->select &&
+                                          now->base == former->table->base))
+            continue;
+        if (!former->drafts->all().isEmpty()) {
+            m_sourcesWait = true;
+            continue;
+        }
+        // Somebody may still show it; it goes with the workspace.
+        m_retired.append(m_tables.take(name));
+        m_views.removeIf([&](const auto& view) {
+            const bool goes = (*view)->table().name == name;
+            if (goes)
+                m_retiredViews.append(*view);
+            return goes;
+        });
+        replaced = true;
+    }
+    setCatalog(std::move(next));
+    if (replaced)
+        Q_EMIT sourcesReplaced();
+}
+
+void Workspace::setCatalog(Catalog next) {
+    // Whoever works on a table counts its columns as they were.
+    for (const auto& used : std::as_const(m_tables))
+        gravin::putSource(next, *used->table);
+    m_catalog = std::make_shared<const Catalog>(std::move(next));
+    m_feed->setCatalog(m_catalog);
+    Q_EMIT catalogChanged();
+}
+
+QString Workspace::reasonAgainstNewTable() const {
+    const ConnectionSpec& connection = m_project.connection;
+    if (!connection.changeLog)
+        return tr("This project only reads its database.");
+    if (!connection.allowed.insert)
+        return tr("This connection does not allow adding records.");
+    return {};
+}
+
+void Workspace::createTable(const TablePlan& plan, QObject* context,
+                            std::function<void(const Result<QString>&)> answer) {
+    if (const QString reason = reasonAgainstNewTable(); !reason.isEmpty()) {
+        answer(Error{ErrorKind::ReadOnly, reason});
+        return;
+    }
+    m_writer->run<Catalog>(
+        context,
+        [plan, catalog = m_catalog, sources = m_project.sources](
+            Session& session) -> Result<Catalog> {
+            auto statement = createStatement(session.dialect(), *catalog, plan);
+            if (!statement)
+                return statement.error();
+            if (Status made = session.command(*statement); !made)
+                return made.error();
+            return catalogOf(session, sources);
+        },
+        [this, plan, context, answer = std::move(answer)](Result<Catalog> catalog) {
+            if (!catalog) {
+                answer(catalog.error());
+                return;
+            }
+            setCatalog(std::move(*catalog));
+            addFirstRecords(plan, context, answer);
+        });
+}
+
+void Workspace::addFirstRecords(const TablePlan& plan, QObject* context,
+                                const std::function<void(const Result<QString>&)>& answer) {
+    ChangeRequest request;
+    request.action = QStringLiteral("add");
+    request.note = tr("First records of %1").arg(plan.name);
+    for (const QStringList& row : plan.rows) {
+        auto values = plannedValues(*m_catalog, plan, row);
+        if (!values) {
+            answer(values.error());
+            return;
+        }
+        if (!values->isEmpty())
+            request.edits.push_back({Operation::Insert, plan.name, {}, {}, *values});
+    }
+    if (request.edits.empty()) {
+        answer(tr("Created the table %1.").arg(plan.name));
+        return;
+    }
+    write(std::move(request), context, [plan, answer](const WriteResult& result) {
+        if (result)
+            answer(tr("Created the table %1 with %2: change %3.")
+                       .arg(plan.name, countedRecords(static_cast<qint64>(result->records.size())))
+                       .arg(result->id));
+        else
+            answer(Error{result.error().error.kind,
+                         tr("The table %1 was created, but without its first records. %2")
+                             .arg(plan.name, result.error().error.sentence),
+                         result.error().error.detail});
+    });
 }
 
 QString Workspace::addScreens(const QStringList& tables, Arrangement arrangement) {
@@ -174,6 +329,12 @@ Workspace::TableData& Workspace::data(const QString& table) {
         entry->records = std::make_unique<RecordStore>(entry->table, m_reader.get());
         entry->drafts = std::make_unique<DraftStore>(entry->table);
         connect(entry->drafts.get(), &DraftStore::changed, this, &Workspace::draftsChanged);
+        connect(entry->drafts.get(), &DraftStore::changed, this,
+                [this] {
+                    if (m_sourcesWait)
+                        followSources();
+                },
+                Qt::QueuedConnection);
         connect(entry->records.get(), &RecordStore::failed, this, [this](const Error& error) {
             Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
         });
@@ -305,7 +466,7 @@ std::vector<Problem> Workspace::problems(const QString& table, const RecordId& i
     const auto found = m_tables.find(table);
     if (found == m_tables.end())
         return {};
-    return (*found)->drafts->problems(id, m_rules.value(table));
+    return (*found)->drafts->problems(id, m_rules.value((*found)->table->written()));
 }
 
 void Workspace::save(const BoundScreen& screen, const RecordId& id) {
@@ -429,6 +590,7 @@ void Workspace::follow(const CommittedChange& change) {
     } else {
         for (const RecordChange& record : change.records)
             followRecord(record);
+        refreshSources(change);
         QStringList touched;
         for (const RecordChange& record : change.records)
             touched += record.table;
@@ -441,10 +603,13 @@ void Workspace::follow(const CommittedChange& change) {
 }
 
 void Workspace::followRecord(const RecordChange& record) {
-    const auto found = m_tables.find(record.table);
-    if (found == m_tables.end())
-        return;
-    TableData& table = **found;
+    for (const auto& table : std::as_const(m_tables)) {
+        if (table->table->written() == record.table)
+            followRecord(record, *table);
+    }
+}
+
+void Workspace::followRecord(const RecordChange& record, TableData& table) {
     const Key newKey = record.keyAfter(table.table->key);
     if (record.operation != Operation::Delete && table.table->hasComputedColumns()) {
         // What the database computes is known only to it.
@@ -471,7 +636,7 @@ void Workspace::followRecord(const RecordChange& record) {
         }
     }
     for (RecordView* view : views()) {
-        if (view->table().name != record.table)
+        if (view->table().name != table.table->name)
             continue;
         switch (record.operation) {
         case Operation::Insert:
@@ -484,6 +649,21 @@ void Workspace::followRecord(const RecordChange& record) {
             view->recordDeleted(record.key);
             break;
         }
+    }
+}
+
+// What a SELECT shows may hang on any record: it is asked anew.
+void Workspace::refreshSources(const CommittedChange& change) {
+    const bool reorders = std::any_of(
+        change.records.begin(), change.records.end(),
+        [](const RecordChange& record) { return record.operation != Operation::Update; });
+    for (const auto& table : std::as_const(m_tables)) {
+        if (table->table->isQuery())
+            table->records->forgetAll();
+    }
+    for (RecordView* view : views()) {
+        if (reorders && view->table().isQuery())
+            view->reload();
     }
 }
 

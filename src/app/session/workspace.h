@@ -5,6 +5,7 @@
 #include "core/changes/change_feed.h"
 #include "core/changes/change_log.h"
 #include "core/changes/rollback.h"
+#include "core/database/table_plan.h"
 #include "core/project/binding.h"
 #include "core/project/lookup_store.h"
 #include "core/records/draft_store.h"
@@ -56,6 +57,17 @@ public:
     void change(const QString& text, const std::function<void(Project&)>& edit);
     // Steps of change(), for the whole project.
     QUndoStack* undoStack() { return &m_undo; }
+    // Puts a described SELECT among the sources, as one step: in the place of the one that was called
+    // `former`, or as a new one.
+    void putSource(const QString& former, const QuerySource& source, const Table& described);
+    void removeSource(const QString& name);
+    // Makes the table and then, as one change, its first records. `answer` is called while `context`
+    // lives, with the sentence that says what was done; after a failure the table may be there
+    // without its records, which the error then says.
+    void createTable(const TablePlan& plan, QObject* context,
+                     std::function<void(const Result<QString>&)> answer);
+    // Why no table can be made through this connection; empty: one can.
+    QString reasonAgainstNewTable() const;
     // Adds generated screens for these tables, as one step, and answers the id of the first.
     QString addScreens(const QStringList& tables, Arrangement arrangement);
 
@@ -116,6 +128,9 @@ Q_SIGNALS:
     void definitionsChanged(const QString& table);
     void screenChanged(const QString& screenId);
     void screensChanged();
+    void catalogChanged();
+    // A SELECT that was in use became another: what shows its records has to be made anew.
+    void sourcesReplaced();
     void modifiedChanged(bool modified);
     void notice(const gravin::Notice& notice);
     void committed(const gravin::CommittedChange& change);
@@ -136,10 +151,17 @@ private:
     TableData& data(const QString& table);
     friend class ProjectStep;
     void setProject(const Project& project);
+    void followSources();
+    // Tables that are in use stay as they are known.
+    void setCatalog(Catalog next);
+    void addFirstRecords(const TablePlan& plan, QObject* context,
+                         const std::function<void(const Result<QString>&)>& answer);
     QList<RecordView*> views() const;
     void connectView(RecordView* view);
     void follow(const CommittedChange& change);
     void followRecord(const RecordChange& record);
+    void followRecord(const RecordChange& record, TableData& table);
+    void refreshSources(const CommittedChange& change);
     void refreshAll();
     void finishSave(const BoundScreen& screen, const RecordId& id, const QMap<int, Value>& written,
                     const WriteResult& result);
@@ -160,6 +182,10 @@ private:
     QHash<QString, std::shared_ptr<RecordView>> m_views; // by screen and table
     QList<std::weak_ptr<RecordView>> m_looseViews;
     QHash<QString, std::shared_ptr<LookupStore>> m_lookups;
+    QHash<QString, Table> m_described; // sources of now and of former steps, by identityOf()
+    bool m_sourcesWait = false;        // one of them has unsaved edits
+    QList<std::shared_ptr<TableData>> m_retired;
+    QList<std::shared_ptr<RecordView>> m_retiredViews;
 };
 
 } // namespace gravin

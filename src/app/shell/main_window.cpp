@@ -2,6 +2,7 @@
 #include "app/shell/main_window.h"
 
 #include "app/build/new_screens_page.h"
+#include "app/build/new_table_page.h"
 #include "app/build/plate_view.h"
 #include "app/connect/connection_page.h"
 #include "app/connect/secret_keeper.h"
@@ -13,6 +14,7 @@
 #include "app/shell/open_edits_tray.h"
 #include "app/shell/shelf.h"
 #include "app/shell/start_page.h"
+#include "app/use/edit_window.h"
 #include "app/use/grid_view.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
@@ -229,6 +231,7 @@ void MainWindow::showNewScreens() {
     m_pages->addWidget(m_newScreens);
     m_pages->setCurrentWidget(m_newScreens);
     connect(m_newScreens, &NewScreensPage::cancelled, this, &MainWindow::leavePage);
+    connect(m_newScreens, &NewScreensPage::newTableRequested, this, &MainWindow::showNewTable);
     connect(m_newScreens, &NewScreensPage::made, this, [this](const QString& screen) {
         closeNewScreens();
         setBuild(true);
@@ -238,9 +241,40 @@ void MainWindow::showNewScreens() {
     m_newScreens->focusTables();
 }
 
+void MainWindow::showNewTable() {
+    if (!m_newTable) {
+        m_newTable = new NewTablePage(m_workspace.get());
+        m_pages->addWidget(m_newTable);
+        m_undo.addStack(m_newTable->undoStack());
+        connect(m_newTable, &NewTablePage::cancelled, this, &MainWindow::leaveNewTable);
+        connect(m_newTable, &NewTablePage::created, this,
+                [this](const QString& table, const Notice& notice) {
+                    if (m_pages->currentWidget() == m_newTable)
+                        leaveNewTable();
+                    m_newTable->deleteLater();
+                    m_newTable = nullptr;
+                    if (!m_newScreens)
+                        return;
+                    m_newScreens->chooseTable(table);
+                    m_newScreens->say(notice);
+                });
+    }
+    m_pages->setCurrentWidget(m_newTable);
+    m_undo.setActiveStack(m_newTable->undoStack());
+    m_newTable->focusName();
+}
+
+// Back to the page it was asked for on; what was typed stays until the project is closed.
+void MainWindow::leaveNewTable() {
+    m_undo.setActiveStack(m_workspace->undoStack());
+    m_pages->setCurrentWidget(m_newScreens);
+    m_newScreens->focusTables();
+}
+
 void MainWindow::closeNewScreens() {
     if (!m_newScreens)
         return;
+    m_undo.setActiveStack(m_workspace->undoStack());
     m_newScreens->deleteLater(); // it may be what asked for this
     m_newScreens = nullptr;
     m_head->setBuild(m_build);
@@ -249,6 +283,8 @@ void MainWindow::closeNewScreens() {
 }
 
 void MainWindow::clearProject() {
+    delete m_newTable;
+    m_newTable = nullptr;
     delete m_newScreens;
     m_newScreens = nullptr;
     delete m_openEdits;
@@ -277,6 +313,7 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
         // A screen may be removed by a button of its own page.
         QMetaObject::invokeMethod(this, &MainWindow::forgetRemovedScreens, Qt::QueuedConnection);
     });
+    connect(workspace.get(), &Workspace::sourcesReplaced, this, &MainWindow::renewPages);
     connect(workspace.get(), &Workspace::reachable, this,
             [this](bool reachable, const QString& reason) {
                 m_reachable = reachable;
@@ -422,6 +459,23 @@ void MainWindow::goTo(const RecordLink& link, const std::vector<Value>& values,
     else
         page->showOnly({link.targetColumns, values}, words);
     page->focusWork();
+}
+
+void MainWindow::renewPages() {
+    const ScreenPage* shown = currentPage();
+    const QString screen = shown ? shown->screenId() : QString();
+    for (ScreenPage* page : std::as_const(m_pageOf)) {
+        m_pages->removeWidget(page);
+        page->deleteLater(); // it may be what asked for this
+    }
+    m_pageOf.clear();
+    for (EditWindow* window : m_openEdits->windows()) {
+        const Table* table = m_workspace->catalog().table(window->tableName());
+        if (!table || table->isQuery())
+            window->close();
+    }
+    if (!screen.isEmpty())
+        showScreen(screen);
 }
 
 void MainWindow::forgetRemovedScreens() {

@@ -16,6 +16,7 @@ namespace gravin {
 class ChangeLogPanel;
 class ConnectionPage;
 class NewScreensPage;
+class NewTablePage;
 class HeadLine;
 class OpenEdits;
 class ScreenPage;
@@ -73,6 +74,9 @@ private:
     void forgetRemovedScreens();
     void showNewScreens();
     void closeNewScreens();
+    void showNewTable();
+    void leaveNewTable();
+    void renewPages();
     void showStartError(const Error& error);
     void openWorkspace(const QString& file, const Project& project);
     void hideChangeLog();
@@ -81,7 +85,7 @@ private:
 
     OpenRequest m_request;
     std::shared_ptr<Workspace> m_workspace;
-    QUndoGroup m_undo; // the stack of the project that is open
+    QUndoGroup m_undo; // the stacks of the open project and of a table that is typed in
     OpenEdits* m_openEdits = nullptr;
     HeadLine* m_head;
     Shelf* m_shelf;
@@ -90,6 +94,7 @@ private:
     StartPage* m_start;
     ConnectionPage* m_connect;
     NewScreensPage* m_newScreens = nullptr;
+    NewTablePage* m_newTable = nullptr;
     QSplitter* m_middle;
     QWidget* m_bottom = nullptr;
     ChangeLogPanel* m_changeLog = nullptr;

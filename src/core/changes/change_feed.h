@@ -22,6 +22,9 @@ public:
     // It must outlive the feed. Begins to look as soon as the event loop runs.
     ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer, QObject* parent = nullptr);
 
+    // From the next look on, changes are read by this catalog.
+    void setCatalog(std::shared_ptr<const Catalog> catalog) { m_catalog = std::move(catalog); }
+
     // A change that this process has committed.
     void announce(const CommittedChange& change);
 

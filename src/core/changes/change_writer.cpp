@@ -127,6 +127,12 @@ ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeReque
         return fail({ErrorKind::Usage, say("There is no table %1.").arg(edit.table)});
     if (const QString reason = table->reasonAgainst(edit.operation); !reason.isEmpty())
         return fail({ErrorKind::ReadOnly, reason});
+    // What a SELECT shows is changed where it is kept.
+    if (table->isQuery()) {
+        table = m_catalog.table(table->base);
+        if (const QString reason = table->reasonAgainst(edit.operation); !reason.isEmpty())
+            return fail({ErrorKind::ReadOnly, reason});
+    }
     if (!m_session.spec().allowed.allow(edit.operation))
         return fail({ErrorKind::ReadOnly, say("This connection does not allow it.")});
     switch (edit.operation) {

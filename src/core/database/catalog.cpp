@@ -39,6 +39,9 @@ QString Table::readOnlyReason() const {
         return say("%1 is a view: its records are changed in the tables it reads from.").arg(name);
     if (kind == Kind::ForeignTable)
         return say("%1 is read only: its records are kept by another server.").arg(name);
+    if (isQuery() && base.isEmpty())
+        return say("%1 is read only: it is a SELECT, and no table is named whose records it shows.")
+            .arg(name);
     if (key.isEmpty())
         return say("%1 is read only: it has no primary key, so no record in it can be told from "
                    "another. Give the table a primary key to edit it.")
@@ -113,6 +116,13 @@ bool isOwnTable(const QString& relation) { return relation.startsWith(u"gravin_"
 const Table* Catalog::table(const QString& name) const {
     const auto found = std::find_if(tables.begin(), tables.end(),
                                     [&](const Table& table) { return table.name == name; });
+    return found == tables.end() ? nullptr : &*found;
+}
+
+const Table* Catalog::relation(const QString& schema, const QString& relation) const {
+    const auto found = std::find_if(tables.begin(), tables.end(), [&](const Table& table) {
+        return !table.isQuery() && table.schema == schema && table.relation == relation;
+    });
     return found == tables.end() ? nullptr : &*found;
 }
 

@@ -52,7 +52,7 @@ struct CheckConstraint {
 };
 
 struct Table {
-    enum class Kind { Table, View, MaterializedView, ForeignTable };
+    enum class Kind { Table, View, MaterializedView, ForeignTable, Query };
 
     // Unique in the catalog: the plain name, with its schema before it where that is not the
     // connection's own.
@@ -72,10 +72,20 @@ struct Table {
     // The columns behind a constraint or index of this name, where engines only tell the name.
     QHash<QString, QStringList> constraintColumns;
     Rights rights; // what the database grants this account
+    // Of a developer's own SELECT (Kind::Query): its text, and the table whose records its records
+    // are; empty: none is declared, so that it can only be read. Columns that are not that table's
+    // own count as computed.
+    QString select = {};
+    QString base = {};
     // Why no record can be changed although the table has a key: a storage that keeps no
     // transactions, a view that cannot be read. Empty: none.
     QString hindrance;
 
+    bool isQuery() const { return kind == Kind::Query; }
+    // The table that a change of its records is written to.
+    const QString& written() const { return base.isEmpty() ? name : base; }
+    // Under which table's name what all screens share of a column is kept.
+    const QString& homeOf(const Column& column) const { return column.computed ? name : written(); }
     bool isView() const { return kind == Kind::View || kind == Kind::MaterializedView; }
     const Column* column(const QString& columnName) const;
     int indexOf(const QString& columnName) const; // -1: none
@@ -93,6 +103,8 @@ struct Catalog {
     QList<Table> tables; // by name; Gravin's own tables are left out
 
     const Table* table(const QString& name) const;
+    // The table of this name as the engine knows it, not a query; null: none.
+    const Table* relation(const QString& schema, const QString& relation) const;
     // Every table and foreign key that refers to this table.
     QList<std::pair<const Table*, const ForeignKey*>> referencesTo(const QString& table) const;
 };

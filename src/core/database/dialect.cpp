@@ -31,6 +31,16 @@ SqlFragment Dialect::keyCondition(const Table& table, const Key& key) const {
     return condition;
 }
 
+QString Dialect::asSource(const QString& select) {
+    // A comment at its end must not swallow the bracket.
+    return QStringLiteral("(\n%1\n)").arg(select);
+}
+
+QString Dialect::rowsOf(const Table& table) const {
+    return table.isQuery() ? asSource(table.select) + QStringLiteral(" AS ") + quoted(table)
+                           : quoted(table);
+}
+
 QString Dialect::insertStatement(const Table& table, const QList<const Column*>& columns) const {
     QString sql = QStringLiteral("INSERT INTO ") + quoted(table);
     if (columns.isEmpty())

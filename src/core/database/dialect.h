@@ -30,11 +30,35 @@ struct ConstraintFailure {
     QString constraint;  // the name of the constraint or index; may be empty
 };
 
+// The kinds of field that a new table can be given.
+enum class FieldKind {
+    GivenNumber, // a key that the database counts itself
+    Text,
+    LongText,
+    Integer,
+    Decimal,
+    Date,
+    Time,
+    DateTime,
+    YesNo,
+    Picture
+};
+// Digits in all of a new decimal field, on every engine.
+constexpr int DecimalDigits = 18;
+
 // What the database at the other end is and lets us do.
 struct ServerFacts {
     QString version; // "PostgreSQL 15.4"
     QString account; // may be empty
     bool encrypted = false;
+};
+
+// A column of what a SELECT answers, and the column its values are from, as far as the engine tells.
+struct AnswerColumn {
+    Column column;
+    QString schema; // of the relation, as Table has it
+    QString relation;
+    QString origin; // empty: not told, or no column's values
 };
 
 // Everything in which engines differ. Each session owns one, and it belongs to that session's
@@ -67,6 +91,8 @@ public:
     virtual QString quoted(const QString& name) const = 0;
     // With its schema, ready to stand in a statement.
     virtual QString quoted(const Table& table) const = 0;
+    // What stands behind FROM: the table, or a query in brackets under its name.
+    QString rowsOf(const Table& table) const;
 
     // The expression that reads a column so that nothing is lost on the way; decode() makes a value
     // of what it gives.
@@ -108,6 +134,17 @@ public:
     // Tables and views; not their rows.
     virtual Result<Catalog> readCatalog(QSqlDatabase& database) const = 0;
 
+    // The type of a new field as CREATE TABLE says it. `length`: characters of a text, digits behind
+    // the point of a decimal; −1: the usual. `isIndexed`: it will be part of a key. For a given
+    // number, all that makes it the key.
+    virtual QString declaration(FieldKind kind, int length, bool isIndexed) const = 0;
+    // What stands behind the bracket of a CREATE TABLE.
+    virtual QString tableOptions() const { return {}; }
+
+    // What this SELECT would answer; it is not run. Refused when it is not one single SELECT.
+    virtual Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
+                                                 const QString& select) const = 0;
+
     // Statements that make the change log's tables where they are missing.
     virtual QStringList changeLogSchema() const = 0;
     // Gives one number, above 0 when those tables are there.
@@ -134,6 +171,8 @@ public:
     virtual ConstraintFailure constraintFailure(const Error& error) const = 0;
 
 protected:
+    // The SELECT as the source of another: whatever else it may be is refused by the engine.
+    static QString asSource(const QString& select);
     virtual QString insertWithoutValues() const = 0; // "DEFAULT VALUES" or the like
     virtual QString insertMeaningIdentity() const { return {}; }
 };

@@ -6,6 +6,9 @@
 #include <QRegularExpression>
 #include <QSet>
 
+#include <errmsg.h>
+#include <mysql.h>
+
 #include <algorithm>
 
 namespace gravin {
@@ -102,6 +105,57 @@ bool isGeometry(const QString& base) {
         QStringLiteral("multipoint"),   QStringLiteral("multilinestring"),
         QStringLiteral("multipolygon"), QStringLiteral("geometrycollection")};
     return names.contains(base);
+}
+
+// The word of the catalog for a type of the protocol.
+QString typeWord(const MYSQL_FIELD& field) {
+    constexpr unsigned BinaryCharacterSet = 63;
+    const bool isBinary = field.charsetnr == BinaryCharacterSet;
+    switch (field.type) {
+    case MYSQL_TYPE_TINY:
+        return QStringLiteral("tinyint");
+    case MYSQL_TYPE_SHORT:
+        return QStringLiteral("smallint");
+    case MYSQL_TYPE_YEAR:
+        return QStringLiteral("year");
+    case MYSQL_TYPE_INT24:
+        return QStringLiteral("mediumint");
+    case MYSQL_TYPE_LONG:
+        return QStringLiteral("int");
+    case MYSQL_TYPE_LONGLONG:
+        return QStringLiteral("bigint");
+    case MYSQL_TYPE_BIT:
+        return QStringLiteral("bit");
+    case MYSQL_TYPE_DECIMAL:
+    case MYSQL_TYPE_NEWDECIMAL:
+        return QStringLiteral("decimal");
+    case MYSQL_TYPE_FLOAT:
+        return QStringLiteral("float");
+    case MYSQL_TYPE_DOUBLE:
+        return QStringLiteral("double");
+    case MYSQL_TYPE_DATE:
+    case MYSQL_TYPE_NEWDATE:
+        return QStringLiteral("date");
+    case MYSQL_TYPE_TIME:
+        return QStringLiteral("time");
+    case MYSQL_TYPE_DATETIME:
+        return QStringLiteral("datetime");
+    case MYSQL_TYPE_TIMESTAMP:
+        return QStringLiteral("timestamp");
+    case MYSQL_TYPE_GEOMETRY:
+        return QStringLiteral("geometry");
+    case MYSQL_TYPE_TINY_BLOB:
+    case MYSQL_TYPE_MEDIUM_BLOB:
+    case MYSQL_TYPE_LONG_BLOB:
+    case MYSQL_TYPE_BLOB:
+        return isBinary ? QStringLiteral("longblob") : QStringLiteral("longtext");
+    case MYSQL_TYPE_STRING:
+    case MYSQL_TYPE_VARCHAR:
+    case MYSQL_TYPE_VAR_STRING:
+        return isBinary ? QStringLiteral("varbinary") : QStringLiteral("varchar");
+    default:
+        return {};
+    }
 }
 
 class CatalogReader {
@@ -328,6 +382,50 @@ Result<Catalog> MariaDbDialect::readCatalog(QSqlDatabase& database) const {
                    return each(database, sql, take);
                })
         .read();
+}
+
+Result<QList<AnswerColumn>> MariaDbDialect::describe(QSqlDatabase&, const QString& select) const {
+    auto* connection = static_cast<MYSQL*>(m_connection);
+    using Statement = std::unique_ptr<MYSQL_STMT, my_bool (*)(MYSQL_STMT*)>;
+    const auto prepare = [&](const QString& sql) -> Result<Statement> {
+        Statement statement(mysql_stmt_init(connection), mysql_stmt_close);
+        const QByteArray text = sql.toUtf8();
+        if (statement && mysql_stmt_prepare(statement.get(), text.constData(),
+                                            static_cast<unsigned long>(text.size())) == 0)
+            return statement;
+        const char* words = statement ? mysql_stmt_error(statement.get()) : "";
+        const unsigned code = statement ? mysql_stmt_errno(statement.get()) : CR_OUT_OF_MEMORY;
+        return errorOf(QSqlError({}, QString::fromUtf8(words), QSqlError::StatementError,
+                                 QString::number(code)));
+    };
+    // In brackets it has to be a SELECT; only without them the server says whose columns it shows.
+    if (auto source = prepare(QStringLiteral("SELECT * FROM %1 AS source").arg(asSource(select)));
+        !source)
+        return source.error();
+    auto statement = prepare(select);
+    if (!statement)
+        return statement.error();
+    const std::unique_ptr<MYSQL_RES, void (*)(MYSQL_RES*)> description(
+        mysql_stmt_result_metadata(statement->get()), mysql_free_result);
+    QList<AnswerColumn> columns;
+    for (unsigned i = 0; description && i < mysql_num_fields(description.get()); ++i) {
+        const MYSQL_FIELD& field = *mysql_fetch_field_direct(description.get(), i);
+        AnswerColumn answer;
+        answer.column.name = QString::fromUtf8(field.name);
+        answer.column.baseType = answer.column.declaredType = typeWord(field);
+        Declared declared{answer.column.baseType, answer.column.baseType, -1, -1, -1};
+        if ((field.flags & UNSIGNED_FLAG) != 0)
+            declared.full += QStringLiteral(" unsigned");
+        if (answer.column.baseType == u"bit")
+            declared.precision = static_cast<int>(field.length);
+        answer.column.type = typeOf(declared);
+        if (QString::fromUtf8(field.db) == spec().database) {
+            answer.relation = QString::fromUtf8(field.org_table);
+            answer.origin = QString::fromUtf8(field.org_name);
+        }
+        columns += answer;
+    }
+    return columns;
 }
 
 } // namespace gravin

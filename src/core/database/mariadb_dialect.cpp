@@ -134,6 +134,7 @@ Status MariaDbDialect::opened(QSqlDatabase& database) {
         return Error{ErrorKind::Unavailable,
                      say("A protected connection to %1 could not be made: it offers no encryption.")
                          .arg(serverName())};
+    m_connection = connection;
     m_connectionId = connection ? mysql_thread_id(connection) : 0;
     if (m_connectionId == 0)
         return Error{ErrorKind::Unavailable,
@@ -144,6 +145,7 @@ Status MariaDbDialect::opened(QSqlDatabase& database) {
 void MariaDbDialect::closing() {
     const std::lock_guard lock(m_mutex);
     m_connectionId = 0;
+    m_connection = nullptr;
 }
 
 void MariaDbDialect::interrupt() {
@@ -347,6 +349,33 @@ QStringList MariaDbDialect::changeLogSchema() const {
 QString MariaDbDialect::changeLogTablesQuery() const {
     return QStringLiteral("SELECT count(*) FROM information_schema.TABLES WHERE TABLE_SCHEMA = "
                           "DATABASE() AND TABLE_NAME = 'gravin_field'");
+}
+
+QString MariaDbDialect::declaration(FieldKind kind, int length, bool isIndexed) const {
+    const auto decimal = QStringLiteral("%1(%2, %3)");
+    switch (kind) {
+    case FieldKind::GivenNumber:
+        return QStringLiteral("BIGINT AUTO_INCREMENT PRIMARY KEY");
+    case FieldKind::Text:
+        return QStringLiteral("VARCHAR(%1)").arg(length > 0 ? length : 255);
+    case FieldKind::LongText:
+        return isIndexed ? QStringLiteral("VARCHAR(255)") : QStringLiteral("LONGTEXT");
+    case FieldKind::Integer:
+        return QStringLiteral("BIGINT");
+    case FieldKind::Decimal:
+        return decimal.arg(QStringLiteral("DECIMAL")).arg(DecimalDigits).arg(length > 0 ? length : 2);
+    case FieldKind::Date:
+        return QStringLiteral("DATE");
+    case FieldKind::Time:
+        return QStringLiteral("TIME(6)");
+    case FieldKind::DateTime:
+        return QStringLiteral("DATETIME(6)");
+    case FieldKind::YesNo:
+        return QStringLiteral("BOOLEAN");
+    case FieldKind::Picture:
+        return QStringLiteral("LONGBLOB");
+    }
+    return {};
 }
 
 Error MariaDbDialect::errorOf(const QSqlError& error) const {

@@ -36,6 +36,12 @@ public:
     // The engine would, but the driver of Qt Sql does not expect rows from a prepared INSERT.
     bool tellsWhatItInserts() const override { return false; }
     Result<Catalog> readCatalog(QSqlDatabase& database) const override;
+    QString declaration(FieldKind kind, int length, bool isIndexed) const override;
+    QString tableOptions() const override {
+        return QStringLiteral(" ENGINE = InnoDB DEFAULT CHARACTER SET utf8mb4");
+    }
+    Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
+                                         const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override;
     bool createsTablesInTransactions() const override { return false; }
@@ -51,6 +57,7 @@ protected:
 private:
     std::mutex m_mutex;         // guards m_connectionId between interrupt() and closing()
     quint64 m_connectionId = 0; // the server's number of this connection; 0: closed
+    void* m_connection = nullptr; // MYSQL*, the driver's own
 };
 
 } // namespace gravin

@@ -5,14 +5,14 @@
 
 #include <QRegularExpression>
 
+#include <libpq-fe.h>
+
 #include <algorithm>
 #include <map>
 
 namespace gravin {
 
 namespace {
-
-using Oid = quint32;
 
 // Lengths and digits are packed into one number, after a header of four bytes.
 constexpr int ModifierHeader = 4;
@@ -70,6 +70,40 @@ public:
         std::sort(catalog.tables.begin(), catalog.tables.end(),
                   [](const Table& a, const Table& b) { return a.name < b.name; });
         return catalog;
+    }
+
+    // What a statement's description says of its columns, in words.
+    Result<QList<AnswerColumn>> read(const PGresult* description) {
+        for (const auto step : {&CatalogReader::readTypes, &CatalogReader::readEnumerations}) {
+            if (Status status = (this->*step)(); !status)
+                return status.error();
+        }
+        QList<AnswerColumn> columns;
+        for (int i = 0; i < PQnfields(description); ++i) {
+            AnswerColumn answer;
+            answer.column.name = QString::fromUtf8(PQfname(description, i));
+            const Oid type = PQftype(description, i);
+            setType(answer.column, type, PQfmod(description, i));
+            answer.column.declaredType = m_types.value(type).spelling;
+            if (const Oid relation = PQftable(description, i); relation != 0) {
+                Status named = m_each(
+                    QStringLiteral("SELECT n.nspname::text, c.relname::text, a.attname::text FROM "
+                                   "pg_attribute a JOIN pg_class c ON c.oid = a.attrelid JOIN "
+                                   "pg_namespace n ON n.oid = c.relnamespace WHERE a.attrelid = %1 "
+                                   "AND a.attnum = %2")
+                        .arg(relation)
+                        .arg(PQftablecol(description, i)),
+                    [&](const QSqlQuery& row) {
+                        answer.schema = row.value(0).toString();
+                        answer.relation = row.value(1).toString();
+                        answer.origin = row.value(2).toString();
+                    });
+                if (!named)
+                    return named.error();
+            }
+            columns += answer;
+        }
+        return columns;
     }
 
 private:
@@ -318,6 +352,30 @@ Result<Catalog> PostgresDialect::readCatalog(QSqlDatabase& database) const {
                    return each(database, sql, take);
                })
         .read();
+}
+
+Result<QList<AnswerColumn>> PostgresDialect::describe(QSqlDatabase& database,
+                                                      const QString& select) const {
+    auto* connection = static_cast<PGconn*>(m_connection);
+    const QByteArray text =
+        (QStringLiteral("SELECT * FROM %1 AS source").arg(asSource(select))).toUtf8();
+    using Answer = std::unique_ptr<PGresult, void (*)(PGresult*)>;
+    const Answer prepared(PQprepare(connection, "", text.constData(), 0, nullptr), PQclear);
+    const auto failure = [&](const PGresult* result) {
+        return errorOf(QSqlError({}, QString::fromUtf8(PQerrorMessage(connection)),
+                                 QSqlError::StatementError,
+                                 QString::fromLatin1(PQresultErrorField(result, PG_DIAG_SQLSTATE))));
+    };
+    if (PQresultStatus(prepared.get()) != PGRES_COMMAND_OK)
+        return failure(prepared.get());
+    const Answer description(PQdescribePrepared(connection, ""), PQclear);
+    if (PQresultStatus(description.get()) != PGRES_COMMAND_OK)
+        return failure(description.get());
+    return CatalogReader(
+               [&](const QString& sql, const std::function<void(const QSqlQuery&)>& take) {
+                   return each(database, sql, take);
+               })
+        .read(description.get());
 }
 
 } // namespace gravin

@@ -34,6 +34,9 @@ public:
     QString containsText(const QString& expression) const override;
     bool isPlainlyExact(const Column& column, const Value& value) const override;
     Result<Catalog> readCatalog(QSqlDatabase& database) const override;
+    QString declaration(FieldKind kind, int length, bool isIndexed) const override;
+    Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
+                                         const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override;
     bool createsTablesInTransactions() const override { return true; }

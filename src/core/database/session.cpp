@@ -190,6 +190,13 @@ Result<Catalog> Session::readCatalog() {
     return catalog;
 }
 
+Result<QList<AnswerColumn>> Session::describe(const QString& select) {
+    auto columns = m_dialect->describe(m_database, select);
+    if (!columns)
+        noteIfLost(columns.error());
+    return columns;
+}
+
 Result<ServerFacts> Session::facts() {
     auto facts = m_dialect->facts(m_database);
     if (!facts)

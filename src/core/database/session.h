@@ -51,6 +51,7 @@ public:
     Result<bool> hasChangeLog();
 
     Result<Catalog> readCatalog();
+    Result<QList<AnswerColumn>> describe(const QString& select);
     Result<ServerFacts> facts();
     Status scanIntegers(const QString& sql, const std::function<bool(qint64)>& take);
     qint64 foreignCommits();

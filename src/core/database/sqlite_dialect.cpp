@@ -307,6 +307,72 @@ Status SqliteDialect::scanIntegers(QSqlDatabase& database, const QString& sql,
     return done();
 }
 
+Result<QList<AnswerColumn>> SqliteDialect::describe(QSqlDatabase& database,
+                                                    const QString& select) const {
+    sqlite3* handle = handleOf(database);
+    using Statement = std::unique_ptr<sqlite3_stmt, int (*)(sqlite3_stmt*)>;
+    const auto prepare = [&](const QString& sql) -> Result<Statement> {
+        sqlite3_stmt* prepared = nullptr;
+        const QByteArray text = sql.toUtf8();
+        const char* rest = nullptr;
+        const int code = sqlite3_prepare_v2(handle, text.constData(), static_cast<int>(text.size()),
+                                            &prepared, &rest);
+        Statement owner(prepared, sqlite3_finalize);
+        if (code != SQLITE_OK)
+            return errorOf(QSqlError({}, QString::fromUtf8(sqlite3_errmsg(handle)),
+                                     QSqlError::StatementError, QString::number(code)));
+        if (*rest != '\0')
+            return Error{ErrorKind::Usage,
+                         say("This is more than one statement. Write one SELECT.")};
+        return owner;
+    };
+    // In brackets it has to be a SELECT; without them its columns have the names they are given.
+    if (auto source = prepare(QStringLiteral("SELECT * FROM ") + asSource(select)); !source)
+        return source.error();
+    auto prepared = prepare(select);
+    if (!prepared)
+        return prepared.error();
+    sqlite3_stmt* statement = prepared->get();
+    QList<AnswerColumn> columns;
+    for (int i = 0; i < sqlite3_column_count(statement); ++i) {
+        AnswerColumn answer;
+        answer.column.name = QString::fromUtf8(sqlite3_column_name(statement, i));
+        answer.column.declaredType = QString::fromUtf8(sqlite3_column_decltype(statement, i));
+        answer.column.type = sqliteType(answer.column.declaredType);
+        answer.relation = QString::fromUtf8(sqlite3_column_table_name(statement, i));
+        answer.origin = QString::fromUtf8(sqlite3_column_origin_name(statement, i));
+        columns += answer;
+    }
+    return columns;
+}
+
+QString SqliteDialect::declaration(FieldKind kind, int length, bool) const {
+    const auto decimal = QStringLiteral("%1(%2, %3)");
+    switch (kind) {
+    case FieldKind::GivenNumber:
+        return QStringLiteral("INTEGER PRIMARY KEY");
+    case FieldKind::Text:
+        return length > 0 ? QStringLiteral("VARCHAR(%1)").arg(length) : QStringLiteral("TEXT");
+    case FieldKind::LongText:
+        return QStringLiteral("TEXT");
+    case FieldKind::Integer:
+        return QStringLiteral("INTEGER");
+    case FieldKind::Decimal:
+        return decimal.arg(QStringLiteral("DECIMAL")).arg(DecimalDigits).arg(length > 0 ? length : 2);
+    case FieldKind::Date:
+        return QStringLiteral("DATE");
+    case FieldKind::Time:
+        return QStringLiteral("TIME");
+    case FieldKind::DateTime:
+        return QStringLiteral("TIMESTAMP");
+    case FieldKind::YesNo:
+        return QStringLiteral("BOOLEAN");
+    case FieldKind::Picture:
+        return QStringLiteral("BLOB");
+    }
+    return {};
+}
+
 qint64 SqliteDialect::foreignCommits(QSqlDatabase& database) const {
     QSqlQuery query(database);
     query.setForwardOnly(true);

@@ -49,6 +49,9 @@ public:
     }
     QString lockingClause(const Table&) const override { return {}; }
     Result<Catalog> readCatalog(QSqlDatabase& database) const override;
+    QString declaration(FieldKind kind, int length, bool isIndexed) const override;
+    Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
+                                         const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override {
         return QStringLiteral("SELECT count(*) FROM sqlite_master WHERE name = 'gravin_field'");

@@ -92,7 +92,7 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
             continue;
         }
         const Column& column = table->columns[index];
-        const FieldDefinition* definition = project.definition(table->name, column.name);
+        const FieldDefinition* definition = project.definition(table->homeOf(column), column.name);
         bound.fields +=
             BoundField{column, index,
                        placement.applied(definition ? *definition

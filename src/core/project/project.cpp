@@ -35,6 +35,10 @@ const Screen* Project::screenById(const QString& id) const {
     return findIn(screens, [&](const Screen& screen) { return screen.id == id; });
 }
 
+const QuerySource* Project::source(const QString& wanted) const {
+    return findIn(sources, [&](const QuerySource& entry) { return entry.name == wanted; });
+}
+
 FieldDefinition* Project::definition(const QString& table, const QString& column) {
     const auto found = fields.find(table);
     if (found == fields.end())

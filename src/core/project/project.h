@@ -8,11 +8,21 @@
 
 namespace gravin {
 
+// A SELECT of the developer's own that screens can show like a table.
+struct QuerySource {
+    QString name;
+    QString select;
+    QString table = {}; // whose records its records are, so that they can be changed; empty: none
+    QByteArray unknown = {};
+    friend bool operator==(const QuerySource&, const QuerySource&) = default;
+};
+
 // One file NAME.gravin. Holds no secrets and no data. A plain value.
 struct Project {
     QString name;
     ConnectionSpec connection; // the path is relative to the project file where it can be
     QByteArray unknownOfConnection;
+    QList<QuerySource> sources;
     QMap<QString, QList<FieldDefinition>> fields; // by table
     QList<Screen> screens;
     QString startScreen; // the id of the one that is shown first; empty: the first of the list
@@ -23,6 +33,7 @@ struct Project {
     // By id alone. Null: none.
     Screen* screenById(const QString& id);
     const Screen* screenById(const QString& id) const;
+    const QuerySource* source(const QString& wanted) const; // by name; null: none
     FieldDefinition* definition(const QString& table, const QString& column);
     const FieldDefinition* definition(const QString& table, const QString& column) const;
     friend bool operator==(const Project&, const Project&) = default;

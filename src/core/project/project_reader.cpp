@@ -303,6 +303,14 @@ Project readProject(const Json& json) {
     project.connection.allowed = readRights(connection.take("allow"), QStringLiteral("connection"));
     project.unknownOfConnection = connection.rest();
 
+    forEachObject(reader.take("sources"), QStringLiteral("sources"), [&](ObjectReader& entry) {
+        QuerySource source{entry.requiredString("name"), entry.requiredString("select"),
+                           entry.string("table", {})};
+        if (project.source(source.name))
+            throw BadProject(say("Two sources have the name “%1”.").arg(source.name));
+        source.unknown = entry.rest();
+        project.sources += source;
+    });
     if (const Json tables = reader.take("fields"); tables.is_object()) {
         for (const auto& [tableName, columns] : tables.items()) {
             const QString table = text(tableName);

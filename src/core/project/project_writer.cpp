@@ -270,6 +270,15 @@ QByteArray projectToJson(const Project& project) {
     putRights(connection, project.connection.allowed);
     putUnknown(connection, project.unknownOfConnection);
     json["connection"] = connection;
+    for (const QuerySource& source : project.sources) {
+        Json entry = Json::object();
+        entry["name"] = utf8(source.name);
+        entry["select"] = utf8(source.select);
+        if (!source.table.isEmpty())
+            entry["table"] = utf8(source.table);
+        putUnknown(entry, source.unknown);
+        json["sources"].push_back(entry);
+    }
     json["fields"] = Json::object();
     for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {
         Json columns = Json::object();

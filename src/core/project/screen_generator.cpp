@@ -161,8 +161,9 @@ QString addGeneratedScreen(Project& project, const Catalog& catalog, const Table
         screen.id = QStringLiteral("%1-%2").arg(table.name).arg(n);
 
     for (const Column& column : table.columns) {
-        if (!project.definition(table.name, column.name))
-            project.fields[table.name] += generateDefinition(catalog, table, column);
+        const QString& home = table.homeOf(column);
+        if (!project.definition(home, column.name))
+            project.fields[home] += generateDefinition(catalog, table, column);
         screen.fields += ScreenField{column.name};
     }
     project.screens += screen;

@@ -48,7 +48,7 @@ QString columnList(const Dialect& dialect, const QList<Column>& columns) {
 }
 
 QString fromTable(const Dialect& dialect, const Table& table) {
-    return QStringLiteral(" FROM ") + dialect.quoted(table);
+    return QStringLiteral(" FROM ") + dialect.rowsOf(table);
 }
 
 QString orderBy(const Dialect& dialect, const Table& table, const SortOrder& sort) {
@@ -303,7 +303,7 @@ Result<QStringList> distinctTexts(Session& session, const Table& table, const Co
     QStringList texts;
     Status selected = session.select(
         QStringLiteral("SELECT %1 FROM %2 WHERE %3 IS NOT NULL GROUP BY %3 ORDER BY %4.%3 LIMIT ?")
-            .arg(session.dialect().readable(column), session.dialect().quoted(table), name,
+            .arg(session.dialect().readable(column), session.dialect().rowsOf(table), name,
                  session.dialect().quoted(table)),
         {limit}, [&](const QSqlQuery& row) {
             texts += toText(session.dialect().decode(row.value(0), column.type), column.type);

@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/dialect.h"
+
+namespace gravin {
+
+// What a person says of a field that does not exist yet.
+struct FieldPlan {
+    QString name;
+    FieldKind kind = FieldKind::Text;
+    int length = -1; // characters of a text, digits behind the point of a decimal; −1: none said
+    bool required = false;
+    bool key = false;
+    QString reference = {}; // the table whose key it holds, which then gives its type; empty: none
+    friend bool operator==(const FieldPlan&, const FieldPlan&) = default;
+};
+
+struct TablePlan {
+    QString name;
+    QList<FieldPlan> fields;
+    QList<QStringList> rows; // first records, as typed: a text per field; empty: left out
+    friend bool operator==(const TablePlan&, const TablePlan&) = default;
+};
+
+QString fieldKindLabel(FieldKind kind); // "Whole number"
+QList<FieldKind> allFieldKinds();
+
+// The type that a field of this plan will have, by which the first records are read.
+ColumnType plannedType(const Catalog& catalog, const TablePlan& plan, const FieldPlan& field);
+
+// The CREATE TABLE of the plan. Fails with a sentence for the person when the plan cannot be
+// carried out: names that are missing, taken, doubled or too long, a reference to a table that has
+// no key of one column, no key at all.
+Result<QString> createStatement(const Dialect& dialect, const Catalog& catalog,
+                                const TablePlan& plan);
+
+// The values of one first record by column; what was left empty is not among them. The error names
+// the field.
+Result<QMap<QString, Value>> plannedValues(const Catalog& catalog, const TablePlan& plan,
+                                           const QStringList& row);
+
+} // namespace gravin
