@@ -140,7 +140,9 @@ bool Driver::lookUp(QWidget* field, const QString& text) {
 }
 
 void Driver::type(const QString& text) {
-    QTest::keyClicks(receiver(), text);
+    // The first letter may open an editor, which takes the rest.
+    for (const QChar letter : text)
+        QTest::keyClicks(receiver(), QString(letter));
     settle();
 }
 

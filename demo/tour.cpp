@@ -36,9 +36,9 @@ namespace {
 
 class Tour {
 public:
-    Tour(MainWindow& window, QDir folder)
+    Tour(MainWindow& window, const QDir& folder)
         : m_window(window)
-        , m_folder(std::move(folder)) {}
+        , m_folder(folder) {}
 
     void run() {
         expect("the first screen is read",

@@ -6,10 +6,10 @@
 #include "core/changes/bulk_update.h"
 #include "core/changes/change_log.h"
 #include "core/changes/change_writer.h"
-#include "core/project/query_source.h"
 #include "core/project/binding.h"
 #include "core/project/field_input.h"
 #include "core/project/project_file.h"
+#include "core/project/query_source.h"
 #include "core/project/screen_generator.h"
 #include "core/value/text_form.h"
 
@@ -278,7 +278,10 @@ int runTables(const TablesOptions& options) {
     }
     QList<QStringList> rows;
     for (const Table& table : opened->catalog.tables)
-        rows += {table.name, table.isQuery() ? say("SELECT") : table.isView() ? say("view") : say("table"),
+        rows += {table.name,
+                 table.isQuery()  ? say("SELECT")
+                 : table.isView() ? say("view")
+                                  : say("table"),
                  QString::number(table.columns.size()), table.key.join(QStringLiteral(", ")),
                  table.readOnlyReason().isEmpty() ? QString() : say("read only")};
     printTable({say("table"), say("kind"), say("columns"), say("key"), {}}, rows);

@@ -95,7 +95,10 @@ Json jsonOf(const Key& key, const Table* table) {
 Json jsonOf(const Catalog& catalog) {
     Json tables = Json::array();
     for (const Table& table : catalog.tables) {
-        Json entry = {{"name", utf8(table.name)}, {"kind", table.isQuery() ? "query" : table.isView() ? "view" : "table"}};
+        Json entry = {{"name", utf8(table.name)},
+                      {"kind", table.isQuery()  ? "query"
+                               : table.isView() ? "view"
+                                                : "table"}};
         entry["comment"] = utf8(table.comment);
         entry["key"] = listOf(table.key);
         const QString reason = table.readOnlyReason();

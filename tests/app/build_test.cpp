@@ -4,6 +4,7 @@
 #include "app/build/form_shaper.h"
 #include "app/build/new_screens_page.h"
 #include "app/build/plate_view.h"
+#include "app/build/screen_settings.h"
 #include "app/use/children_panel.h"
 #include "app/use/form_fields.h"
 #include "app/use/grid_view.h"
@@ -13,6 +14,7 @@
 
 #include <QClipboard>
 #include <QComboBox>
+#include <QListWidget>
 #include <QRandomGenerator>
 #include <QTest>
 #include <QTreeWidget>
@@ -364,6 +366,93 @@ TEST_F(Building, CellsAreCopiedAndPastedSideBySide) {
     Driver::key(Qt::Key_Z, Qt::ControlModifier);
     EXPECT_EQ(definition("code").label, QStringLiteral("Code"));
     EXPECT_EQ(definition("name").label, QStringLiteral("Name")) << "one step took both back";
+}
+
+TEST_F(Building, ALabelIsDraggedToAnotherPlace) {
+    workspace().addScreens({QStringLiteral("crew")}, Arrangement::Grid);
+    m_window->showScreen(QStringLiteral("crew"));
+    m_window->setBuild(true);
+    ASSERT_TRUE(Driver::until([this] { return page()->grid()->model()->rowCount() > 0; }));
+    Driver::settle(500); // widths are fitted to the rows
+    const auto order = [this] {
+        QStringList columns;
+        for (const ScreenField& field :
+             workspace().project().screenById(QStringLiteral("crew"))->fields)
+            columns += field.column;
+        return columns;
+    };
+    const QStringList before = order();
+    const auto labelOf = [this](const char* column) {
+        return plate()->visualRect(cell(PlateLine::Label, column));
+    };
+    // Behind the last one, then between the first two.
+    Driver::drag(plate()->viewport(), labelOf("name").center(),
+                 labelOf("email").center() + QPoint(labelOf("email").width() / 3, 0));
+    QStringList expected = before;
+    expected.move(before.indexOf(QStringLiteral("name")), before.size() - 1);
+    EXPECT_EQ(order(), expected);
+    EXPECT_EQ(plate()->currentColumn(), QStringLiteral("name"));
+    Driver::drag(plate()->viewport(), labelOf("name").center(),
+                 labelOf("role").center() - QPoint(labelOf("role").width() / 3, 0));
+    EXPECT_EQ(order(), before);
+    // A click, or a drag that ends where it began, moves nothing.
+    const int steps = workspace().undoStack()->count();
+    Driver::drag(plate()->viewport(), labelOf("role").center(),
+                 labelOf("role").center() + QPoint(0, 40));
+    EXPECT_EQ(workspace().undoStack()->count(), steps);
+}
+
+TEST_F(Building, TabOrderIsSetByNumberAndGivenBack) {
+    workspace().addScreens({QStringLiteral("crew")}, Arrangement::Form);
+    m_window->showScreen(QStringLiteral("crew"));
+    PlateEditor editor(page()->grid()->gridModel()->binding());
+    const auto text = [&](const char* column) {
+        return editor.text(
+            PlateLine::TabOrder,
+            *page()->grid()->gridModel()->binding()->screen().field(QLatin1String(column)));
+    };
+    ASSERT_EQ(text("email"), QStringLiteral("5"));
+    editor.set(PlateLine::TabOrder, {QStringLiteral("email")}, QStringLiteral("2"));
+    EXPECT_EQ(text("email"), QStringLiteral("2"));
+    EXPECT_EQ(text("name"), QStringLiteral("3"));
+    EXPECT_EQ(workspace().project().screenById(QStringLiteral("crew"))->form.tabOrder.size(), 5);
+    QString refused;
+    QObject::connect(&editor, &PlateEditor::refused,
+                     [&](const QString& sentence) { refused = sentence; });
+    editor.set(PlateLine::TabOrder, {QStringLiteral("email")}, QStringLiteral("9"));
+    EXPECT_TRUE(refused.contains(QStringLiteral("1 to 5")));
+    editor.set(PlateLine::TabOrder, {QStringLiteral("email")}, QString());
+    EXPECT_EQ(text("email"), QStringLiteral("5"));
+    EXPECT_TRUE(workspace().project().screenById(QStringLiteral("crew"))->form.tabOrder.isEmpty());
+}
+
+TEST_F(Building, ChildrenAreChosenAndOrderedInTheScreensSettings) {
+    workspace().addScreens({QStringLiteral("aid")}, Arrangement::ParentChildren);
+    m_window->showScreen(QStringLiteral("aid"));
+    m_window->setBuild(false);
+    ASSERT_TRUE(Driver::until([this] { return page()->children() != nullptr; }));
+    const auto before = page()->children()->grids().size();
+    ASSERT_GE(before, 3);
+    auto* settings = new ScreenSettings(&workspace(), QStringLiteral("aid"), m_window.get());
+    settings->show();
+    auto* list = settings->findChild<QListWidget*>(QStringLiteral("screen-children"));
+    ASSERT_TRUE(Driver::until([&] { return list->isVisible(); }));
+    EXPECT_EQ(list->count(), before);
+    const auto title = [&](int row) { return list->item(row)->text(); };
+    const QString first = title(0);
+    const QString second = title(1);
+    list->item(0)->setCheckState(Qt::Unchecked);
+    Driver::settle();
+    EXPECT_EQ(page()->children()->grids().size(), before - 1);
+    // What is not shown stands behind what is.
+    EXPECT_EQ(title(0), second);
+    EXPECT_EQ(title(list->count() - 1), first);
+    list->item(list->count() - 1)->setCheckState(Qt::Checked);
+    Driver::settle();
+    EXPECT_EQ(page()->children()->grids().size(), before);
+    EXPECT_EQ(workspace().project().screenById(QStringLiteral("aid"))->children->size(), before);
+    EXPECT_EQ(title(list->count() - 1), first);
+    settings->close();
 }
 
 } // namespace

@@ -46,7 +46,7 @@ TEST_P(NewTable, EveryKindIsReadBackAsItWasPlanned) {
     plan.rows += QStringList{QString(),
                              QStringLiteral("Ärö"),
                              QStringLiteral("two\nlines"),
-                             QStringLiteral("-7"),
+                             QStringLiteral("9007199254740993"),
                              QStringLiteral("12.345"),
                              QStringLiteral("2026-03-05"),
                              QStringLiteral("23:59:01"),
@@ -128,7 +128,11 @@ TEST_P(NewTable, WhatCannotBeMadeIsSaidBeforehand) {
     plan.fields[0].name = QString(70, u'q');
     EXPECT_TRUE(refusal(plan).contains(QStringLiteral("too long")));
     plan.fields[0].name = QStringLiteral("quay");
-    plan.fields += {QStringLiteral("post"), FieldKind::Text, -1, false, false,
+    plan.fields += {QStringLiteral("post"),
+                    FieldKind::Text,
+                    -1,
+                    false,
+                    false,
                     QStringLiteral("aid_crew_without")};
     EXPECT_TRUE(refusal(plan).contains(QStringLiteral("cannot refer")));
     plan.fields.removeLast();

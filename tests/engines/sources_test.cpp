@@ -111,7 +111,10 @@ TEST_P(Sources, ChangesGoThroughTheOneDoorToTheTable) {
 
     ChangeRequest request;
     request.action = QStringLiteral("edit");
-    request.edits.push_back({Operation::Update, mine.name, key(3), was,
+    request.edits.push_back({Operation::Update,
+                             mine.name,
+                             key(3),
+                             was,
                              {{QStringLiteral("name"), text("Ösel Light")}}});
     const auto written = writer.write(request);
     ASSERT_TRUE(written) << qPrintable(written.error().error.sentence);

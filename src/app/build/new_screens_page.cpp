@@ -205,8 +205,7 @@ void NewScreensPage::fillTables() {
                                                     : table.name);
         item->setData(NameColumn, Qt::UserRole, table.name);
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
-        item->setCheckState(NameColumn,
-                            marked.contains(table.name) ? Qt::Checked : Qt::Unchecked);
+        item->setCheckState(NameColumn, marked.contains(table.name) ? Qt::Checked : Qt::Unchecked);
         if (table.name == current)
             m_tables->setCurrentItem(item);
         item->setTextAlignment(RowsColumn, Qt::AlignRight | Qt::AlignVCenter);
@@ -340,9 +339,10 @@ void NewScreensPage::refresh() {
     m_removeQuery->setToolTip(isUsed ? tr("A screen shows it.") : QString());
     m_create->setText(count > 1 ? tr("Create %1 screens").arg(QLocale().toString(count))
                                 : tr("Create screen"));
-    m_reason->setText(m_tables->topLevelItemCount() == 0 ? tr("The database has no tables yet. Make one with “New table…”.")
-                      : count == 0                       ? tr("Choose a table on the left.")
-                                                         : QString());
+    m_reason->setText(m_tables->topLevelItemCount() == 0
+                          ? tr("The database has no tables yet. Make one with “New table…”.")
+                      : count == 0 ? tr("Choose a table on the left.")
+                                   : QString());
     m_previewNote->setText(count == 0 ? tr("Here stands the screen as it will be, with the rows of "
                                            "its table. Mark several tables to make a screen for "
                                            "each.")

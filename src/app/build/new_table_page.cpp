@@ -12,6 +12,7 @@
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
+#include <QPainter>
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QStyledItemDelegate>
@@ -29,6 +30,17 @@ constexpr int NameWidth = 260;
 class PlanDelegate : public QStyledItemDelegate {
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
+
+    // The current cell is framed, as in every grid here.
+    void paint(QPainter* painter, const QStyleOptionViewItem& option,
+               const QModelIndex& index) const override {
+        QStyledItemDelegate::paint(painter, option, index);
+        const auto* view = qobject_cast<const QAbstractItemView*>(option.widget);
+        if (!view || !view->hasFocus() || view->currentIndex() != index)
+            return;
+        painter->setPen(QPen(Theme::instance().colours().accent, 2));
+        painter->drawRect(QRectF(option.rect).adjusted(1, 1, -1, -1));
+    }
 
     QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem& option,
                           const QModelIndex& index) const override {
@@ -70,7 +82,9 @@ public:
         setModel(model);
         setItemDelegate(new PlanDelegate(this));
         setEditTriggers(DoubleClicked | EditKeyPressed | AnyKeyPressed | SelectedClicked);
-        verticalHeader()->setDefaultSectionSize(space::CompactRowHeight + 3);
+        setProperty("role", "typed");
+        verticalHeader()->hide();
+        verticalHeader()->setDefaultSectionSize(space::PlateRowHeight);
         horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
         horizontalHeader()->setStretchLastSection(true);
     }
@@ -203,9 +217,9 @@ NewTablePage::NewTablePage(Workspace* workspace, QWidget* parent)
 
     const int letter = fontMetrics().averageCharWidth();
     for (const auto& [place, letters] :
-         {std::pair{PlannedFieldsModel::Name, 22}, std::pair{PlannedFieldsModel::Kind, 30},
+         {std::pair{PlannedFieldsModel::Name, 24}, std::pair{PlannedFieldsModel::Kind, 28},
           std::pair{PlannedFieldsModel::Length, 9}, std::pair{PlannedFieldsModel::Required, 11},
-          std::pair{PlannedFieldsModel::Key, 7}})
+          std::pair{PlannedFieldsModel::Key, 6}})
         m_fields->setColumnWidth(place, letter * letters);
     connect(m_name, &QLineEdit::textEdited, this, [this](const QString& name) {
         m_draft->change(tr("name of the table"),
@@ -244,8 +258,8 @@ void NewTablePage::refresh() {
         reason = create.error().sentence;
     if (reason.isEmpty())
         reason = reasonAgainstRows(m_draft->catalog(), plan);
-    m_statements->setPlainText(
-        create ? statementsText(*dialect, m_draft->catalog(), plan, *create) : QString());
+    m_statements->setPlainText(create ? statementsText(*dialect, m_draft->catalog(), plan, *create)
+                                      : QString());
     m_reason->setText(reason);
     setStyleProperty(m_reason, "role", "faint");
     m_create->setEnabled(reason.isEmpty() && !m_creating);

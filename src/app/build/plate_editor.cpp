@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/plate_editor.h"
 
+#include "app/build/form_setting.h"
 #include "core/project/field_input.h"
 #include "core/project/form_arranging.h"
 #include "core/project/offers_text.h"
@@ -17,29 +18,12 @@ namespace {
 constexpr int MostProposedChoices = 30;
 constexpr int NarrowestWidth = 28;
 constexpr int WidestWidth = 2000;
-const QString Tick = QStringLiteral("✓");
 
 bool belongsToScreen(PlateLine line) {
     return line == PlateLine::Visible || line == PlateLine::Width || line == PlateLine::Frozen;
 }
 
-bool belongsToForm(PlateLine line) {
-    return line == PlateLine::Section || line == PlateLine::Span || line == PlateLine::BeginsRow;
-}
-
 Error refusal(const QString& sentence) { return {ErrorKind::Refused, sentence}; }
-
-Result<bool> switchFrom(const QString& text) {
-    const QString word = text.trimmed();
-    if (word.isEmpty())
-        return false;
-    if (word == Tick)
-        return true;
-    auto value = fromText(word, {TypeKind::Boolean});
-    if (!value)
-        return value.error();
-    return value->asBoolean();
-}
 
 // The value of a closed list whose word is the text.
 template <typename T, typename Word>
@@ -96,16 +80,6 @@ QString alignmentText(Alignment alignment) {
     return {};
 }
 
-QString sectionText(const FormSection& section, qsizetype index) {
-    return section.title.isEmpty() ? PlateEditor::tr("section %1").arg(index + 1) : section.title;
-}
-
-// The place of a column in a layout that has one for it.
-FormPlace& placeOf(FormLayout& form, const QString& column) {
-    const FormLayout::Position at = *form.find(column);
-    return form.sections[at.section].places[at.place];
-}
-
 } // namespace
 
 PlateEditor::PlateEditor(ScreenBinding* binding, QObject* parent)
@@ -154,18 +128,10 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
     case PlateLine::Section:
     case PlateLine::Span:
     case PlateLine::BeginsRow:
+    case PlateLine::TabOrder:
         break;
     }
-    FormLayout form = arrangedForm(m_binding->screen());
-    const auto at = form.find(field.name());
-    if (!at)
-        return {};
-    if (line == PlateLine::Section)
-        return sectionText(form.sections[at->section], at->section);
-    const FormPlace& place = placeOf(form, field.name());
-    if (line == PlateLine::Span)
-        return QString::number(std::min(place.span, form.sections[at->section].columns));
-    return place.beginsRow ? Tick : QString();
+    return formSettingText(line, field.name(), arrangedForm(m_binding->screen()));
 }
 
 QStringList PlateEditor::options(PlateLine line, const BoundField& field) const {
@@ -186,12 +152,9 @@ QStringList PlateEditor::options(PlateLine line, const BoundField& field) const 
     case PlateLine::Format:
         options = usualFormats(field.column.type);
         break;
-    case PlateLine::Section: {
-        const FormLayout form = arrangedForm(m_binding->screen());
-        for (qsizetype i = 0; i < form.sections.size(); ++i)
-            options += sectionText(form.sections[i], i);
+    case PlateLine::Section:
+        options = sectionTexts(arrangedForm(m_binding->screen()));
         break;
-    }
     case PlateLine::ShownAs:
         for (const ShownAs shown : allShownAs()) {
             if (canShowAs(shown, field.column.type))
@@ -216,6 +179,8 @@ bool PlateEditor::isUsual(PlateLine line, const BoundField& field) const {
         return field.placement.width == ScreenField::FittedWidth;
     case PlateLine::Span:
         return text(line, field) == QStringLiteral("1");
+    case PlateLine::TabOrder:
+        return m_binding->screen().screen.form.tabOrder.isEmpty();
     default:
         return false;
     }
@@ -326,7 +291,7 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
         // What the fields before this one changed counts already.
         BoundScreen bound = m_binding->screen();
         bound.screen.form = screen->form;
-        auto changed = changedForm(line, field.name(), arrangedForm(bound), text);
+        auto changed = changedFormSetting(line, field.name(), arrangedForm(bound), text);
         if (!changed)
             return changed.error();
         screen->form = *changed;
@@ -476,40 +441,6 @@ Result<ScreenField> PlateEditor::changedPlacement(PlateLine line, const BoundFie
                            .arg(WidestWidth));
     placement.width = width;
     return placement;
-}
-
-Result<FormLayout> PlateEditor::changedForm(PlateLine line, const QString& column, FormLayout form,
-                                            const QString& text) const {
-    if (!form.find(column))
-        return refusal(tr("%1 is not in the form.").arg(column));
-    if (line == PlateLine::BeginsRow) {
-        auto on = switchFrom(text);
-        if (!on)
-            return on.error();
-        placeOf(form, column).beginsRow = *on;
-        return form;
-    }
-    if (line == PlateLine::Span) {
-        bool ok = false;
-        const int span = text.trimmed().toInt(&ok);
-        if (!ok || span < 1 || span > FormSection::MostColumns)
-            return refusal(
-                tr("A span is a whole number from 1 to %1.").arg(FormSection::MostColumns));
-        placeOf(form, column).span = span;
-        return form;
-    }
-    const QString title = text.trimmed();
-    if (title.isEmpty())
-        return refusal(tr("Type the title of a section."));
-    int to = 0;
-    while (to < form.sections.size() &&
-           sectionText(form.sections[to], to).compare(title, Qt::CaseInsensitive) != 0)
-        ++to;
-    if (to == form.sections.size())
-        addSection(form, to - 1, title);
-    if (form.find(column)->section != to)
-        moveField(form, column, {to, static_cast<int>(form.sections[to].places.size())});
-    return form;
 }
 
 // The data itself says which choices there are.

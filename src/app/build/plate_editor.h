@@ -44,8 +44,6 @@ private:
                                               const QString& text) const;
     Result<ScreenField> changedPlacement(PlateLine line, const BoundField& field,
                                          const QString& text) const;
-    Result<FormLayout> changedForm(PlateLine line, const QString& column, FormLayout form,
-                                   const QString& text) const;
     Result<FieldDefinition> shownAs(FieldDefinition definition, const BoundField& field,
                                     const QString& text) const;
     // Applies one line to one field of the project; the error is the reason against it.

@@ -55,6 +55,9 @@ constexpr std::array Lines{
               QT_TRANSLATE_NOOP("gravin", "How many columns of its section it takes")},
     LineWords{PlateLine::BeginsRow, QT_TRANSLATE_NOOP("gravin", "New row"),
               QT_TRANSLATE_NOOP("gravin", "Stands below the field before, not beside it")},
+    LineWords{PlateLine::TabOrder, QT_TRANSLATE_NOOP("gravin", "Tab order"),
+              QT_TRANSLATE_NOOP("gravin", "The place Tab comes to it, counted from 1; emptied, the "
+                                          "form is read as it stands")},
 };
 
 const LineWords& wordsOf(PlateLine line) {
@@ -113,7 +116,7 @@ QList<PlateLine> formPlateLines() {
     return {PlateLine::Label,   PlateLine::BoundTo, PlateLine::ShownAs,   PlateLine::Source,
             PlateLine::Section, PlateLine::Span,    PlateLine::BeginsRow, PlateLine::Required,
             PlateLine::Message, PlateLine::Visible, PlateLine::Editable,  PlateLine::Default,
-            PlateLine::Help,    PlateLine::Format};
+            PlateLine::Help,    PlateLine::Format,  PlateLine::TabOrder};
 }
 
 } // namespace gravin

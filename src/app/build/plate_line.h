@@ -28,7 +28,8 @@ enum class PlateLine {
     // In the form.
     Section,
     Span,
-    BeginsRow
+    BeginsRow,
+    TabOrder
 };
 
 QString plateLineLabel(PlateLine line);

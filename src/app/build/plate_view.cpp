@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/plate_view.h"
 
+#include "app/build/form_setting.h"
 #include "app/build/plate_delegate.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
@@ -11,6 +12,7 @@
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QMenu>
+#include <QPainter>
 #include <QScrollBar>
 
 #include <algorithm>
@@ -19,7 +21,6 @@ namespace gravin {
 
 namespace {
 constexpr int NarrowestColumn = 28;
-const QString Tick = QStringLiteral("✓");
 
 // The width of a setting's column beside a form.
 int widthOf(PlateLine line) {
@@ -221,6 +222,13 @@ void PlateView::keyPressEvent(QKeyEvent* event) {
         QTableView::keyPressEvent(event);
         return;
     }
+    if (event->key() == Qt::Key_Escape && m_dropPlace) {
+        m_dropPlace.reset();
+        m_dragged.clear();
+        viewport()->unsetCursor();
+        viewport()->update();
+        return;
+    }
     const bool isReturn = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
     const bool plain = event->modifiers() == Qt::NoModifier;
     const bool onSwitch = isSwitch(currentLine());
@@ -245,6 +253,80 @@ void PlateView::keyPressEvent(QKeyEvent* event) {
     } else {
         QTableView::keyPressEvent(event);
     }
+}
+
+void PlateView::mousePressEvent(QMouseEvent* event) {
+    QTableView::mousePressEvent(event);
+    const QModelIndex index = indexAt(event->pos());
+    m_dropPlace.reset();
+    m_dragged.clear();
+    if (event->button() != Qt::LeftButton || m_model->fieldAxis() != Qt::Horizontal ||
+        !index.isValid() || m_model->lineAt(index) != PlateLine::Label)
+        return;
+    m_dragged = m_model->columns()[index.column()];
+    m_dragBegin = event->pos();
+}
+
+void PlateView::mouseMoveEvent(QMouseEvent* event) {
+    if (m_dragged.isEmpty()) {
+        QTableView::mouseMoveEvent(event);
+        return;
+    }
+    const bool isDrag = m_dropPlace || (event->pos() - m_dragBegin).manhattanLength() >=
+                                           QApplication::startDragDistance();
+    if (!isDrag)
+        return;
+    m_dropPlace = dropPlace(event->pos());
+    viewport()->setCursor(Qt::ClosedHandCursor);
+    viewport()->update();
+}
+
+void PlateView::mouseReleaseEvent(QMouseEvent* event) {
+    QTableView::mouseReleaseEvent(event);
+    viewport()->unsetCursor();
+    if (m_dropPlace)
+        drop(*std::exchange(m_dropPlace, {}));
+    m_dragged.clear();
+    viewport()->update();
+}
+
+int PlateView::dropPlace(const QPoint& at) const {
+    int place = 0;
+    for (int column = 0; column < m_model->columnCount(); ++column) {
+        if (!isColumnHidden(column) &&
+            at.x() > columnViewportPosition(column) + columnWidth(column) / 2)
+            place = column + 1;
+    }
+    return place;
+}
+
+// The order counts all fields of the screen, also those the grid does not show.
+void PlateView::drop(int place) {
+    const Screen& screen = m_model->editor()->binding()->screen().screen;
+    const auto positionOf = [&](const QString& column) {
+        const ScreenField* field = screen.field(column);
+        return field ? field - screen.fields.constData() : screen.fields.size();
+    };
+    const qsizetype from = positionOf(m_dragged);
+    qsizetype to = place < m_model->columns().size() ? positionOf(m_model->columns()[place])
+                                                     : screen.fields.size();
+    if (from < to)
+        --to;
+    if (from != to)
+        m_model->editor()->set(PlateLine::Order, {m_dragged}, QString::number(to + 1));
+    setCurrent(PlateLine::Label, m_dragged);
+}
+
+void PlateView::paintEvent(QPaintEvent* event) {
+    QTableView::paintEvent(event);
+    if (!m_dropPlace || m_model->columnCount() == 0)
+        return;
+    const int last = m_model->columnCount() - 1;
+    const int x = *m_dropPlace <= last ? columnViewportPosition(*m_dropPlace)
+                                       : columnViewportPosition(last) + columnWidth(last);
+    QPainter painter(viewport());
+    painter.fillRect(std::max(0, x - 1), 0, 3, viewport()->height(),
+                     Theme::instance().colours().accent);
 }
 
 void PlateView::mouseDoubleClickEvent(QMouseEvent* event) {

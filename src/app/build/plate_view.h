@@ -38,7 +38,11 @@ Q_SIGNALS:
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void paintEvent(QPaintEvent* event) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
     void selectionChanged(const QItemSelection& selected,
                           const QItemSelection& deselected) override;
@@ -54,11 +58,18 @@ private:
     void copy() const;
     void paste();
     void setOwn(bool own);
+    // The field before which something dropped here would stand; the number of fields: at the end.
+    int dropPlace(const QPoint& at) const;
+    void drop(int place);
 
     PlateModel* m_model;
     QString m_narrow;
     std::optional<PlateLine> m_line; // of the current cell, to come back to after a reset
     QString m_column;
+    // A label that is dragged to another place: its column, and where it would be dropped.
+    QString m_dragged;
+    QPoint m_dragBegin;
+    std::optional<int> m_dropPlace;
 };
 
 } // namespace gravin

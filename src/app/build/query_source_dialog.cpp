@@ -69,6 +69,7 @@ QuerySourceDialog::QuerySourceDialog(Workspace* workspace, const QString& name, 
     m_columns->verticalHeader()->hide();
     m_columns->setEditTriggers(QAbstractItemView::NoEditTriggers);
     m_columns->setTabKeyNavigation(false);
+    m_columns->setSelectionMode(QAbstractItemView::NoSelection);
     m_state->setObjectName(QStringLiteral("query-state"));
     m_state->setTextFormat(Qt::PlainText);
     m_state->setWordWrap(true);
@@ -168,8 +169,9 @@ void QuerySourceDialog::show(const Result<Answer>& answer) {
     else if (answer->unfit)
         text = answer->unfit->sentence;
     else if (answer->table.base.isEmpty())
-        text = tr("%1. They can only be read: name the table whose records they are to change them.")
-                   .arg(answer->rows);
+        text =
+            tr("%1. They can only be read: name the table whose records they are to change them.")
+                .arg(answer->rows);
     else
         text = tr("%1, each of them one of %2: verified.").arg(answer->rows, answer->table.base);
     // Nothing typed yet is no mistake.
@@ -182,9 +184,8 @@ void QuerySourceDialog::fillColumns(const Table& table) {
     m_columns->setRowCount(static_cast<int>(table.columns.size()));
     for (int row = 0; row < m_columns->rowCount(); ++row) {
         const Column& column = table.columns[row];
-        const QString change = table.base.isEmpty() || column.computed
-                                   ? tr("no")
-                                   : tr("yes, in %1").arg(table.base);
+        const QString change =
+            table.base.isEmpty() || column.computed ? tr("no") : tr("yes, in %1").arg(table.base);
         const QString name =
             table.key.contains(column.name) ? tr("%1 (key)").arg(column.name) : column.name;
         m_columns->setItem(row, NameColumn, new QTableWidgetItem(name));

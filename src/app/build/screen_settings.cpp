@@ -36,6 +36,31 @@ QString actionText(const RowAction& action) {
                                                     : action.link.screen;
 }
 
+// Lists what is shown, marked, and then what could be.
+template <typename T>
+void fillList(QListWidget* list, const QList<T>& listed, QList<T> all, auto textOf, auto tipOf) {
+    all.removeIf([&](const T& entry) { return listed.contains(entry); });
+    list->clear();
+    for (const T& entry : listed + all) {
+        auto* item = new QListWidgetItem(textOf(entry), list);
+        item->setFlags((item->flags() | Qt::ItemIsUserCheckable) & ~Qt::ItemIsDropEnabled);
+        item->setCheckState(listed.contains(entry) ? Qt::Checked : Qt::Unchecked);
+        item->setData(Qt::UserRole, QVariant::fromValue(entry));
+        item->setToolTip(tipOf(entry));
+    }
+}
+
+template <typename T>
+QList<T> markedOf(const QListWidget* list) {
+    QList<T> marked;
+    for (int row = 0; row < list->count(); ++row) {
+        const QListWidgetItem* item = list->item(row);
+        if (item->checkState() == Qt::Checked)
+            marked += item->data(Qt::UserRole).value<T>();
+    }
+    return marked;
+}
+
 } // namespace
 
 ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QWidget* parent)
@@ -48,7 +73,9 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     , m_start(new QCheckBox(tr("Shown first when the project is opened")))
     , m_rowHeight(new QComboBox)
     , m_afterSaving(new QComboBox)
-    , m_actions(new QListWidget) {
+    , m_actions(new QListWidget)
+    , m_children(new QListWidget)
+    , m_form(new QFormLayout(this)) {
     setObjectName(QStringLiteral("screen-settings-panel"));
     setAttribute(Qt::WA_DeleteOnClose);
     m_label->setObjectName(QStringLiteral("screen-label"));
@@ -59,6 +86,9 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     m_afterSaving->setObjectName(QStringLiteral("screen-after-saving"));
     m_actions->setObjectName(QStringLiteral("screen-actions"));
     m_actions->setMaximumHeight(150);
+    m_children->setObjectName(QStringLiteral("screen-children"));
+    m_children->setMaximumHeight(110);
+    m_children->setToolTip(tr("Marked ones are shown, in this order. Drag one to move it."));
     for (const Arrangement arrangement : allArrangements())
         m_arrangement->addItem(arrangementLabel(arrangement), static_cast<int>(arrangement));
     for (const auto& [height, text] : {std::pair{RowHeight::Comfortable, tr("comfortable")},
@@ -120,20 +150,25 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
         });
     });
     connect(m_actions, &QListWidget::itemChanged, this, &ScreenSettings::changeActions);
+    connect(m_children, &QListWidget::itemChanged, this, &ScreenSettings::changeChildren);
+    // Their order is that of the tabs, so it can be dragged.
+    m_children->setDragDropMode(QAbstractItemView::InternalMove);
+    connect(m_children->model(), &QAbstractItemModel::rowsMoved, this,
+            &ScreenSettings::changeChildren);
 
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
-    auto* form = new QFormLayout(this);
-    form->addRow(tr("Name"), m_label);
-    form->addRow(tr("Group"), m_group);
-    form->addRow(tr("Arrangement"), m_arrangement);
-    form->addRow(QString(), m_start);
-    form->addRow(tr("Row height"), m_rowHeight);
-    form->addRow(tr("After saving"), m_afterSaving);
-    form->addRow(tr("People may"), rights);
-    form->addRow(tr("Row actions"), m_actions);
-    form->addRow(QString(), places);
-    form->addRow(buttons);
+    m_form->addRow(tr("Name"), m_label);
+    m_form->addRow(tr("Group"), m_group);
+    m_form->addRow(tr("Arrangement"), m_arrangement);
+    m_form->addRow(QString(), m_start);
+    m_form->addRow(tr("Row height"), m_rowHeight);
+    m_form->addRow(tr("After saving"), m_afterSaving);
+    m_form->addRow(tr("People may"), rights);
+    m_form->addRow(tr("Children below"), m_children);
+    m_form->addRow(tr("Row actions"), m_actions);
+    m_form->addRow(QString(), places);
+    m_form->addRow(buttons);
     connect(workspace, &Workspace::screenChanged, this, [this](const QString& id) {
         if (id == m_screenId)
             fill();
@@ -168,6 +203,8 @@ void ScreenSettings::fill() {
     for (auto right = m_rights.begin(); right != m_rights.end(); ++right)
         right.value()->setChecked(screen->allowed.allow(right.key()));
     fillActions();
+    fillChildren();
+    m_form->setRowVisible(m_children, showsChildren(screen->arrangement));
     m_filling = false;
 }
 
@@ -176,42 +213,54 @@ void ScreenSettings::fillActions() {
     const Screen* screen = m_workspace->project().screenById(m_screenId);
     Screen usual = *screen;
     usual.actions.reset();
-    QList<RowAction> all = actionsOf(m_workspace->project(), m_workspace->catalog(), *screen);
-    const QList<RowAction> listed = all;
-    for (const RowAction& action :
-         actionsOf(m_workspace->project(), m_workspace->catalog(), usual)) {
-        if (!all.contains(action))
-            all += action;
-    }
-    m_actions->clear();
-    for (const RowAction& action : std::as_const(all)) {
-        auto* item = new QListWidgetItem(actionText(action), m_actions);
-        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
-        item->setCheckState(listed.contains(action) ? Qt::Checked : Qt::Unchecked);
-        item->setData(Qt::UserRole, QVariant::fromValue(action));
-        if (action.kind == RowAction::Kind::GoTo) {
-            const auto target = m_workspace->bound(action.link.screen);
-            item->setToolTip(target ? QString() : target.error().sentence);
-        }
-    }
+    const auto listed = actionsOf(m_workspace->project(), m_workspace->catalog(), *screen);
+    const auto all = actionsOf(m_workspace->project(), m_workspace->catalog(), usual);
+    fillList<RowAction>(m_actions, listed, all, actionText, [this](const RowAction& action) {
+        return action.kind == RowAction::Kind::GoTo ? missing(action.link) : QString();
+    });
+}
+
+void ScreenSettings::fillChildren() {
+    const Screen* screen = m_workspace->project().screenById(m_screenId);
+    Screen usual = *screen;
+    usual.children.reset();
+    const auto listed = childrenOf(m_workspace->project(), m_workspace->catalog(), *screen);
+    const auto all = childrenOf(m_workspace->project(), m_workspace->catalog(), usual);
+    const auto text = [this](const RecordLink& link) {
+        const auto target = m_workspace->bound(link.screen);
+        return tr("%1, by %2")
+            .arg(target ? target->screen.label : link.screen,
+                 link.targetColumns.join(QStringLiteral(", ")));
+    };
+    fillList<RecordLink>(m_children, listed, all, text,
+                         [this](const RecordLink& link) { return missing(link); });
+}
+
+QString ScreenSettings::missing(const RecordLink& link) const {
+    const auto target = m_workspace->bound(link.screen);
+    return target ? QString() : target.error().sentence;
 }
 
 void ScreenSettings::changeActions() {
     if (m_filling)
         return;
-    QList<RowAction> chosen;
-    for (int row = 0; row < m_actions->count(); ++row) {
-        const QListWidgetItem* item = m_actions->item(row);
-        if (item->checkState() == Qt::Checked)
-            chosen += item->data(Qt::UserRole).value<RowAction>();
-    }
-    // The list is filled anew by the change itself, which must not happen under its own signal.
+    changeSoon(tr("row actions"), [chosen = markedOf<RowAction>(m_actions)](Screen& screen) {
+        screen.actions = chosen;
+    });
+}
+
+void ScreenSettings::changeChildren() {
+    if (m_filling)
+        return;
+    changeSoon(tr("children"), [chosen = markedOf<RecordLink>(m_children)](Screen& screen) {
+        screen.children = chosen;
+    });
+}
+
+// The lists are filled anew by the change itself, which must not happen under their own signal.
+void ScreenSettings::changeSoon(const QString& what, const std::function<void(Screen&)>& edit) {
     QMetaObject::invokeMethod(
-        this,
-        [this, chosen] {
-            change(tr("row actions"), [&](Screen& screen) { screen.actions = chosen; });
-        },
-        Qt::QueuedConnection);
+        this, [this, what, edit] { change(what, edit); }, Qt::QueuedConnection);
 }
 
 void ScreenSettings::change(const QString& what, const std::function<void(Screen&)>& edit) {

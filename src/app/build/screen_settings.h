@@ -7,6 +7,7 @@
 
 class QCheckBox;
 class QComboBox;
+class QFormLayout;
 class QLineEdit;
 class QListWidget;
 class QPushButton;
@@ -25,7 +26,12 @@ private:
     void fill();
     void fillActions();
     void change(const QString& what, const std::function<void(Screen&)>& edit);
+    void fillChildren();
     void changeActions();
+    void changeChildren();
+    void changeSoon(const QString& what, const std::function<void(Screen&)>& edit);
+    // What a link leads to that is not there; empty: nothing is missing.
+    QString missing(const RecordLink& link) const;
     void move(int steps);
     void remove();
 
@@ -39,6 +45,8 @@ private:
     QComboBox* m_afterSaving;
     QMap<Operation, QCheckBox*> m_rights;
     QListWidget* m_actions;
+    QListWidget* m_children;
+    QFormLayout* m_form;
     bool m_filling = false;
 };
 

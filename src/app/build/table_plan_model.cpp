@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/table_plan_model.h"
 
+#include "app/look/theme.h"
 #include "core/base/text.h"
 
 #include <QUndoCommand>
@@ -11,7 +12,8 @@ namespace gravin {
 
 namespace {
 
-// The table a field of this name seems to refer to: "sector_id" with a table sector whose key is id.
+// The table a field of this name seems to refer to: "sector_id" with a table sector whose key is
+// id.
 QString referenceFromName(const Catalog& catalog, const QString& name) {
     for (const Table& table : catalog.tables) {
         if (table.key.size() == 1 &&
@@ -159,6 +161,8 @@ QVariant PlannedFieldsModel::data(const QModelIndex& index, int role) const {
         const bool set = index.column() == Key ? field->key : field->required || field->key;
         return set ? Qt::Checked : Qt::Unchecked;
     }
+    if (role == Qt::ForegroundRole && !field)
+        return Theme::instance().colours().faint;
     if (role == Qt::ToolTipRole && index.column() == Length)
         return tr("Characters of a text; digits behind the point of a decimal number.");
     if (role != Qt::DisplayRole && role != Qt::EditRole)
@@ -270,8 +274,7 @@ QStringList PlannedFieldsModel::words(const QModelIndex& index) const {
 }
 
 QVariant PlannedRowsModel::headerData(int section, Qt::Orientation orientation, int role) const {
-    if (role != Qt::DisplayRole || orientation != Qt::Horizontal ||
-        section >= plan().fields.size())
+    if (role != Qt::DisplayRole || orientation != Qt::Horizontal || section >= plan().fields.size())
         return {};
     return plan().fields[section].name;
 }
@@ -280,6 +283,8 @@ QVariant PlannedRowsModel::data(const QModelIndex& index, int role) const {
     if (index.column() >= plan().fields.size())
         return {};
     const bool given = plan().fields[index.column()].kind == FieldKind::GivenNumber;
+    if (role == Qt::ForegroundRole && given)
+        return Theme::instance().colours().faint;
     if (role == Qt::DisplayRole || role == Qt::EditRole) {
         const QString text = plan().rows.value(index.row()).value(index.column());
         if (text.isEmpty() && given && role == Qt::DisplayRole && index.row() < entries())

@@ -81,8 +81,9 @@ QComboBox QAbstractItemView { background: @paper; color: @ink; border: 1px solid
 QTableView, QTreeView, QListView { outline: 0; background: @paper; color: @ink; border: none;
     gridline-color: @lines; selection-background-color: @selection; selection-color: @ink; }
 QTreeView::item { padding: 3px 4px; border: none; background: transparent; }
-QTableWidget::item { padding: 3px 8px; }
-QTableWidget::item:selected, QTreeView::item:selected { background: @selection; color: @ink; }
+QTableWidget::item, QTableView[role="typed"]::item { padding: 3px 8px; border: none; }
+QTableWidget::item:selected, QTableView[role="typed"]::item:selected,
+QTreeView::item:selected { background: @selection; color: @ink; }
 QHeaderView { background: @paper; border: none; }
 QHeaderView::section { background: @paper; color: @ink; border: none;
     border-bottom: 1px solid @ink; padding: 4px 10px; font-weight: 600; }
@@ -107,10 +108,10 @@ QFrame[role="list"] { background: @paper; border: 1px solid @faint; }
 QLabel[role="picture"] { background: @raised; border: 1px solid @lines; border-radius: 3px; color: @faint; }
 QLabel[role="picture"]:focus { border: 1px solid @accent; }
 QCheckBox { spacing: 8px; padding: 3px 0; }
-QCheckBox::indicator, QTreeView::indicator { width: 14px; height: 14px; border: 1px solid @faint; border-radius: 3px;
+QCheckBox::indicator, QTreeView::indicator, QTableView::indicator { width: 14px; height: 14px; border: 1px solid @faint; border-radius: 3px;
     background: @paper; }
 QCheckBox::indicator:focus { border: 1px solid @accent; }
-QCheckBox::indicator:checked, QTreeView::indicator:checked { background: @accent; border: 1px solid @accent;
+QCheckBox::indicator:checked, QTreeView::indicator:checked, QTableView::indicator:checked { background: @accent; border: 1px solid @accent;
     image: url(:/look/check-@variant.svg); }
 QRadioButton { spacing: 8px; padding: 3px 0; }
 QRadioButton::indicator { width: 12px; height: 12px; border: 1px solid @faint; border-radius: 7px;

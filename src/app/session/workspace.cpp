@@ -144,7 +144,8 @@ void Workspace::setProject(const Project& project) {
     Q_EMIT modifiedChanged(isProjectModified());
 }
 
-void Workspace::putSource(const QString& former, const QuerySource& source, const Table& described) {
+void Workspace::putSource(const QString& former, const QuerySource& source,
+                          const Table& described) {
     m_described.insert(identityOf(source), described);
     change(tr("SELECT %1").arg(source.name), [&](Project& project) {
         const auto isFormer = [&](const QuerySource& other) { return other.name == former; };
@@ -188,8 +189,8 @@ void Workspace::followSources() {
     for (const QString& name : inUse) {
         const std::shared_ptr<TableData> former = m_tables.value(name);
         const Table* now = next.table(name);
-        if (!former->table->isQuery() || (now && now->select == former->table->select &&
-                                          now->base == former->table->base))
+        if (!former->table->isQuery() ||
+            (now && now->select == former->table->select && now->base == former->table->base))
             continue;
         if (!former->drafts->all().isEmpty()) {
             m_sourcesWait = true;
@@ -236,8 +237,8 @@ void Workspace::createTable(const TablePlan& plan, QObject* context,
     }
     m_writer->run<Catalog>(
         context,
-        [plan, catalog = m_catalog, sources = m_project.sources](
-            Session& session) -> Result<Catalog> {
+        [plan, catalog = m_catalog,
+         sources = m_project.sources](Session& session) -> Result<Catalog> {
             auto statement = createStatement(session.dialect(), *catalog, plan);
             if (!statement)
                 return statement.error();
@@ -329,12 +330,13 @@ Workspace::TableData& Workspace::data(const QString& table) {
         entry->records = std::make_unique<RecordStore>(entry->table, m_reader.get());
         entry->drafts = std::make_unique<DraftStore>(entry->table);
         connect(entry->drafts.get(), &DraftStore::changed, this, &Workspace::draftsChanged);
-        connect(entry->drafts.get(), &DraftStore::changed, this,
-                [this] {
-                    if (m_sourcesWait)
-                        followSources();
-                },
-                Qt::QueuedConnection);
+        connect(
+            entry->drafts.get(), &DraftStore::changed, this,
+            [this] {
+                if (m_sourcesWait)
+                    followSources();
+            },
+            Qt::QueuedConnection);
         connect(entry->records.get(), &RecordStore::failed, this, [this](const Error& error) {
             Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
         });
@@ -654,9 +656,10 @@ void Workspace::followRecord(const RecordChange& record, TableData& table) {
 
 // What a SELECT shows may hang on any record: it is asked anew.
 void Workspace::refreshSources(const CommittedChange& change) {
-    const bool reorders = std::any_of(
-        change.records.begin(), change.records.end(),
-        [](const RecordChange& record) { return record.operation != Operation::Update; });
+    const bool reorders =
+        std::any_of(change.records.begin(), change.records.end(), [](const RecordChange& record) {
+            return record.operation != Operation::Update;
+        });
     for (const auto& table : std::as_const(m_tables)) {
         if (table->table->isQuery())
             table->records->forgetAll();

@@ -57,13 +57,13 @@ public:
     void change(const QString& text, const std::function<void(Project&)>& edit);
     // Steps of change(), for the whole project.
     QUndoStack* undoStack() { return &m_undo; }
-    // Puts a described SELECT among the sources, as one step: in the place of the one that was called
-    // `former`, or as a new one.
+    // Puts a described SELECT among the sources, as one step: in the place of the one that was
+    // called `former`, or as a new one.
     void putSource(const QString& former, const QuerySource& source, const Table& described);
     void removeSource(const QString& name);
-    // Makes the table and then, as one change, its first records. `answer` is called while `context`
-    // lives, with the sentence that says what was done; after a failure the table may be there
-    // without its records, which the error then says.
+    // Makes the table and then, as one change, its first records. `answer` is called while
+    // `context` lives, with the sentence that says what was done; after a failure the table may be
+    // there without its records, which the error then says.
     void createTable(const TablePlan& plan, QObject* context,
                      std::function<void(const Result<QString>&)> answer);
     // Why no table can be made through this connection; empty: one can.

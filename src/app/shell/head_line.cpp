@@ -3,6 +3,7 @@
 
 #include "app/look/theme.h"
 
+#include <QAbstractItemView>
 #include <QCompleter>
 #include <QFileInfo>
 #include <QHBoxLayout>

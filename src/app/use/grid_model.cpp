@@ -311,7 +311,6 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
     case Qt::TextAlignmentRole:
         return QVariant(Qt::AlignVCenter | alignmentOf(field));
     case Qt::ToolTipRole:
-        return toolTip(index);
     case Qt::AccessibleDescriptionRole:
         return toolTip(index);
     default:

@@ -307,11 +307,11 @@ bool ScreenPage::showsForm() const {
 }
 
 void ScreenPage::applyArrangement() {
-    const Arrangement arrangement = m_binding.screen().screen.arrangement;
-    const bool arrangedAnew = m_arranged != arrangement;
-    m_arranged = arrangement;
-    if (arrangedAnew)
+    const Screen& screen = m_binding.screen().screen;
+    if (m_arranged != screen.arrangement || m_listedChildren != screen.children)
         makeChildren();
+    m_arranged = screen.arrangement;
+    m_listedChildren = screen.children;
     m_gridSide->setVisible(showsGrid());
     m_formSide->setVisible(showsForm());
     if (m_children)

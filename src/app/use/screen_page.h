@@ -120,6 +120,7 @@ private:
     RecordId m_savedHere; // by this page's own Save
     bool m_build = false;
     std::optional<Arrangement> m_arranged;
+    std::optional<QList<RecordLink>> m_listedChildren; // those of the panel that stands now
 };
 
 } // namespace gravin

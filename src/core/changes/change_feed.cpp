@@ -69,7 +69,7 @@ void ChangeFeed::poll() {
             }
             return news;
         },
-        [this](Result<News> news) { take(news); });
+        [this](const Result<News>& news) { take(news); });
 }
 
 void ChangeFeed::take(const Result<News>& news) {

@@ -53,7 +53,8 @@ struct ServerFacts {
     bool encrypted = false;
 };
 
-// A column of what a SELECT answers, and the column its values are from, as far as the engine tells.
+// A column of what a SELECT answers, and the column its values are from, as far as the engine
+// tells.
 struct AnswerColumn {
     Column column;
     QString schema; // of the relation, as Table has it
@@ -134,9 +135,9 @@ public:
     // Tables and views; not their rows.
     virtual Result<Catalog> readCatalog(QSqlDatabase& database) const = 0;
 
-    // The type of a new field as CREATE TABLE says it. `length`: characters of a text, digits behind
-    // the point of a decimal; −1: the usual. `isIndexed`: it will be part of a key. For a given
-    // number, all that makes it the key.
+    // The type of a new field as CREATE TABLE says it. `length`: characters of a text, digits
+    // behind the point of a decimal; −1: the usual. `isIndexed`: it will be part of a key. For a
+    // given number, all that makes it the key.
     virtual QString declaration(FieldKind kind, int length, bool isIndexed) const = 0;
     // What stands behind the bracket of a CREATE TABLE.
     virtual QString tableOptions() const { return {}; }

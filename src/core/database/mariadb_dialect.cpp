@@ -363,7 +363,9 @@ QString MariaDbDialect::declaration(FieldKind kind, int length, bool isIndexed) 
     case FieldKind::Integer:
         return QStringLiteral("BIGINT");
     case FieldKind::Decimal:
-        return decimal.arg(QStringLiteral("DECIMAL")).arg(DecimalDigits).arg(length > 0 ? length : 2);
+        return decimal.arg(QStringLiteral("DECIMAL"))
+            .arg(DecimalDigits)
+            .arg(length > 0 ? length : 2);
     case FieldKind::Date:
         return QStringLiteral("DATE");
     case FieldKind::Time:

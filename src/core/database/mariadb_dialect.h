@@ -55,8 +55,8 @@ protected:
     QString insertWithoutValues() const override { return QStringLiteral("() VALUES ()"); }
 
 private:
-    std::mutex m_mutex;         // guards m_connectionId between interrupt() and closing()
-    quint64 m_connectionId = 0; // the server's number of this connection; 0: closed
+    std::mutex m_mutex;           // guards m_connectionId between interrupt() and closing()
+    quint64 m_connectionId = 0;   // the server's number of this connection; 0: closed
     void* m_connection = nullptr; // MYSQL*, the driver's own
 };
 

@@ -362,9 +362,9 @@ Result<QList<AnswerColumn>> PostgresDialect::describe(QSqlDatabase& database,
     using Answer = std::unique_ptr<PGresult, void (*)(PGresult*)>;
     const Answer prepared(PQprepare(connection, "", text.constData(), 0, nullptr), PQclear);
     const auto failure = [&](const PGresult* result) {
-        return errorOf(QSqlError({}, QString::fromUtf8(PQerrorMessage(connection)),
-                                 QSqlError::StatementError,
-                                 QString::fromLatin1(PQresultErrorField(result, PG_DIAG_SQLSTATE))));
+        return errorOf(
+            QSqlError({}, QString::fromUtf8(PQerrorMessage(connection)), QSqlError::StatementError,
+                      QString::fromLatin1(PQresultErrorField(result, PG_DIAG_SQLSTATE))));
     };
     if (PQresultStatus(prepared.get()) != PGRES_COMMAND_OK)
         return failure(prepared.get());

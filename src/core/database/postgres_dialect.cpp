@@ -292,7 +292,9 @@ QString PostgresDialect::declaration(FieldKind kind, int length, bool) const {
     case FieldKind::Integer:
         return QStringLiteral("bigint");
     case FieldKind::Decimal:
-        return decimal.arg(QStringLiteral("numeric")).arg(DecimalDigits).arg(length > 0 ? length : 2);
+        return decimal.arg(QStringLiteral("numeric"))
+            .arg(DecimalDigits)
+            .arg(length > 0 ? length : 2);
     case FieldKind::Date:
         return QStringLiteral("date");
     case FieldKind::Time:

@@ -358,7 +358,9 @@ QString SqliteDialect::declaration(FieldKind kind, int length, bool) const {
     case FieldKind::Integer:
         return QStringLiteral("INTEGER");
     case FieldKind::Decimal:
-        return decimal.arg(QStringLiteral("DECIMAL")).arg(DecimalDigits).arg(length > 0 ? length : 2);
+        return decimal.arg(QStringLiteral("DECIMAL"))
+            .arg(DecimalDigits)
+            .arg(length > 0 ? length : 2);
     case FieldKind::Date:
         return QStringLiteral("DATE");
     case FieldKind::Time:

@@ -19,8 +19,7 @@ Status verifyName(const QString& name, const QString& what) {
     if (name.trimmed().isEmpty())
         return Error{ErrorKind::Usage, say("Give %1 a name.").arg(what)};
     if (name != name.trimmed())
-        return Error{ErrorKind::Usage,
-                     say("The name “%1” begins or ends with a blank.").arg(name)};
+        return Error{ErrorKind::Usage, say("The name “%1” begins or ends with a blank.").arg(name)};
     if (name.toUtf8().size() > LongestName)
         return Error{ErrorKind::Usage, say("The name “%1” is too long: %2 bytes are allowed.")
                                            .arg(name.left(20) + u'…')
@@ -57,9 +56,8 @@ Result<QString> declaredType(const Dialect& dialect, const Catalog& catalog, con
     } else if (const Column* key = referencedKey(catalog, field.reference)) {
         return key->declaredType;
     }
-    return Error{ErrorKind::Usage,
-                 say("%1 cannot refer to %2, which has no key of one column.")
-                     .arg(field.name, field.reference)};
+    return Error{ErrorKind::Usage, say("%1 cannot refer to %2, which has no key of one column.")
+                                       .arg(field.name, field.reference)};
 }
 
 QString referencedColumn(const Catalog& catalog, const TablePlan& plan, const FieldPlan& field) {
@@ -69,9 +67,8 @@ QString referencedColumn(const Catalog& catalog, const TablePlan& plan, const Fi
 }
 
 bool hasGivenNumber(const TablePlan& plan) {
-    return std::any_of(plan.fields.begin(), plan.fields.end(), [](const FieldPlan& field) {
-        return field.kind == FieldKind::GivenNumber;
-    });
+    return std::any_of(plan.fields.begin(), plan.fields.end(),
+                       [](const FieldPlan& field) { return field.kind == FieldKind::GivenNumber; });
 }
 
 Status verify(const Catalog& catalog, const TablePlan& plan) {
@@ -101,9 +98,9 @@ Status verify(const Catalog& catalog, const TablePlan& plan) {
                                                .arg(field.name)
                                                .arg(HighestLength)};
         if (field.kind == FieldKind::GivenNumber && !field.key)
-            return Error{ErrorKind::Usage,
-                         say("%1 is given by the database, which it does for a key only.")
-                             .arg(field.name)};
+            return Error{
+                ErrorKind::Usage,
+                say("%1 is given by the database, which it does for a key only.").arg(field.name)};
         for (qsizetype j = 0; j < i; ++j) {
             if (sameName(plan.fields[j].name, field.name))
                 return Error{ErrorKind::Usage, say("Two fields are called %1.").arg(field.name)};
@@ -123,8 +120,8 @@ Status verify(const Catalog& catalog, const TablePlan& plan) {
 } // namespace
 
 QList<FieldKind> allFieldKinds() {
-    return {FieldKind::GivenNumber, FieldKind::Text,     FieldKind::LongText, FieldKind::Integer,
-            FieldKind::Decimal,     FieldKind::Date,     FieldKind::Time,     FieldKind::DateTime,
+    return {FieldKind::GivenNumber, FieldKind::Text,   FieldKind::LongText, FieldKind::Integer,
+            FieldKind::Decimal,     FieldKind::Date,   FieldKind::Time,     FieldKind::DateTime,
             FieldKind::YesNo,       FieldKind::Picture};
 }
 
@@ -201,8 +198,8 @@ Result<QString> createStatement(const Dialect& dialect, const Catalog& catalog,
             return type.error();
         const bool neverEmpty = field.required || field.key;
         const QString name = dialect.quoted(field.name);
-        lines += QStringLiteral("%1 %2%3").arg(name, *type,
-                                               neverEmpty ? QStringLiteral(" NOT NULL") : QString());
+        lines += QStringLiteral("%1 %2%3").arg(
+            name, *type, neverEmpty ? QStringLiteral(" NOT NULL") : QString());
         if (field.kind == FieldKind::GivenNumber)
             lines.back() = QStringLiteral("%1 %2").arg(name, *type);
         if (field.key)
@@ -231,8 +228,8 @@ Result<QMap<QString, Value>> plannedValues(const Catalog& catalog, const TablePl
             continue;
         auto value = fromText(row[i], plannedType(catalog, plan, field));
         if (!value)
-            return Error{value.error().kind, field.name + QStringLiteral(": ") +
-                                                 value.error().sentence};
+            return Error{value.error().kind,
+                         field.name + QStringLiteral(": ") + value.error().sentence};
         values.insert(field.name, *value);
     }
     return values;

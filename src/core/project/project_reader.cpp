@@ -263,11 +263,14 @@ Screen readScreen(const Json& json, const QString& place) {
     screen.rowHeight = reader.word("row_height", RowHeight::Comfortable, rowHeightFromName);
     screen.afterSaving = reader.word("after_saving", AfterSaving::Stay, afterSavingFromName);
     const QString childPlace = place + QStringLiteral(".children");
-    forEachObject(reader.take("children"), childPlace, [&](ObjectReader& entry) {
-        RecordLink link = readLink(entry, childPlace);
-        link.unknown = entry.rest();
-        screen.children += link;
-    });
+    if (const Json children = reader.take("children"); !children.is_null()) {
+        screen.children.emplace();
+        forEachObject(children, childPlace, [&](ObjectReader& entry) {
+            RecordLink link = readLink(entry, childPlace);
+            link.unknown = entry.rest();
+            *screen.children += link;
+        });
+    }
     const QString actionPlace = place + QStringLiteral(".actions");
     if (const Json actions = reader.take("actions"); !actions.is_null()) {
         screen.actions.emplace();

@@ -242,10 +242,13 @@ Json jsonOf(const Screen& screen) {
         json["fields"].push_back(jsonOf(field));
     if (!(screen.form == FormLayout{}))
         json["form"] = jsonOf(screen.form);
-    for (const RecordLink& child : screen.children) {
-        Json entry = Json::object();
-        putLink(entry, child);
-        json["children"].push_back(entry);
+    if (screen.children) {
+        json["children"] = Json::array();
+        for (const RecordLink& child : *screen.children) {
+            Json entry = Json::object();
+            putLink(entry, child);
+            json["children"].push_back(entry);
+        }
     }
     if (screen.actions) {
         json["actions"] = Json::array();

@@ -75,9 +75,9 @@ Result<Table> describeSource(Session& session, const Catalog& catalog, const Que
     if (source.name.trimmed().isEmpty())
         return Error{ErrorKind::Usage, say("Give the SELECT a name.")};
     if (const Table* taken = catalog.table(source.name); taken && !taken->isQuery())
-        return Error{ErrorKind::Usage,
-                     say("The database has a table %1. Give the SELECT another name.")
-                         .arg(source.name)};
+        return Error{
+            ErrorKind::Usage,
+            say("The database has a table %1. Give the SELECT another name.").arg(source.name)};
     if (source.select.trimmed().isEmpty())
         return Error{ErrorKind::Usage, say("Write a SELECT.")};
     auto answers = session.describe(source.select);
@@ -114,8 +114,8 @@ Status verifySource(Session& session, const Catalog& catalog, const Table& sourc
     }
     const QString from = QStringLiteral("SELECT 1 FROM ") + dialect.rowsOf(source);
     const QString list = names.join(QStringLiteral(", "));
-    auto doubled = session.scalar(
-        from + QStringLiteral(" GROUP BY %1 HAVING count(*) > 1 LIMIT 1").arg(list));
+    auto doubled =
+        session.scalar(from + QStringLiteral(" GROUP BY %1 HAVING count(*) > 1 LIMIT 1").arg(list));
     if (!doubled)
         return doubled.error();
     if (doubled->isValid())
@@ -144,9 +144,8 @@ Status verifySource(Session& session, const Catalog& catalog, const Table& sourc
             const int at = base.indexOf(column.name);
             if (column.computed || at < 0)
                 continue;
-            if (!*stored ||
-                !((*stored)->values[static_cast<size_t>(at)] ==
-                  record.values[static_cast<size_t>(i)]))
+            if (!*stored || !((*stored)->values[static_cast<size_t>(at)] ==
+                              record.values[static_cast<size_t>(i)]))
                 return Error{ErrorKind::Refused,
                              say("%1 cannot change %2: its column %3 is not that of the record "
                                  "with the same key. Give it another name with AS, to show it "

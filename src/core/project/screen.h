@@ -83,7 +83,8 @@ struct Screen {
     FormLayout form = {};
     RowHeight rowHeight = RowHeight::Comfortable;
     AfterSaving afterSaving = AfterSaving::Stay;
-    QList<RecordLink> children = {}; // of arrangements that show them; none listed: all there are
+    // Of arrangements that show them; nothing said: all there are.
+    std::optional<QList<RecordLink>> children = {};
     std::optional<QList<RowAction>> actions = {}; // none listed: the usual ones
     QByteArray unknown = {};
 

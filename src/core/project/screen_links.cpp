@@ -17,6 +17,12 @@ QString labelOf(const Project& project, const QString& screenId) {
     return screen ? screen->label : labelFromName(standInTable(screenId));
 }
 
+// A SELECT's records are those of its table, also for what refers to them.
+QString writtenTable(const Catalog& catalog, const Screen& screen) {
+    const Table* table = catalog.table(screen.table);
+    return table ? table->written() : screen.table;
+}
+
 } // namespace
 
 QString standInId(const QString& table) { return StandIn + table; }
@@ -32,10 +38,10 @@ QString screenIdFor(const Project& project, const QString& table) {
 }
 
 QList<RecordLink> childrenOf(const Project& project, const Catalog& catalog, const Screen& screen) {
-    if (!screen.children.isEmpty())
-        return screen.children;
+    if (screen.children)
+        return *screen.children;
     QList<RecordLink> children;
-    for (const auto& [table, reference] : catalog.referencesTo(screen.table))
+    for (const auto& [table, reference] : catalog.referencesTo(writtenTable(catalog, screen)))
         children.append({screenIdFor(project, table->name),
                          reference->referencedColumns,
                          reference->columns,
@@ -58,7 +64,7 @@ QList<RowAction> actionsOf(const Project& project, const Catalog& catalog, const
                                   reference.referencedColumns,
                                   {}});
     }
-    for (const auto& [table, reference] : catalog.referencesTo(screen.table))
+    for (const auto& [table, reference] : catalog.referencesTo(writtenTable(catalog, screen)))
         add(say("List its %1"), {screenIdFor(project, table->name),
                                  reference->referencedColumns,
                                  reference->columns,

@@ -47,7 +47,7 @@ public:
         return m_scale == other.m_scale && m_coefficient == other.m_coefficient;
     }
 
-    friend bool operator==(const Decimal& a, const Decimal& b) { return (a <=> b) == 0; }
+    friend bool operator==(const Decimal& a, const Decimal& b) { return std::is_eq(a <=> b); }
     friend std::strong_ordering operator<=>(const Decimal& a, const Decimal& b);
 
 private:
