@@ -293,6 +293,43 @@ TEST_P(Server, AGuardTellsWhatTheCollationDoesNot) {
     EXPECT_EQ(database->run(QStringLiteral("SELECT name FROM buoy;")).trimmed(), u"ABC");
 }
 
+TEST_P(Server, AnEnumerationChangedBehindOurBack) {
+    database->run(isPostgres()
+                      ? QStringLiteral("CREATE TYPE state AS ENUM ('lit', 'dark');"
+                                       "CREATE TABLE lamp (id int PRIMARY KEY, state state);"
+                                       "INSERT INTO lamp VALUES (1, 'lit'), (2, 'dark');")
+                      : QStringLiteral("CREATE TABLE lamp (id INT PRIMARY KEY, state ENUM('lit', "
+                                       "'dark'));INSERT INTO lamp VALUES (1, 'lit'), (2, 'dark');"));
+    Desk desk(database->open());
+    const auto write = [&](const char* word) {
+        return desk.write({Operation::Update, QStringLiteral("lamp"), key(2), {},
+                           {{QStringLiteral("state"), text(word)}}});
+    };
+    ASSERT_TRUE(write("lit"));
+    database->run(isPostgres()
+                      ? QStringLiteral("ALTER TYPE state RENAME VALUE 'lit' TO 'burning';")
+                      : QStringLiteral("ALTER TABLE lamp MODIFY state ENUM('lit', 'dark', "
+                                       "'burning');UPDATE lamp SET state = 'burning';ALTER TABLE "
+                                       "lamp MODIFY state ENUM('burning', 'dark');"));
+    // What is stored is shown, though the catalog does not know the word.
+    const Record record = desk.read(QStringLiteral("lamp"), key(1));
+    EXPECT_EQ(record.values[1], text("burning"));
+    // The old word is refused at its field, and nothing is lost.
+    const QString dump = database->dump();
+    const auto refused = write("lit");
+    ASSERT_FALSE(refused);
+    EXPECT_EQ(refused.error().error.kind, ErrorKind::Refused);
+    ASSERT_FALSE(refused.error().problems.empty());
+    EXPECT_EQ(refused.error().problems.front().field, QStringLiteral("state"));
+    EXPECT_FALSE(refused.error().problems.front().message.isEmpty());
+    EXPECT_EQ(database->dump(), dump);
+    // A word that still is one goes through, and back.
+    const auto kept = write("dark");
+    ASSERT_TRUE(kept) << qPrintable(kept.error().error.detail);
+    ASSERT_TRUE(desk.rollBack(kept->id));
+    EXPECT_EQ(database->dump(), dump);
+}
+
 INSTANTIATE_TEST_SUITE_P(On, Server, testing::Values(Engine::PostgreSql, Engine::MariaDb),
                          engineTestName);
 

@@ -204,7 +204,7 @@ ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& ed
     const auto told =
         m_session.insert(dialect.insertStatement(table, columns), bound, keyExpressions);
     if (!told)
-        return refuseByEngine(told.error(), table, {});
+        return refuseByEngine(told.error(), table, {}, edit.after);
     std::vector<Value> keyValues;
     for (qsizetype i = 0; i < table.key.size(); ++i) {
         const QString& name = table.key[i];
@@ -262,7 +262,7 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
         updateStatement(m_session.dialect(), table, edit.key, now, written);
     auto executed = m_session.execute(statement.sql, statement.values);
     if (!executed)
-        return refuseByEngine(executed.error(), table, edit.key);
+        return refuseByEngine(executed.error(), table, edit.key, written);
     if (*executed != 1)
         return fail(
             {ErrorKind::Database,
@@ -499,14 +499,24 @@ ChangeWriter::Stop ChangeWriter::refuse(const Problem& problem, const Table& tab
 
 // Traces what the database refused back to its field, where it says enough.
 ChangeWriter::Stop ChangeWriter::refuseByEngine(const Error& error, const Table& table,
-                                                const Key& key) {
+                                                const Key& key, const FieldValues& written) {
     if (error.kind != ErrorKind::Refused)
         return fail(error);
     const ConstraintFailure failure = m_session.dialect().constraintFailure(error);
     const TableRules rules = m_rules.value(table.name);
-    const QStringList columns = failure.columns.isEmpty()
-                                    ? table.constraintColumns.value(failure.constraint)
-                                    : failure.columns;
+    QStringList columns = failure.columns.isEmpty()
+                              ? table.constraintColumns.value(failure.constraint)
+                              : failure.columns;
+    // An engine that only tells the value has told the field when one alone was to hold it.
+    if (columns.isEmpty() && !failure.value.isEmpty()) {
+        for (auto field = written.begin(); field != written.end(); ++field) {
+            const Column* held = table.column(field.key());
+            if (held && toText(field.value(), held->type) == failure.value)
+                columns += field.key();
+        }
+        if (columns.size() > 1)
+            columns.clear();
+    }
     const QString column = columns.isEmpty() ? QString() : columns.front();
     const QString label = column.isEmpty() ? QString() : rules.labelOf(column);
     Problem problem{{}, column, QStringLiteral("database"), error.sentence, label};

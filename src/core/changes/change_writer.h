@@ -45,7 +45,8 @@ private:
     Stop fail(Error error);
     Stop refuse(std::vector<Problem> problems, const Table& table, const Key& key);
     Stop refuse(const Problem& problem, const Table& table, const Key& key);
-    Stop refuseByEngine(const Error& error, const Table& table, const Key& key);
+    Stop refuseByEngine(const Error& error, const Table& table, const Key& key,
+                        const FieldValues& written = {});
     Stop conflict(RecordConflict conflict);
 
     Session& m_session;

@@ -28,6 +28,7 @@ struct ConstraintFailure {
     QString table;       // may be empty
     QStringList columns; // may be empty
     QString constraint;  // the name of the constraint or index; may be empty
+    QString value;       // the text that could not be taken; may be empty
 };
 
 // The kinds of field that a new table can be given.

@@ -385,7 +385,9 @@ ConstraintFailure PostgresDialect::constraintFailure(const Error& error) const {
         failure.columns = {names.front()};
     else if (failure.kind == ConstraintFailure::Kind::Unique)
         failure.constraint = names.value(0);
-    else if (failure.kind != ConstraintFailure::Kind::Value)
+    else if (failure.kind == ConstraintFailure::Kind::Value)
+        failure.value = names.isEmpty() ? QString() : names.back();
+    else
         failure.constraint = names.value(1); // after the table's name
     return failure;
 }
