@@ -294,15 +294,18 @@ TEST_P(Server, AGuardTellsWhatTheCollationDoesNot) {
 }
 
 TEST_P(Server, AnEnumerationChangedBehindOurBack) {
-    database->run(isPostgres()
-                      ? QStringLiteral("CREATE TYPE state AS ENUM ('lit', 'dark');"
-                                       "CREATE TABLE lamp (id int PRIMARY KEY, state state);"
-                                       "INSERT INTO lamp VALUES (1, 'lit'), (2, 'dark');")
-                      : QStringLiteral("CREATE TABLE lamp (id INT PRIMARY KEY, state ENUM('lit', "
-                                       "'dark'));INSERT INTO lamp VALUES (1, 'lit'), (2, 'dark');"));
+    database->run(
+        isPostgres() ? QStringLiteral("CREATE TYPE state AS ENUM ('lit', 'dark');"
+                                      "CREATE TABLE lamp (id int PRIMARY KEY, state state);"
+                                      "INSERT INTO lamp VALUES (1, 'lit'), (2, 'dark');")
+                     : QStringLiteral("CREATE TABLE lamp (id INT PRIMARY KEY, state ENUM('lit', "
+                                      "'dark'));INSERT INTO lamp VALUES (1, 'lit'), (2, 'dark');"));
     Desk desk(database->open());
     const auto write = [&](const char* word) {
-        return desk.write({Operation::Update, QStringLiteral("lamp"), key(2), {},
+        return desk.write({Operation::Update,
+                           QStringLiteral("lamp"),
+                           key(2),
+                           {},
                            {{QStringLiteral("state"), text(word)}}});
     };
     ASSERT_TRUE(write("lit"));

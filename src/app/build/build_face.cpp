@@ -5,6 +5,7 @@
 #include "app/build/offers_panel.h"
 #include "app/build/plate_view.h"
 #include "app/build/shaper_bar.h"
+#include "app/look/theme.h"
 #include "app/use/grid_view.h"
 #include "app/use/record_form.h"
 
@@ -16,7 +17,7 @@
 namespace gravin {
 
 namespace {
-constexpr int NarrowFieldWidth = 130;
+constexpr Distance NarrowFieldWidth(130);
 
 QToolButton* toolButton(const QString& name, const QString& text) {
     auto* button = new QToolButton;

@@ -20,6 +20,7 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QRadioButton>
+#include <QScrollArea>
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
@@ -27,8 +28,7 @@ namespace gravin {
 
 namespace {
 
-constexpr int TablesWidth = 330;
-constexpr int ArrangementsWidth = 190;
+constexpr Distance TablesWidth(330);
 constexpr QSize PictureSize(104, 54);
 
 enum Column { NameColumn, RowsColumn, KeyColumn, ColumnCount };
@@ -85,7 +85,11 @@ NewScreensPage::NewScreensPage(Workspace* workspace, QWidget* parent)
     columns->setSpacing(space::Pad);
     columns->addWidget(makeTables());
     columns->addWidget(makeArrangements());
-    columns->addWidget(m_previewPlace, 1);
+    auto* preview = new QScrollArea; // a narrow window shows a part of it
+    preview->setWidgetResizable(true);
+    preview->setFrameShape(QFrame::NoFrame);
+    preview->setWidget(m_previewPlace);
+    columns->addWidget(preview, 1);
     auto* head = new QHBoxLayout;
     head->addWidget(title);
     head->addStretch();
@@ -163,7 +167,6 @@ QWidget* NewScreensPage::makeTables() {
 
 QWidget* NewScreensPage::makeArrangements() {
     auto* part = new QWidget;
-    part->setFixedWidth(ArrangementsWidth);
     auto* layout = new QVBoxLayout(part);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4);

@@ -23,8 +23,8 @@ namespace gravin {
 
 namespace {
 
-constexpr int StatementsWidth = 400;
-constexpr int NameWidth = 260;
+constexpr Distance StatementsWidth(260);
+constexpr Distance NameWidth(260);
 
 // Cells with words to choose from open the list at once.
 class PlanDelegate : public QStyledItemDelegate {

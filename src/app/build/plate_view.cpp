@@ -29,18 +29,18 @@ int widthOf(PlateLine line) {
     case PlateLine::Frozen:
     case PlateLine::Span:
     case PlateLine::BeginsRow:
-        return 72;
+        return Distance(72);
     case PlateLine::Visible:
     case PlateLine::Editable:
     case PlateLine::Default:
-        return 84;
+        return Distance(84);
     case PlateLine::Label:
     case PlateLine::Source:
     case PlateLine::Help:
     case PlateLine::Message:
-        return 132;
+        return Distance(132);
     default:
-        return 104;
+        return Distance(104);
     }
 }
 } // namespace

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/screen_settings.h"
 
+#include "app/look/theme.h"
 #include "core/project/screen_links.h"
 
 #include <QCheckBox>
@@ -85,9 +86,9 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     m_rowHeight->setObjectName(QStringLiteral("screen-row-height"));
     m_afterSaving->setObjectName(QStringLiteral("screen-after-saving"));
     m_actions->setObjectName(QStringLiteral("screen-actions"));
-    m_actions->setMaximumHeight(150);
+    m_actions->setMaximumHeight(Distance(150));
     m_children->setObjectName(QStringLiteral("screen-children"));
-    m_children->setMaximumHeight(110);
+    m_children->setMaximumHeight(Distance(110));
     m_children->setToolTip(tr("Marked ones are shown, in this order. Drag one to move it."));
     for (const Arrangement arrangement : allArrangements())
         m_arrangement->addItem(arrangementLabel(arrangement), static_cast<int>(arrangement));

@@ -27,10 +27,10 @@ namespace gravin {
 
 namespace {
 
-constexpr int FieldsWidth = 560;
-constexpr int AnswerWidth = 380;
-constexpr int LabelWidth = 92;
-constexpr int PortWidth = 96;
+constexpr Distance FieldsWidth(560);
+constexpr Distance AnswerWidth(380);
+constexpr Distance LabelWidth(92);
+constexpr Distance PortWidth(96);
 constexpr int HighestPort = 65535;
 
 QLabel* textLabel(const QString& text, const char* role = "") {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/editors/moment_editor.h"
 
+#include "app/look/theme.h"
 #include "core/value/text_form.h"
 
 #include <QCalendarWidget>
@@ -79,7 +80,7 @@ void MomentEditor::openPicker() {
     }
     if (hasTime()) {
         auto* times = new QListWidget;
-        times->setFixedWidth(84);
+        times->setFixedWidth(Distance(84));
         for (QTime time(0, 0);; time = time.addSecs(MinutesBetweenTimes * 60)) {
             times->addItem(time.toString(QStringLiteral("HH:mm")));
             if (time.secsTo(QTime(23, 59)) < MinutesBetweenTimes * 60)

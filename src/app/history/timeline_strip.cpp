@@ -19,7 +19,7 @@ namespace {
 
 constexpr int TickDistance = 12;
 constexpr int SideMargin = 22;
-constexpr int NowWidth = 34;
+constexpr Distance NowWidth(34);
 constexpr int ShortestTick = 5;
 constexpr int TallestTick = 20;
 

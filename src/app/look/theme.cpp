@@ -19,6 +19,10 @@ namespace gravin {
 
 namespace {
 
+// Of the font at which distances are as they are written.
+constexpr double UsualPointSize = 10;
+constexpr double TitleSize = 1.5; // times the text's
+
 double channel(double value) {
     return value <= 0.04045 ? value / 12.92 : std::pow((value + 0.055) / 1.055, 2.4);
 }
@@ -88,6 +92,7 @@ QHeaderView { background: @paper; border: none; }
 QHeaderView::section { background: @paper; color: @ink; border: none;
     border-bottom: 1px solid @ink; padding: 4px 10px; font-weight: 600; }
 QTableCornerButton::section { background: @paper; border: none; border-bottom: 1px solid @ink; }
+QScrollArea, QScrollArea > QWidget > QWidget { background: @paper; }
 QSplitter::handle { background: @lines; }
 QScrollBar:vertical { background: @paper; width: 10px; margin: 0; }
 QScrollBar:horizontal { background: @paper; height: 10px; margin: 0; }
@@ -123,7 +128,7 @@ QRadioButton:focus { text-decoration: underline; }
 QCheckBox::indicator:indeterminate { background: @lines; }
 #notice { background: @raised; border: none; border-left: 4px solid @accent; }
 #notice[kind="refused"] { border-left: 4px solid @problem; }
-QLabel[role="title"] { font-size: 15pt; font-weight: 600; }
+QLabel[role="title"] { font-size: @titlept; font-weight: 600; }
 QLabel[role="heading"] { font-weight: 600; }
 QLabel[role="faint"] { color: @faint; }
 QLabel[role="problem"] { color: @problem; }
@@ -137,6 +142,8 @@ QFrame[role="side-line"] { background: @lines; border: none; max-width: 1px; min
         {"@faint", c.faint},         {"@lines", c.lines},        {"@accent", c.accent},
         {"@onAccent", c.onAccent},   {"@draft", c.draft},        {"@problem", c.problem},
         {"@elsewhere", c.elsewhere}, {"@selection", c.selection}};
+    sheet.replace(QStringLiteral("@title"),
+                  QString::number(QApplication::font().pointSizeF() * TitleSize));
     sheet.replace(QStringLiteral("@variant"),
                   c.paper.lightness() < 128 ? QStringLiteral("dark") : QStringLiteral("light"));
     for (const auto& [token, colour] : tokens)
@@ -197,6 +204,10 @@ void setStyleProperty(QWidget* widget, const char* name, const QString& value) {
     widget->setProperty(name, value);
     widget->style()->unpolish(widget);
     widget->style()->polish(widget);
+}
+
+Distance::operator int() const {
+    return qRound(m_usual * std::max(1.0, QApplication::font().pointSizeF() / UsualPointSize));
 }
 
 Theme& Theme::instance() {

@@ -38,17 +38,29 @@ double contrast(const QColor& a, const QColor& b);
 // Draws a widget anew after a property that the style sheet asks for was set.
 void setStyleProperty(QWidget* widget, const char* name, const QString& value);
 
-// Distances in device-independent pixels at the default font size.
+// A distance on the screen, given in device-independent pixels at the usual font size; where people
+// have a larger font it grows in proportion. Read it when a size is set, not before: the
+// application has to be there.
+class Distance {
+public:
+    constexpr explicit Distance(int usual)
+        : m_usual(usual) {}
+    operator int() const;
+
+private:
+    int m_usual;
+};
+
 namespace space {
-constexpr int RowHeight = 30;
-constexpr int CompactRowHeight = 23;
-constexpr int PlateRowHeight = 26;
-constexpr int Gutter = 44;
-constexpr int PlateNames = 86; // and the gutter's width in Build
+constexpr Distance RowHeight(30);
+constexpr Distance CompactRowHeight(23);
+constexpr Distance PlateRowHeight(26);
+constexpr Distance Gutter(44);
+constexpr Distance PlateNames(86); // and the gutter's width in Build
 constexpr int Pad = 14;
-constexpr int HeadLine = 44;
-constexpr int Timeline = 44;
-constexpr int Shelf = 186;
+constexpr Distance HeadLine(44);
+constexpr Distance Timeline(44);
+constexpr Distance Shelf(186);
 } // namespace space
 
 // The look of the running application: light or dark, from the desktop or as chosen.

@@ -33,13 +33,13 @@ HeadLine::HeadLine(QWidget* parent)
     m_use->setObjectName(QStringLiteral("switch-use"));
     for (QPushButton* half : {m_build, m_use}) {
         half->setCheckable(true);
-        half->setFixedWidth(66);
+        half->setFixedWidth(Distance(66));
         half->setToolTip(tr("Switch between shaping the screen and working with it (F9)"));
     }
     m_find->setObjectName(QStringLiteral("find"));
     m_find->setPlaceholderText(tr("Find screens and commands"));
     m_find->setToolTip(tr("Ctrl+K"));
-    m_find->setFixedWidth(230);
+    m_find->setMaximumWidth(Distance(230));
     auto* completer = new QCompleter(m_findable, this);
     completer->setFilterMode(Qt::MatchContains);
     completer->setCaseSensitivity(Qt::CaseInsensitive);

@@ -32,6 +32,7 @@
 #include <QMenu>
 #include <QMessageBox>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QSplitter>
 #include <QStackedWidget>
 #include <QToolButton>
@@ -40,8 +41,19 @@
 namespace gravin {
 
 namespace {
+
 constexpr int ChangeLogHeight = 240;
+
+// A page that keeps its widths where the window has less room.
+QWidget* scrolled(QWidget* page) {
+    auto* area = new QScrollArea;
+    area->setWidgetResizable(true);
+    area->setFrameShape(QFrame::NoFrame);
+    area->setWidget(page);
+    return area;
 }
+
+} // namespace
 
 MainWindow::MainWindow(const OpenRequest& request)
     : m_request(request)
@@ -56,7 +68,8 @@ MainWindow::MainWindow(const OpenRequest& request)
     setWindowTitle(tr("Gravin"));
     resize(1280, 800);
     m_pages->addWidget(m_start);
-    m_pages->addWidget(m_connect);
+    m_connectPlace = scrolled(m_connect);
+    m_pages->addWidget(m_connectPlace);
     m_middle->setHandleWidth(1);
     m_middle->setChildrenCollapsible(false);
     m_middle->addWidget(m_pages);
@@ -202,7 +215,7 @@ void MainWindow::openWorkspace(const QString& file, const Project& project) {
                         const Error& error = workspace.error();
                         if (error.kind == ErrorKind::AccessDenied) {
                             m_connect->askPassword(file, project.connection, error);
-                            m_pages->setCurrentWidget(m_connect);
+                            m_pages->setCurrentWidget(m_connectPlace);
                         } else if (m_workspace) {
                             notify({Notice::Kind::Refused, error.sentence, error.detail});
                         } else {
@@ -573,7 +586,7 @@ void MainWindow::askForProject() {
 
 void MainWindow::askForDatabase() {
     m_connect->startNew();
-    m_pages->setCurrentWidget(m_connect);
+    m_pages->setCurrentWidget(m_connectPlace);
 }
 
 void MainWindow::openDemonstration(bool reset) {

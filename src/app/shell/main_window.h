@@ -93,6 +93,7 @@ private:
     QStackedWidget* m_pages;
     StartPage* m_start;
     ConnectionPage* m_connect;
+    QWidget* m_connectPlace = nullptr; // which scrolls it
     NewScreensPage* m_newScreens = nullptr;
     NewTablePage* m_newTable = nullptr;
     QSplitter* m_middle;

@@ -14,8 +14,8 @@ namespace {
 
 constexpr int ScreenRole = Qt::UserRole;
 constexpr int TableRole = Qt::UserRole + 1;
-constexpr int EntryHeight = 27;
-constexpr int HeadingHeight = 34;
+constexpr Distance EntryHeight(27);
+constexpr Distance HeadingHeight(34);
 
 class ShelfDelegate : public QStyledItemDelegate {
 public:

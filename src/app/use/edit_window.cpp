@@ -2,6 +2,7 @@
 #include "app/use/edit_window.h"
 
 #include "app/look/paint.h"
+#include "app/look/theme.h"
 #include "app/use/record_form.h"
 
 #include <QAction>
@@ -13,15 +14,15 @@ namespace gravin {
 
 namespace {
 
-constexpr int DefaultWidth = 560;
-constexpr int DefaultHeight = 460;
+constexpr Distance DefaultWidth(560);
+constexpr Distance DefaultHeight(460);
 
 class NumberTag : public QWidget {
 public:
     NumberTag(int number, QWidget* parent)
         : QWidget(parent)
         , m_number(number) {
-        setFixedSize(28, 28);
+        setFixedSize(Distance(28), Distance(28));
     }
 
 protected:

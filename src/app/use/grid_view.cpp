@@ -226,7 +226,7 @@ GridView::GridView(GridModel* model, QWidget* parent)
     horizontalHeader()->setHighlightSections(false);
     horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     horizontalHeader()->setMinimumSectionSize(28);
-    horizontalHeader()->setFixedHeight(34);
+    horizontalHeader()->setFixedHeight(Distance(34));
     m_frozen = new FrozenColumns(this, new CellDelegate(model, this));
     // After sorting or reading anew the current record is the same one.
     connect(model, &QAbstractItemModel::modelReset, this, [this] { setCurrentRecord(m_current); });

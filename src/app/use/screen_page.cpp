@@ -238,7 +238,7 @@ QWidget* ScreenPage::makeFoot() {
     m_footNote->setProperty("role", "faint");
     m_goTo->setObjectName(QStringLiteral("go-to"));
     m_goTo->setPlaceholderText(tr("Go to number or key"));
-    m_goTo->setMaximumWidth(150);
+    m_goTo->setMaximumWidth(Distance(150));
     m_goTo->setToolTip(
         tr("A number goes to that position, anything else to the record with that key (Ctrl+G)"));
     auto* layout = new QHBoxLayout(foot);
