@@ -20,11 +20,14 @@
 
 #include <CLI/CLI.hpp>
 
+#include <QAbstractItemView>
 #include <QApplication>
+#include <QClipboard>
 #include <QComboBox>
 #include <QDir>
 #include <QLabel>
 #include <QPainter>
+#include <QPlainTextEdit>
 #include <QTemporaryDir>
 
 #include <cstdio>
@@ -278,9 +281,36 @@ public:
         Theme::instance().setMode(Theme::Mode::Dark);
         picture(QStringLiteral("new-screens-dark"));
         Theme::instance().setMode(Theme::Mode::Light);
+        typeATable();
     }
 
 private:
+    // Typed in and shown, not created: the demonstration stays as it is.
+    void typeATable() {
+        Driver::click(QStringLiteral("new-table"));
+        Driver::type(QStringLiteral("mooring"));
+        auto* fields =
+            qobject_cast<QAbstractItemView*>(Driver::find(QStringLiteral("planned-fields")));
+        auto* rows = qobject_cast<QAbstractItemView*>(Driver::find(QStringLiteral("planned-rows")));
+        const auto paste = [](QAbstractItemView* view, int row, int column, const QString& text) {
+            view->setFocus();
+            view->setCurrentIndex(view->model()->index(row, column));
+            QApplication::clipboard()->setText(text);
+            Driver::key(Qt::Key_V, Qt::ControlModifier);
+        };
+        paste(fields, 1, 0,
+              QStringLiteral("code\tText\t8\tyes\nsector_id\nlaid_on\tDate\n"
+                             "depth_metres\tDecimal number\t1\nlit\tYes or no"));
+        paste(rows, 0, 1,
+              QStringLiteral("M-01\t2\t2024-05-06\t7.5\tyes\nM-02\t2\t2024-05-07\t8.1\tno"));
+        expect("the statements stand beside the table", [] {
+            auto* text =
+                qobject_cast<QPlainTextEdit*>(Driver::find(QStringLiteral("table-statements")));
+            return text && text->toPlainText().contains(QStringLiteral("REFERENCES"));
+        });
+        picture(QStringLiteral("new-table"));
+    }
+
     void comeBack() {
         m_window.activateWindow();
         page()->focusGrid();
