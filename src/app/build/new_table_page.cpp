@@ -3,7 +3,6 @@
 
 #include "app/look/theme.h"
 #include "core/base/text.h"
-#include "core/value/text_form.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -126,34 +125,6 @@ QLabel* heading(const QString& text, QWidget* buddy) {
     return label;
 }
 
-// The statements as they will run: the table, then a record each.
-QString statementsText(const Dialect& dialect, const Catalog& catalog, const TablePlan& plan,
-                       const QString& create) {
-    QStringList parts{create + u';'};
-    for (const QStringList& row : plan.rows) {
-        const auto values = plannedValues(catalog, plan, row);
-        if (!values || values->isEmpty())
-            continue;
-        QStringList names;
-        QStringList marks;
-        QStringList notes;
-        for (const FieldPlan& field : plan.fields) {
-            if (!values->contains(field.name))
-                continue;
-            names += dialect.quoted(field.name);
-            marks += QStringLiteral("?");
-            notes += QStringLiteral("--   ? %1: %2")
-                         .arg(marks.size())
-                         .arg(toText(values->value(field.name), plannedType(catalog, plan, field))
-                                  .replace(u'\n', u' '));
-        }
-        parts += QStringLiteral("INSERT INTO %1 (%2) VALUES (%3);\n%4")
-                     .arg(dialect.quoted(plan.name), names.join(QStringLiteral(", ")),
-                          marks.join(QStringLiteral(", ")), notes.join(u'\n'));
-    }
-    return parts.join(QStringLiteral("\n\n"));
-}
-
 } // namespace
 
 NewTablePage::NewTablePage(Workspace* workspace, QWidget* parent)
@@ -258,7 +229,7 @@ void NewTablePage::refresh() {
         reason = create.error().sentence;
     if (reason.isEmpty())
         reason = reasonAgainstRows(m_draft->catalog(), plan);
-    m_statements->setPlainText(create ? statementsText(*dialect, m_draft->catalog(), plan, *create)
+    m_statements->setPlainText(create ? statementsText(*dialect, m_draft->catalog(), plan)
                                       : QString());
     m_reason->setText(reason);
     setStyleProperty(m_reason, "role", "faint");

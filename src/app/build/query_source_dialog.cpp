@@ -40,7 +40,7 @@ QuerySourceDialog::QuerySourceDialog(Workspace* workspace, const QString& name, 
     , m_worker(startWorker(workspace->project().connection, Session::Access::ReadOnly)) {
     setObjectName(QStringLiteral("query-dialog"));
     setAttribute(Qt::WA_DeleteOnClose);
-    setWindowTitle(name.isEmpty() ? tr("New SELECT") : tr("SELECT %1").arg(name));
+    setWindowTitle(name.isEmpty() ? tr("New SELECT") : tr("Source %1").arg(name));
     resize(760, 600);
     m_name->setObjectName(QStringLiteral("query-name"));
     m_name->setPlaceholderText(tr("for example aids_due"));

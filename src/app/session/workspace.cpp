@@ -19,9 +19,6 @@
 namespace gravin {
 
 namespace {
-// A change of more records than this is cheaper to read anew than to follow one by one.
-constexpr size_t MostFollowed = 2000;
-
 // Two sources of one identity answer the same.
 QString identityOf(const QuerySource& source) {
     return joinEscaped({source.name, source.select, source.table});
@@ -55,19 +52,35 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     , m_reader(std::move(reader))
     , m_indexer(startWorker(m_project.connection, Session::Access::ReadOnly))
     , m_writer(startWorker(m_project.connection, Session::Access::ReadWrite))
+    , m_live(std::make_unique<LiveRecords>(m_catalog, m_reader.get(), m_indexer.get()))
     , m_feed(std::make_unique<ChangeFeed>(m_catalog, m_writer.get()))
     , m_lookupWork(std::make_unique<LookupWork>(this)) {
     for (const QuerySource& source : m_project.sources) {
         if (const Table* table = m_catalog->table(source.name); table && table->isQuery())
             m_described.insert(identityOf(source), *table);
     }
-    connect(m_feed.get(), &ChangeFeed::committed, this, &Workspace::follow);
-    connect(m_feed.get(), &ChangeFeed::changedOutside, this, &Workspace::refreshAll);
+    connect(m_live.get(), &LiveRecords::failed, this, [this](const Error& error) {
+        Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
+    });
+    connect(m_live.get(), &LiveRecords::lookupsLoaded, this, &Workspace::lookupsLoaded);
+    connect(m_live.get(), &LiveRecords::draftsChanged, this, &Workspace::draftsChanged);
+    connect(
+        m_live.get(), &LiveRecords::draftsChanged, this,
+        [this] {
+            if (m_sourcesWait)
+                followSources();
+        },
+        Qt::QueuedConnection);
+    connect(m_feed.get(), &ChangeFeed::committed, this, [this](const CommittedChange& change) {
+        m_live->follow(change);
+        Q_EMIT committed(change);
+    });
+    connect(m_feed.get(), &ChangeFeed::changedOutside, m_live.get(), &LiveRecords::refreshAll);
     connect(m_feed.get(), &ChangeFeed::lost, this,
             [this](const Error& error) { Q_EMIT reachable(false, error.sentence); });
     connect(m_feed.get(), &ChangeFeed::restored, this, [this] {
         Q_EMIT reachable(true, {});
-        refreshAll();
+        m_live->refreshAll();
     });
 }
 
@@ -75,9 +88,7 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
 Workspace::~Workspace() {
     m_lookupWork.reset();
     m_feed.reset();
-    m_views.clear();
-    m_lookups.clear();
-    m_tables.clear();
+    m_live.reset();
 }
 
 Status Workspace::saveProject() {
@@ -147,7 +158,7 @@ void Workspace::setProject(const Project& project) {
 void Workspace::putSource(const QString& former, const QuerySource& source,
                           const Table& described) {
     m_described.insert(identityOf(source), described);
-    change(tr("SELECT %1").arg(source.name), [&](Project& project) {
+    change(tr("source %1").arg(source.name), [&](Project& project) {
         const auto isFormer = [&](const QuerySource& other) { return other.name == former; };
         auto place = std::find_if(project.sources.begin(), project.sources.end(), isFormer);
         if (place == project.sources.end())
@@ -167,7 +178,7 @@ void Workspace::putSource(const QString& former, const QuerySource& source,
 }
 
 void Workspace::removeSource(const QString& name) {
-    change(tr("without the SELECT %1").arg(name), [&](Project& project) {
+    change(tr("without the source %1").arg(name), [&](Project& project) {
         project.sources.removeIf([&](const QuerySource& source) { return source.name == name; });
         project.fields.remove(name);
     });
@@ -185,25 +196,18 @@ void Workspace::followSources() {
             gravin::putSource(next, *described);
     }
     bool replaced = false;
-    const QStringList inUse = m_tables.keys();
+    const QStringList inUse = m_live->inUse();
     for (const QString& name : inUse) {
-        const std::shared_ptr<TableData> former = m_tables.value(name);
+        const std::shared_ptr<const Table> former = m_live->table(name);
         const Table* now = next.table(name);
-        if (!former->table->isQuery() ||
-            (now && now->select == former->table->select && now->base == former->table->base))
+        if (!former->isQuery() ||
+            (now && now->select == former->select && now->base == former->base))
             continue;
-        if (!former->drafts->all().isEmpty()) {
+        if (!m_live->drafts(name)->all().isEmpty()) {
             m_sourcesWait = true;
             continue;
         }
-        // Somebody may still show it; it goes with the workspace.
-        m_retired.append(m_tables.take(name));
-        m_views.removeIf([&](const auto& view) {
-            const bool goes = (*view)->table().name == name;
-            if (goes)
-                m_retiredViews.append(*view);
-            return goes;
-        });
+        m_live->retire(name);
         replaced = true;
     }
     setCatalog(std::move(next));
@@ -213,9 +217,10 @@ void Workspace::followSources() {
 
 void Workspace::setCatalog(Catalog next) {
     // Whoever works on a table counts its columns as they were.
-    for (const auto& used : std::as_const(m_tables))
-        gravin::putSource(next, *used->table);
+    for (const QString& name : m_live->inUse())
+        gravin::putSource(next, *m_live->table(name));
     m_catalog = std::make_shared<const Catalog>(std::move(next));
+    m_live->setCatalog(m_catalog);
     m_feed->setCatalog(m_catalog);
     Q_EMIT catalogChanged();
 }
@@ -322,81 +327,8 @@ Result<BoundScreen> Workspace::bound(const QString& screenId) const {
     return bindScreen(m_project, *m_catalog, *found);
 }
 
-Workspace::TableData& Workspace::data(const QString& table) {
-    auto& entry = m_tables[table];
-    if (!entry) {
-        entry = std::make_shared<TableData>();
-        entry->table = std::make_shared<const Table>(*m_catalog->table(table));
-        entry->records = std::make_unique<RecordStore>(entry->table, m_reader.get());
-        entry->drafts = std::make_unique<DraftStore>(entry->table);
-        connect(entry->drafts.get(), &DraftStore::changed, this, &Workspace::draftsChanged);
-        connect(
-            entry->drafts.get(), &DraftStore::changed, this,
-            [this] {
-                if (m_sourcesWait)
-                    followSources();
-            },
-            Qt::QueuedConnection);
-        connect(entry->records.get(), &RecordStore::failed, this, [this](const Error& error) {
-            Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
-        });
-    }
-    return *entry;
-}
-
-RecordStore* Workspace::records(const QString& table) { return data(table).records.get(); }
-
-DraftStore* Workspace::drafts(const QString& table) { return data(table).drafts.get(); }
-
 RecordView* Workspace::view(const QString& screenId) {
-    const QString table = screen(screenId)->table;
-    auto& view = m_views[joinEscaped({screenId, table})];
-    if (!view) {
-        view = std::make_shared<RecordView>(data(table).table, m_indexer.get());
-        connectView(view.get());
-        view->reload();
-    }
-    return view.get();
-}
-
-std::shared_ptr<RecordView> Workspace::newView(const QString& table) {
-    auto view = std::make_shared<RecordView>(data(table).table, m_indexer.get());
-    view->showNothing();
-    connectView(view.get());
-    m_looseViews.removeIf([](const auto& loose) { return loose.expired(); });
-    m_looseViews.append(view);
-    return view;
-}
-
-void Workspace::connectView(RecordView* view) {
-    connect(view, &RecordView::failed, this, [this](const Error& error) {
-        Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
-    });
-}
-
-QList<RecordView*> Workspace::views() const {
-    QList<RecordView*> all;
-    for (const auto& view : m_views)
-        all += view.get();
-    for (const auto& loose : m_looseViews) {
-        if (const auto view = loose.lock())
-            all += view.get();
-    }
-    return all;
-}
-
-LookupStore* Workspace::lookup(const Lookup& lookup) {
-    QStringList parts{lookup.table, lookup.storedColumn, lookup.sortColumn,
-                      lookup.sortDescending ? QStringLiteral("down") : QString()};
-    parts += lookup.shownColumns;
-    for (const LookupCondition& only : lookup.conditions)
-        parts += {only.column, only.value};
-    auto& store = m_lookups[joinEscaped(parts)];
-    if (!store) {
-        store = std::make_shared<LookupStore>(lookup, m_catalog, m_reader.get());
-        connect(store.get(), &LookupStore::arrived, this, &Workspace::lookupsLoaded);
-    }
-    return store.get();
+    return m_live->view(screenId, screen(screenId)->table);
 }
 
 QString Workspace::shown(const BoundField& field, const Value& value) {
@@ -434,16 +366,16 @@ QString Workspace::reasonAgainstNew(const QString& table) const {
 
 void Workspace::type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
                      const QString& text) {
-    TableData& table = data(screen.table->name);
-    const Record* record = id.isNew() ? nullptr : table.records->record(id.key);
-    const Draft* draft = table.drafts->find(id);
+    DraftStore* store = drafts(screen.table->name);
+    const Record* record = id.isNew() ? nullptr : records(screen.table->name)->record(id.key);
+    const Draft* draft = store->find(id);
     if (field.definition.shownAs == ShownAs::Lookup && !text.trimmed().isEmpty()) {
         m_lookupWork->resolve(screen, id, field, text);
         return;
     }
     auto value = inputValue(field, text);
     if (!value) {
-        table.drafts->setBadText(id, record, field.columnIndex, {text, value.error().sentence});
+        store->setBadText(id, record, field.columnIndex, {text, value.error().sentence});
         return;
     }
     // A field that was empty and is left empty was not edited.
@@ -457,38 +389,37 @@ void Workspace::type(const BoundScreen& screen, const RecordId& id, const BoundF
 
 void Workspace::choose(const BoundScreen& screen, const RecordId& id, const BoundField& field,
                        const Value& value) {
-    TableData& table = data(screen.table->name);
-    const Record* record = id.isNew() ? nullptr : table.records->record(id.key);
-    if (!record && !table.drafts->find(id))
+    DraftStore* store = drafts(screen.table->name);
+    const Record* record = id.isNew() ? nullptr : records(screen.table->name)->record(id.key);
+    if (!record && !store->find(id))
         return;
-    table.drafts->setValue(id, record, field.columnIndex, value);
+    store->setValue(id, record, field.columnIndex, value);
 }
 
 std::vector<Problem> Workspace::problems(const QString& table, const RecordId& id) const {
-    const auto found = m_tables.find(table);
-    if (found == m_tables.end())
-        return {};
-    return (*found)->drafts->problems(id, m_rules.value((*found)->table->written()));
+    const DraftStore* store = m_live->draftsInUse(table);
+    return store ? store->problems(id, m_rules.value(m_live->table(table)->written()))
+                 : std::vector<Problem>{};
 }
 
 void Workspace::save(const BoundScreen& screen, const RecordId& id) {
-    TableData& table = data(screen.table->name);
-    const Draft* draft = table.drafts->find(id);
+    const Table& table = *screen.table;
+    DraftStore* store = drafts(table.name);
+    const Draft* draft = store->find(id);
     if (!draft || draft->saving)
         return;
     // What the last save was refused for may be mended elsewhere by now: ask again.
-    table.drafts->setRefusals(id, {});
-    const auto stopping = problems(table.table->name, id);
+    store->setRefusals(id, {});
+    const auto stopping = problems(table.name, id);
     if (!stopping.empty()) {
         Q_EMIT notice({Notice::Kind::Refused, tr("Not saved. %1").arg(stopping.front().message)});
         return;
     }
 
-    RecordEdit edit{
-        id.isNew() ? Operation::Insert : Operation::Update, table.table->name, id.key, {}, {}};
+    RecordEdit edit{id.isNew() ? Operation::Insert : Operation::Update, table.name, id.key, {}, {}};
     const QMap<int, Value> written = draft->changed;
     for (auto field = written.begin(); field != written.end(); ++field) {
-        const QString& column = table.table->columns[field.key()].name;
+        const QString& column = table.columns[field.key()].name;
         edit.after.insert(column, field.value());
         if (!id.isNew())
             edit.before.insert(column, draft->was[static_cast<size_t>(field.key())]);
@@ -497,7 +428,7 @@ void Workspace::save(const BoundScreen& screen, const RecordId& id) {
     request.action = id.isNew() ? QStringLiteral("add") : QStringLiteral("edit");
     request.screen = screen.screen.label;
     request.edits.push_back(std::move(edit));
-    table.drafts->setSaving(id, true);
+    store->setSaving(id, true);
     write(std::move(request), this, [this, screen, id, written](const WriteResult& result) {
         finishSave(screen, id, written, result);
     });
@@ -505,23 +436,24 @@ void Workspace::save(const BoundScreen& screen, const RecordId& id) {
 
 void Workspace::finishSave(const BoundScreen& screen, const RecordId& id,
                            const QMap<int, Value>& written, const WriteResult& result) {
-    TableData& table = data(screen.table->name);
-    table.drafts->setSaving(id, false);
+    const Table& table = *screen.table;
+    DraftStore* store = drafts(table.name);
+    store->setSaving(id, false);
     if (!result) {
         reportFailure(screen.table->name, id, result.error());
         return;
     }
     RecordId now = id;
     if (!result->records.empty())
-        now = {result->records.front().keyAfter(table.table->key), 0};
+        now = {result->records.front().keyAfter(table.key), 0};
     QString name;
-    if (const Draft* draft = table.drafts->find(id))
+    if (const Draft* draft = store->find(id))
         name = screen.nameOf(draft->values());
     // Whoever shows the new record moves to its key before the draft goes.
     Q_EMIT saved(screen.table->name, id, now);
-    table.drafts->saved(id, written);
+    store->saved(id, written);
     if (!id.isNew() && !(now == id))
-        table.drafts->discard(id);
+        store->discard(id);
     const QString shownName = name.trimmed().isEmpty() ? tr("1 record") : name;
     Q_EMIT notice({Notice::Kind::Done,
                    id.isNew()
@@ -538,7 +470,7 @@ void Workspace::reportFailure(const QString& table, const RecordId& id,
         if (conflict.gone)
             store->setGone(id);
         for (const FieldConflict& field : conflict.fields)
-            store->setTheirs(id, data(table).table->indexOf(field.column), field.theirs);
+            store->setTheirs(id, m_live->table(table)->indexOf(field.column), field.theirs);
     }
     store->setRefusals(id, failure.problems);
     Q_EMIT notice({Notice::Kind::Refused, tr("Not saved. %1").arg(failure.error.sentence),
@@ -586,112 +518,19 @@ void Workspace::write(ChangeRequest request, QObject* context,
         });
 }
 
-void Workspace::follow(const CommittedChange& change) {
-    if (change.records.size() > MostFollowed) {
-        refreshAll();
-    } else {
-        for (const RecordChange& record : change.records)
-            followRecord(record);
-        refreshSources(change);
-        QStringList touched;
-        for (const RecordChange& record : change.records)
-            touched += record.table;
-        for (auto store = m_lookups.begin(); store != m_lookups.end(); ++store) {
-            if (touched.contains((*store)->lookup().table))
-                (*store)->refresh();
-        }
-    }
-    Q_EMIT committed(change);
-}
-
-void Workspace::followRecord(const RecordChange& record) {
-    for (const auto& table : std::as_const(m_tables)) {
-        if (table->table->written() == record.table)
-            followRecord(record, *table);
-    }
-}
-
-void Workspace::followRecord(const RecordChange& record, TableData& table) {
-    const Key newKey = record.keyAfter(table.table->key);
-    if (record.operation != Operation::Delete && table.table->hasComputedColumns()) {
-        // What the database computes is known only to it.
-        table.records->invalidate(newKey);
-    } else if (record.operation == Operation::Insert) {
-        Record inserted{record.key, {}};
-        for (const Column& column : table.table->columns)
-            inserted.values.push_back(record.after.value(column.name));
-        table.records->put(inserted);
-    } else if (record.operation == Operation::Update) {
-        table.records->change(record.key, newKey, record.after);
-    } else {
-        table.records->forget(record.key);
-        table.drafts->setGone({record.key, 0});
-    }
-    if (record.operation == Operation::Update) {
-        if (const Draft* draft = table.drafts->find({record.key, 0})) {
-            std::vector<Value> now = draft->was;
-            for (auto field = record.after.begin(); field != record.after.end(); ++field) {
-                if (const int column = table.table->indexOf(field.key()); column >= 0)
-                    now[static_cast<size_t>(column)] = field.value();
-            }
-            table.drafts->rebase(record.key, now);
-        }
-    }
-    for (RecordView* view : views()) {
-        if (view->table().name != table.table->name)
-            continue;
-        switch (record.operation) {
-        case Operation::Insert:
-            view->recordInserted(record.key);
-            break;
-        case Operation::Update:
-            view->recordMoved(record.key, newKey);
-            break;
-        case Operation::Delete:
-            view->recordDeleted(record.key);
-            break;
-        }
-    }
-}
-
-// What a SELECT shows may hang on any record: it is asked anew.
-void Workspace::refreshSources(const CommittedChange& change) {
-    const bool reorders =
-        std::any_of(change.records.begin(), change.records.end(), [](const RecordChange& record) {
-            return record.operation != Operation::Update;
-        });
-    for (const auto& table : std::as_const(m_tables)) {
-        if (table->table->isQuery())
-            table->records->forgetAll();
-    }
-    for (RecordView* view : views()) {
-        if (reorders && view->table().isQuery())
-            view->reload();
-    }
-}
-
-// Drafts are never touched by a refresh.
-void Workspace::refreshAll() {
-    for (const auto& table : std::as_const(m_tables))
-        table->records->forgetAll();
-    for (RecordView* view : views())
-        view->reload();
-    for (const auto& store : std::as_const(m_lookups))
-        store->refresh();
-}
-
 QList<Workspace::OpenDraft> Workspace::openDrafts() const {
     QList<OpenDraft> open;
-    for (const auto& table : m_tables) {
-        for (const RecordId& id : table->drafts->all()) {
-            const Draft* draft = table->drafts->find(id);
-            const int naming = table->table->indexOf(namingColumn(*table->table));
-            QString name = naming < 0
-                               ? QString()
-                               : toText(draft->value(naming), table->table->columns[naming].type);
-            if (name.isEmpty())
-                name = id.isNew() ? tr("New record") : keyText(id.key, table->table->keyTypes());
-            open.append({table->table->name, id, name});
+    for (const QString& name : m_live->inUse()) {
+        const std::shared_ptr<const Table> table = m_live->table(name);
+        const DraftStore* store = m_live->draftsInUse(name);
+        const int naming = table->indexOf(namingColumn(*table));
+        for (const RecordId& id : store->all()) {
+            QString called =
+                naming < 0 ? QString()
+                           : toText(store->find(id)->value(naming), table->columns[naming].type);
+            if (called.isEmpty())
+                called = id.isNew() ? tr("New record") : keyText(id.key, table->keyTypes());
+            open.append({name, id, called});
         }
     }
     return open;

@@ -1,16 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/session/live_records.h"
 #include "core/changes/bulk_update.h"
 #include "core/changes/change_feed.h"
 #include "core/changes/change_log.h"
 #include "core/changes/rollback.h"
 #include "core/database/table_plan.h"
 #include "core/project/binding.h"
-#include "core/project/lookup_store.h"
-#include "core/records/draft_store.h"
-#include "core/records/record_store.h"
-#include "core/records/record_view.h"
 
 #include <QObject>
 #include <QUndoStack>
@@ -77,13 +74,13 @@ public:
     Result<BoundScreen> bound(const QString& screenId) const;
     TableRules rules(const QString& table) const { return m_rules.value(table); }
 
-    RecordStore* records(const QString& table);
-    DraftStore* drafts(const QString& table);
+    // What everybody shares, see LiveRecords.
+    RecordStore* records(const QString& table) { return m_live->records(table); }
+    DraftStore* drafts(const QString& table) { return m_live->drafts(table); }
     // Requires: the screen's table is in the catalog.
     RecordView* view(const QString& screenId);
-    // A view of its own, showing nothing until it is told what; follows changes while it lives.
-    std::shared_ptr<RecordView> newView(const QString& table);
-    LookupStore* lookup(const Lookup& lookup);
+    std::shared_ptr<RecordView> newView(const QString& table) { return m_live->newView(table); }
+    LookupStore* lookup(const Lookup& lookup) { return m_live->lookup(lookup); }
     Worker* reader() { return m_reader.get(); }
 
     // What people see of a value: choices by label, lookups by their shown value.
@@ -143,12 +140,6 @@ Q_SIGNALS:
     void reachable(bool reachable, const QString& reason);
 
 private:
-    struct TableData {
-        std::shared_ptr<const Table> table;
-        std::unique_ptr<RecordStore> records;
-        std::unique_ptr<DraftStore> drafts;
-    };
-    TableData& data(const QString& table);
     friend class ProjectStep;
     void setProject(const Project& project);
     void followSources();
@@ -156,13 +147,6 @@ private:
     void setCatalog(Catalog next);
     void addFirstRecords(const TablePlan& plan, QObject* context,
                          const std::function<void(const Result<QString>&)>& answer);
-    QList<RecordView*> views() const;
-    void connectView(RecordView* view);
-    void follow(const CommittedChange& change);
-    void followRecord(const RecordChange& record);
-    void followRecord(const RecordChange& record, TableData& table);
-    void refreshSources(const CommittedChange& change);
-    void refreshAll();
     void finishSave(const BoundScreen& screen, const RecordId& id, const QMap<int, Value>& written,
                     const WriteResult& result);
     void reportFailure(const QString& table, const RecordId& id, const WriteFailure& failure);
@@ -175,17 +159,12 @@ private:
     WorkerHandle m_reader;  // pages, lookups, the log
     WorkerHandle m_indexer; // key indexes
     WorkerHandle m_writer;  // the one door
+    std::unique_ptr<LiveRecords> m_live;
     std::unique_ptr<ChangeFeed> m_feed;
     std::unique_ptr<LookupWork> m_lookupWork;
-    QHash<QString, std::shared_ptr<TableData>> m_tables;
     QUndoStack m_undo;
-    QHash<QString, std::shared_ptr<RecordView>> m_views; // by screen and table
-    QList<std::weak_ptr<RecordView>> m_looseViews;
-    QHash<QString, std::shared_ptr<LookupStore>> m_lookups;
     QHash<QString, Table> m_described; // sources of now and of former steps, by identityOf()
     bool m_sourcesWait = false;        // one of them has unsaved edits
-    QList<std::shared_ptr<TableData>> m_retired;
-    QList<std::shared_ptr<RecordView>> m_retiredViews;
 };
 
 } // namespace gravin

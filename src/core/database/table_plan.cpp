@@ -235,4 +235,34 @@ Result<QMap<QString, Value>> plannedValues(const Catalog& catalog, const TablePl
     return values;
 }
 
+QString statementsText(const Dialect& dialect, const Catalog& catalog, const TablePlan& plan) {
+    QStringList parts{*createStatement(dialect, catalog, plan) + u';'};
+    Table table;
+    table.name = table.relation = plan.name;
+    for (const FieldPlan& field : plan.fields) {
+        Column column;
+        column.name = field.name;
+        column.type = plannedType(catalog, plan, field);
+        table.columns += column;
+    }
+    for (const QStringList& row : plan.rows) {
+        const auto values = plannedValues(catalog, plan, row);
+        if (!values || values->isEmpty())
+            continue;
+        QList<const Column*> columns;
+        QStringList notes;
+        for (const Column& column : std::as_const(table.columns)) {
+            if (!values->contains(column.name))
+                continue;
+            columns += &column;
+            notes += QStringLiteral("--   ? %1: %2")
+                         .arg(columns.size())
+                         .arg(toText(values->value(column.name), column.type).replace(u'\n', u' '));
+        }
+        parts +=
+            dialect.insertStatement(table, columns) + QStringLiteral(";\n") + notes.join(u'\n');
+    }
+    return parts.join(QStringLiteral("\n\n"));
+}
+
 } // namespace gravin

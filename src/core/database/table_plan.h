@@ -35,6 +35,10 @@ ColumnType plannedType(const Catalog& catalog, const TablePlan& plan, const Fiel
 Result<QString> createStatement(const Dialect& dialect, const Catalog& catalog,
                                 const TablePlan& plan);
 
+// All that would run, to read: the CREATE TABLE, then an INSERT for each first record, its values
+// apart as comments. Requires: createStatement() succeeds.
+QString statementsText(const Dialect& dialect, const Catalog& catalog, const TablePlan& plan);
+
 // The values of one first record by column; what was left empty is not among them. The error names
 // the field.
 Result<QMap<QString, Value>> plannedValues(const Catalog& catalog, const TablePlan& plan,
