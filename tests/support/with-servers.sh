@@ -19,8 +19,11 @@ mariadb-install-db --no-defaults --datadir="$folder/data" --skip-test-db \
     --auth-root-authentication-method=normal >"$folder/install.log" 2>&1 ||
     { cat "$folder/install.log" >&2; exit 1; }
 # Bound to this machine only; a free port is asked of the system.
-port=$(perl -MIO::Socket::INET -e \
-    'print IO::Socket::INET->new(Listen => 1, LocalAddr => "127.0.0.1", LocalPort => 0)->sockport')
+free_port() {
+    perl -MIO::Socket::INET -e \
+        'print IO::Socket::INET->new(Listen => 1, LocalAddr => "127.0.0.1", LocalPort => 0)->sockport'
+}
+port=$(free_port)
 mariadbd --no-defaults --datadir="$folder/data" --socket="$folder/socket" --bind-address=127.0.0.1 \
     --innodb-flush-log-at-trx-commit=0 --port="$port" --pid-file="$folder/pid" --user="$(id -un)" --lc-messages-dir=/usr/share/mysql \
     >"$folder/server.log" 2>&1 &
@@ -44,4 +47,5 @@ export GRAVIN_TEST_MARIADB="mariadb://root@localhost/mysql?socket=$folder/socket
 export GRAVIN_TEST_MARIADB_SOCKET="$folder/socket"
 export GRAVIN_TEST_MARIADB_PORT="$port"
 # What a crash would lose matters to nobody here, and waiting for the disk takes most of the time.
-pg_virtualenv -t -o fsync=off -o synchronous_commit=off "$@"
+# Another server of this machine may have the usual port.
+pg_virtualenv -t -c "--port=$(free_port)" -o fsync=off -o synchronous_commit=off "$@"

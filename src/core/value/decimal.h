@@ -39,6 +39,7 @@ public:
     // The same worth with this many digits after the point; nothing if digits would be lost.
     std::optional<Decimal> rescaled(int scale) const;
 
+    const Integer& coefficient() const { return m_coefficient; }
     int scale() const { return m_scale; }
     // Digits before the point, at least 1.
     int wholeDigits() const;

@@ -1,0 +1,696 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/expression/evaluator.h"
+
+#include "core/base/text.h"
+#include "core/expression/text_functions.h"
+#include "core/value/decimal_arithmetic.h"
+#include "core/value/text_form.h"
+
+#include <chrono>
+#include <cmath>
+
+namespace gravin {
+
+namespace {
+
+using Operation = ExpressionNode::Operation;
+using Type = ExpressionType;
+
+constexpr qint64 MicrosecondsPerDay = 86'400'000'000;
+// Digits behind the point of a quotient, or those of what is divided if they are more.
+constexpr int QuotientScale = 6;
+// Code units of a text that an expression makes: nested functions could make any length.
+constexpr qsizetype LongestText = 10'000'000;
+
+Error outOfRange() { return {ErrorKind::Refused, say("A result is out of range.")}; }
+
+Decimal toDecimal(const Value& number) {
+    return number.kind() == Value::Kind::Integer ? Decimal(number.asInteger()) : number.asDecimal();
+}
+
+double toDouble(const Value& number) {
+    switch (number.kind()) {
+    case Value::Kind::Integer:
+        return static_cast<double>(number.asInteger());
+    case Value::Kind::Decimal:
+        return number.asDecimal().toDouble();
+    default:
+        return number.asDouble();
+    }
+}
+
+Timestamp toTimestamp(const Value& moment) {
+    switch (moment.kind()) {
+    case Value::Kind::Date:
+        return {moment.asDate(), {}};
+    case Value::Kind::Instant:
+        return moment.asInstant().utc;
+    default:
+        return moment.asTimestamp();
+    }
+}
+
+Result<Value> fromDecimal(const std::optional<Decimal>& decimal) {
+    if (!decimal)
+        return outOfRange();
+    return Value::decimal(*decimal);
+}
+
+Result<Value> fromDouble(double number) {
+    if (!std::isfinite(number))
+        return outOfRange();
+    return Value::real(number == 0 ? 0.0 : number); // there is one zero
+}
+
+int sign(auto ordering) { return ordering < 0 ? -1 : ordering > 0 ? 1 : 0; }
+
+// Below, equal or above. Requires: neither is NULL, and their types are comparable.
+int compare(const Value& a, const Value& b) {
+    using Kind = Value::Kind;
+    const Kind kind = a.kind();
+    if (kind == Kind::Double || b.kind() == Kind::Double) {
+        const double left = toDouble(a);
+        const double right = toDouble(b);
+        return left < right ? -1 : left > right ? 1 : 0;
+    }
+    switch (kind) {
+    case Kind::Integer:
+    case Kind::Decimal:
+        if (kind == Kind::Integer && b.kind() == Kind::Integer)
+            return sign(a.asInteger() <=> b.asInteger());
+        return sign(toDecimal(a) <=> toDecimal(b));
+    case Kind::Boolean:
+        return sign(a.asBoolean() <=> b.asBoolean());
+    case Kind::Text:
+        return compareTexts(a.asText(), b.asText());
+    case Kind::Time:
+        return sign(a.asTime() <=> b.asTime());
+    case Kind::Date:
+    case Kind::Timestamp:
+    case Kind::Instant: {
+        const Timestamp left = toTimestamp(a);
+        const Timestamp right = toTimestamp(b);
+        if (left.date != right.date)
+            return left.date < right.date ? -1 : 1;
+        return sign(left.time <=> right.time);
+    }
+    default:
+        return 0;
+    }
+}
+
+bool fits(const Value& value, Type type) {
+    using Kind = Value::Kind;
+    switch (value.kind()) {
+    case Kind::Null:
+        return true;
+    case Kind::Boolean:
+        return type == Type::Boolean;
+    case Kind::Integer:
+        return type == Type::Integer || type == Type::Decimal || type == Type::Double;
+    case Kind::Decimal:
+        return type == Type::Decimal || type == Type::Double;
+    case Kind::Double:
+        return type == Type::Double;
+    case Kind::Text:
+        return type == Type::Text;
+    case Kind::Date:
+        return type == Type::Date;
+    case Kind::Time:
+        return type == Type::Time;
+    case Kind::Timestamp:
+        return type == Type::Timestamp;
+    case Kind::Instant:
+        return type == Type::Instant;
+    case Kind::Binary:
+        return false;
+    }
+    return false;
+}
+
+// One run over one record. The parser has limited the depth of the tree.
+class Run {
+public:
+    Run(const Expression& expression, const std::vector<const Value*>& values,
+        const Present& present)
+        : m_expression(expression)
+        , m_values(values)
+        , m_present(present) {}
+
+    Result<Value> value(int index) const {
+        const ExpressionNode& node = at(index);
+        switch (node.operation) {
+        case Operation::Literal:
+            return node.literal;
+        case Operation::IntervalLiteral:
+            return Value::null(); // read by the operation beside it
+        case Operation::Column:
+            return column(node);
+        case Operation::And:
+        case Operation::Or:
+            return junction(node);
+        case Operation::Case:
+            return caseOf(node);
+        case Operation::Coalesce:
+            return coalesced(node);
+        case Operation::In:
+            return in(node);
+        case Operation::CurrentDate:
+            return Value::date(m_present.today);
+        case Operation::CurrentTimestamp:
+            return Value::instant(m_present.now);
+        default:
+            return computed(node);
+        }
+    }
+
+private:
+    const ExpressionNode& at(int index) const {
+        return m_expression.nodes()[static_cast<size_t>(index)];
+    }
+
+    Result<Value> column(const ExpressionNode& node) const {
+        const Value& value = *m_values[static_cast<size_t>(node.column)];
+        if (node.type == Type::Other || fits(value, node.type))
+            return value;
+        return Error{ErrorKind::Refused,
+                     say("%1 holds “%2”, which is not %3.")
+                         .arg(m_expression.columns()[node.column], toText(value, {}),
+                              expressionTypeText(node.type))};
+    }
+
+    // What decides comes first: after it nothing is asked.
+    Result<Value> junction(const ExpressionNode& node) const {
+        const bool decides = node.operation == Operation::Or;
+        bool unknown = false;
+        for (const int operand : node.operands) {
+            auto part = value(operand);
+            if (!part)
+                return part;
+            if (part->isNull())
+                unknown = true;
+            else if (part->asBoolean() == decides)
+                return Value::boolean(decides);
+        }
+        return unknown ? Value::null() : Value::boolean(!decides);
+    }
+
+    Result<Value> caseOf(const ExpressionNode& node) const {
+        const qsizetype last = node.operands.size() - 1;
+        for (qsizetype i = 0; i < last; i += 2) {
+            auto condition = value(node.operands[i]);
+            if (!condition)
+                return condition;
+            if (!condition->isNull() && condition->asBoolean())
+                return widened(value(node.operands[i + 1]), node.type);
+        }
+        return widened(value(node.operands[last]), node.type);
+    }
+
+    Result<Value> coalesced(const ExpressionNode& node) const {
+        for (const int operand : node.operands) {
+            auto part = value(operand);
+            if (!part || !part->isNull())
+                return widened(std::move(part), node.type);
+        }
+        return Value::null();
+    }
+
+    Result<Value> in(const ExpressionNode& node) const {
+        auto wanted = value(node.operands[0]);
+        if (!wanted || wanted->isNull())
+            return wanted;
+        bool unknown = false;
+        for (qsizetype i = 1; i < node.operands.size(); ++i) {
+            auto part = value(node.operands[i]);
+            if (!part)
+                return part;
+            if (part->isNull())
+                unknown = true;
+            else if (compare(*wanted, *part) == 0)
+                return Value::boolean(true);
+        }
+        return unknown ? Value::null() : Value::boolean(false);
+    }
+
+    // A whole number among decimals becomes one, so that a column of results has one type.
+    static Result<Value> widened(Result<Value> value, Type type) {
+        if (!value || value->isNull())
+            return value;
+        if (type == Type::Decimal && value->kind() == Value::Kind::Integer)
+            return Value::decimal(Decimal(value->asInteger()));
+        if (type == Type::Double && value->kind() != Value::Kind::Double)
+            return Value::real(toDouble(*value));
+        if (type == Type::Timestamp && value->kind() == Value::Kind::Date)
+            return Value::timestamp(toTimestamp(*value));
+        return value;
+    }
+
+    // Operations that ask for all their operands first.
+    Result<Value> computed(const ExpressionNode& node) const {
+        std::vector<Value> operands;
+        operands.reserve(static_cast<size_t>(node.operands.size()));
+        bool anyNull = false;
+        for (const int operand : node.operands) {
+            auto part = value(operand);
+            if (!part)
+                return part;
+            anyNull = anyNull || (part->isNull() && at(operand).type != Type::Interval);
+            operands.push_back(std::move(*part));
+        }
+        switch (node.operation) {
+        case Operation::IsNull:
+            return Value::boolean(operands[0].isNull());
+        case Operation::IsTrue:
+            return Value::boolean(!operands[0].isNull() && operands[0].asBoolean());
+        case Operation::IsFalse:
+            return Value::boolean(!operands[0].isNull() && !operands[0].asBoolean());
+        case Operation::Distinct:
+            return Value::boolean(anyNull ? operands[0].isNull() != operands[1].isNull()
+                                          : compare(operands[0], operands[1]) != 0);
+        case Operation::NullIf:
+            return !anyNull && compare(operands[0], operands[1]) == 0 ? Value::null() : operands[0];
+        default:
+            break;
+        }
+        if (anyNull)
+            return Value::null();
+        switch (node.operation) {
+        case Operation::Not:
+            return Value::boolean(!operands[0].asBoolean());
+        case Operation::Equal:
+        case Operation::NotEqual:
+        case Operation::Less:
+        case Operation::LessOrEqual:
+        case Operation::Greater:
+        case Operation::GreaterOrEqual:
+            return Value::boolean(holds(node.operation, compare(operands[0], operands[1])));
+        case Operation::Add:
+        case Operation::Subtract:
+            if (node.type == Type::Date || node.type == Type::Timestamp ||
+                node.type == Type::Instant)
+                return moved(node, operands);
+            if (at(node.operands[0]).type == Type::Date)
+                return Value::integer(operands[1].asDate().daysTo(operands[0].asDate()));
+            return arithmetic(node, operands[0], operands[1]);
+        case Operation::Multiply:
+        case Operation::Divide:
+        case Operation::Modulo:
+            return arithmetic(node, operands[0], operands[1]);
+        case Operation::Negate:
+        case Operation::Absolute:
+        case Operation::Floor:
+        case Operation::Ceiling:
+        case Operation::Round:
+            return ofNumber(node, operands);
+        case Operation::Cast:
+            return cast(node, operands[0]);
+        case Operation::Extract:
+            return extracted(node, operands[0]);
+        default:
+            return ofText(node, operands);
+        }
+    }
+
+    static bool holds(Operation operation, int order) {
+        switch (operation) {
+        case Operation::Equal:
+            return order == 0;
+        case Operation::NotEqual:
+            return order != 0;
+        case Operation::Less:
+            return order < 0;
+        case Operation::LessOrEqual:
+            return order <= 0;
+        case Operation::Greater:
+            return order > 0;
+        default:
+            return order >= 0;
+        }
+    }
+
+    static Result<Value> arithmetic(const ExpressionNode& node, const Value& a, const Value& b) {
+        const bool divides =
+            node.operation == Operation::Divide || node.operation == Operation::Modulo;
+        if (node.type == Type::Double) {
+            const double left = toDouble(a);
+            const double right = toDouble(b);
+            if (divides && right == 0)
+                return Value::null();
+            return fromDouble(node.operation == Operation::Add        ? left + right
+                              : node.operation == Operation::Subtract ? left - right
+                              : node.operation == Operation::Multiply ? left * right
+                                                                      : left / right);
+        }
+        if (node.type == Type::Integer)
+            return wholeArithmetic(node.operation, a.asInteger(), b.asInteger());
+        const Decimal left = toDecimal(a);
+        const Decimal right = toDecimal(b);
+        if (divides && right == Decimal(0))
+            return Value::null();
+        switch (node.operation) {
+        case Operation::Add:
+            return fromDecimal(sum(left, right));
+        case Operation::Subtract:
+            return fromDecimal(difference(left, right));
+        case Operation::Multiply:
+            return fromDecimal(product(left, right));
+        case Operation::Divide:
+            return fromDecimal(
+                quotient(left, right, std::max({QuotientScale, left.scale(), right.scale()})));
+        default:
+            return fromDecimal(remainder(left, right));
+        }
+    }
+
+    static Result<Value> wholeArithmetic(Operation operation, qint64 a, qint64 b) {
+        qint64 result = 0;
+        bool overflows = false;
+        switch (operation) {
+        case Operation::Add:
+            overflows = __builtin_add_overflow(a, b, &result);
+            break;
+        case Operation::Subtract:
+            overflows = __builtin_sub_overflow(a, b, &result);
+            break;
+        case Operation::Multiply:
+            overflows = __builtin_mul_overflow(a, b, &result);
+            break;
+        default: // the remainder
+            if (b == 0)
+                return Value::null();
+            result = b == -1 ? 0 : a % b; // the smallest number by −1 would trap
+            break;
+        }
+        if (overflows)
+            return outOfRange();
+        return Value::integer(result);
+    }
+
+    static Result<Value> ofNumber(const ExpressionNode& node, const std::vector<Value>& operands) {
+        const Value& number = operands[0];
+        const qint64 digits = operands.size() > 1 ? operands[1].asInteger() : 0;
+        if (number.kind() == Value::Kind::Double)
+            return ofDouble(node.operation, number.asDouble(), digits);
+        const bool whole = number.kind() == Value::Kind::Integer;
+        const Decimal decimal = toDecimal(number);
+        std::optional<Decimal> result;
+        switch (node.operation) {
+        case Operation::Negate:
+            result = negated(decimal);
+            break;
+        case Operation::Absolute:
+            result = decimal < Decimal(0) ? negated(decimal) : decimal;
+            break;
+        case Operation::Floor:
+            result = rounded(decimal, 0, Rounding::Down);
+            break;
+        case Operation::Ceiling:
+            result = rounded(decimal, 0, Rounding::Up);
+            break;
+        default:
+            result = rounded(decimal, limitedScale(digits), Rounding::HalfAwayFromZero);
+            break;
+        }
+        if (!whole)
+            return fromDecimal(result);
+        const auto fit = result ? result->toInteger() : std::nullopt;
+        if (!fit)
+            return outOfRange();
+        return Value::integer(*fit);
+    }
+
+    static Result<Value> ofDouble(Operation operation, double number, qint64 digits) {
+        switch (operation) {
+        case Operation::Negate:
+            return fromDouble(-number);
+        case Operation::Absolute:
+            return fromDouble(std::abs(number));
+        case Operation::Floor:
+            return fromDouble(std::floor(number));
+        case Operation::Ceiling:
+            return fromDouble(std::ceil(number));
+        default: {
+            // By the decimal that stands for it, so that 2.675 becomes 2.68.
+            const auto decimal = Decimal::fromDouble(number);
+            const auto result =
+                decimal ? rounded(*decimal, limitedScale(digits), Rounding::HalfAwayFromZero)
+                        : std::nullopt;
+            if (!result)
+                return outOfRange();
+            return fromDouble(result->toDouble());
+        }
+        }
+    }
+
+    static int limitedScale(qint64 digits) {
+        return static_cast<int>(
+            std::clamp<qint64>(digits, -Decimal::MaximumDigits - 1, Decimal::MaximumDigits));
+    }
+
+    // A moment by an interval later or earlier. A day that the month does not have becomes its
+    // last.
+    Result<Value> moved(const ExpressionNode& node, const std::vector<Value>& operands) const {
+        const bool intervalFirst = at(node.operands[0]).type == Type::Interval;
+        const Interval& interval = at(node.operands[intervalFirst ? 0 : 1]).interval;
+        const Value& moment = operands[intervalFirst ? 1 : 0];
+        const qint64 direction = node.operation == Operation::Subtract ? -1 : 1;
+        Timestamp result = toTimestamp(moment);
+        result.date = result.date.addMonths(static_cast<int>(direction * interval.months))
+                          .addDays(direction * interval.days);
+        qint64 time = result.time.microseconds + direction * interval.microseconds;
+        qint64 days = time / MicrosecondsPerDay;
+        time %= MicrosecondsPerDay;
+        if (time < 0) {
+            time += MicrosecondsPerDay;
+            --days;
+        }
+        result = {result.date.addDays(days), {time}};
+        constexpr int LastYear = 9999;
+        if (!result.date.isValid() || result.date.year() < 1 || result.date.year() > LastYear)
+            return outOfRange();
+        switch (moment.kind()) {
+        case Value::Kind::Date:
+            return Value::date(result.date);
+        case Value::Kind::Instant:
+            return Value::instant({result});
+        default:
+            return Value::timestamp(result);
+        }
+    }
+
+    static Result<Value> extracted(const ExpressionNode& node, const Value& moment) {
+        using Part = ExpressionNode::Part;
+        constexpr qint64 Second = 1'000'000;
+        const TimeOfDay time = moment.kind() == Value::Kind::Time   ? moment.asTime()
+                               : moment.kind() == Value::Kind::Date ? TimeOfDay{}
+                                                                    : toTimestamp(moment).time;
+        const QDate date = moment.kind() == Value::Kind::Time ? QDate() : toTimestamp(moment).date;
+        switch (node.part) {
+        case Part::Year:
+            return Value::integer(date.year());
+        case Part::Month:
+            return Value::integer(date.month());
+        case Part::Day:
+            return Value::integer(date.day());
+        case Part::Hour:
+            return Value::integer(time.microseconds / (3600 * Second));
+        case Part::Minute:
+            return Value::integer(time.microseconds / (60 * Second) % 60);
+        case Part::Second:
+            return Value::decimal(Decimal(Decimal::Integer(time.microseconds % (60 * Second)), 6));
+        }
+        return Value::null();
+    }
+
+    static Result<Value> cast(const ExpressionNode& node, const Value& from) {
+        const auto cannot = [&] {
+            return Error{
+                ErrorKind::Refused,
+                say("“%1” cannot become %2.").arg(castText(from), expressionTypeText(node.type))};
+        };
+        switch (node.type) {
+        case Type::Text: {
+            const QString text = castText(from);
+            if (node.textLength >= 0 && characterCount(text) > node.textLength)
+                return cannot();
+            return Value::text(text);
+        }
+        case Type::Timestamp:
+            if (from.kind() == Value::Kind::Date)
+                return Value::timestamp(toTimestamp(from));
+            break;
+        case Type::Date:
+            if (from.kind() == Value::Kind::Timestamp)
+                return Value::date(from.asTimestamp().date);
+            break;
+        case Type::Time:
+            if (from.kind() == Value::Kind::Timestamp)
+                return Value::time(from.asTimestamp().time);
+            break;
+        default:
+            break;
+        }
+        if (from.kind() == Value::Kind::Text)
+            return castOfText(node, from.asText().trimmed(), cannot());
+        return castOfNumber(node, from, cannot());
+    }
+
+    static QString castText(const Value& from) {
+        switch (from.kind()) {
+        case Value::Kind::Text:
+            return from.asText();
+        case Value::Kind::Boolean:
+            return from.asBoolean() ? QStringLiteral("TRUE") : QStringLiteral("FALSE");
+        default:
+            return toText(from, {});
+        }
+    }
+
+    static Result<Value> castOfText(const ExpressionNode& node, const QString& text,
+                                    const Error& cannot) {
+        const auto orCannot = [&](auto value, auto make) -> Result<Value> {
+            if (!value)
+                return cannot;
+            return make(*value);
+        };
+        switch (node.type) {
+        case Type::Boolean: {
+            const QString word = text.toUpper();
+            if (word != u"TRUE" && word != u"FALSE")
+                return cannot;
+            return Value::boolean(word == u"TRUE");
+        }
+        case Type::Date:
+            return orCannot(dateFromIso(text), &Value::date);
+        case Type::Time:
+            return orCannot(timeFromIso(text), &Value::time);
+        case Type::Timestamp:
+            return orCannot(timestampFromIso(text), &Value::timestamp);
+        case Type::Integer:
+        case Type::Decimal:
+        case Type::Double: {
+            const auto decimal = Decimal::fromText(text);
+            if (!decimal)
+                return cannot;
+            return castOfNumber(node, Value::decimal(*decimal), cannot);
+        }
+        default:
+            return cannot;
+        }
+    }
+
+    // Rounded where the type has fewer digits: a CAST asks for that.
+    static Result<Value> castOfNumber(const ExpressionNode& node, const Value& from,
+                                      const Error& cannot) {
+        if (node.type == Type::Boolean || from.kind() == Value::Kind::Boolean)
+            return from;
+        if (from.kind() == Value::Kind::Double && node.type == Type::Double)
+            return from;
+        if (node.type == Type::Double)
+            return fromDouble(toDouble(from));
+        const auto exact = from.kind() == Value::Kind::Double ? Decimal::fromDouble(from.asDouble())
+                                                              : std::optional(toDecimal(from));
+        if (!exact)
+            return cannot;
+        if (node.type == Type::Integer) {
+            const auto whole = rounded(*exact, 0, Rounding::HalfAwayFromZero);
+            const auto fit = whole ? whole->toInteger() : std::nullopt;
+            if (!fit)
+                return cannot;
+            return Value::integer(*fit);
+        }
+        const auto result = rounded(*exact, node.scale, Rounding::HalfAwayFromZero);
+        const auto scaled = result ? result->rescaled(node.scale) : std::nullopt;
+        if (!scaled)
+            return cannot;
+        return Value::decimal(*scaled);
+    }
+
+    static Result<Value> replaced(const QString& text, const QString& what, const QString& by) {
+        if (what.isEmpty())
+            return Value::text(text);
+        const qsizetype grows = text.count(what) * (by.size() - what.size());
+        if (text.size() + grows > LongestText)
+            return outOfRange();
+        return Value::text(QString(text).replace(what, by));
+    }
+
+    static Result<Value> ofText(const ExpressionNode& node, const std::vector<Value>& operands) {
+        const QString& text = operands[0].asText();
+        switch (node.operation) {
+        case Operation::Concatenate:
+            if (text.size() + operands[1].asText().size() > LongestText)
+                return outOfRange();
+            return Value::text(text + operands[1].asText());
+        case Operation::Upper:
+            return Value::text(text.toUpper());
+        case Operation::Lower:
+            return Value::text(text.toLower());
+        case Operation::Trim:
+        case Operation::TrimLeft:
+        case Operation::TrimRight:
+            return Value::text(trimmed(text, operands[1].asText(),
+                                       node.operation != Operation::TrimRight,
+                                       node.operation != Operation::TrimLeft));
+        case Operation::Replace:
+            return replaced(text, operands[1].asText(), operands[2].asText());
+        case Operation::Position:
+            return Value::integer(positionIn(operands[1].asText(), text));
+        case Operation::CharLength:
+            return Value::integer(characterCount(text));
+        case Operation::Substring: {
+            std::optional<qint64> count;
+            if (operands.size() > 2)
+                count = operands[2].asInteger();
+            if (count && *count < 0)
+                return Error{ErrorKind::Refused,
+                             say("The length of a part of a text cannot be negative.")};
+            return Value::text(substring(text, operands[1].asInteger(), count));
+        }
+        case Operation::LikeRegex: {
+            const auto match = node.regex->match(text);
+            return Value::boolean(match.hasMatch());
+        }
+        case Operation::Like: {
+            std::optional<char32_t> escape;
+            if (operands.size() > 2) {
+                const QList<uint> characters = operands[2].asText().toUcs4();
+                if (characters.size() != 1)
+                    return Error{ErrorKind::Refused,
+                                 say("What stands behind ESCAPE is one character.")};
+                escape = characters.front();
+            }
+            const auto like = isLike(text, operands[1].asText(), escape);
+            if (!like)
+                return Error{
+                    ErrorKind::Refused,
+                    say("In the pattern of LIKE the escape stands before %, _ or itself.")};
+            return Value::boolean(*like);
+        }
+        default:
+            return Value::null();
+        }
+    }
+
+    const Expression& m_expression;
+    const std::vector<const Value*>& m_values;
+    const Present& m_present;
+};
+
+} // namespace
+
+Present Present::take() {
+    using namespace std::chrono;
+    const auto now = duration_cast<microseconds>(system_clock::now().time_since_epoch()).count();
+    const QDate epoch(1970, 1, 1);
+    return {QDate::currentDate(),
+            Instant{{epoch.addDays(now / MicrosecondsPerDay), {now % MicrosecondsPerDay}}}};
+}
+
+Result<Value> evaluate(const Expression& expression, const std::vector<const Value*>& values,
+                       const Present& present) {
+    return Run(expression, values, present).value(expression.root());
+}
+
+} // namespace gravin

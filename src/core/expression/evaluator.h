@@ -1,0 +1,21 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/expression/expression.h"
+
+namespace gravin {
+
+// What CURRENT_DATE and CURRENT_TIMESTAMP mean, the same for a whole run.
+struct Present {
+    QDate today;
+    Instant now;
+    static Present take(); // today as the person's clock reads it
+};
+
+// The value of an expression for one record. `values` are those of expression.columns(), in their
+// order. Fails, with a sentence, where the value cannot be had: a result out of range, a text that
+// a CAST cannot read, a stored value that is not of its column's type. Division by zero gives NULL.
+Result<Value> evaluate(const Expression& expression, const std::vector<const Value*>& values,
+                       const Present& present);
+
+} // namespace gravin

@@ -1,0 +1,396 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/expression/tree_builder.h"
+
+#include "core/base/text.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+using Operation = ExpressionNode::Operation;
+using Type = ExpressionType;
+
+bool isNumber(Type type) {
+    return type == Type::Integer || type == Type::Decimal || type == Type::Double;
+}
+
+bool isMoment(Type type) {
+    return type == Type::Date || type == Type::Timestamp || type == Type::Instant;
+}
+
+// The type that both fit into without loss of meaning; nothing when there is none.
+std::optional<Type> commonType(Type a, Type b) {
+    if (a == b || b == Type::Null)
+        return a;
+    if (a == Type::Null)
+        return b;
+    if (isNumber(a) && isNumber(b))
+        return std::max(a, b); // in the order of the enumeration
+    if ((a == Type::Date && b == Type::Timestamp) || (a == Type::Timestamp && b == Type::Date))
+        return Type::Timestamp;
+    return std::nullopt;
+}
+
+int editDistance(const QString& a, const QString& b) {
+    std::vector<int> row(static_cast<size_t>(b.size()) + 1);
+    for (size_t j = 0; j < row.size(); ++j)
+        row[j] = static_cast<int>(j);
+    for (qsizetype i = 0; i < a.size(); ++i) {
+        int diagonal = row[0]++;
+        for (size_t j = 1; j < row.size(); ++j) {
+            const bool same = a[i] == b[static_cast<qsizetype>(j) - 1];
+            const int next = std::min({row[j] + 1, row[j - 1] + 1, diagonal + (same ? 0 : 1)});
+            diagonal = std::exchange(row[j], next);
+        }
+    }
+    return row.back();
+}
+
+} // namespace
+
+QString expressionTypeText(ExpressionType type) {
+    switch (type) {
+    case Type::Null:
+        return say("empty");
+    case Type::Boolean:
+        return say("true or false");
+    case Type::Integer:
+        return say("a whole number");
+    case Type::Decimal:
+        return say("a decimal number");
+    case Type::Double:
+        return say("a floating-point number");
+    case Type::Text:
+        return say("a text");
+    case Type::Date:
+        return say("a date");
+    case Type::Time:
+        return say("a time of day");
+    case Type::Timestamp:
+        return say("a date and time");
+    case Type::Instant:
+        return say("a moment");
+    case Type::Interval:
+        return say("an interval");
+    case Type::Other:
+        return say("of a type that can only be asked whether it is empty");
+    }
+    return {};
+}
+
+ExpressionType expressionTypeOf(const ColumnType& type) {
+    switch (type.kind) {
+    case TypeKind::Boolean:
+        return Type::Boolean;
+    case TypeKind::Integer:
+        return Type::Integer;
+    case TypeKind::Decimal:
+        return Type::Decimal;
+    case TypeKind::Double:
+        return Type::Double;
+    case TypeKind::Text:
+    case TypeKind::Enumeration:
+    case TypeKind::Uuid:
+        return Type::Text;
+    case TypeKind::Date:
+        return Type::Date;
+    case TypeKind::Time:
+        return Type::Time;
+    case TypeKind::Timestamp:
+        return Type::Timestamp;
+    case TypeKind::Instant:
+        return Type::Instant;
+    case TypeKind::Any:
+    case TypeKind::Binary:
+    case TypeKind::Json:
+    case TypeKind::Foreign:
+        return Type::Other;
+    }
+    return Type::Other;
+}
+
+QString nearestName(const QString& mistyped, const QList<ExpressionColumn>& names) {
+    constexpr qsizetype LongestCompared = 64;
+    if (mistyped.size() > LongestCompared)
+        return {};
+    // A third of the letters may be wrong.
+    int nearest = std::max(1, static_cast<int>(mistyped.size()) / 3) + 1;
+    QString found;
+    for (const ExpressionColumn& name : names) {
+        if (name.name.size() > LongestCompared)
+            continue;
+        const int distance = editDistance(mistyped.toLower(), name.name.toLower());
+        if (distance < nearest) {
+            nearest = distance;
+            found = name.name;
+        }
+    }
+    return found;
+}
+
+void TreeBuilder::fail(int node, const QString& sentence) const {
+    const ExpressionNode& culprit = m_nodes[static_cast<size_t>(node)];
+    throw ExpressionError{culprit.at, culprit.length, sentence};
+}
+
+void TreeBuilder::require(int node, ExpressionType type, const QString& why) const {
+    if (typeOf(node) != type && typeOf(node) != Type::Null)
+        fail(node, say("%1, and this is %2.").arg(why, expressionTypeText(typeOf(node))));
+}
+
+void TreeBuilder::requireText(int node) const {
+    require(node, Type::Text, say("A text is expected here"));
+}
+
+void TreeBuilder::requireNumber(int node) const {
+    if (!isNumber(typeOf(node)) && typeOf(node) != Type::Null)
+        fail(node, say("A number is expected here, and this is %1.")
+                       .arg(expressionTypeText(typeOf(node))));
+}
+
+void TreeBuilder::requireAll(const QList<int>& operands, ExpressionType type,
+                             const QString& why) const {
+    for (const int operand : operands)
+        require(operand, type, why);
+}
+
+void TreeBuilder::requireComparable(int left, int right, bool ordered) const {
+    const auto type = commonType(typeOf(left), typeOf(right));
+    if (!type) {
+        const bool isQuotedMoment =
+            typeOf(right) == Type::Text && (isMoment(typeOf(left)) || typeOf(left) == Type::Time) &&
+            m_nodes[static_cast<size_t>(right)].operation == Operation::Literal;
+        if (isQuotedMoment)
+            fail(right, say("This is a text. Write %1 before it to compare it with %2.")
+                            .arg(typeOf(left) == Type::Date   ? QStringLiteral("DATE")
+                                 : typeOf(left) == Type::Time ? QStringLiteral("TIME")
+                                                              : QStringLiteral("TIMESTAMP"),
+                                 expressionTypeText(typeOf(left))));
+        fail(right, say("This is %1, which cannot be compared with %2.")
+                        .arg(expressionTypeText(typeOf(right)), expressionTypeText(typeOf(left))));
+    }
+    const bool cannot =
+        *type == Type::Other || *type == Type::Interval || (ordered && *type == Type::Boolean);
+    if (cannot)
+        fail(left, say("This is %1, which has no order.").arg(expressionTypeText(*type)));
+}
+
+// Its results and what stands behind ELSE.
+ExpressionType TreeBuilder::resultOfCase(const QList<int>& operands) const {
+    QList<int> results{operands.back()};
+    for (qsizetype i = 1; i < operands.size(); i += 2)
+        results += operands[i];
+    std::sort(results.begin(), results.end());
+    return common(results);
+}
+
+ExpressionType TreeBuilder::common(const QList<int>& operands) const {
+    Type type = Type::Null;
+    for (qsizetype i = 0; i < operands.size(); ++i) {
+        const auto both = commonType(type, typeOf(operands[i]));
+        if (!both)
+            fail(operands[i],
+                 say("This is %1; the values before it are %2.")
+                     .arg(expressionTypeText(typeOf(operands[i])), expressionTypeText(type)));
+        type = *both;
+    }
+    return type;
+}
+
+ExpressionType TreeBuilder::arithmetic(Operation operation, int left, int right) const {
+    const Type a = typeOf(left);
+    const Type b = typeOf(right);
+    const bool addsOrTakes = operation == Operation::Add || operation == Operation::Subtract;
+    if (addsOrTakes && b == Type::Interval && (isMoment(a) || a == Type::Null)) {
+        const Interval& interval = m_nodes[static_cast<size_t>(right)].interval;
+        if (a == Type::Date && interval.microseconds != 0)
+            fail(right, say("A date has no time of day: add whole days, months or years, or CAST "
+                            "it to TIMESTAMP."));
+        return a;
+    }
+    if (operation == Operation::Add && a == Type::Interval)
+        return arithmetic(operation, right, left);
+    // Days between two dates.
+    if (operation == Operation::Subtract && a == Type::Date && b == Type::Date)
+        return Type::Integer;
+    requireNumber(left);
+    requireNumber(right);
+    if (a == Type::Null && b == Type::Null)
+        return Type::Null;
+    const Type type = *commonType(a, b);
+    return operation == Operation::Divide && type == Type::Integer ? Type::Decimal : type;
+}
+
+ExpressionType TreeBuilder::resultOf(Operation operation, const QList<int>& operands) const {
+    switch (operation) {
+    case Operation::Literal:
+    case Operation::Column:
+    case Operation::Cast:
+    case Operation::Extract:
+        return Type::Null; // said by whoever adds them
+    case Operation::IntervalLiteral:
+        return Type::Interval;
+    case Operation::Not:
+    case Operation::And:
+    case Operation::Or:
+    case Operation::IsTrue:
+    case Operation::IsFalse:
+        requireAll(operands, Type::Boolean, say("A condition is expected here"));
+        return Type::Boolean;
+    case Operation::Negate:
+    case Operation::Absolute:
+    case Operation::Floor:
+    case Operation::Ceiling:
+        requireNumber(operands[0]);
+        return typeOf(operands[0]);
+    case Operation::Add:
+    case Operation::Subtract:
+    case Operation::Multiply:
+    case Operation::Divide:
+        return arithmetic(operation, operands[0], operands[1]);
+    case Operation::Modulo: {
+        const Type type = arithmetic(operation, operands[0], operands[1]);
+        if (type == Type::Double)
+            fail(operands[0], say("MOD takes whole and decimal numbers only."));
+        return type;
+    }
+    case Operation::Equal:
+    case Operation::NotEqual:
+    case Operation::Distinct:
+        requireComparable(operands[0], operands[1], false);
+        return Type::Boolean;
+    case Operation::Less:
+    case Operation::LessOrEqual:
+    case Operation::Greater:
+    case Operation::GreaterOrEqual:
+        requireComparable(operands[0], operands[1], true);
+        return Type::Boolean;
+    case Operation::In:
+        for (qsizetype i = 1; i < operands.size(); ++i)
+            requireComparable(operands[0], operands[i], false);
+        return Type::Boolean;
+    case Operation::IsNull:
+        return Type::Boolean;
+    case Operation::Like:
+    case Operation::LikeRegex:
+        requireAll(operands, Type::Text, say("A text is expected here"));
+        return Type::Boolean;
+    case Operation::Case:
+        for (qsizetype i = 0; i + 1 < operands.size(); i += 2)
+            require(operands[i], Type::Boolean, say("A condition is expected here"));
+        return resultOfCase(operands);
+    case Operation::Coalesce:
+        return common(operands);
+    case Operation::NullIf:
+        requireComparable(operands[0], operands[1], false);
+        return typeOf(operands[0]);
+    case Operation::Concatenate:
+    case Operation::Upper:
+    case Operation::Lower:
+    case Operation::Trim:
+    case Operation::TrimLeft:
+    case Operation::TrimRight:
+    case Operation::Replace:
+        requireAll(operands, Type::Text, say("A text is expected here"));
+        return Type::Text;
+    case Operation::Substring:
+        requireText(operands[0]);
+        for (qsizetype i = 1; i < operands.size(); ++i)
+            require(operands[i], Type::Integer, say("A whole number is expected here"));
+        return Type::Text;
+    case Operation::Position:
+    case Operation::CharLength:
+        requireAll(operands, Type::Text, say("A text is expected here"));
+        return Type::Integer;
+    case Operation::Round:
+        requireNumber(operands[0]);
+        if (operands.size() > 1)
+            require(operands[1], Type::Integer, say("A whole number is expected here"));
+        return typeOf(operands[0]);
+    case Operation::CurrentDate:
+        return Type::Date;
+    case Operation::CurrentTimestamp:
+        return Type::Instant;
+    }
+    return Type::Null;
+}
+
+int TreeBuilder::push(ExpressionNode node) {
+    for (const int operand : std::as_const(node.operands))
+        node.depth = std::max(node.depth, m_nodes[static_cast<size_t>(operand)].depth + 1);
+    if (m_nodes.size() >= Expression::MostNodes)
+        throw ExpressionError{node.at, node.length, say("This expression has too many parts.")};
+    if (node.depth > Expression::DeepestNesting)
+        throw ExpressionError{node.at, node.length, say("This is nested too deeply.")};
+    m_nodes.push_back(std::move(node));
+    return static_cast<int>(m_nodes.size()) - 1;
+}
+
+int TreeBuilder::literal(ExpressionType type, const Value& value, int at, int length) {
+    ExpressionNode node;
+    node.type = type;
+    node.literal = value;
+    node.at = at;
+    node.length = length;
+    return push(std::move(node));
+}
+
+int TreeBuilder::column(int column, ExpressionType type, int at, int length) {
+    ExpressionNode node;
+    node.operation = Operation::Column;
+    node.type = type;
+    node.column = column;
+    node.at = at;
+    node.length = length;
+    return push(std::move(node));
+}
+
+int TreeBuilder::cast(int operand, const ExpressionNode& wanted, int at, int length) {
+    const Type from = typeOf(operand);
+    const Type to = wanted.type;
+    const bool canBe = from == Type::Null || from == to || from == Type::Text || to == Type::Text ||
+                       (isNumber(from) && isNumber(to)) ||
+                       (from == Type::Date && to == Type::Timestamp) ||
+                       (from == Type::Timestamp && (to == Type::Date || to == Type::Time));
+    if (!canBe || from == Type::Other || from == Type::Interval)
+        fail(operand,
+             say("%1 cannot become %2.").arg(expressionTypeText(from), expressionTypeText(to)));
+    ExpressionNode node = wanted;
+    node.operation = Operation::Cast;
+    node.operands = {operand};
+    node.at = at;
+    node.length = length;
+    return push(std::move(node));
+}
+
+int TreeBuilder::extract(ExpressionNode::Part part, int operand, int at, int length) {
+    using Part = ExpressionNode::Part;
+    const Type from = typeOf(operand);
+    const bool ofDate = part == Part::Year || part == Part::Month || part == Part::Day;
+    const bool has = from == Type::Null || from == Type::Timestamp || from == Type::Instant ||
+                     (ofDate ? from == Type::Date : from == Type::Time);
+    if (!has)
+        fail(operand, say("This is %1, which has no such part.").arg(expressionTypeText(from)));
+    ExpressionNode node;
+    node.operation = Operation::Extract;
+    node.type = part == Part::Second ? Type::Decimal : Type::Integer;
+    node.operands = {operand};
+    node.part = part;
+    node.at = at;
+    node.length = length;
+    return push(std::move(node));
+}
+
+int TreeBuilder::add(Operation operation, const QList<int>& operands, int at, int length) {
+    ExpressionNode node;
+    node.operation = operation;
+    node.operands = operands;
+    node.at = at;
+    node.length = length;
+    node.type = resultOf(operation, operands);
+    return push(std::move(node));
+}
+
+} // namespace gravin
