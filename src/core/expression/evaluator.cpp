@@ -62,7 +62,9 @@ Result<Value> fromDouble(double number) {
     return Value::real(number == 0 ? 0.0 : number); // there is one zero
 }
 
-int sign(auto ordering) { return ordering < 0 ? -1 : ordering > 0 ? 1 : 0; }
+int sign(std::strong_ordering ordering) {
+    return std::is_lt(ordering) ? -1 : std::is_gt(ordering) ? 1 : 0;
+}
 
 // Below, equal or above. Requires: neither is NULL, and their types are comparable.
 int compare(const Value& a, const Value& b) {
