@@ -53,9 +53,7 @@ std::optional<Decimal> sum(const Decimal& a, const Decimal& b) {
     return limited(left + right, std::max(a.scale(), b.scale()));
 }
 
-std::optional<Decimal> difference(const Decimal& a, const Decimal& b) {
-    return sum(a, negated(b));
-}
+std::optional<Decimal> difference(const Decimal& a, const Decimal& b) { return sum(a, negated(b)); }
 
 std::optional<Decimal> product(const Decimal& a, const Decimal& b) {
     return limited(a.coefficient() * b.coefficient(), a.scale() + b.scale());
