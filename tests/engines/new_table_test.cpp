@@ -136,6 +136,9 @@ TEST_P(NewTable, WhatCannotBeMadeIsSaidBeforehand) {
                     QStringLiteral("aid_crew_without")};
     EXPECT_TRUE(refusal(plan).contains(QStringLiteral("cannot refer")));
     plan.fields.removeLast();
+    plan.fields += field("depth", FieldKind::Decimal, DecimalDigits + 1);
+    EXPECT_TRUE(refusal(plan).contains(QStringLiteral("behind the point")));
+    plan.fields.removeLast();
     for (const char* name : {"aid", "AID", "gravin_more", "a.b"}) {
         plan.name = QLatin1String(name);
         EXPECT_FALSE(refusal(plan).isEmpty()) << name;

@@ -214,8 +214,6 @@ QTableView* NewTablePage::makeGrid(TablePlanModel* model, const char* name,
     return view;
 }
 
-bool NewTablePage::isBegun() const { return m_draft->undoStack()->canUndo(); }
-
 void NewTablePage::focusName() { m_name->setFocus(Qt::OtherFocusReason); }
 
 void NewTablePage::refresh() {

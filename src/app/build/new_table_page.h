@@ -24,8 +24,6 @@ public:
 
     void focusName();
     QUndoStack* undoStack() { return m_draft->undoStack(); }
-    // Something was typed that creating the table would need.
-    bool isBegun() const;
 
 Q_SIGNALS:
     void created(const QString& table, const gravin::Notice& notice);

@@ -27,12 +27,13 @@ Status verifyName(const QString& name, const QString& what) {
     return done();
 }
 
-// The key of the table that is referred to; the plan's own while it does not exist yet.
+// The key column of a table of the catalog; null unless it has just one.
 const Column* referencedKey(const Catalog& catalog, const QString& table) {
     const Table* target = catalog.table(table);
     return target && target->key.size() == 1 ? target->column(target->key.front()) : nullptr;
 }
 
+// The same of the table that is planned.
 const FieldPlan* ownKey(const TablePlan& plan) {
     const FieldPlan* found = nullptr;
     for (const FieldPlan& field : plan.fields) {
@@ -97,6 +98,11 @@ Status verify(const Catalog& catalog, const TablePlan& plan) {
             return Error{ErrorKind::Usage, say("%1: a length is a whole number from 1 to %2.")
                                                .arg(field.name)
                                                .arg(HighestLength)};
+        if (field.kind == FieldKind::Decimal && field.length > DecimalDigits)
+            return Error{ErrorKind::Usage,
+                         say("%1: a decimal number has at most %2 digits behind the point.")
+                             .arg(field.name)
+                             .arg(DecimalDigits)};
         if (field.kind == FieldKind::GivenNumber && !field.key)
             return Error{
                 ErrorKind::Usage,
