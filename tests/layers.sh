@@ -7,7 +7,7 @@ cd "$1/src"
 bad=0
 complain() { echo "$*"; bad=1; }
 
-order=(base value database records changes project exchange)
+order=(base value expression database records changes project exchange)
 for i in "${!order[@]}"; do
     for later in "${order[@]:i+1}"; do
         if hits=$(grep -rn "#include \"core/$later/" "core/${order[i]}"); then

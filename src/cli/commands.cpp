@@ -46,7 +46,7 @@ Result<Opened> openProject(const QString& file, Session::Access access) {
     auto opened = openDatabase(project->connection, access, project->sources);
     if (!opened)
         return opened.error();
-    opened->rules = rulesOf(*project);
+    opened->rules = rulesOf(*project, opened->catalog);
     opened->project = std::move(*project);
     return opened;
 }

@@ -53,7 +53,7 @@ void readExpression(const QByteArray& bytes) {
                 values.push_back(&field.second);
         }
     }
-    const Present present{QDate(2026, 5, 1), {{QDate(2026, 5, 1), {0}}}};
+    const Present present{QDate(2026, 5, 1), {{QDate(2026, 5, 1), {0}}}, {QDate(2026, 5, 1), {0}}};
     (void)evaluate(*expression, values, present);
 }
 

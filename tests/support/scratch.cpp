@@ -45,14 +45,16 @@ std::unique_ptr<Session> ScratchDatabase::open(Session::Access access) const {
 }
 
 Desk::Desk(std::unique_ptr<Session> session, const Project& project)
-    : m_session(std::move(session))
-    , m_rules(rulesOf(project)) {
+    : m_session(std::move(session)) {
     auto catalog = m_session->readCatalog();
     if (!catalog) {
         ADD_FAILURE() << qPrintable(catalog.error().sentence + u'\n' + catalog.error().detail);
         std::abort();
     }
     m_catalog = std::move(*catalog);
+    Project there = project;
+    there.connection = m_session->spec();
+    m_rules = rulesOf(there, m_catalog);
 }
 
 WriteResult Desk::write(RecordEdit edit) { return write(std::vector<RecordEdit>{std::move(edit)}); }

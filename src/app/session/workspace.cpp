@@ -48,7 +48,7 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     , m_project(std::move(project))
     , m_savedProject(m_project)
     , m_catalog(std::move(catalog))
-    , m_rules(rulesOf(m_project))
+    , m_rules(rulesOf(m_project, *m_catalog))
     , m_reader(std::move(reader))
     , m_indexer(startWorker(m_project.connection, Session::Access::ReadOnly))
     , m_writer(startWorker(m_project.connection, Session::Access::ReadWrite))
@@ -130,13 +130,15 @@ void Workspace::change(const QString& text, const std::function<void(Project&)>&
 
 void Workspace::setProject(const Project& project) {
     const Project before = std::exchange(m_project, project);
-    m_rules = rulesOf(m_project);
+    m_rules = rulesOf(m_project, *m_catalog);
     if (before.sources != m_project.sources)
         followSources();
-    QStringList tables = before.fields.keys() + m_project.fields.keys();
+    QStringList tables = before.fields.keys() + m_project.fields.keys() + before.checks.keys() +
+                         m_project.checks.keys();
     tables.removeDuplicates();
     for (const QString& table : std::as_const(tables)) {
-        if (before.fields.value(table) != m_project.fields.value(table))
+        if (before.fields.value(table) != m_project.fields.value(table) ||
+            before.checks.value(table) != m_project.checks.value(table))
             Q_EMIT definitionsChanged(table);
     }
     // Shelf and head show ids, labels and groups of all; a screen's own views the rest.
@@ -220,6 +222,7 @@ void Workspace::setCatalog(Catalog next) {
     for (const QString& name : m_live->inUse())
         gravin::putSource(next, *m_live->table(name));
     m_catalog = std::make_shared<const Catalog>(std::move(next));
+    m_rules = rulesOf(m_project, *m_catalog);
     m_live->setCatalog(m_catalog);
     m_feed->setCatalog(m_catalog);
     Q_EMIT catalogChanged();
@@ -398,8 +401,7 @@ void Workspace::choose(const BoundScreen& screen, const RecordId& id, const Boun
 
 std::vector<Problem> Workspace::problems(const QString& table, const RecordId& id) const {
     const DraftStore* store = m_live->draftsInUse(table);
-    return store ? store->problems(id, m_rules.value(m_live->table(table)->written()))
-                 : std::vector<Problem>{};
+    return store ? store->problems(id, m_rules.value(table)) : std::vector<Problem>{};
 }
 
 void Workspace::save(const BoundScreen& screen, const RecordId& id) {

@@ -40,6 +40,7 @@ Result<BulkPreview> previewBulkUpdate(Session& session, const Table& table,
 ChangeRequest bulkUpdateRequest(const BulkPreview& preview) {
     ChangeRequest request;
     request.action = QStringLiteral("bulk update");
+    request.isRun = true;
     for (const BulkStep& step : preview.steps)
         request.edits.push_back(
             {Operation::Update, preview.table, step.key, step.before, step.after});

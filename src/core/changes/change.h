@@ -39,6 +39,12 @@ struct ChangeRequest {
     QString note;
     std::optional<qint64> undoes;
     std::vector<RecordEdit> edits;
+    // Warnings that somebody has seen and lets pass: these ones (the record's key does not count),
+    // or all there are.
+    std::vector<Problem> acceptedWarnings = {};
+    bool acceptsAllWarnings = false;
+    // A run over many records: those that fail only checks which say so are left out.
+    bool isRun = false;
     // A rollback restores what was, also where today's checks would refuse it.
     bool restoring = false;
 };
@@ -65,6 +71,7 @@ struct CommittedChange {
     QString note;
     std::optional<qint64> undoes;
     std::vector<RecordChange> records;
+    std::vector<Problem> leftOut = {}; // of a run: why, and of which records
 };
 
 // A field that somebody else has changed since it was read.

@@ -9,6 +9,7 @@
 
 #include <algorithm>
 #include <chrono>
+#include <functional>
 
 namespace gravin {
 
@@ -51,6 +52,7 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
         0, logTime(), request.person, request.screen, request.action, request.note, request.undoes,
         {}};
     m_failure = {};
+    m_present = Present::take();
     if (!m_session.spec().changeLog)
         return WriteFailure{
             {ErrorKind::ReadOnly,
@@ -94,31 +96,43 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
 ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
     std::vector<RecordEdit> pending = request.edits;
     const bool mayTryAgain = request.restoring && pending.size() > 1;
+    const bool mayReturn = mayTryAgain || mayLeaveOut(request);
     while (!pending.empty()) {
         std::vector<RecordEdit> refused;
         for (RecordEdit& edit : pending) {
             const size_t recordsBefore = m_change.records.size();
-            if (Status set = mayTryAgain ? m_session.setSavepoint() : done(); !set)
+            if (Status set = mayReturn ? m_session.setSavepoint() : done(); !set)
                 return fail(set.error());
             if (apply(edit, request)) {
-                if (Status kept = mayTryAgain ? m_session.keepSavepoint() : done(); !kept)
+                if (Status kept = mayReturn ? m_session.keepSavepoint() : done(); !kept)
                     return fail(kept.error());
                 continue;
             }
             const bool byDatabase =
                 !m_failure.problems.empty() && m_failure.problems.front().check == u"database";
-            if (!mayTryAgain || !byDatabase)
+            const bool leavesOut = std::exchange(m_leavesOut, false);
+            if (!leavesOut && (!mayTryAgain || !byDatabase))
                 return Stop{};
             if (Status returned = m_session.returnToSavepoint(); !returned)
                 return fail(returned.error());
             m_change.records.resize(recordsBefore);
-            refused.push_back(std::move(edit));
+            if (!leavesOut)
+                refused.push_back(std::move(edit));
         }
-        if (refused.size() == pending.size())
+        if (!refused.empty() && refused.size() == pending.size())
             return Stop{};
         pending = std::move(refused);
     }
     return Nothing{};
+}
+
+bool ChangeWriter::mayLeaveOut(const ChangeRequest& request) const {
+    return request.isRun &&
+           std::any_of(request.edits.begin(), request.edits.end(), [&](const RecordEdit& edit) {
+               const QList<CheckRule> checks = m_rules.value(edit.table).checks;
+               return std::any_of(checks.begin(), checks.end(),
+                                  std::mem_fn(&CheckRule::mayBeLeftOut));
+           });
 }
 
 ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeRequest& request) {
@@ -137,9 +151,9 @@ ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeReque
         return fail({ErrorKind::ReadOnly, say("This connection does not allow it.")});
     switch (edit.operation) {
     case Operation::Insert:
-        return insert(*table, edit, request.restoring);
+        return insert(*table, edit, request);
     case Operation::Update:
-        return update(*table, edit, request.restoring);
+        return update(*table, edit, request);
     case Operation::Delete:
         return remove(*table, edit);
     }
@@ -147,7 +161,7 @@ ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeReque
 }
 
 ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& edit,
-                                        bool restoring) {
+                                        const ChangeRequest& request) {
     const Dialect& dialect = m_session.dialect();
     ProposedValues values(static_cast<size_t>(table.columns.size()));
     QList<const Column*> columns;
@@ -161,7 +175,7 @@ ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& ed
         columns += &table.columns[at];
         bound += dialect.encode(field.value(), table.columns[at].type);
     }
-    if (auto checked = check(table, values, edit.after, {}, restoring); !checked)
+    if (auto checked = check(table, values, edit.after, {}, request); !checked)
         return checked;
 
     Column rowNumber; // the hidden one, named as if it were declared
@@ -216,13 +230,15 @@ ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& ed
     auto stored = readBack(table, Key(std::move(keyValues)));
     if (!stored)
         return fail(stored.error());
+    if (auto checked = checkStored(table, *stored, edit.after, true, request); !checked)
+        return checked;
     m_change.records.push_back(
         {Operation::Insert, table.name, stored->key, {}, fieldValues(table, *stored)});
     return Nothing{};
 }
 
 ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& edit,
-                                        bool restoring) {
+                                        const ChangeRequest& request) {
     auto current = TableReader(m_session, table).recordToChange(edit.key);
     if (!current)
         return fail(current.error());
@@ -255,7 +271,7 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
                 {ErrorKind::Usage, say("%1 has no column %2.").arg(table.name, field.key())});
         values[static_cast<size_t>(at)] = field.value();
     }
-    if (auto checked = check(table, values, written, edit.key, restoring); !checked)
+    if (auto checked = check(table, values, written, edit.key, request); !checked)
         return checked;
 
     const SqlFragment statement =
@@ -272,6 +288,8 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
     auto stored = readBack(table, change.keyAfter(table.key));
     if (!stored)
         return fail(stored.error());
+    if (auto checked = checkStored(table, *stored, written, false, request); !checked)
+        return checked;
     const FieldValues after = fieldValues(table, *stored);
     change.before.clear();
     change.after.clear();
@@ -347,6 +365,8 @@ ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& ed
 // person agreed, and forbids the deletion otherwise.
 ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Record& record,
                                                    bool cascade) {
+    ChangeRequest emptying; // the database would do it too, whatever a check says
+    emptying.restoring = true;
     for (const auto& [child, reference] : m_catalog.referencesTo(table.name)) {
         const std::vector<Value> values =
             pick(table, proposed(record), reference->referencedColumns);
@@ -382,7 +402,7 @@ ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Rec
                 for (const QString& column : reference->columns)
                     edit.after.insert(column, Value::null());
             }
-            auto applied = empties ? update(*child, edit, true) : remove(*child, edit);
+            auto applied = empties ? update(*child, edit, emptying) : remove(*child, edit);
             if (!applied)
                 return applied;
         }
@@ -390,22 +410,103 @@ ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Rec
     return Nothing{};
 }
 
+namespace {
+
+Occasion occasionOf(const FieldValues& written, bool isNew, const Present& present) {
+    Occasion occasion;
+    occasion.what = isNew ? Occasion::What::Insert : Occasion::What::Update;
+    for (auto field = written.begin(); field != written.end(); ++field)
+        occasion.written += field.key();
+    occasion.present = present;
+    return occasion;
+}
+
+} // namespace
+
+// Before the statement: what can be said without it.
 ChangeWriter::Step ChangeWriter::check(const Table& table, const ProposedValues& values,
-                                       const FieldValues& written, const Key& key, bool restoring) {
+                                       const FieldValues& written, const Key& key,
+                                       const ChangeRequest& request) {
+    const bool isNew = key.isEmpty();
     std::vector<Problem> problems;
-    checkWritten(table, written, key.isEmpty(), restoring, problems);
-    if (!restoring) {
-        for (Problem& problem : problemsOf(table, m_rules.value(table.name), values)) {
-            // What was there before may stay as it is; only what must not be empty is asked of all.
-            if (written.contains(problem.field) || problem.check == u"required")
-                problems.push_back(std::move(problem));
-        }
+    checkWritten(table, written, isNew, request.restoring, problems);
+    if (!request.restoring) {
+        const Occasion occasion = occasionOf(written, isNew, m_present);
+        for (Problem& problem : problemsOf(table, m_rules.value(table.name), values, occasion))
+            problems.push_back(std::move(problem));
         if (Status checked = checkReferences(table, values, written, problems); !checked)
             return fail(checked.error());
     }
-    if (!problems.empty())
-        return refuse(std::move(problems), table, key);
-    return Nothing{};
+    return judge(std::move(problems), table, key, request);
+}
+
+// After the statement: what the database gave and computed, and what only it can answer.
+ChangeWriter::Step ChangeWriter::checkStored(const Table& table, const Record& stored,
+                                             const FieldValues& written, bool isNew,
+                                             const ChangeRequest& request) {
+    const TableRules rules = m_rules.value(table.name);
+    if (request.restoring || rules.checks.isEmpty())
+        return Nothing{};
+    Occasion occasion = occasionOf(written, isNew, m_present);
+    occasion.isStored = true;
+    const ProposedValues values = proposed(stored);
+    std::vector<Problem> problems = problemsOf(table, rules, values, occasion);
+    for (const CheckRule& rule : rules.checks) {
+        if (!isAsked(rule, table, values, occasion))
+            continue;
+        if (Status asked = askDatabase(rule, table, values, problems); !asked)
+            return fail(asked.error());
+    }
+    return judge(std::move(problems), table, stored.key, request);
+}
+
+// The record itself is stored already, so that it is counted with the others.
+Status ChangeWriter::askDatabase(const CheckRule& rule, const Table& table,
+                                 const ProposedValues& values, std::vector<Problem>& problems) {
+    const bool isUnique = rule.asks == CheckRule::Asks::Unique;
+    if (!isUnique && rule.asks != CheckRule::Asks::Reference)
+        return done();
+    const std::vector<Value> wanted = pick(table, values, rule.columns);
+    if (anyNull(wanted))
+        return done();
+    const Table* asked = isUnique ? &table : m_catalog.table(rule.table);
+    const bool isThere = asked && (isUnique || asked->column(rule.target));
+    qint64 found = 0;
+    if (isThere) {
+        auto counted = TableReader(m_session, *asked)
+                           .countWhere(isUnique ? rule.columns : QStringList{rule.target}, wanted);
+        if (!counted)
+            return counted.error();
+        found = *counted;
+    }
+    if (isUnique ? found > 1 : found == 0)
+        problems.push_back(problemOf(rule, m_rules.value(table.name)));
+    return done();
+}
+
+// What stops comes first; warnings pass where they were accepted.
+ChangeWriter::Step ChangeWriter::judge(std::vector<Problem> problems, const Table& table,
+                                       const Key& key, const ChangeRequest& request) {
+    std::erase_if(problems, [&](const Problem& problem) {
+        const auto isThis = [&](Problem accepted) {
+            accepted.record = problem.record;
+            return accepted == problem;
+        };
+        return problem.warning &&
+               (request.acceptsAllWarnings || std::any_of(request.acceptedWarnings.begin(),
+                                                          request.acceptedWarnings.end(), isThis));
+    });
+    if (problems.empty())
+        return Nothing{};
+    std::stable_partition(problems.begin(), problems.end(),
+                          [](const Problem& problem) { return !problem.warning; });
+    m_leavesOut = request.isRun && std::all_of(problems.begin(), problems.end(),
+                                               std::mem_fn(&Problem::mayBeLeftOut));
+    const Stop stop = refuse(std::move(problems), table, key);
+    if (m_leavesOut)
+        m_change.leftOut.insert(m_change.leftOut.end(), m_failure.problems.begin(),
+                                m_failure.problems.end());
+    return stop;
 }
 
 void ChangeWriter::checkWritten(const Table& table, const FieldValues& written, bool isNew,

@@ -29,17 +29,24 @@ private:
     using Step = Result<Nothing, Stop>;
 
     Step applyAll(const ChangeRequest& request);
+    bool mayLeaveOut(const ChangeRequest& request) const;
     Step apply(const RecordEdit& edit, const ChangeRequest& request);
-    Step insert(const Table& table, const RecordEdit& edit, bool restoring);
-    Step update(const Table& table, const RecordEdit& edit, bool restoring);
+    Step insert(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
+    Step update(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
     Step remove(const Table& table, const RecordEdit& edit);
     Step releaseReferences(const Table& table, const Record& record, bool cascade);
     Step check(const Table& table, const ProposedValues& values, const FieldValues& written,
-               const Key& key, bool restoring);
+               const Key& key, const ChangeRequest& request);
+    Step checkStored(const Table& table, const Record& stored, const FieldValues& written,
+                     bool isNew, const ChangeRequest& request);
     void checkWritten(const Table& table, const FieldValues& written, bool isNew, bool restoring,
                       std::vector<Problem>& problems);
     Status checkReferences(const Table& table, const ProposedValues& values,
                            const FieldValues& written, std::vector<Problem>& problems);
+    Status askDatabase(const CheckRule& rule, const Table& table, const ProposedValues& values,
+                       std::vector<Problem>& problems);
+    Step judge(std::vector<Problem> problems, const Table& table, const Key& key,
+               const ChangeRequest& request);
     Result<Record> readBack(const Table& table, const Key& key);
 
     Stop fail(Error error);
@@ -55,6 +62,8 @@ private:
     ChangeLog m_log;
     CommittedChange m_change;
     std::vector<std::pair<QString, Key>> m_removing; // deletions under way, outermost first
+    bool m_leavesOut = false; // the record that stopped the last step is to be left out
+    Present m_present;
     WriteFailure m_failure;
 };
 

@@ -31,6 +31,8 @@ struct Column {
     // The engine's name of the type behind domains and without limits, fit to stand in a CAST:
     // limits would cut and round in silence there. Empty on SQLite.
     QString baseType = {};
+    // The engine may take different texts of it for equal: it folds case, accents or blanks.
+    bool foldsText = false;
 
     // A record can be inserted without a value here.
     bool mayBeLeftOut() const {

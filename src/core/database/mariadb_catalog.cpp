@@ -239,7 +239,7 @@ private:
             QStringLiteral(
                 "SELECT TABLE_NAME, COLUMN_NAME, DATA_TYPE, COLUMN_TYPE, "
                 "CHARACTER_MAXIMUM_LENGTH, NUMERIC_PRECISION, NUMERIC_SCALE, IS_NULLABLE, "
-                "COLUMN_DEFAULT, EXTRA, COLUMN_COMMENT, PRIVILEGES FROM "
+                "COLUMN_DEFAULT, EXTRA, COLUMN_COMMENT, PRIVILEGES, COLLATION_NAME FROM "
                 "information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE() ORDER BY TABLE_NAME, "
                 "ORDINAL_POSITION"),
             [&](const QSqlQuery& row) {
@@ -253,6 +253,7 @@ private:
                 column.name = row.value(1).toString();
                 column.declaredType = row.value(3).toString();
                 column.baseType = row.value(2).toString().toLower();
+                column.foldsText = !row.value(12).toString().endsWith(u"_bin");
                 if (isGeometry(column.baseType))
                     column.baseType = QStringLiteral("geometry");
                 const auto number = [&](int index) {

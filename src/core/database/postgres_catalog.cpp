@@ -220,6 +220,7 @@ private:
         }
         column.baseType = found->spelling;
         column.type = typeOf(*found, oid, modifier);
+        column.foldsText = found->name == u"bpchar" || found->name == u"citext";
     }
 
     ColumnType typeOf(const TypeFacts& facts, Oid oid, int modifier) const {

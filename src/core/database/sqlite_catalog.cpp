@@ -187,7 +187,11 @@ private:
         status =
             each(QStringLiteral("SELECT sql FROM sqlite_master WHERE type = 'table' AND name = ?"),
                  {table.name}, [&](const QSqlQuery& row) {
-                     table.checks = CheckScanner(row.value(0).toString()).scan();
+                     const QString sql = row.value(0).toString();
+                     table.checks = CheckScanner(sql).scan();
+                     // SQLite tells no column's collation; the word says that one may have its own.
+                     for (Column& column : table.columns)
+                         column.foldsText = sql.contains(u"COLLATE", Qt::CaseInsensitive);
                  });
         if (!status)
             return status;

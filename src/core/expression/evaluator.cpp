@@ -6,6 +6,8 @@
 #include "core/value/decimal_arithmetic.h"
 #include "core/value/text_form.h"
 
+#include <QDateTime>
+
 #include <chrono>
 #include <cmath>
 
@@ -161,6 +163,8 @@ public:
             return Value::date(m_present.today);
         case Operation::CurrentTimestamp:
             return Value::instant(m_present.now);
+        case Operation::LocalTimestamp:
+            return Value::timestamp(m_present.local);
         default:
             return computed(node);
         }
@@ -686,8 +690,12 @@ Present Present::take() {
     using namespace std::chrono;
     const auto now = duration_cast<microseconds>(system_clock::now().time_since_epoch()).count();
     const QDate epoch(1970, 1, 1);
-    return {QDate::currentDate(),
-            Instant{{epoch.addDays(now / MicrosecondsPerDay), {now % MicrosecondsPerDay}}}};
+    const qint64 local = now + qint64{QDateTime::currentDateTime().offsetFromUtc()} * 1'000'000;
+    const auto momentOf = [&](qint64 microseconds) {
+        return Timestamp{epoch.addDays(microseconds / MicrosecondsPerDay),
+                         {microseconds % MicrosecondsPerDay}};
+    };
+    return {momentOf(local).date, Instant{momentOf(now)}, momentOf(local)};
 }
 
 Result<Value> evaluate(const Expression& expression, const std::vector<const Value*>& values,

@@ -5,10 +5,11 @@
 
 namespace gravin {
 
-// What CURRENT_DATE and CURRENT_TIMESTAMP mean, the same for a whole run.
+// What CURRENT_DATE, CURRENT_TIMESTAMP and LOCALTIMESTAMP mean, the same for a whole run.
 struct Present {
     QDate today;
     Instant now;
+    Timestamp local;       // now, as the person's clock reads it
     static Present take(); // today as the person's clock reads it
 };
 

@@ -88,7 +88,8 @@ struct ExpressionNode {
         Ceiling,
         Extract,
         CurrentDate,
-        CurrentTimestamp
+        CurrentTimestamp,
+        LocalTimestamp
     };
     enum class Part { Year, Month, Day, Hour, Minute, Second }; // of Extract
 
@@ -150,5 +151,8 @@ Result<Expression, ExpressionError> parseExpression(const QString& text,
 // The same, and the answer has to be true or false.
 Result<Expression, ExpressionError> parseCondition(const QString& text,
                                                    const QList<ExpressionColumn>& columns);
+
+// The name of this list that is probably meant by a mistyped one; empty: none is near.
+QString nearestName(const QString& mistyped, const QList<ExpressionColumn>& names);
 
 } // namespace gravin

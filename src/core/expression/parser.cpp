@@ -319,6 +319,8 @@ private:
             return node(Operation::CurrentDate, {}, token);
         if (upper == u"CURRENT_TIMESTAMP")
             return node(Operation::CurrentTimestamp, {}, token);
+        if (upper == u"LOCALTIMESTAMP")
+            return node(Operation::LocalTimestamp, {}, token);
         if (upper == u"CASE")
             return caseOf(token);
         if (beforeText && (upper == u"DATE" || upper == u"TIME" || upper == u"TIMESTAMP"))
@@ -330,9 +332,13 @@ private:
 
     int moment(const Token& token) {
         const Token written = take();
-        const TypeKind kind = token.upper == u"DATE"   ? TypeKind::Date
-                              : token.upper == u"TIME" ? TypeKind::Time
-                                                       : TypeKind::Timestamp;
+        // With an offset from UTC behind it, a timestamp is a moment.
+        static const QRegularExpression offset(QStringLiteral("(Z|[+-]\\d\\d(:?\\d\\d)?)$"));
+        const bool isMoment = offset.match(written.text).hasMatch();
+        const TypeKind kind = token.upper == u"DATE"                    ? TypeKind::Date
+                              : token.upper == u"TIME"                  ? TypeKind::Time
+                              : isMoment && written.text.contains(u':') ? TypeKind::Instant
+                                                                        : TypeKind::Timestamp;
         auto value = fromText(written.text, ColumnType{kind});
         if (!value || value->isNull())
             fail(written,

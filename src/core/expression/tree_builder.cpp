@@ -311,6 +311,8 @@ ExpressionType TreeBuilder::resultOf(Operation operation, const QList<int>& oper
         return typeOf(operands[0]);
     case Operation::CurrentDate:
         return Type::Date;
+    case Operation::LocalTimestamp:
+        return Type::Timestamp;
     case Operation::CurrentTimestamp:
         return Type::Instant;
     }

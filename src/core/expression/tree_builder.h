@@ -38,7 +38,4 @@ private:
     std::vector<ExpressionNode> m_nodes;
 };
 
-// The name of this list that is probably meant by a mistyped one; empty: none is near.
-QString nearestName(const QString& mistyped, const QList<ExpressionColumn>& names);
-
 } // namespace gravin

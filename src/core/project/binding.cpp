@@ -2,6 +2,7 @@
 #include "core/project/binding.h"
 
 #include "core/base/text.h"
+#include "core/project/check_rules.h"
 #include "core/project/screen_generator.h"
 #include "core/value/text_form.h"
 
@@ -138,19 +139,50 @@ bool canShowAs(ShownAs shownAs, const ColumnType& type) {
     return false;
 }
 
-RuleBook rulesOf(const Project& project) {
-    RuleBook rules;
-    for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {
-        TableRules& tableRules = rules[table.key()];
-        for (const FieldDefinition& field : table.value())
-            tableRules.fields += FieldRule{field.column,
-                                           field.label,
-                                           field.required,
-                                           field.editable == Editable::Always,
-                                           field.editable != Editable::Never,
-                                           field.message};
+namespace {
+
+void addFieldRules(const Project& project, const QString& table, TableRules& rules) {
+    for (const FieldDefinition& field : project.fields.value(table)) {
+        if (!rules.rule(field.column))
+            rules.fields += FieldRule{field.column,
+                                      field.label,
+                                      field.required,
+                                      field.editable == Editable::Always,
+                                      field.editable != Editable::Never,
+                                      field.message};
     }
-    return rules;
+}
+
+// Of a SELECT that lacks some of the table's columns, only what can be asked of it: the one door
+// asks the rest of the table itself.
+void addCheckRules(const Project& project, const Catalog& catalog, const Table& table,
+                   TableRules& rules) {
+    const Table* written = catalog.table(table.written());
+    const TableChecks checks = project.checks.value(table.written());
+    QList<CheckRule> all;
+    for (const Check& check : checks.checks) {
+        const bool fits = reasonAgainst(check, checks.stages, table).isEmpty();
+        if (fits || !table.isQuery())
+            all += ruleOf(check, checks.stages, table, rules);
+    }
+    if (written && written == &table)
+        all += databaseRules(table, project.connection.engine, rules);
+    rules.checks += all;
+}
+
+} // namespace
+
+RuleBook rulesOf(const Project& project, const Catalog& catalog) {
+    RuleBook book;
+    for (auto table = project.fields.begin(); table != project.fields.end(); ++table)
+        addFieldRules(project, table.key(), book[table.key()]);
+    for (const Table& table : catalog.tables) {
+        TableRules& rules = book[table.name];
+        if (table.isQuery())
+            addFieldRules(project, table.written(), rules);
+        addCheckRules(project, catalog, table, rules);
+    }
+    return book;
 }
 
 } // namespace gravin

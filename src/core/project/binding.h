@@ -50,7 +50,8 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
 // Whether a column of this type can be shown so without losing anything.
 bool canShowAs(ShownAs shownAs, const ColumnType& type);
 
-// The checks of every table that the project has field definitions for.
-RuleBook rulesOf(const Project& project);
+// What must hold, for every table of the catalog: the project's fields and checks, and what can be
+// read of the database's own.
+RuleBook rulesOf(const Project& project, const Catalog& catalog);
 
 } // namespace gravin

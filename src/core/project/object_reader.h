@@ -10,7 +10,7 @@
 
 namespace gravin {
 
-using Json = nlohmann::ordered_json;
+using OrderedJson = nlohmann::ordered_json;
 
 // Thrown while a project's JSON is read, and caught before the reading function returns.
 struct BadProject : std::runtime_error {
@@ -19,11 +19,12 @@ struct BadProject : std::runtime_error {
 };
 
 inline QString text(const std::string& utf8) { return QString::fromStdString(utf8); }
+inline std::string utf8(const QString& text) { return text.toStdString(); }
 
 // Reads the members of one object; what nobody asked for is handed out at the end.
 class ObjectReader {
 public:
-    ObjectReader(const Json& object, QString place)
+    ObjectReader(const OrderedJson& object, QString place)
         : m_place(std::move(place))
         , m_rest(object) {
         if (!object.is_object())
@@ -31,7 +32,7 @@ public:
     }
 
     QString string(const char* name, const QString& fallback) {
-        const Json value = take(name);
+        const OrderedJson value = take(name);
         if (value.is_null())
             return fallback;
         if (!value.is_string())
@@ -47,7 +48,7 @@ public:
     }
 
     bool boolean(const char* name, bool fallback) {
-        const Json value = take(name);
+        const OrderedJson value = take(name);
         if (value.is_null())
             return fallback;
         if (!value.is_boolean())
@@ -57,7 +58,7 @@ public:
     }
 
     int integer(const char* name, int fallback, int least, int most) {
-        const Json value = take(name);
+        const OrderedJson value = take(name);
         if (value.is_null())
             return fallback;
         if (!value.is_number_integer() || value < least || value > most)
@@ -82,11 +83,11 @@ public:
     }
 
     // The member, or null; asked for once.
-    Json take(const char* name) {
+    OrderedJson take(const char* name) {
         const auto found = m_rest.find(name);
         if (found == m_rest.end())
             return {};
-        Json value = std::move(*found);
+        OrderedJson value = std::move(*found);
         m_rest.erase(found);
         return value;
     }
@@ -97,7 +98,50 @@ public:
 
 private:
     QString m_place;
-    Json m_rest;
+    OrderedJson m_rest;
 };
+
+inline QStringList readTexts(const OrderedJson& json, const QString& place) {
+    QStringList texts;
+    if (json.is_null())
+        return texts;
+    if (!json.is_array())
+        throw BadProject(say("%1 should be a list of texts.").arg(place));
+    for (const OrderedJson& entry : json) {
+        if (!entry.is_string())
+            throw BadProject(say("%1 should be a list of texts.").arg(place));
+        texts += text(entry.get<std::string>());
+    }
+    return texts;
+}
+
+// Calls `read` with a reader for every object of a list.
+template <typename Read>
+void forEachObject(const OrderedJson& json, const QString& place, Read read) {
+    if (json.is_null())
+        return;
+    if (!json.is_array())
+        throw BadProject(say("%1 should be a list.").arg(place));
+    for (const OrderedJson& entry : json) {
+        ObjectReader reader(entry, place);
+        read(reader);
+    }
+}
+
+// Writes back what was read and kept without being understood.
+inline void putUnknown(OrderedJson& object, const QByteArray& unknown) {
+    if (unknown.isEmpty())
+        return;
+    const OrderedJson rest = OrderedJson::parse(unknown.toStdString());
+    for (const auto& [name, value] : rest.items())
+        object[name] = value;
+}
+
+inline OrderedJson textsJson(const QStringList& texts) {
+    OrderedJson json = OrderedJson::array();
+    for (const QString& entry : texts)
+        json.push_back(utf8(entry));
+    return json;
+}
 
 } // namespace gravin

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/database/connection_spec.h"
+#include "core/project/check.h"
 #include "core/project/screen.h"
 
 #include <QMap>
@@ -24,6 +25,8 @@ struct Project {
     QByteArray unknownOfConnection;
     QList<QuerySource> sources;
     QMap<QString, QList<FieldDefinition>> fields; // by table
+    // By table; tables without any are left out.
+    QMap<QString, TableChecks> checks;
     QList<Screen> screens;
     QString startScreen; // the id of the one that is shown first; empty: the first of the list
     QByteArray unknown;

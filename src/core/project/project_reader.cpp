@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/check_json.h"
 #include "core/project/object_reader.h"
 #include "core/project/project_json.h"
 
@@ -11,7 +12,7 @@ namespace {
 // Real projects nest seven deep; a hostile file must not be able to use up the stack.
 constexpr int MaximumDepth = 32;
 
-Editable readEditable(const Json& json, const QString& place) {
+Editable readEditable(const OrderedJson& json, const QString& place) {
     if (json.is_null() || json == true)
         return Editable::Always;
     if (json == false)
@@ -21,11 +22,11 @@ Editable readEditable(const Json& json, const QString& place) {
     throw BadProject(say("%1.editable should be true, false or “new”.").arg(place));
 }
 
-FieldDefault readDefault(const Json& json, const QString& place) {
+FieldDefault readDefault(const OrderedJson& json, const QString& place) {
     if (json.is_null())
         return {};
     if (json.is_object() && json.size() == 1) {
-        const Json& value = json.begin().value();
+        const OrderedJson& value = json.begin().value();
         const QString word = value.is_string() ? text(value.get<std::string>()) : QString();
         if (json.begin().key() == "value" && value.is_string())
             return {FieldDefault::Kind::Fixed, word};
@@ -37,34 +38,7 @@ FieldDefault readDefault(const Json& json, const QString& place) {
                          .arg(place));
 }
 
-QStringList readTexts(const Json& json, const QString& place) {
-    QStringList texts;
-    if (json.is_null())
-        return texts;
-    if (!json.is_array())
-        throw BadProject(say("%1 should be a list of texts.").arg(place));
-    for (const Json& entry : json) {
-        if (!entry.is_string())
-            throw BadProject(say("%1 should be a list of texts.").arg(place));
-        texts += text(entry.get<std::string>());
-    }
-    return texts;
-}
-
-// Calls `read` with a reader for every object of a list.
-template <typename Read>
-void forEachObject(const Json& json, const QString& place, Read read) {
-    if (json.is_null())
-        return;
-    if (!json.is_array())
-        throw BadProject(say("%1 should be a list.").arg(place));
-    for (const Json& entry : json) {
-        ObjectReader reader(entry, place);
-        read(reader);
-    }
-}
-
-QList<Choice> readChoices(const Json& json, const QString& place) {
+QList<Choice> readChoices(const OrderedJson& json, const QString& place) {
     QList<Choice> choices;
     forEachObject(json, place, [&](ObjectReader& choice) {
         const QString stored = choice.string("stored", {});
@@ -75,14 +49,14 @@ QList<Choice> readChoices(const Json& json, const QString& place) {
     return choices;
 }
 
-Lookup readLookup(const Json& json, const QString& place) {
+Lookup readLookup(const OrderedJson& json, const QString& place) {
     Lookup lookup;
     if (json.is_null())
         return lookup;
     ObjectReader entry(json, place);
     lookup.table = entry.requiredString("table");
     lookup.storedColumn = entry.requiredString("stored");
-    const Json shown = entry.take("shown");
+    const OrderedJson shown = entry.take("shown");
     if (shown.is_string())
         lookup.shownColumns = {text(shown.get<std::string>())};
     else
@@ -117,14 +91,14 @@ FieldDefinition readDefinition(ObjectReader& reader, const QString& place, const
     return field;
 }
 
-FieldDefinition readShared(const Json& json, const QString& place, const QString& column) {
+FieldDefinition readShared(const OrderedJson& json, const QString& place, const QString& column) {
     ObjectReader reader(json, place);
     FieldDefinition field = readDefinition(reader, place, column);
     field.unknown = reader.rest();
     return field;
 }
 
-std::optional<ShownIn> shownInFrom(const Json& json) {
+std::optional<ShownIn> shownInFrom(const OrderedJson& json) {
     if (json.is_null() || json == true)
         return ShownIn::GridAndForm;
     if (json == false)
@@ -137,7 +111,7 @@ std::optional<ShownIn> shownInFrom(const Json& json) {
 }
 
 // What a screen has of its own: the settings that are named.
-void readOwn(const Json& json, const QString& place, ScreenField& field) {
+void readOwn(const OrderedJson& json, const QString& place, ScreenField& field) {
     if (json.is_null())
         return;
     ObjectReader reader(json, place);
@@ -180,7 +154,7 @@ FormSection readSection(ObjectReader& reader, const QString& place) {
     return section;
 }
 
-FormLayout readForm(const Json& json, const QString& place) {
+FormLayout readForm(const OrderedJson& json, const QString& place) {
     FormLayout form;
     if (json.is_null())
         return form;
@@ -224,13 +198,13 @@ RowAction readAction(ObjectReader& reader, const QString& place) {
     return action;
 }
 
-Rights readRights(const Json& json, const QString& place) {
+Rights readRights(const OrderedJson& json, const QString& place) {
     if (json.is_null())
         return {};
     if (!json.is_array())
         throw BadProject(say("%1.allow should be a list.").arg(place));
     Rights rights{false, false, false};
-    for (const Json& entry : json) {
+    for (const OrderedJson& entry : json) {
         const auto operation =
             operationFromName(entry.is_string() ? text(entry.get<std::string>()) : QString());
         if (!operation)
@@ -240,7 +214,7 @@ Rights readRights(const Json& json, const QString& place) {
     return rights;
 }
 
-Screen readScreen(const Json& json, const QString& place) {
+Screen readScreen(const OrderedJson& json, const QString& place) {
     ObjectReader reader(json, place);
     Screen screen;
     screen.id = reader.requiredString("id");
@@ -249,7 +223,7 @@ Screen readScreen(const Json& json, const QString& place) {
     screen.table = reader.requiredString("table");
     screen.arrangement = reader.word("arrangement", Arrangement::GridForm, arrangementFromName);
     screen.allowed = readRights(reader.take("allow"), place);
-    const Json fields = reader.take("fields");
+    const OrderedJson fields = reader.take("fields");
     if (!fields.is_array())
         throw BadProject(say("%1.fields should be a list.").arg(place));
     const QString fieldPlace = place + QStringLiteral(".fields");
@@ -263,7 +237,7 @@ Screen readScreen(const Json& json, const QString& place) {
     screen.rowHeight = reader.word("row_height", RowHeight::Comfortable, rowHeightFromName);
     screen.afterSaving = reader.word("after_saving", AfterSaving::Stay, afterSavingFromName);
     const QString childPlace = place + QStringLiteral(".children");
-    if (const Json children = reader.take("children"); !children.is_null()) {
+    if (const OrderedJson children = reader.take("children"); !children.is_null()) {
         screen.children.emplace();
         forEachObject(children, childPlace, [&](ObjectReader& entry) {
             RecordLink link = readLink(entry, childPlace);
@@ -272,7 +246,7 @@ Screen readScreen(const Json& json, const QString& place) {
         });
     }
     const QString actionPlace = place + QStringLiteral(".actions");
-    if (const Json actions = reader.take("actions"); !actions.is_null()) {
+    if (const OrderedJson actions = reader.take("actions"); !actions.is_null()) {
         screen.actions.emplace();
         forEachObject(actions, actionPlace, [&](ObjectReader& entry) {
             *screen.actions += readAction(entry, actionPlace);
@@ -282,7 +256,7 @@ Screen readScreen(const Json& json, const QString& place) {
     return screen;
 }
 
-Project readProject(const Json& json) {
+Project readProject(const OrderedJson& json) {
     ObjectReader reader(json, say("The project"));
     const int version = reader.integer("gravin", 0, 0, std::numeric_limits<int>::max());
     if (version == 0)
@@ -314,7 +288,7 @@ Project readProject(const Json& json) {
         source.unknown = entry.rest();
         project.sources += source;
     });
-    if (const Json tables = reader.take("fields"); tables.is_object()) {
+    if (const OrderedJson tables = reader.take("fields"); tables.is_object()) {
         for (const auto& [tableName, columns] : tables.items()) {
             const QString table = text(tableName);
             if (!columns.is_object())
@@ -328,8 +302,9 @@ Project readProject(const Json& json) {
     } else if (!tables.is_null()) {
         throw BadProject(say("“fields” should be an object."));
     }
-    if (const Json screens = reader.take("screens"); screens.is_array()) {
-        for (const Json& entry : screens) {
+    readTableChecks(reader, project.checks);
+    if (const OrderedJson screens = reader.take("screens"); screens.is_array()) {
+        for (const OrderedJson& entry : screens) {
             Screen screen =
                 readScreen(entry, QStringLiteral("screens[%1]").arg(project.screens.size()));
             for (const Screen& other : project.screens) {
@@ -350,15 +325,15 @@ Project readProject(const Json& json) {
 
 Result<Project> projectFromJson(const QByteArray& json) {
     try {
-        const auto limitDepth = [](int depth, Json::parse_event_t, Json&) {
+        const auto limitDepth = [](int depth, OrderedJson::parse_event_t, OrderedJson&) {
             if (depth > MaximumDepth)
                 throw BadProject(say("It is nested too deeply."));
             return true;
         };
-        return readProject(Json::parse(json.begin(), json.end(), limitDepth));
+        return readProject(OrderedJson::parse(json.begin(), json.end(), limitDepth));
     } catch (const BadProject& bad) {
         return Error{ErrorKind::Damaged, QString::fromUtf8(bad.what())};
-    } catch (const Json::exception& bad) {
+    } catch (const OrderedJson::exception& bad) {
         return Error{ErrorKind::Damaged,
                      say("It is not complete or not JSON. Mend it or take an earlier copy."),
                      QString::fromUtf8(bad.what())};

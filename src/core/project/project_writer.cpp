@@ -1,42 +1,23 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/check_json.h"
+#include "core/project/object_reader.h"
 #include "core/project/project_json.h"
-
-#include <nlohmann/json.hpp>
 
 namespace gravin {
 
 namespace {
 
-using Json = nlohmann::ordered_json;
-
-std::string utf8(const QString& text) { return text.toStdString(); }
-
-void putUnknown(Json& object, const QByteArray& unknown) {
-    if (unknown.isEmpty())
-        return;
-    const Json rest = Json::parse(unknown.toStdString());
-    for (const auto& [name, value] : rest.items())
-        object[name] = value;
-}
-
-void putRights(Json& object, const Rights& rights) {
+void putRights(OrderedJson& object, const Rights& rights) {
     if (rights == Rights{})
         return;
-    object["allow"] = Json::array();
+    object["allow"] = OrderedJson::array();
     for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
         if (rights.allow(operation))
             object["allow"].push_back(utf8(operationName(operation)));
     }
 }
 
-Json jsonOf(const QStringList& texts) {
-    Json json = Json::array();
-    for (const QString& text : texts)
-        json.push_back(utf8(text));
-    return json;
-}
-
-Json jsonOf(Editable editable) {
+OrderedJson jsonOf(Editable editable) {
     switch (editable) {
     case Editable::Always:
         return true;
@@ -48,7 +29,7 @@ Json jsonOf(Editable editable) {
     return {};
 }
 
-Json jsonOf(const FieldDefault& standard) {
+OrderedJson jsonOf(const FieldDefault& standard) {
     if (standard.kind == FieldDefault::Kind::None)
         return {};
     if (standard.kind == FieldDefault::Kind::Fixed)
@@ -56,10 +37,10 @@ Json jsonOf(const FieldDefault& standard) {
     return {{"from", utf8(defaultKindName(standard.kind))}};
 }
 
-Json jsonOf(const QList<Choice>& choices) {
-    Json json = Json::array();
+OrderedJson jsonOf(const QList<Choice>& choices) {
+    OrderedJson json = OrderedJson::array();
     for (const Choice& choice : choices) {
-        Json entry = Json::object();
+        OrderedJson entry = OrderedJson::object();
         entry["stored"] = utf8(choice.stored);
         entry["label"] = utf8(choice.label);
         if (!choice.colour.isEmpty())
@@ -70,12 +51,12 @@ Json jsonOf(const QList<Choice>& choices) {
     return json;
 }
 
-Json jsonOf(const Lookup& lookup) {
-    Json json = Json::object();
+OrderedJson jsonOf(const Lookup& lookup) {
+    OrderedJson json = OrderedJson::object();
     json["table"] = utf8(lookup.table);
     json["stored"] = utf8(lookup.storedColumn);
-    json["shown"] = lookup.shownColumns.size() == 1 ? Json(utf8(lookup.shownColumns.front()))
-                                                    : jsonOf(lookup.shownColumns);
+    json["shown"] = lookup.shownColumns.size() == 1 ? OrderedJson(utf8(lookup.shownColumns.front()))
+                                                    : textsJson(lookup.shownColumns);
     if (!lookup.sortColumn.isEmpty())
         json["sort"] = utf8(lookup.sortColumn);
     if (lookup.sortDescending)
@@ -86,7 +67,7 @@ Json jsonOf(const Lookup& lookup) {
     return json;
 }
 
-void putSource(Json& json, const FieldDefinition& field) {
+void putSource(OrderedJson& json, const FieldDefinition& field) {
     if (!field.mask.isEmpty())
         json["mask"] = utf8(field.mask);
     if (!field.choices.isEmpty())
@@ -95,8 +76,8 @@ void putSource(Json& json, const FieldDefinition& field) {
         json["lookup"] = jsonOf(field.lookup);
 }
 
-Json jsonOf(const FieldDefinition& field) {
-    Json json = Json::object();
+OrderedJson jsonOf(const FieldDefinition& field) {
+    OrderedJson json = OrderedJson::object();
     json["label"] = utf8(field.label);
     json["shown_as"] = utf8(shownAsName(field.shownAs));
     if (field.required)
@@ -119,12 +100,12 @@ Json jsonOf(const FieldDefinition& field) {
 }
 
 // Only what the screen has of its own, and that even where it is empty.
-Json jsonOfOwn(const ScreenField& field) {
-    Json json = Json::object();
+OrderedJson jsonOfOwn(const ScreenField& field) {
+    OrderedJson json = OrderedJson::object();
     for (const FieldSetting setting : allFieldSettings()) {
         if (!field.overridden.contains(setting))
             continue;
-        Json& value = json[settingMember(setting)];
+        OrderedJson& value = json[settingMember(setting)];
         switch (setting) {
         case FieldSetting::Label:
             value = utf8(field.own.label);
@@ -156,8 +137,8 @@ Json jsonOfOwn(const ScreenField& field) {
     return json;
 }
 
-Json jsonOf(const ScreenField& field) {
-    Json json = Json::object();
+OrderedJson jsonOf(const ScreenField& field) {
+    OrderedJson json = OrderedJson::object();
     json["column"] = utf8(field.column);
     if (field.shownIn == ShownIn::Nowhere)
         json["visible"] = false;
@@ -173,14 +154,14 @@ Json jsonOf(const ScreenField& field) {
     return json;
 }
 
-Json jsonOf(const FormSection& section) {
-    Json json = Json::object();
+OrderedJson jsonOf(const FormSection& section) {
+    OrderedJson json = OrderedJson::object();
     if (!section.title.isEmpty())
         json["title"] = utf8(section.title);
     json["columns"] = section.columns;
-    json["fields"] = Json::array();
+    json["fields"] = OrderedJson::array();
     for (const FormPlace& place : section.places) {
-        Json entry = Json::object();
+        OrderedJson entry = OrderedJson::object();
         if (!place.column.isEmpty())
             entry["column"] = utf8(place.column);
         if (place.span != 1)
@@ -194,27 +175,27 @@ Json jsonOf(const FormSection& section) {
     return json;
 }
 
-Json jsonOf(const FormLayout& form) {
-    Json json = Json::object();
+OrderedJson jsonOf(const FormLayout& form) {
+    OrderedJson json = OrderedJson::object();
     if (form.labels == LabelSide::Beside)
         json["labels"] = "beside";
     for (const FormSection& section : form.sections)
         json["sections"].push_back(jsonOf(section));
     if (!form.tabOrder.isEmpty())
-        json["tab_order"] = jsonOf(form.tabOrder);
+        json["tab_order"] = textsJson(form.tabOrder);
     putUnknown(json, form.unknown);
     return json;
 }
 
-void putLink(Json& json, const RecordLink& link) {
+void putLink(OrderedJson& json, const RecordLink& link) {
     json["screen"] = utf8(link.screen);
-    json["columns"] = jsonOf(link.columns);
-    json["match"] = jsonOf(link.targetColumns);
+    json["columns"] = textsJson(link.columns);
+    json["match"] = textsJson(link.targetColumns);
     putUnknown(json, link.unknown);
 }
 
-Json jsonOf(const RowAction& action) {
-    Json json = Json::object();
+OrderedJson jsonOf(const RowAction& action) {
+    OrderedJson json = OrderedJson::object();
     json["do"] = utf8(rowActionName(action.kind));
     if (!action.label.isEmpty())
         json["label"] = utf8(action.label);
@@ -224,8 +205,8 @@ Json jsonOf(const RowAction& action) {
     return json;
 }
 
-Json jsonOf(const Screen& screen) {
-    Json json = Json::object();
+OrderedJson jsonOf(const Screen& screen) {
+    OrderedJson json = OrderedJson::object();
     json["id"] = utf8(screen.id);
     json["label"] = utf8(screen.label);
     if (!screen.group.isEmpty())
@@ -237,21 +218,21 @@ Json jsonOf(const Screen& screen) {
         json["row_height"] = utf8(rowHeightName(screen.rowHeight));
     if (screen.afterSaving != AfterSaving::Stay)
         json["after_saving"] = utf8(afterSavingName(screen.afterSaving));
-    json["fields"] = Json::array();
+    json["fields"] = OrderedJson::array();
     for (const ScreenField& field : screen.fields)
         json["fields"].push_back(jsonOf(field));
     if (!(screen.form == FormLayout{}))
         json["form"] = jsonOf(screen.form);
     if (screen.children) {
-        json["children"] = Json::array();
+        json["children"] = OrderedJson::array();
         for (const RecordLink& child : *screen.children) {
-            Json entry = Json::object();
+            OrderedJson entry = OrderedJson::object();
             putLink(entry, child);
             json["children"].push_back(entry);
         }
     }
     if (screen.actions) {
-        json["actions"] = Json::array();
+        json["actions"] = OrderedJson::array();
         for (const RowAction& action : *screen.actions)
             json["actions"].push_back(jsonOf(action));
     }
@@ -262,10 +243,10 @@ Json jsonOf(const Screen& screen) {
 } // namespace
 
 QByteArray projectToJson(const Project& project) {
-    Json json = Json::object();
+    OrderedJson json = OrderedJson::object();
     json["gravin"] = ProjectFileVersion;
     json["name"] = utf8(project.name);
-    Json connection = Json::object();
+    OrderedJson connection = OrderedJson::object();
     connection["database"] = utf8(project.connection.url());
     connection["change_log"] = project.connection.changeLog;
     if (!project.connection.copyOf.isEmpty())
@@ -274,7 +255,7 @@ QByteArray projectToJson(const Project& project) {
     putUnknown(connection, project.unknownOfConnection);
     json["connection"] = connection;
     for (const QuerySource& source : project.sources) {
-        Json entry = Json::object();
+        OrderedJson entry = OrderedJson::object();
         entry["name"] = utf8(source.name);
         entry["select"] = utf8(source.select);
         if (!source.table.isEmpty())
@@ -282,20 +263,22 @@ QByteArray projectToJson(const Project& project) {
         putUnknown(entry, source.unknown);
         json["sources"].push_back(entry);
     }
-    json["fields"] = Json::object();
+    json["fields"] = OrderedJson::object();
     for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {
-        Json columns = Json::object();
+        OrderedJson columns = OrderedJson::object();
         for (const FieldDefinition& field : table.value())
             columns[utf8(field.column)] = jsonOf(field);
         json["fields"][utf8(table.key())] = columns;
     }
+    putTableChecks(json, project.checks);
     if (!project.startScreen.isEmpty())
         json["start_screen"] = utf8(project.startScreen);
-    json["screens"] = Json::array();
+    json["screens"] = OrderedJson::array();
     for (const Screen& screen : project.screens)
         json["screens"].push_back(jsonOf(screen));
     putUnknown(json, project.unknown);
-    return QByteArray::fromStdString(json.dump(2, ' ', false, Json::error_handler_t::replace)) +
+    return QByteArray::fromStdString(
+               json.dump(2, ' ', false, OrderedJson::error_handler_t::replace)) +
            '\n';
 }
 

@@ -211,13 +211,14 @@ std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& 
         problems.push_back(
             {{}, column, QStringLiteral("type"), bad->message, rules.labelOf(column)});
     }
-    for (const Problem& problem : problemsOf(*m_table, rules, draft->proposed())) {
-        const int column = m_table->indexOf(problem.field);
-        const bool typedBadly = draft->bad.contains(column);
-        const bool concerns = problem.check == u"required" || draft->changed.contains(column);
-        if (concerns && !typedBadly)
-            problems.push_back(problem);
-    }
+    Occasion occasion;
+    occasion.what = id.isNew() ? Occasion::What::Insert : Occasion::What::Update;
+    for (auto field = draft->changed.begin(); field != draft->changed.end(); ++field)
+        occasion.written += m_table->columns[field.key()].name;
+    for (auto bad = draft->bad.begin(); bad != draft->bad.end(); ++bad)
+        occasion.unreadable += m_table->columns[bad.key()].name;
+    for (Problem& problem : problemsOf(*m_table, rules, draft->proposed(), occasion))
+        problems.push_back(std::move(problem));
     for (auto theirs = draft->theirs.begin(); theirs != draft->theirs.end(); ++theirs) {
         const QString& column = m_table->columns[theirs.key()].name;
         problems.push_back({{},

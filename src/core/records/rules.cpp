@@ -24,39 +24,175 @@ bool isEmptyValue(const Value& value) {
            (value.kind() == Value::Kind::Text && value.asText().trimmed().isEmpty());
 }
 
+namespace {
+
+// What an insert leaves to the database is not known before, and what it computes neither.
+bool isKnown(const Column& column, const std::optional<Value>& value, const Occasion& occasion) {
+    if (occasion.isStored)
+        return true;
+    const bool databaseGives =
+        !value.has_value() && (column.givenByDatabase || !column.defaultExpression.isNull());
+    return !column.computed && !databaseGives;
+}
+
+RecordValues pointersTo(const ProposedValues& values) {
+    static const Value null;
+    RecordValues pointers;
+    pointers.reserve(values.size());
+    for (const auto& value : values)
+        pointers.push_back(value ? &*value : &null);
+    return pointers;
+}
+
+bool isTrue(const Result<Value>& answer) {
+    return answer && answer->kind() == Value::Kind::Boolean && answer->asBoolean();
+}
+
+bool isAtStage(const CheckRule& rule, const Table& table, const ProposedValues& values,
+               const Occasion& occasion) {
+    switch (occasion.what) {
+    case Occasion::What::Output:
+        return rule.onOutput;
+    case Occasion::What::Insert:
+        if (rule.onInsert)
+            return true;
+        break;
+    case Occasion::What::Update:
+        if (rule.onUpdate)
+            return true;
+        break;
+    }
+    if (rule.onPicture) {
+        for (qsizetype i = 0; i < table.columns.size(); ++i) {
+            const auto& value = values[static_cast<size_t>(i)];
+            if (occasion.written.contains(table.columns[i].name) && value &&
+                value->kind() == Value::Kind::Binary)
+                return true;
+        }
+    }
+    if (rule.onStages.isEmpty())
+        return false;
+    const RecordValues pointers = pointersTo(values);
+    return std::any_of(rule.onStages.begin(), rule.onStages.end(),
+                       [&](const BoundCondition& stage) {
+                           return isTrue(evaluate(stage, pointers, occasion.present));
+                       });
+}
+
+std::optional<Problem> requiredProblem(const Column& column, const FieldRule* rule,
+                                       const std::optional<Value>& value, const QString& label) {
+    const bool databaseGives =
+        !value && (column.givenByDatabase || !column.defaultExpression.isNull());
+    const bool isNull = !value || value->isNull();
+    const bool required = (rule && rule->required) || (!column.nullable && isNull);
+    if (!required || databaseGives || !isEmptyValue(value.value_or(Value())))
+        return std::nullopt;
+    return Problem{{},
+                   column.name,
+                   QStringLiteral("required"),
+                   rule && !rule->message.isEmpty() ? rule->message
+                                                    : say("%1 is missing. Fill it in.").arg(label),
+                   label};
+}
+
+// Nothing: it holds.
+std::optional<Problem> failure(const CheckRule& rule, const Table& table, const TableRules& rules,
+                               const ProposedValues& values, const Occasion& occasion) {
+    switch (rule.asks) {
+    case CheckRule::Asks::Unique:
+    case CheckRule::Asks::Reference:
+        return std::nullopt;
+    case CheckRule::Asks::Nothing:
+        return problemOf(rule, rules);
+    case CheckRule::Asks::Filled: {
+        const int at = table.indexOf(rule.column);
+        const bool filled =
+            at >= 0 && !isEmptyValue(values[static_cast<size_t>(at)].value_or(Value()));
+        return filled ? std::nullopt : std::optional(problemOf(rule, rules));
+    }
+    case CheckRule::Asks::Condition:
+        break;
+    }
+    const auto answer = evaluate(rule.condition, pointersTo(values), occasion.present);
+    if (answer && (answer->isNull() || answer->asBoolean()))
+        return std::nullopt;
+    Problem problem = problemOf(rule, rules);
+    if (!answer)
+        problem.message += u' ' + answer.error().sentence;
+    return problem;
+}
+
+} // namespace
+
+Result<Value> evaluate(const BoundCondition& condition, const RecordValues& values,
+                       const Present& present) {
+    RecordValues asked;
+    asked.reserve(static_cast<size_t>(condition.places.size()));
+    for (const int place : condition.places)
+        asked.push_back(values[static_cast<size_t>(place)]);
+    return evaluate(*condition.expression, asked, present);
+}
+
+bool isAsked(const CheckRule& rule, const Table& table, const ProposedValues& values,
+             const Occasion& occasion) {
+    const bool isEmptinessAsked = rule.asks == CheckRule::Asks::Filled;
+    bool concerns = occasion.what != Occasion::What::Update || isEmptinessAsked ||
+                    rule.columns.isEmpty() || !rule.onStages.isEmpty();
+    for (const QString& name : rule.columns) {
+        const int at = table.indexOf(name);
+        if (occasion.unreadable.contains(name))
+            return false;
+        if (at >= 0 && !isKnown(table.columns[at], values[static_cast<size_t>(at)], occasion))
+            return false;
+        // What the database computes may have changed with anything else.
+        concerns =
+            concerns || occasion.written.contains(name) || (at >= 0 && table.columns[at].computed);
+    }
+    return concerns && isAtStage(rule, table, values, occasion);
+}
+
+Problem problemOf(const CheckRule& rule, const TableRules& rules) {
+    return {{},
+            rule.column,
+            rule.name,
+            rule.message,
+            rule.column.isEmpty() ? QString() : rules.labelOf(rule.column),
+            rule.warns,
+            rule.mayBeLeftOut};
+}
+
 std::vector<Problem> problemsOf(const Table& table, const TableRules& rules,
-                                const ProposedValues& values) {
+                                const ProposedValues& values, const Occasion& occasion) {
     std::vector<Problem> problems;
-    for (size_t i = 0; i < values.size(); ++i) {
+    QSet<QString> missing;
+    const bool isWritten = occasion.what != Occasion::What::Output;
+    for (size_t i = 0; isWritten && i < values.size(); ++i) {
         const Column& column = table.columns[static_cast<qsizetype>(i)];
-        if (column.computed)
+        if (column.computed || occasion.unreadable.contains(column.name))
             continue;
         const QString label = rules.labelOf(column.name);
-        const FieldRule* rule = rules.rule(column.name);
-        const bool leftOut = !values[i].has_value();
-        const bool databaseGives =
-            leftOut && (column.givenByDatabase || !column.defaultExpression.isNull());
-        const Value value = values[i].value_or(Value());
-
-        const bool required = (rule && rule->required) || (!column.nullable && value.isNull());
-        if (required && !databaseGives && isEmptyValue(value)) {
-            problems.push_back({{},
-                                column.name,
-                                QStringLiteral("required"),
-                                rule && !rule->message.isEmpty()
-                                    ? rule->message
-                                    : say("%1 is missing. Fill it in.").arg(label),
-                                label});
+        if (auto problem = requiredProblem(column, rules.rule(column.name), values[i], label)) {
+            problems.push_back(std::move(*problem));
+            missing += column.name;
             continue;
         }
-        if (value.kind() == Value::Kind::Text && column.type.kind == TypeKind::Text) {
-            if (auto fits = fromText(value.asText(), column.type); !fits)
-                problems.push_back({{},
-                                    column.name,
-                                    QStringLiteral("length"),
-                                    say("%1: %2").arg(label, fits.error().sentence),
-                                    label});
-        }
+        const bool isText = values[i] && values[i]->kind() == Value::Kind::Text &&
+                            column.type.kind == TypeKind::Text;
+        if (!isText || !occasion.written.contains(column.name))
+            continue;
+        if (auto fits = fromText(values[i]->asText(), column.type); !fits)
+            problems.push_back({{},
+                                column.name,
+                                QStringLiteral("length"),
+                                say("%1: %2").arg(label, fits.error().sentence),
+                                label});
+    }
+    for (const CheckRule& rule : rules.checks) {
+        const bool isSaid = rule.asks == CheckRule::Asks::Filled && missing.contains(rule.column);
+        if (isSaid || !isAsked(rule, table, values, occasion))
+            continue;
+        if (auto problem = failure(rule, table, rules, values, occasion))
+            problems.push_back(std::move(*problem));
     }
     return problems;
 }

@@ -2,10 +2,12 @@
 #pragma once
 
 #include "core/database/catalog.h"
-#include "core/value/value.h"
+#include "core/expression/evaluator.h"
 
 #include <QHash>
+#include <QSet>
 
+#include <memory>
 #include <optional>
 #include <vector>
 
@@ -13,11 +15,13 @@ namespace gravin {
 
 // One thing that is wrong with one record, for people and for scripts.
 struct Problem {
-    QString record;  // its key as text; empty for a record that has none yet
-    QString field;   // the column; empty when it concerns the whole record
-    QString check;   // "required", "length", "reference", "unique", "editable", …
-    QString message; // what is wrong and how to mend it
-    QString label;   // the field as people know it
+    QString record;            // its key as text; empty for a record that has none yet
+    QString field;             // the column; empty when it concerns the whole record
+    QString check;             // "required", "range", "reference", "unique", "editable", …
+    QString message;           // what is wrong and how to mend it
+    QString label;             // the field as people know it
+    bool warning = false;      // can be passed when somebody says so
+    bool mayBeLeftOut = false; // a run over many records leaves this one out instead of stopping
     friend bool operator==(const Problem&, const Problem&) = default;
 };
 
@@ -31,8 +35,45 @@ struct FieldRule {
     QString message = {}; // said when a required field is empty; empty: a sentence of ours
 };
 
+// An expression with the places of its columns in the table, ready to be asked of a record.
+struct BoundCondition {
+    std::shared_ptr<const Expression> expression;
+    QList<int> places; // of expression->columns(), in their order
+};
+using RecordValues = std::vector<const Value*>; // in the order of the table's columns
+Result<Value> evaluate(const BoundCondition& condition, const RecordValues& values,
+                       const Present& present);
+
+// A check of the developer's or of the database, ready to be asked.
+struct CheckRule {
+    enum class Asks {
+        Condition,
+        Filled,
+        Unique,    // of the database: no other record has these values in `columns`
+        Reference, // of the database: `table` has a record with this value in `target`
+        Nothing    // it cannot be asked; the message says why
+    };
+    Asks asks = Asks::Condition;
+    QString name;             // "range", "one_of", …
+    QString column;           // where its message stands
+    QStringList columns = {}; // all that it reads
+    BoundCondition condition = {};
+    QString table = {};
+    QString target = {};
+    QString message = {};
+    bool warns = false;
+    bool mayBeLeftOut = false;
+    // When it is asked: at any of these.
+    bool onInsert = true;
+    bool onUpdate = true;
+    bool onPicture = false;
+    bool onOutput = false;
+    QList<BoundCondition> onStages = {}; // while one of them is true
+};
+
 struct TableRules {
     QList<FieldRule> fields; // columns without a rule may be absent
+    QList<CheckRule> checks = {};
 
     const FieldRule* rule(const QString& column) const;
     // The label, or the column's name where there is no rule.
@@ -49,8 +90,28 @@ using ProposedValues = std::vector<std::optional<Value>>;
 // Empty for a required check: NULL, or text without anything but blanks.
 bool isEmptyValue(const Value& value);
 
-// Every check that needs no database.
+// What is asked, and of what.
+struct Occasion {
+    enum class What { Insert, Update, Output };
+    What what = What::Update;
+    // The columns that were written. What was there before may stay as it is: of an update only
+    // checks that read one of these are asked, besides what must not be empty.
+    QSet<QString> written = {};
+    // Checks that read one of these are not asked: nobody knows yet what is meant there.
+    QSet<QString> unreadable = {};
+    // The values are those that the database has stored, with all it gave and computed by itself.
+    bool isStored = false;
+    Present present = Present::take();
+};
+
+// Whether the rule is to be asked on this occasion, by its stages and by what was written.
+bool isAsked(const CheckRule& rule, const Table& table, const ProposedValues& values,
+             const Occasion& occasion);
+// The problem of a record that fails the rule.
+Problem problemOf(const CheckRule& rule, const TableRules& rules);
+
+// Every check that needs no database. A check that cannot be evaluated has failed.
 std::vector<Problem> problemsOf(const Table& table, const TableRules& rules,
-                                const ProposedValues& values);
+                                const ProposedValues& values, const Occasion& occasion);
 
 } // namespace gravin

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/expression/evaluator.h"
+#include "core/expression/expression_text.h"
+#include "core/expression/literal.h"
 #include "core/value/text_form.h"
 
 #include <gtest/gtest.h>
@@ -49,7 +51,8 @@ Result<Value> valueOf(const Expression& expression) {
                 values.push_back(&field.value);
         }
     }
-    return evaluate(expression, values, {day(2026, 5, 1), {{day(2026, 5, 1), {0}}}});
+    return evaluate(expression, values,
+                    {day(2026, 5, 1), {{day(2026, 5, 1), {0}}}, {day(2026, 5, 1), {0}}});
 }
 
 // "NULL", the text of the value, or the sentence of what went wrong.
@@ -72,6 +75,15 @@ class ExpressionValue : public ::testing::TestWithParam<std::pair<const char*, c
 TEST_P(ExpressionValue, IsAsStated) {
     const auto& [text, expected] = GetParam();
     EXPECT_EQ(answer(QString::fromUtf8(text)).toStdString(), expected) << text;
+    // Written anew it is the same expression, and written once more it does not change.
+    if (const auto expression = parseExpression(QString::fromUtf8(text), columns())) {
+        const QString anew = expressionText(*expression, nameText);
+        EXPECT_EQ(answer(anew).toStdString(), expected) << qPrintable(anew);
+        const auto again = parseExpression(anew, columns());
+        ASSERT_TRUE(again) << qPrintable(anew);
+        EXPECT_EQ(expressionText(*again, nameText).toStdString(), anew.toStdString());
+        EXPECT_EQ(again->type(), expression->type()) << qPrintable(anew);
+    }
 }
 
 INSTANTIATE_TEST_SUITE_P(

@@ -1,0 +1,263 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/check.h"
+
+#include "core/base/text.h"
+#include "core/expression/expression_text.h"
+#include "core/expression/literal.h"
+#include "core/value/text_form.h"
+
+#include <QRegularExpression>
+
+#include <algorithm>
+#include <array>
+
+namespace gravin {
+
+namespace {
+
+struct KindWords {
+    CheckKind kind;
+    const char* name;
+    const char* label;
+};
+constexpr std::array Kinds{
+    KindWords{CheckKind::Required, "required", QT_TRANSLATE_NOOP("gravin", "Filled in")},
+    KindWords{CheckKind::Range, "range", QT_TRANSLATE_NOOP("gravin", "Range")},
+    KindWords{CheckKind::Length, "length", QT_TRANSLATE_NOOP("gravin", "Length")},
+    KindWords{CheckKind::Pattern, "pattern", QT_TRANSLATE_NOOP("gravin", "Pattern")},
+    KindWords{CheckKind::OneOf, "one_of", QT_TRANSLATE_NOOP("gravin", "One of")},
+    KindWords{CheckKind::Unique, "unique", QT_TRANSLATE_NOOP("gravin", "Unique")},
+    KindWords{CheckKind::Reference, "reference", QT_TRANSLATE_NOOP("gravin", "Exists in")},
+    KindWords{CheckKind::Condition, "condition", QT_TRANSLATE_NOOP("gravin", "Condition")},
+};
+
+const KindWords& wordsOf(CheckKind kind) {
+    return *std::find_if(Kinds.begin(), Kinds.end(),
+                         [&](const KindWords& words) { return words.kind == kind; });
+}
+
+// A bound is a value of the column or, where it cannot be one, an expression.
+QString boundText(const QString& bound, const ColumnType& type) {
+    const auto value = fromText(bound.trimmed(), type);
+    const QString literal = value && !value->isNull() ? literalText(*value) : QString();
+    return literal.isEmpty() ? u'(' + bound + u')' : literal;
+}
+
+QString rangeCondition(const Check& check, const Column& column) {
+    QStringList parts;
+    const QString name = nameText(column.name);
+    if (!check.least.trimmed().isEmpty())
+        parts += QStringLiteral("%1 >= %2").arg(name, boundText(check.least, column.type));
+    if (!check.most.trimmed().isEmpty())
+        parts += QStringLiteral("%1 <= %2").arg(name, boundText(check.most, column.type));
+    return parts.join(QStringLiteral(" AND "));
+}
+
+QString lengthCondition(const Check& check, const Column& column) {
+    QStringList parts;
+    const QString length = QStringLiteral("CHAR_LENGTH(%1)").arg(nameText(column.name));
+    if (check.shortest >= 0)
+        parts += QStringLiteral("%1 >= %2").arg(length).arg(check.shortest);
+    if (check.longest >= 0)
+        parts += QStringLiteral("%1 <= %2").arg(length).arg(check.longest);
+    return parts.join(QStringLiteral(" AND "));
+}
+
+Result<QString> oneOfCondition(const Check& check, const Column& column) {
+    QStringList literals;
+    for (const QString& text : check.values) {
+        const auto value = fromText(text, column.type);
+        if (!value)
+            return value.error();
+        if (value->isNull())
+            return Error{ErrorKind::Refused, say("An empty value is none of a list.")};
+        literals += literalText(*value);
+    }
+    return QStringLiteral("%1 IN (%2)")
+        .arg(nameText(column.name), literals.join(QStringLiteral(", ")));
+}
+
+Error incomplete(const QString& sentence) { return {ErrorKind::Refused, sentence}; }
+
+} // namespace
+
+QString checkName(CheckKind kind) { return QLatin1String(wordsOf(kind).name); }
+
+std::optional<CheckKind> checkFromName(const QString& name) {
+    for (const KindWords& words : Kinds) {
+        if (name == QLatin1String(words.name))
+            return words.kind;
+    }
+    return std::nullopt;
+}
+
+QString checkLabel(CheckKind kind) { return say(wordsOf(kind).label); }
+
+QList<CheckKind> allCheckKinds() {
+    QList<CheckKind> all;
+    for (const KindWords& words : Kinds)
+        all += words.kind;
+    return all;
+}
+
+QString severityName(Severity severity) {
+    return severity == Severity::Warn ? QStringLiteral("warn") : QStringLiteral("stop");
+}
+
+std::optional<Severity> severityFromName(const QString& name) {
+    for (const Severity severity : {Severity::Stop, Severity::Warn}) {
+        if (name == severityName(severity))
+            return severity;
+    }
+    return std::nullopt;
+}
+
+QString inRunsName(InRuns inRuns) {
+    return inRuns == InRuns::LeaveOut ? QStringLiteral("leave_out") : QStringLiteral("stop");
+}
+
+std::optional<InRuns> inRunsFromName(const QString& name) {
+    for (const InRuns inRuns : {InRuns::Stop, InRuns::LeaveOut}) {
+        if (name == inRunsName(inRuns))
+            return inRuns;
+    }
+    return std::nullopt;
+}
+
+Result<QString> conditionOf(const Check& check, const Table& table) {
+    if (check.kind == CheckKind::Condition) {
+        if (check.condition.trimmed().isEmpty())
+            return incomplete(say("This check has no condition."));
+        return check.condition;
+    }
+    const Column* column = table.column(check.column);
+    if (!column)
+        return Error{ErrorKind::NotFound,
+                     say("%1 has no column %2.").arg(table.name, check.column)};
+    QString condition;
+    switch (check.kind) {
+    case CheckKind::Range:
+        condition = rangeCondition(check, *column);
+        if (condition.isEmpty())
+            return incomplete(say("This range has neither a least nor a most."));
+        return condition;
+    case CheckKind::Length:
+        condition = lengthCondition(check, *column);
+        if (condition.isEmpty())
+            return incomplete(say("This length has neither a shortest nor a longest."));
+        return condition;
+    case CheckKind::Pattern:
+        if (check.pattern.isEmpty())
+            return incomplete(say("This check has no pattern."));
+        if (const QRegularExpression alone(check.pattern); !alone.isValid())
+            return incomplete(say("This is no regular expression: %1.").arg(alone.errorString()));
+        return QStringLiteral("%1 LIKE_REGEX %2")
+            .arg(nameText(column->name),
+                 literalText(Value::text(QStringLiteral("\\A(?:%1)\\z").arg(check.pattern))));
+    case CheckKind::OneOf:
+        if (check.values.isEmpty())
+            return incomplete(say("This list has no value."));
+        return oneOfCondition(check, *column);
+    case CheckKind::Required:
+    case CheckKind::Unique:
+    case CheckKind::Reference:
+    case CheckKind::Condition:
+        break;
+    }
+    return condition;
+}
+
+namespace {
+
+QString limitsText(const QString& least, const QString& most) {
+    if (least.isEmpty())
+        return say("at most %1").arg(most);
+    return most.isEmpty() ? say("at least %1").arg(least) : say("from %1 to %2").arg(least, most);
+}
+
+QString lengthText(const Check& check) {
+    const auto number = [](int length) { return length < 0 ? QString() : QString::number(length); };
+    return limitsText(number(check.shortest), number(check.longest));
+}
+
+// The expression as people know its fields; what is none stays as it is.
+QString withLabels(const QString& text, const Table& table,
+                   const std::function<QString(const QString&)>& labelOf) {
+    QList<ExpressionColumn> columns;
+    for (const Column& column : table.columns)
+        columns += ExpressionColumn{column.name, column.type};
+    const auto expression = parseExpression(text, columns);
+    return expression ? expressionText(*expression, labelOf) : text;
+}
+
+// A bound as a person would type it stays so.
+QString boundWithLabels(const QString& bound, const Column* column, const Table& table,
+                        const std::function<QString(const QString&)>& labelOf) {
+    const bool isValue = column && fromText(bound.trimmed(), column->type);
+    return isValue ? bound.trimmed() : withLabels(bound.trimmed(), table, labelOf);
+}
+
+} // namespace
+
+QString proposedMessage(const Check& check, const Table& table,
+                        const std::function<QString(const QString&)>& labelOf) {
+    const QString label = check.column.isEmpty() ? QString() : labelOf(check.column);
+    switch (check.kind) {
+    case CheckKind::Required:
+        return say("%1 is missing. Fill it in.").arg(label);
+    case CheckKind::Range:
+        return say("%1 must be %2.")
+            .arg(label,
+                 limitsText(
+                     boundWithLabels(check.least, table.column(check.column), table, labelOf),
+                     boundWithLabels(check.most, table.column(check.column), table, labelOf)));
+    case CheckKind::Length:
+        return say("%1 must have %2 characters.").arg(label, lengthText(check));
+    case CheckKind::Pattern:
+        return say("%1 does not have the form that is expected: %2.").arg(label, check.pattern);
+    case CheckKind::OneOf:
+        return say("%1 must be one of: %2.").arg(label, check.values.join(QStringLiteral(", ")));
+    case CheckKind::Unique: {
+        QStringList others;
+        for (const QString& column : check.with)
+            others += labelOf(column);
+        return others.isEmpty() ? say("%1: another record already has this value.").arg(label)
+                                : say("%1: another record already has this value together with "
+                                      "the same %2.")
+                                      .arg(label, others.join(QStringLiteral(", ")));
+    }
+    case CheckKind::Reference:
+        return say("%1: there is no such record in %2.").arg(label, check.table);
+    case CheckKind::Condition:
+        return say("This must hold: %1.")
+            .arg(withLabels(check.condition.trimmed(), table, labelOf));
+    }
+    return {};
+}
+
+QString checkSummary(const Check& check) {
+    const QString column = check.column;
+    switch (check.kind) {
+    case CheckKind::Required:
+        return say("%1 is filled in").arg(column);
+    case CheckKind::Range:
+        return say("%1 %2").arg(column, limitsText(check.least, check.most));
+    case CheckKind::Length:
+        return say("%1 has %2 characters").arg(column, lengthText(check));
+    case CheckKind::Pattern:
+        return say("%1 reads %2").arg(column, check.pattern);
+    case CheckKind::OneOf:
+        return say("%1 is one of %2").arg(column, check.values.join(QStringLiteral(", ")));
+    case CheckKind::Unique:
+        return check.with.isEmpty()
+                   ? say("%1 is unique").arg(column)
+                   : say("%1 is unique with %2").arg(column, check.with.join(QStringLiteral(", ")));
+    case CheckKind::Reference:
+        return say("%1 exists in %2.%3").arg(column, check.table, check.target);
+    case CheckKind::Condition:
+        return check.condition;
+    }
+    return {};
+}
+
+} // namespace gravin

@@ -1,0 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/connection_spec.h"
+
+#include <QString>
+
+namespace gravin {
+
+// The text of an engine's CHECK constraint in the words of Gravin's expressions. It may still be
+// none: what it cannot say stays as it is, and does not parse.
+QString expressionFromEngine(const QString& check, Engine engine);
+
+} // namespace gravin
