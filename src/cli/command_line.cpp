@@ -134,6 +134,7 @@ private:
         addRepeated(adding, "--null", add->nulls, "a field to leave empty (NULL)");
         addRepeated(adding, "--file", add->files,
                     "field=PATH: a binary field takes what the file holds");
+        defineWarnings(adding, *add);
 
         auto edit = std::make_shared<WriteOptions>();
         CLI::App& editing = defineOnScreen("edit", "change a record", edit, runEdit);
@@ -144,6 +145,7 @@ private:
                     "field=PATH: a binary field takes what the file holds");
         addRepeated(editing, "--was", edit->was,
                     "field=value that must still hold, else exit code 4");
+        defineWarnings(editing, *edit);
 
         auto remove = std::make_shared<WriteOptions>();
         CLI::App& deleting = defineOnScreen("delete", "delete a record", remove, runDelete);
@@ -157,6 +159,12 @@ private:
         addRepeated(many, "--put", bulk->assignments, "field=value");
         addRepeated(many, "--null", bulk->nulls, "a field to empty (NULL)");
         many.add_flag("--dry-run", bulk->dryRun, "say what would change, write nothing");
+        defineWarnings(many, *bulk);
+    }
+
+    static void defineWarnings(CLI::App& command, WriteOptions& options) {
+        command.add_flag("--accept-warnings", options.acceptWarnings,
+                         "let checks pass that only warn");
     }
 
     void defineHistory() {

@@ -182,8 +182,10 @@ Error noSuchRecord(const BoundScreen& screen, const Key& key) {
                 .arg(screen.table->name, keyText(key, screen.table->keyTypes()))};
 }
 
-int commit(WriteContext& context, ChangeRequest request, bool json) {
+int commit(WriteContext& context, ChangeRequest request, const WriteOptions& options) {
+    const bool json = options.json;
     request.person = personName();
+    request.acceptsAllWarnings = options.acceptWarnings;
     request.screen = context.screen.screen.label;
     ChangeWriter writer(*context.opened.session, context.opened.catalog, context.opened.rules);
     const auto written = writer.write(request);
@@ -196,12 +198,18 @@ int commit(WriteContext& context, ChangeRequest request, bool json) {
         if (count == 1)
             answer["key"] = jsonOf(written->records.front().keyAfter(context.screen.table->key),
                                    context.screen.table.get());
+        for (const Problem& problem : written->leftOut)
+            answer["left_out"].push_back(jsonOf(problem));
         print(answer);
     } else if (count == 0) {
         printLine(say("Nothing to change: the record already is so."));
     } else {
         printLine(
             say("Change %1: %2, %3.").arg(written->id).arg(request.action, countedRecords(count)));
+    }
+    for (const Problem& problem : written->leftOut) {
+        if (!json)
+            printLine(say("Left out %1: %2").arg(problem.record, problem.message));
     }
     return Done;
 }
@@ -355,7 +363,7 @@ int runAdd(const WriteOptions& options) {
     request.action = QStringLiteral("add");
     request.edits.push_back(
         {Operation::Insert, context->screen.table->name, {}, {}, context->values});
-    return commit(*context, std::move(request), options.json);
+    return commit(*context, std::move(request), options);
 }
 
 int runEdit(const WriteOptions& options) {
@@ -376,7 +384,7 @@ int runEdit(const WriteOptions& options) {
     ChangeRequest request;
     request.action = QStringLiteral("edit");
     request.edits.push_back(std::move(edit));
-    return commit(*context, std::move(request), options.json);
+    return commit(*context, std::move(request), options);
 }
 
 int runDelete(const WriteOptions& options) {
@@ -399,7 +407,7 @@ int runDelete(const WriteOptions& options) {
                                  {},
                                  options.cascade});
     }
-    return commit(*context, std::move(request), options.json);
+    return commit(*context, std::move(request), options);
 }
 
 int runBulk(const WriteOptions& options) {
@@ -414,7 +422,7 @@ int runBulk(const WriteOptions& options) {
     if (!preview->gone.empty())
         return report(noSuchRecord(context->screen, preview->gone.front()), options.json);
     if (!options.dryRun)
-        return commit(*context, bulkUpdateRequest(*preview), options.json);
+        return commit(*context, bulkUpdateRequest(*preview), options);
     if (options.json) {
         print(jsonOf(*preview, table));
     } else {

@@ -48,6 +48,7 @@ struct WriteOptions : ScreenOptions {
     QStringList was;         // edit: "field=value" that must still hold
     bool cascade = false;
     bool dryRun = false;
+    bool acceptWarnings = false;
 };
 int runAdd(const WriteOptions& options);
 int runEdit(const WriteOptions& options);

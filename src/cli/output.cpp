@@ -228,6 +228,16 @@ void printTable(const QStringList& heading, const QList<QStringList>& rows) {
         line(row);
 }
 
+Json jsonOf(const Problem& problem) {
+    Json json = {{"record", utf8(problem.record)},
+                 {"field", utf8(problem.field)},
+                 {"check", utf8(problem.check)},
+                 {"message", utf8(problem.message)}};
+    if (problem.warning)
+        json["severity"] = "warn";
+    return json;
+}
+
 int report(const Error& error, bool json) {
     if (json) {
         print({{"error", {{"message", utf8(error.sentence)}, {"detail", utf8(error.detail)}}}});
@@ -244,10 +254,7 @@ int report(const WriteFailure& failure, const Catalog& catalog, bool json) {
         return report(failure.error, json);
     Json problems = Json::array();
     for (const Problem& problem : failure.problems)
-        problems.push_back({{"record", utf8(problem.record)},
-                            {"field", utf8(problem.field)},
-                            {"check", utf8(problem.check)},
-                            {"message", utf8(problem.message)}});
+        problems.push_back(jsonOf(problem));
     Json conflicts = Json::array();
     for (const RecordConflict& conflict : failure.conflicts) {
         const QString record = keyTextOf(conflict.key, catalog.table(conflict.table));

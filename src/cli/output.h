@@ -20,6 +20,7 @@ std::string utf8(const QString& text);
 Json jsonOf(const Value& value);
 // A key of one column as its value, a composite one as text.
 Json jsonOf(const Key& key, const Table* table);
+Json jsonOf(const Problem& problem);
 Json jsonOf(const Catalog& catalog);
 Json jsonOf(const ChangeSummary& change);
 Json jsonOf(const CommittedChange& change, const Catalog& catalog);

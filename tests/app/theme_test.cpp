@@ -18,6 +18,7 @@ TEST_P(Contrast, IsEnoughForEveryText) {
     }
     for (const QColor& ground : {c.paper, c.raised}) {
         EXPECT_GE(contrast(c.problem, ground), 4.5);
+        EXPECT_GE(contrast(c.warning, ground), 4.5);
         EXPECT_GE(contrast(c.elsewhere, ground), 4.5);
         EXPECT_GE(contrast(c.accent, ground), 4.5);
         EXPECT_GE(contrast(c.draft, ground), 4.5);

@@ -56,7 +56,7 @@ void paintMarks(QPainter& painter, const QRect& rect, const RecordMarks& marks) 
     QRect place = rect;
     if (marks.windowNumber > 0) {
         QRect tag = rect;
-        if (marks.draft || marks.problem || marks.elsewhere || marks.isNew) {
+        if (marks.draft || marks.problem || marks.warning || marks.elsewhere || marks.isNew) {
             tag.setWidth(rect.width() / 2);
             place.setLeft(tag.right());
         }
@@ -74,6 +74,9 @@ void paintMarks(QPainter& painter, const QRect& rect, const RecordMarks& marks) 
         painter.fillPath(notch, colours.elsewhere);
     } else if (marks.problem) {
         painter.fillRect(QRectF(centre.x() - 7, centre.y() - 2, 14, 4), colours.problem);
+    } else if (marks.warning) {
+        painter.setPen(QPen(colours.warning, 1.5));
+        painter.drawRect(QRectF(centre.x() - 7, centre.y() - 3, 14, 6));
     } else if (marks.isNew) {
         painter.setPen(QPen(colours.draft, 2));
         painter.drawEllipse(centre, 5, 5);
@@ -133,6 +136,8 @@ QString marksInWords(const RecordMarks& marks) {
         words += word("Unsaved edits");
     if (marks.problem)
         words += word("Something is wrong or missing");
+    if (marks.warning)
+        words += word("Something is unusual");
     if (marks.elsewhere)
         words += word("Changed elsewhere meanwhile");
     if (marks.windowNumber > 0)

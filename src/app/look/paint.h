@@ -15,10 +15,11 @@ struct RecordMarks {
     bool draft = false;     // filled dot
     bool isNew = false;     // ring
     bool problem = false;   // short bar
+    bool warning = false;   // short bar, hollow
     bool elsewhere = false; // notch
     int windowNumber = 0;   // number tag; 0: no edit window
 
-    bool any() const { return draft || isNew || problem || elsewhere || windowNumber > 0; }
+    bool any() const { return draft || isNew || problem || warning || elsewhere || windowNumber > 0; }
 };
 
 // The most telling mark, centred; with a number tag before it when there is one.

@@ -81,6 +81,7 @@ QComboBox QAbstractItemView { background: @paper; color: @ink; border: 1px solid
     selection-background-color: @accent; selection-color: @onAccent; }
 *[state="draft"] { border: 1px solid @draft; border-left: 4px solid @draft; }
 *[state="problem"] { border: 1px solid @problem; border-left: 4px solid @problem; }
+*[state="warning"] { border: 1px solid @warning; border-left: 4px solid @warning; }
 *[state="elsewhere"] { border: 1px solid @elsewhere; border-left: 4px solid @elsewhere; }
 QTableView, QTreeView, QListView { outline: 0; background: @paper; color: @ink; border: none;
     gridline-color: @lines; selection-background-color: @selection; selection-color: @ink; }
@@ -132,6 +133,7 @@ QLabel[role="title"] { font-size: @titlept; font-weight: 600; }
 QLabel[role="heading"] { font-weight: 600; }
 QLabel[role="faint"] { color: @faint; }
 QLabel[role="problem"] { color: @problem; }
+QLabel[role="warning"] { color: @warning; }
 QLabel[role="elsewhere"] { color: @elsewhere; }
 QWidget[role="raised"] { background: @raised; }
 QFrame[role="line"] { background: @lines; border: none; max-height: 1px; min-height: 1px; }
@@ -140,7 +142,7 @@ QFrame[role="side-line"] { background: @lines; border: none; max-width: 1px; min
     const QList<std::pair<const char*, QColor>> tokens{
         {"@paper", c.paper},         {"@raised", c.raised},      {"@ink", c.ink},
         {"@faint", c.faint},         {"@lines", c.lines},        {"@accent", c.accent},
-        {"@onAccent", c.onAccent},   {"@draft", c.draft},        {"@problem", c.problem},
+        {"@onAccent", c.onAccent},   {"@draft", c.draft},        {"@problem", c.problem}, {"@warning", c.warning},
         {"@elsewhere", c.elsewhere}, {"@selection", c.selection}};
     sheet.replace(QStringLiteral("@title"),
                   QString::number(QApplication::font().pointSizeF() * TitleSize));
@@ -166,6 +168,7 @@ const Colours& lightColours() {
                                  .onAccent = QColor(0xFF, 0xFF, 0xFF),
                                  .draft = QColor(0xA2, 0x52, 0x26),
                                  .problem = QColor(0xA3, 0x26, 0x3B),
+                                 .warning = QColor(0x74, 0x58, 0x00),
                                  .elsewhere = QColor(0x5B, 0x5A, 0x86),
                                  .selection = QColor(0xE3, 0xEC, 0xE7),
                                  .inverse = QColor(0x1F, 0x2A, 0x30),
@@ -185,6 +188,7 @@ const Colours& darkColours() {
                                  .onAccent = QColor(0x10, 0x17, 0x19),
                                  .draft = QColor(0xDF, 0x92, 0x62),
                                  .problem = QColor(0xEE, 0x82, 0x93),
+                                 .warning = QColor(0xDD, 0xBC, 0x62),
                                  .elsewhere = QColor(0xA9, 0xA7, 0xDB),
                                  .selection = QColor(0x25, 0x38, 0x38),
                                  .inverse = QColor(0xE9, 0xE6, 0xDE),

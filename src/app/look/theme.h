@@ -23,6 +23,7 @@ struct Colours {
     QColor onAccent;  // text on accent
     QColor draft;     // copper
     QColor problem;   // crimson
+    QColor warning;   // ochre
     QColor elsewhere; // slate violet
     QColor selection; // ground of selected cells
     QColor inverse;   // number tags, the switch

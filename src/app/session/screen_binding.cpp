@@ -96,8 +96,9 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
     std::vector<Problem> problems = m_workspace->problems(tableName(), id);
     // A refused save may be tried again: what stood in its way may be mended elsewhere by now.
     std::erase_if(problems, [&](const Problem& problem) {
-        return std::find(draft->refusals.begin(), draft->refusals.end(), problem) !=
-               draft->refusals.end();
+        return problem.warning ||
+               std::find(draft->refusals.begin(), draft->refusals.end(), problem) !=
+                   draft->refusals.end();
     });
     if (problems.empty())
         return {};
@@ -118,6 +119,25 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
                      .arg(counted(wrong.size(), tr("thing"), tr("things")),
                           wrong.join(QStringLiteral(", ")));
     return parts.join(QStringLiteral(" · "));
+}
+
+QString ScreenBinding::warningReason(const RecordId& id) const {
+    QStringList unusual;
+    for (const Problem& problem : m_workspace->problems(tableName(), id)) {
+        if (problem.warning)
+            unusual += problem.field.isEmpty() ? problem.message.toHtmlEscaped()
+                                               : linkToField(problem.field, problem.label);
+    }
+    if (unusual.isEmpty())
+        return {};
+    unusual.removeDuplicates();
+    return tr("%1: %2").arg(counted(unusual.size(), tr("warning"), tr("warnings")),
+                            unusual.join(QStringLiteral(", ")));
+}
+
+bool ScreenBinding::isWarned(const RecordId& id) const {
+    const Draft* draft = this->draft(id);
+    return draft && !draft->warned.empty();
 }
 
 } // namespace gravin

@@ -35,6 +35,10 @@ public:
 
     // Why the record cannot be saved now, as rich text with a link to each field; empty: it can.
     QString saveReason(const RecordId& id) const;
+    // What is unusual about a record that can be saved, in the same form; empty: nothing.
+    QString warningReason(const RecordId& id) const;
+    // Whether the next save lets the warnings pass: they have been told.
+    bool isWarned(const RecordId& id) const;
 
 Q_SIGNALS:
     void rebound();

@@ -15,6 +15,7 @@
 #include <QUndoCommand>
 
 #include <algorithm>
+#include <functional>
 
 namespace gravin {
 
@@ -412,9 +413,17 @@ void Workspace::save(const BoundScreen& screen, const RecordId& id) {
         return;
     // What the last save was refused for may be mended elsewhere by now: ask again.
     store->setRefusals(id, {});
-    const auto stopping = problems(table.name, id);
-    if (!stopping.empty()) {
-        Q_EMIT notice({Notice::Kind::Refused, tr("Not saved. %1").arg(stopping.front().message)});
+    std::vector<Problem> warnings = draft->warned;
+    for (const Problem& problem : problems(table.name, id)) {
+        if (!problem.warning) {
+            Q_EMIT notice({Notice::Kind::Refused, tr("Not saved. %1").arg(problem.message)});
+            return;
+        }
+        if (std::find(warnings.begin(), warnings.end(), problem) == warnings.end())
+            warnings.push_back(problem);
+    }
+    if (warnings.size() > draft->warned.size()) {
+        warn(table.name, id, std::move(warnings));
         return;
     }
 
@@ -430,10 +439,19 @@ void Workspace::save(const BoundScreen& screen, const RecordId& id) {
     request.action = id.isNew() ? QStringLiteral("add") : QStringLiteral("edit");
     request.screen = screen.screen.label;
     request.edits.push_back(std::move(edit));
+    request.acceptedWarnings = std::move(warnings);
     store->setSaving(id, true);
     write(std::move(request), this, [this, screen, id, written](const WriteResult& result) {
         finishSave(screen, id, written, result);
     });
+}
+
+// Tells what is unusual; saving once more lets it pass.
+void Workspace::warn(const QString& table, const RecordId& id, std::vector<Problem> warnings) {
+    Q_EMIT notice({Notice::Kind::Refused,
+                   tr("Not saved yet. %1 Save once more to keep it so.")
+                       .arg(warnings.back().message)});
+    drafts(table)->setWarned(id, std::move(warnings));
 }
 
 void Workspace::finishSave(const BoundScreen& screen, const RecordId& id,
@@ -475,6 +493,16 @@ void Workspace::reportFailure(const QString& table, const RecordId& id,
             store->setTheirs(id, m_live->table(table)->indexOf(field.column), field.theirs);
     }
     store->setRefusals(id, failure.problems);
+    const bool onlyWarns =
+        !failure.problems.empty() && std::all_of(failure.problems.begin(), failure.problems.end(),
+                                                 std::mem_fn(&Problem::warning));
+    if (onlyWarns) {
+        const Draft* draft = store->find(id);
+        std::vector<Problem> warnings = draft ? draft->warned : std::vector<Problem>{};
+        warnings.insert(warnings.end(), failure.problems.begin(), failure.problems.end());
+        warn(table, id, std::move(warnings));
+        return;
+    }
     Q_EMIT notice({Notice::Kind::Refused, tr("Not saved. %1").arg(failure.error.sentence),
                    failure.error.detail});
 }

@@ -149,6 +149,7 @@ private:
                          const std::function<void(const Result<QString>&)>& answer);
     void finishSave(const BoundScreen& screen, const RecordId& id, const QMap<int, Value>& written,
                     const WriteResult& result);
+    void warn(const QString& table, const RecordId& id, std::vector<Problem> warnings);
     void reportFailure(const QString& table, const RecordId& id, const WriteFailure& failure);
 
     QString m_projectFile;

@@ -303,6 +303,8 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
     QString state = changed ? QStringLiteral("draft") : QString();
     const QString message = messageFor(slot, draft, problems, state);
     slot.editor->setState(state);
+    setStyleProperty(slot.message, "role",
+                     state == u"warning" ? QStringLiteral("warning") : QStringLiteral("problem"));
     slot.message->setText(message);
     slot.message->setVisible(!message.isEmpty());
 }
@@ -328,9 +330,15 @@ QString FormFields::messageFor(FieldSlot& slot, const Draft* draft,
     for (const Problem& problem : problems) {
         if (problem.field != slot.field.name() || untouched || slot.editor == m_typing)
             continue;
-        state =
-            problem.check == u"conflict" ? QStringLiteral("elsewhere") : QStringLiteral("problem");
+        // What stops stands before what only warns.
+        if (!message.isEmpty() && problem.warning)
+            continue;
+        state = problem.check == u"conflict" ? QStringLiteral("elsewhere")
+                : problem.warning            ? QStringLiteral("warning")
+                                             : QStringLiteral("problem");
         message = problem.message.toHtmlEscaped();
+        if (!problem.warning)
+            break;
     }
     return message;
 }

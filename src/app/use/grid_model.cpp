@@ -197,8 +197,10 @@ RecordMarks GridModel::marks(int row) const {
     marks.elsewhere = !draft->theirs.isEmpty() || draft->gone;
     // A record just begun is not wrong yet.
     const bool untouched = draft->changed.isEmpty() && draft->bad.isEmpty();
-    marks.problem =
-        !untouched && !m_binding->workspace()->problems(m_binding->tableName(), id).empty();
+    if (untouched)
+        return marks;
+    for (const Problem& problem : m_binding->workspace()->problems(m_binding->tableName(), id))
+        (problem.warning ? marks.warning : marks.problem) = true;
     return marks;
 }
 
@@ -231,13 +233,15 @@ int GridModel::columnCount(const QModelIndex& parent) const {
     return parent.isValid() ? 0 : m_columns;
 }
 
-bool GridModel::hasProblem(const RecordId& id, const QString& column) const {
+bool GridModel::hasProblem(const RecordId& id, const QString& column, bool warning) const {
     const Draft* draft = m_drafts->find(id);
     if (!draft || (draft->changed.isEmpty() && draft->bad.isEmpty()))
         return false;
     const auto problems = m_binding->workspace()->problems(m_binding->tableName(), id);
     return std::any_of(problems.begin(), problems.end(),
-                       [&](const Problem& problem) { return problem.field == column; });
+                       [&](const Problem& problem) {
+                           return problem.field == column && problem.warning == warning;
+                       });
 }
 
 QString GridModel::toolTip(const QModelIndex& index) const {
@@ -301,7 +305,9 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
         return draft && (draft->changed.contains(field.columnIndex) ||
                          draft->bad.contains(field.columnIndex));
     case ProblemRole:
-        return hasProblem(id, field.name());
+        return hasProblem(id, field.name(), false);
+    case WarningRole:
+        return hasProblem(id, field.name(), true);
     case ElsewhereRole:
         return draft && draft->theirs.contains(field.columnIndex);
     case OddRole: {

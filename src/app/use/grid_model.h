@@ -19,6 +19,7 @@ public:
         ValueRole = Qt::UserRole, // whether the value is NULL, yes or no: see cellKind()
         DraftRole,                // the field is edited and not saved
         ProblemRole,              // the field stands in the way of saving
+        WarningRole,              // the field is unusual, but the record can be saved so
         ElsewhereRole,            // somebody else changed it too
         OddRole,                  // not of its column's declared type
         PendingRole,              // still being read
@@ -56,7 +57,7 @@ private:
     void takeNew();
     void rebound();
     void recordChanged(const RecordId& id);
-    bool hasProblem(const RecordId& id, const QString& column) const;
+    bool hasProblem(const RecordId& id, const QString& column, bool warning) const;
     QString toolTip(const QModelIndex& index) const;
 
     ScreenBinding* m_binding;

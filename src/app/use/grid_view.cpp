@@ -125,6 +125,8 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
         painter->fillRect(edge, colours.elsewhere);
     else if (index.data(GridModel::ProblemRole).toBool())
         painter->fillRect(edge, colours.problem);
+    else if (index.data(GridModel::WarningRole).toBool())
+        painter->fillRect(edge, colours.warning);
     else if (index.data(GridModel::DraftRole).toBool())
         painter->fillRect(edge, colours.draft);
     if (option.state & QStyle::State_HasFocus) {

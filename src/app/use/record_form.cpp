@@ -191,10 +191,19 @@ void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& pro
     m_discard->setEnabled(draft && !draft->saving);
     m_discard->setText(m_id.isNew() ? tr("Discard new record") : tr("Discard edits"));
     m_discard->setToolTip(draft ? QString() : tr("There are no edits to discard."));
-    const bool calm = problems.empty();
-    setStyleProperty(m_reason, "role", calm ? QStringLiteral("faint") : QStringLiteral("problem"));
+    const bool stops = std::any_of(problems.begin(), problems.end(),
+                                   [](const Problem& problem) { return !problem.warning; });
+    setStyleProperty(m_reason, "role",
+                     stops               ? QStringLiteral("problem")
+                     : problems.empty() ? QStringLiteral("faint")
+                                        : QStringLiteral("warning"));
+    m_save->setText(m_binding->isWarned(m_id) && reason.isEmpty() ? tr("Save all the same")
+                                                                  : tr("Save record"));
     // The read-only reason stands under the name already.
-    m_reason->setText(m_binding->isReadOnly() || m_id.isNone() ? QString() : reason);
+    const bool saysNothing = m_binding->isReadOnly() || m_id.isNone();
+    m_reason->setText(saysNothing        ? QString()
+                      : reason.isEmpty() ? m_binding->warningReason(m_id)
+                                         : reason);
 }
 
 } // namespace gravin

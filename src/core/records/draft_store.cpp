@@ -56,6 +56,7 @@ Draft& DraftStore::begin(const RecordId& id, const Record* record) {
 // An old refusal goes when its field is edited again.
 void DraftStore::touch(Draft& draft, int column) {
     const QString name = m_table->columns[column].name;
+    draft.warned.clear();
     std::erase_if(draft.refusals, [&](const Problem& problem) {
         return problem.field == name || problem.field.isEmpty();
     });
@@ -132,6 +133,13 @@ void DraftStore::setRefusals(const RecordId& id, std::vector<Problem> problems) 
     }
 }
 
+void DraftStore::setWarned(const RecordId& id, std::vector<Problem> warnings) {
+    if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
+        (*found)->warned = std::move(warnings);
+        Q_EMIT changed(id);
+    }
+}
+
 void DraftStore::setTheirs(const RecordId& id, int column, const Value& theirs) {
     if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
         (*found)->theirs.insert(column, theirs);
@@ -167,6 +175,7 @@ void DraftStore::saved(const RecordId& id, const QMap<int, Value>& written) {
     Draft& draft = **found;
     draft.saving = false;
     draft.refusals.clear();
+    draft.warned.clear();
     for (auto field = written.begin(); field != written.end(); ++field) {
         draft.was[static_cast<size_t>(field.key())] = field.value();
         if (draft.changed.value(field.key()) == field.value())

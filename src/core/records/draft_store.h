@@ -28,6 +28,8 @@ struct Draft {
     QMap<int, Value> theirs;       // fields that somebody else changed too: what they are now
     bool gone = false;             // the record was deleted meanwhile
     std::vector<Problem> refusals; // of the last save, until the field is edited again
+    // Warnings that the person has been told when saving; the next save lets them pass.
+    std::vector<Problem> warned;
     bool saving = false;
 
     // What the person sees in a column.
@@ -63,6 +65,7 @@ public:
 
     void setSaving(const RecordId& id, bool saving);
     void setRefusals(const RecordId& id, std::vector<Problem> problems);
+    void setWarned(const RecordId& id, std::vector<Problem> warnings);
     // Marks a field as changed elsewhere too.
     void setTheirs(const RecordId& id, int column, const Value& theirs);
     void setGone(const RecordId& id);
