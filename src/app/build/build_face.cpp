@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/build_face.h"
 
+#include "app/build/checks_panel.h"
 #include "app/build/form_shaper.h"
 #include "app/build/offers_panel.h"
 #include "app/build/plate_view.h"
@@ -48,6 +49,7 @@ BuildFace::BuildFace(ScreenBinding* binding, GridView* grid, RecordForm* form, Q
     for (PlateView* plate : {m_gridPlate, m_formPlate}) {
         connect(plate, &PlateView::selectionDescribed, this, &BuildFace::described);
         connect(plate, &PlateView::offersRequested, this, &BuildFace::showOffers);
+        connect(plate, &PlateView::checksRequested, this, &BuildFace::showChecks);
     }
     connect(m_gridPlate, &PlateView::narrowed, this, [this] {
         for (int column = 0; column < m_gridPlate->plateModel()->columnCount(); ++column)
@@ -101,11 +103,16 @@ QWidget* BuildFace::makeTools() {
     settings->setShortcut(Qt::ALT | Qt::Key_Return);
     settings->setToolTip(tr("Name, arrangement and what people may do here (Alt+Return)"));
     connect(settings, &QToolButton::clicked, this, &BuildFace::screenSettingsRequested);
+    auto* checks = toolButton(QStringLiteral("checks"), tr("Checks…"));
+    checks->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_K);
+    checks->setToolTip(tr("What must hold for the records of this table (Ctrl+Shift+K)"));
+    connect(checks, &QToolButton::clicked, this, [this] { showChecks({}); });
     auto* statements = toolButton(QStringLiteral("statements"), tr("Statements…"));
     statements->setToolTip(tr("What is sent to the database for this screen"));
     connect(statements, &QToolButton::clicked, this, &BuildFace::statementsRequested);
-    for (QWidget* each : std::initializer_list<QWidget*>{
-             m_gridButton, m_formButton, m_narrow, m_allLines, m_addField, settings, statements})
+    for (QWidget* each :
+         std::initializer_list<QWidget*>{m_gridButton, m_formButton, m_narrow, m_allLines,
+                                         m_addField, checks, settings, statements})
         layout->addWidget(each);
     return tools;
 }
@@ -151,6 +158,29 @@ void BuildFace::setShown(bool shown) {
     m_form->fields()->setShaped(shown && form);
     if (!shown)
         m_narrow->clear();
+}
+
+// The record that the grid stands on, as it is with its edits.
+ExpressionField::Sample BuildFace::currentRecord() const {
+    const RecordId id = m_grid->gridModel()->recordAt(m_grid->currentIndex().row());
+    ExpressionField::Sample sample;
+    const BoundScreen& screen = m_binding->screen();
+    const Draft* draft = m_binding->draft(id);
+    const Record* record =
+        id.isNew() || id.isNone()
+            ? nullptr
+            : m_binding->workspace()->records(screen.table->name)->record(id.key);
+    if (!draft && !record)
+        return sample;
+    const std::vector<Value> values = draft ? draft->values() : record->values;
+    for (qsizetype i = 0; i < screen.table->columns.size(); ++i)
+        sample.insert(screen.table->columns[i].name, values[static_cast<size_t>(i)]);
+    return sample;
+}
+
+void BuildFace::showChecks(const QString& column) {
+    auto* panel = new ChecksPanel(m_binding, column, currentRecord(), plate());
+    panel->open();
 }
 
 void BuildFace::showOffers(const QString& column) {

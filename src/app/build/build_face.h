@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/build/expression_field.h"
 #include "app/session/screen_binding.h"
 
 class QLineEdit;
@@ -39,6 +40,8 @@ public:
     void setShown(bool shown);
     // Opens the panel on what a field offers.
     void showOffers(const QString& column);
+    // Opens the panel on what must hold, with this field's check first; empty: any.
+    void showChecks(const QString& column);
 
 Q_SIGNALS:
     void partChanged();
@@ -50,6 +53,7 @@ Q_SIGNALS:
 private:
     QWidget* makeTools();
     void offerMissingFields();
+    ExpressionField::Sample currentRecord() const;
 
     ScreenBinding* m_binding;
     GridView* m_grid;

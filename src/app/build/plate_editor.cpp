@@ -2,6 +2,7 @@
 #include "app/build/plate_editor.h"
 
 #include "app/build/form_setting.h"
+#include "core/project/check_rules.h"
 #include "core/project/field_input.h"
 #include "core/project/form_arranging.h"
 #include "core/project/offers_text.h"
@@ -105,6 +106,8 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
         return defaultText(field);
     case PlateLine::Required:
         return definition.required ? Tick : QString();
+    case PlateLine::Checks:
+        return checksText(field.name());
     case PlateLine::Message:
         return definition.message;
     case PlateLine::Visible:
@@ -132,6 +135,23 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
         break;
     }
     return formSettingText(line, field.name(), arrangedForm(m_binding->screen()));
+}
+
+// What is asked about the field itself, and in how many other checks it is named.
+QString PlateEditor::checksText(const QString& column) const {
+    const Table& table = *m_binding->screen().table;
+    QStringList parts;
+    for (const Check& check :
+         m_binding->workspace()->project().checks.value(table.written()).checks) {
+        CheckRule rule = ruleOf(check, {}, table, {});
+        if (rule.column != column)
+            continue;
+        QString text = checkSummary(check);
+        if (check.kind != CheckKind::Condition && text.startsWith(column + u' '))
+            text.remove(0, column.size() + 1);
+        parts += text;
+    }
+    return parts.join(QStringLiteral("; "));
 }
 
 QStringList PlateEditor::options(PlateLine line, const BoundField& field) const {

@@ -49,6 +49,7 @@ private:
     // Applies one line to one field of the project; the error is the reason against it.
     Status apply(Project& project, PlateLine line, const BoundField& field,
                  const QString& text) const;
+    QString checksText(const QString& column) const;
     void proposeChoices(const BoundField& field);
 
     ScreenBinding* m_binding;

@@ -35,6 +35,8 @@ constexpr std::array Lines{
               QT_TRANSLATE_NOOP("gravin", "What a new record begins with")},
     LineWords{PlateLine::Required, QT_TRANSLATE_NOOP("gravin", "Required"),
               QT_TRANSLATE_NOOP("gravin", "A record cannot be saved without it")},
+    LineWords{PlateLine::Checks, QT_TRANSLATE_NOOP("gravin", "Checks"),
+              QT_TRANSLATE_NOOP("gravin", "What must hold. Return opens the checks")},
     LineWords{PlateLine::Message, QT_TRANSLATE_NOOP("gravin", "If empty"),
               QT_TRANSLATE_NOOP("gravin", "What is said when a required field is empty")},
     LineWords{PlateLine::Visible, QT_TRANSLATE_NOOP("gravin", "Visible"),
@@ -102,10 +104,10 @@ std::optional<FieldSetting> settingOf(PlateLine line) {
 }
 
 QList<PlateLine> gridPlateLines(bool all) {
-    QList<PlateLine> lines{PlateLine::Label,   PlateLine::BoundTo,  PlateLine::ShownAs,
-                           PlateLine::Source,  PlateLine::Default,  PlateLine::Required,
-                           PlateLine::Visible, PlateLine::Editable, PlateLine::Width,
-                           PlateLine::Order};
+    QList<PlateLine> lines{PlateLine::Label,  PlateLine::BoundTo, PlateLine::ShownAs,
+                           PlateLine::Source, PlateLine::Default, PlateLine::Required,
+                           PlateLine::Checks, PlateLine::Visible, PlateLine::Editable,
+                           PlateLine::Width,  PlateLine::Order};
     if (all)
         lines += {PlateLine::Format, PlateLine::Help, PlateLine::Message, PlateLine::Alignment,
                   PlateLine::Frozen};
@@ -115,8 +117,8 @@ QList<PlateLine> gridPlateLines(bool all) {
 QList<PlateLine> formPlateLines() {
     return {PlateLine::Label,   PlateLine::BoundTo, PlateLine::ShownAs,   PlateLine::Source,
             PlateLine::Section, PlateLine::Span,    PlateLine::BeginsRow, PlateLine::Required,
-            PlateLine::Message, PlateLine::Visible, PlateLine::Editable,  PlateLine::Default,
-            PlateLine::Help,    PlateLine::Format,  PlateLine::TabOrder};
+            PlateLine::Checks,  PlateLine::Message, PlateLine::Visible,   PlateLine::Editable,
+            PlateLine::Default, PlateLine::Help,    PlateLine::Format,    PlateLine::TabOrder};
 }
 
 } // namespace gravin

@@ -17,6 +17,7 @@ enum class PlateLine {
     Help,
     Default,
     Required,
+    Checks, // opened, not typed
     Message,
     Visible,
     Editable,

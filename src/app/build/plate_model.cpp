@@ -129,7 +129,7 @@ Qt::ItemFlags PlateModel::flags(const QModelIndex& index) const {
         return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
     const PlateLine line = lineAt(index);
-    if (line != PlateLine::BoundTo && !isSwitch(line))
+    if (line != PlateLine::BoundTo && line != PlateLine::Checks && !isSwitch(line))
         flags |= Qt::ItemIsEditable;
     return flags;
 }

@@ -241,7 +241,13 @@ void PlateView::keyPressEvent(QKeyEvent* event) {
     } else if (event->matches(QKeySequence::Paste)) {
         paste();
     } else if (isReturn && event->modifiers() == Qt::ControlModifier) {
-        Q_EMIT offersRequested(currentColumn());
+        if (currentLine() == PlateLine::Checks)
+            Q_EMIT checksRequested(currentColumn());
+        else
+            Q_EMIT offersRequested(currentColumn());
+    } else if (currentLine() == PlateLine::Checks && plain &&
+               (isReturn || event->key() == Qt::Key_F2 || event->key() == Qt::Key_Space)) {
+        Q_EMIT checksRequested(currentColumn());
     } else if (onSwitch && plain && (isReturn || event->key() == Qt::Key_Space)) {
         toggle();
     } else if (onList && plain && event->key() == Qt::Key_Space) {
@@ -333,6 +339,8 @@ void PlateView::mouseDoubleClickEvent(QMouseEvent* event) {
     const QModelIndex index = indexAt(event->pos());
     if (index.isValid() && isSwitch(m_model->lineAt(index)))
         toggle();
+    else if (index.isValid() && m_model->lineAt(index) == PlateLine::Checks)
+        Q_EMIT checksRequested(currentColumn());
     else
         QTableView::mouseDoubleClickEvent(event);
 }
@@ -348,6 +356,7 @@ void PlateView::contextMenuEvent(QContextMenuEvent* event) {
     menu->addSeparator();
     menu->addAction(tr("Choices and lookup…"), this,
                     [this] { Q_EMIT offersRequested(currentColumn()); });
+    menu->addAction(tr("Checks…"), this, [this] { Q_EMIT checksRequested(currentColumn()); });
     if (field && settingOf(currentLine())) {
         const bool own = m_model->editor()->isOwn(currentLine(), *field);
         menu->addAction(own ? tr("Take back to what all screens share") : tr("Only on this screen"),

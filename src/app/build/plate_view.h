@@ -34,6 +34,8 @@ Q_SIGNALS:
     void selectionDescribed(const QString& text);
     void currentColumnChanged(const QString& column);
     void offersRequested(const QString& column);
+    // Somebody wants to see what must hold for the field.
+    void checksRequested(const QString& column);
     void narrowed();
 
 protected:

@@ -19,7 +19,9 @@ struct RecordMarks {
     bool elsewhere = false; // notch
     int windowNumber = 0;   // number tag; 0: no edit window
 
-    bool any() const { return draft || isNew || problem || warning || elsewhere || windowNumber > 0; }
+    bool any() const {
+        return draft || isNew || problem || warning || elsewhere || windowNumber > 0;
+    }
 };
 
 // The most telling mark, centred; with a number tag before it when there is one.

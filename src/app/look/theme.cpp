@@ -87,6 +87,8 @@ QTableView, QTreeView, QListView { outline: 0; background: @paper; color: @ink; 
     gridline-color: @lines; selection-background-color: @selection; selection-color: @ink; }
 QTreeView::item { padding: 3px 4px; border: none; background: transparent; }
 QTableWidget::item, QTableView[role="typed"]::item { padding: 3px 8px; border: none; }
+QListView[role="typed"]::item { padding: 5px 8px; border: none; }
+QListView[role="typed"]::item:selected { background: @selection; }
 QTableWidget::item:selected, QTableView[role="typed"]::item:selected,
 QTreeView::item:selected { background: @selection; color: @ink; }
 QHeaderView { background: @paper; border: none; }
@@ -140,10 +142,10 @@ QFrame[role="line"] { background: @lines; border: none; max-height: 1px; min-hei
 QFrame[role="side-line"] { background: @lines; border: none; max-width: 1px; min-width: 1px; }
 )");
     const QList<std::pair<const char*, QColor>> tokens{
-        {"@paper", c.paper},         {"@raised", c.raised},      {"@ink", c.ink},
-        {"@faint", c.faint},         {"@lines", c.lines},        {"@accent", c.accent},
-        {"@onAccent", c.onAccent},   {"@draft", c.draft},        {"@problem", c.problem}, {"@warning", c.warning},
-        {"@elsewhere", c.elsewhere}, {"@selection", c.selection}};
+        {"@paper", c.paper},       {"@raised", c.raised},       {"@ink", c.ink},
+        {"@faint", c.faint},       {"@lines", c.lines},         {"@accent", c.accent},
+        {"@onAccent", c.onAccent}, {"@draft", c.draft},         {"@problem", c.problem},
+        {"@warning", c.warning},   {"@elsewhere", c.elsewhere}, {"@selection", c.selection}};
     sheet.replace(QStringLiteral("@title"),
                   QString::number(QApplication::font().pointSizeF() * TitleSize));
     sheet.replace(QStringLiteral("@variant"),

@@ -96,9 +96,8 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
     std::vector<Problem> problems = m_workspace->problems(tableName(), id);
     // A refused save may be tried again: what stood in its way may be mended elsewhere by now.
     std::erase_if(problems, [&](const Problem& problem) {
-        return problem.warning ||
-               std::find(draft->refusals.begin(), draft->refusals.end(), problem) !=
-                   draft->refusals.end();
+        return problem.warning || std::find(draft->refusals.begin(), draft->refusals.end(),
+                                            problem) != draft->refusals.end();
     });
     if (problems.empty())
         return {};

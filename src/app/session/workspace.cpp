@@ -448,9 +448,9 @@ void Workspace::save(const BoundScreen& screen, const RecordId& id) {
 
 // Tells what is unusual; saving once more lets it pass.
 void Workspace::warn(const QString& table, const RecordId& id, std::vector<Problem> warnings) {
-    Q_EMIT notice({Notice::Kind::Refused,
-                   tr("Not saved yet. %1 Save once more to keep it so.")
-                       .arg(warnings.back().message)});
+    Q_EMIT notice(
+        {Notice::Kind::Refused,
+         tr("Not saved yet. %1 Save once more to keep it so.").arg(warnings.back().message)});
     drafts(table)->setWarned(id, std::move(warnings));
 }
 

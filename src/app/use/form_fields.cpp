@@ -150,6 +150,7 @@ void FormFields::addSlot(const BoundField& field) {
     slot.was = roleLabel("faint", slot.box);
     slot.was->setTextFormat(Qt::PlainText);
     slot.message = roleLabel("problem", slot.box);
+    slot.message->setTextFormat(Qt::RichText);
     slot.message->setWordWrap(true);
     slot.message->setTextInteractionFlags(Qt::LinksAccessibleByMouse |
                                           Qt::LinksAccessibleByKeyboard);

@@ -238,10 +238,9 @@ bool GridModel::hasProblem(const RecordId& id, const QString& column, bool warni
     if (!draft || (draft->changed.isEmpty() && draft->bad.isEmpty()))
         return false;
     const auto problems = m_binding->workspace()->problems(m_binding->tableName(), id);
-    return std::any_of(problems.begin(), problems.end(),
-                       [&](const Problem& problem) {
-                           return problem.field == column && problem.warning == warning;
-                       });
+    return std::any_of(problems.begin(), problems.end(), [&](const Problem& problem) {
+        return problem.field == column && problem.warning == warning;
+    });
 }
 
 QString GridModel::toolTip(const QModelIndex& index) const {

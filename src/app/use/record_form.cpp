@@ -194,7 +194,7 @@ void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& pro
     const bool stops = std::any_of(problems.begin(), problems.end(),
                                    [](const Problem& problem) { return !problem.warning; });
     setStyleProperty(m_reason, "role",
-                     stops               ? QStringLiteral("problem")
+                     stops              ? QStringLiteral("problem")
                      : problems.empty() ? QStringLiteral("faint")
                                         : QStringLiteral("warning"));
     m_save->setText(m_binding->isWarned(m_id) && reason.isEmpty() ? tr("Save all the same")

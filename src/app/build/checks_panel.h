@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/build/check_form.h"
+
+#include <QDialog>
+
+class QLabel;
+class QListWidget;
+class QPushButton;
+class QTableWidget;
+
+namespace gravin {
+
+// What must hold for the records of a screen's table: a list of checks, the one that is chosen to
+// be stated beside it, and the stages that the developer names. Set as one step of undo.
+class ChecksPanel : public QDialog {
+    Q_OBJECT
+public:
+    // `binding` must outlive the panel. Deletes itself when closed.
+    // `column`: the field whose check is shown first, or a new one is begun for when it has none;
+    // empty: the first of all. `sample`: the current record.
+    ChecksPanel(ScreenBinding* binding, const QString& column,
+                const ExpressionField::Sample& sample, QWidget* parent);
+
+private:
+    QWidget* makeChecks();
+    QWidget* makeStages();
+    void addCheck(CheckKind kind);
+    void removeCheck();
+    void showChosen();
+    void takeEdited();
+    void takeStages();
+    void refreshList();
+    void refreshNote();
+    void apply();
+    const Table& table() const;
+
+    ScreenBinding* m_binding;
+    QString m_column;
+    TableChecks m_checks;
+    QListWidget* m_list;
+    CheckForm* m_form;
+    QTableWidget* m_stages;
+    QPushButton* m_remove;
+    QPushButton* m_set;
+    QLabel* m_note;
+    bool m_filling = false;
+};
+
+} // namespace gravin
