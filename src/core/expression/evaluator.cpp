@@ -30,6 +30,12 @@ Decimal toDecimal(const Value& number) {
     return number.kind() == Value::Kind::Integer ? Decimal(number.asInteger()) : number.asDecimal();
 }
 
+// Nothing: it does not fit into 64 bits.
+std::optional<qint64> wholeOf(const Value& number) {
+    return number.kind() == Value::Kind::Integer ? number.asInteger()
+                                                 : number.asDecimal().toInteger();
+}
+
 double toDouble(const Value& number) {
     switch (number.kind()) {
     case Value::Kind::Integer:
@@ -103,35 +109,6 @@ int compare(const Value& a, const Value& b) {
     }
 }
 
-bool fits(const Value& value, Type type) {
-    using Kind = Value::Kind;
-    switch (value.kind()) {
-    case Kind::Null:
-        return true;
-    case Kind::Boolean:
-        return type == Type::Boolean;
-    case Kind::Integer:
-        return type == Type::Integer || type == Type::Decimal || type == Type::Double;
-    case Kind::Decimal:
-        return type == Type::Decimal || type == Type::Double;
-    case Kind::Double:
-        return type == Type::Double;
-    case Kind::Text:
-        return type == Type::Text;
-    case Kind::Date:
-        return type == Type::Date;
-    case Kind::Time:
-        return type == Type::Time;
-    case Kind::Timestamp:
-        return type == Type::Timestamp;
-    case Kind::Instant:
-        return type == Type::Instant;
-    case Kind::Binary:
-        return false;
-    }
-    return false;
-}
-
 // One run over one record. The parser has limited the depth of the tree.
 class Run {
 public:
@@ -177,7 +154,7 @@ private:
 
     Result<Value> column(const ExpressionNode& node) const {
         const Value& value = *m_values[static_cast<size_t>(node.column)];
-        if (node.type == Type::Other || fits(value, node.type))
+        if (isOfType(value, node.type))
             return value;
         return Error{ErrorKind::Refused,
                      say("%1 holds “%2”, which is not %3.")
@@ -348,28 +325,45 @@ private:
                               : node.operation == Operation::Multiply ? left * right
                                                                       : left / right);
         }
-        if (node.type == Type::Integer)
-            return wholeArithmetic(node.operation, a.asInteger(), b.asInteger());
+        const bool small = a.kind() == Value::Kind::Integer && b.kind() == Value::Kind::Integer;
+        if (node.type == Type::Integer && small) {
+            if (const auto result = wholeArithmetic(node.operation, a.asInteger(), b.asInteger()))
+                return *result;
+        }
         const Decimal left = toDecimal(a);
         const Decimal right = toDecimal(b);
         if (divides && right == Decimal(0))
             return Value::null();
-        switch (node.operation) {
+        return number(node, decimalArithmetic(node.operation, left, right));
+    }
+
+    static std::optional<Decimal> decimalArithmetic(Operation operation, const Decimal& a,
+                                                    const Decimal& b) {
+        switch (operation) {
         case Operation::Add:
-            return fromDecimal(sum(left, right));
+            return sum(a, b);
         case Operation::Subtract:
-            return fromDecimal(difference(left, right));
+            return difference(a, b);
         case Operation::Multiply:
-            return fromDecimal(product(left, right));
+            return product(a, b);
         case Operation::Divide:
-            return fromDecimal(
-                quotient(left, right, std::max({QuotientScale, left.scale(), right.scale()})));
+            return quotient(a, b, std::max({QuotientScale, a.scale(), b.scale()}));
         default:
-            return fromDecimal(remainder(left, right));
+            return remainder(a, b);
         }
     }
 
-    static Result<Value> wholeArithmetic(Operation operation, qint64 a, qint64 b) {
+    // A whole number that needs more than 64 bits stays a decimal.
+    static Result<Value> number(const ExpressionNode& node, const std::optional<Decimal>& result) {
+        if (result && node.type == Type::Integer) {
+            if (const auto whole = result->toInteger())
+                return Value::integer(*whole);
+        }
+        return fromDecimal(result);
+    }
+
+    // Nothing: the result needs more than 64 bits.
+    static std::optional<Value> wholeArithmetic(Operation operation, qint64 a, qint64 b) {
         qint64 result = 0;
         bool overflows = false;
         switch (operation) {
@@ -389,16 +383,18 @@ private:
             break;
         }
         if (overflows)
-            return outOfRange();
+            return std::nullopt;
         return Value::integer(result);
     }
 
     static Result<Value> ofNumber(const ExpressionNode& node, const std::vector<Value>& operands) {
         const Value& number = operands[0];
-        const qint64 digits = operands.size() > 1 ? operands[1].asInteger() : 0;
+        const auto asked = operands.size() > 1 ? wholeOf(operands[1]) : 0;
+        if (!asked)
+            return outOfRange();
+        const qint64 digits = *asked;
         if (number.kind() == Value::Kind::Double)
             return ofDouble(node.operation, number.asDouble(), digits);
-        const bool whole = number.kind() == Value::Kind::Integer;
         const Decimal decimal = toDecimal(number);
         std::optional<Decimal> result;
         switch (node.operation) {
@@ -418,12 +414,7 @@ private:
             result = rounded(decimal, limitedScale(digits), Rounding::HalfAwayFromZero);
             break;
         }
-        if (!whole)
-            return fromDecimal(result);
-        const auto fit = result ? result->toInteger() : std::nullopt;
-        if (!fit)
-            return outOfRange();
-        return Value::integer(*fit);
+        return Run::number(node, result);
     }
 
     static Result<Value> ofDouble(Operation operation, double number, qint64 digits) {
@@ -646,13 +637,14 @@ private:
         case Operation::CharLength:
             return Value::integer(characterCount(text));
         case Operation::Substring: {
-            std::optional<qint64> count;
-            if (operands.size() > 2)
-                count = operands[2].asInteger();
+            const auto from = wholeOf(operands[1]);
+            const auto count = operands.size() > 2 ? wholeOf(operands[2]) : std::nullopt;
+            if (!from || (operands.size() > 2 && !count))
+                return outOfRange();
             if (count && *count < 0)
                 return Error{ErrorKind::Refused,
                              say("The length of a part of a text cannot be negative.")};
-            return Value::text(substring(text, operands[1].asInteger(), count));
+            return Value::text(substring(text, *from, count));
         }
         case Operation::LikeRegex: {
             const auto match = node.regex->match(text);
@@ -698,9 +690,45 @@ Present Present::take() {
     return {momentOf(local).date, Instant{momentOf(now)}, momentOf(local)};
 }
 
+bool isOfType(const Value& value, Type type) {
+    using Kind = Value::Kind;
+    if (type == Type::Other)
+        return true;
+    switch (value.kind()) {
+    case Kind::Null:
+        return true;
+    case Kind::Boolean:
+        return type == Type::Boolean;
+    case Kind::Integer:
+        return type == Type::Integer || type == Type::Decimal || type == Type::Double;
+    case Kind::Decimal:
+        return type == Type::Decimal || type == Type::Double;
+    case Kind::Double:
+        return type == Type::Double && std::isfinite(value.asDouble());
+    case Kind::Text:
+        return type == Type::Text;
+    case Kind::Date:
+        return type == Type::Date;
+    case Kind::Time:
+        return type == Type::Time;
+    case Kind::Timestamp:
+        return type == Type::Timestamp;
+    case Kind::Instant:
+        return type == Type::Instant;
+    case Kind::Binary:
+        return false;
+    }
+    return false;
+}
+
 Result<Value> evaluate(const Expression& expression, const std::vector<const Value*>& values,
                        const Present& present) {
-    return Run(expression, values, present).value(expression.root());
+    return evaluatePart(expression, expression.root(), values, present);
+}
+
+Result<Value> evaluatePart(const Expression& expression, int node,
+                           const std::vector<const Value*>& values, const Present& present) {
+    return Run(expression, values, present).value(node);
 }
 
 } // namespace gravin

@@ -14,9 +14,15 @@ struct Present {
 };
 
 // The value of an expression for one record. `values` are those of expression.columns(), in their
-// order. Fails, with a sentence, where the value cannot be had: a result out of range, a text that
-// a CAST cannot read, a stored value that is not of its column's type. Division by zero gives NULL.
+// order. Fails, with a sentence, where the value cannot be had: a result out of range (whole
+// numbers and decimals have up to a thousand digits), a text that a CAST cannot read, a stored
+// value that is not of its column's type. Division by zero gives NULL.
 Result<Value> evaluate(const Expression& expression, const std::vector<const Value*>& values,
                        const Present& present);
+// The same of the part that begins at this node.
+Result<Value> evaluatePart(const Expression& expression, int node,
+                           const std::vector<const Value*>& values, const Present& present);
+// Whether a value is one that an expression of this type may have; NULL always is.
+bool isOfType(const Value& value, ExpressionType type);
 
 } // namespace gravin

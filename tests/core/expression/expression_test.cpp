@@ -98,8 +98,11 @@ INSTANTIATE_TEST_SUITE_P(
                       std::pair("ROUND(1250, -2)", "1300"), std::pair("ROUND(2.675e0, 2)", "2.68"),
                       std::pair("FLOOR(-1.5)", "-2"), std::pair("CEILING(-1.5)", "-1"),
                       std::pair("ABS(-3)", "3"), std::pair("depth * 2 = 5", "true"),
-                      std::pair("9223372036854775807 + 1", "A result is out of range."),
+                      std::pair("9223372036854775807 + 1", "9223372036854775808"),
                       std::pair("-9223372036854775807 - 1 = -9223372036854775808", "true"),
+                      std::pair("9223372036854775807 + 1 - 1", "9223372036854775807"),
+                      std::pair("SUBSTRING('abc' FROM 9223372036854775807 * 2)",
+                                "A result is out of range."),
                       std::pair("1e308 * 10", "A result is out of range."),
                       std::pair("1 = 1.0 AND 1.0 = 1e0", "true"), std::pair("NULL + 1", "NULL")));
 
