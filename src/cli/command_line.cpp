@@ -118,8 +118,16 @@ private:
         addText(listing, "source", tables->source, "a project, or a database's address")
             ->required();
 
+        auto check = std::make_shared<CheckOptions>();
+        CLI::App& checking =
+            define("check", "where a project does not fit its database", check, runCheck);
+        addText(checking, "file", check->file, "the project")->required();
+        addRepeated(checking, "--mend", check->mends, "mend this finding in the project");
+        checking.add_flag("--no-data", check->noData, "ask the catalog only, read no records");
+
         auto rows = std::make_shared<RowsOptions>();
         CLI::App& reading = defineOnScreen("rows", "the records of a screen", rows, runRows);
+        addText(reading, "--where", rows->where, "a condition: \"cost > 100 AND done IS TRUE\"");
         addText(reading, "--sort", rows->sort, "columns to sort by: \"a, b DESC\"");
         reading.add_option("--limit", rows->limit, "at most so many records")
             ->check(CLI::NonNegativeNumber);
@@ -154,8 +162,10 @@ private:
 
         auto bulk = std::make_shared<WriteOptions>();
         CLI::App& many = defineOnScreen("bulk", "change many records as one change", bulk, runBulk);
-        addRepeated(many, "--key", bulk->keys, "a record's key; give it once for each record")
-            ->required();
+        CLI::Option* keys =
+            addRepeated(many, "--key", bulk->keys, "a record's key; give it once for each record");
+        addText(many, "--where", bulk->where, "a condition that says which records")
+            ->excludes(keys);
         addRepeated(many, "--put", bulk->assignments, "field=value");
         addRepeated(many, "--null", bulk->nulls, "a field to empty (NULL)");
         many.add_flag("--dry-run", bulk->dryRun, "say what would change, write nothing");

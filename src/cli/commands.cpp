@@ -7,6 +7,7 @@
 #include "core/changes/change_log.h"
 #include "core/changes/change_writer.h"
 #include "core/project/binding.h"
+#include "core/project/check_rules.h"
 #include "core/project/field_input.h"
 #include "core/project/project_file.h"
 #include "core/project/query_source.h"
@@ -296,6 +297,77 @@ int runTables(const TablesOptions& options) {
     return Done;
 }
 
+namespace {
+
+// The condition, with a line that marks where it goes wrong.
+Result<Filter> filterFrom(const QString& where, const Table& table, Engine engine) {
+    auto condition = bindCondition(where, table);
+    if (!condition)
+        return Error{ErrorKind::Usage, condition.error().sentence,
+                     where.simplified() == where
+                         ? where + u'\n' + QString(condition.error().at + 3, u' ') + u'^'
+                         : where};
+    return Filter(*condition, Filter::Wants::Holding, table, engine);
+}
+
+struct Page {
+    qint64 total = 0;
+    std::vector<Record> records;
+};
+
+Result<Page> readPage(Session& session, const Table& table, const SortOrder& sort,
+                      const RowsOptions& options) {
+    TableReader reader(session, table);
+    if (options.where.isEmpty()) {
+        const auto total = reader.count();
+        if (!total)
+            return total.error();
+        auto records = reader.range(sort, options.offset, options.limit);
+        if (!records)
+            return records.error();
+        return Page{*total, std::move(*records)};
+    }
+    const auto filter = filterFrom(options.where, table, session.spec().engine);
+    if (!filter)
+        return filter.error();
+    Page page;
+    const auto isOnPage = [&](qint64 place) {
+        return place >= options.offset &&
+               (options.limit < 0 || place - options.offset < options.limit);
+    };
+    if (table.key.isEmpty()) {
+        const Status scanned =
+            reader.scanMatching(*filter, sort, table.columns, [&](std::vector<Value>&& values) {
+                if (isOnPage(page.total++))
+                    page.records.push_back({{}, std::move(values)});
+                return true;
+            });
+        return scanned ? Result<Page>(std::move(page)) : scanned.error();
+    }
+    const auto keys = reader.keysMatching(*filter, sort);
+    if (!keys)
+        return keys.error();
+    page.total = keys->size();
+    std::vector<Key> wanted;
+    for (qsizetype place = 0; place < keys->size(); ++place) {
+        if (isOnPage(place))
+            wanted.push_back(keys->at(place));
+    }
+    auto records = reader.records(wanted);
+    if (!records)
+        return records.error();
+    QHash<Key, Record*> byKey;
+    for (Record& record : *records)
+        byKey.insert(record.key, &record);
+    for (const Key& key : wanted) {
+        if (Record* record = byKey.value(key))
+            page.records.push_back(std::move(*record));
+    }
+    return page;
+}
+
+} // namespace
+
 int runRows(const RowsOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadOnly);
     if (!opened)
@@ -311,24 +383,21 @@ int runRows(const RowsOptions& options) {
             return report(parsed.error(), options.json);
         sort = *parsed;
     }
-    TableReader reader(*opened->session, table);
-    const auto total = reader.count();
-    if (!total)
-        return report(total.error(), options.json);
-    const auto records = reader.range(sort, options.offset, options.limit);
-    if (!records)
-        return report(records.error(), options.json);
+    const auto page = readPage(*opened->session, table, sort, options);
+    if (!page)
+        return report(page.error(), options.json);
+    const auto& [total, records] = *page;
 
     if (options.json) {
         Json rows = Json::array();
-        for (const Record& record : *records) {
+        for (const Record& record : records) {
             Json row = Json::object();
             for (const BoundField& field : screen->fields)
                 row[utf8(field.name())] =
                     jsonOf(record.values[static_cast<size_t>(field.columnIndex)]);
             rows.push_back(row);
         }
-        print({{"total", *total}, {"rows", rows}});
+        print({{"total", total}, {"rows", rows}});
         return Done;
     }
     QStringList heading;
@@ -337,7 +406,7 @@ int runRows(const RowsOptions& options) {
             heading += field.label();
     }
     QList<QStringList> rows;
-    for (const Record& record : *records) {
+    for (const Record& record : records) {
         QStringList cells;
         for (const BoundField& field : screen->fields) {
             if (field.placement.inGrid())
@@ -346,7 +415,7 @@ int runRows(const RowsOptions& options) {
         rows += cells;
     }
     printTable(heading, rows);
-    printLine(say("%1 of %2").arg(QLocale().toString(rows.size()), countedRecords(*total)));
+    printLine(say("%1 of %2").arg(QLocale().toString(rows.size()), countedRecords(total)));
     return Done;
 }
 
@@ -415,6 +484,20 @@ int runBulk(const WriteOptions& options) {
     if (!context)
         return report(context.error(), {}, options.json);
     const Table& table = *context->screen.table;
+    if (options.keys.isEmpty() == options.where.isEmpty())
+        return report({ErrorKind::Usage, say("Say which records: --key K … or --where CONDITION.")},
+                      options.json);
+    if (!options.where.isEmpty()) {
+        const auto filter =
+            filterFrom(options.where, table, context->opened.session->spec().engine);
+        if (!filter)
+            return report(filter.error(), options.json);
+        const auto keys = TableReader(*context->opened.session, table).keysMatching(*filter, {});
+        if (!keys)
+            return report(keys.error(), options.json);
+        for (qsizetype place = 0; place < keys->size(); ++place)
+            context->keys.push_back(keys->at(place));
+    }
     const auto preview =
         previewBulkUpdate(*context->opened.session, table, context->keys, context->values);
     if (!preview)

@@ -26,6 +26,14 @@ struct TablesOptions {
 };
 int runTables(const TablesOptions& options);
 
+struct CheckOptions {
+    QString file;
+    QStringList mends; // ids of findings
+    bool noData = false;
+    bool json = false;
+};
+int runCheck(const CheckOptions& options);
+
 // What every command on a screen has in common.
 struct ScreenOptions {
     QString file;
@@ -34,6 +42,7 @@ struct ScreenOptions {
 };
 
 struct RowsOptions : ScreenOptions {
+    QString where; // an expression; empty: all records
     QString sort;
     qint64 limit = -1;
     qint64 offset = 0;
@@ -41,7 +50,8 @@ struct RowsOptions : ScreenOptions {
 int runRows(const RowsOptions& options);
 
 struct WriteOptions : ScreenOptions {
-    QStringList keys;        // edit and delete: one; bulk: one or more
+    QStringList keys;        // edit and delete: one; bulk: any number
+    QString where;           // bulk: an expression that says which records
     QStringList assignments; // "field=value"
     QStringList nulls;       // fields to set to NULL
     QStringList files;       // "field=path": a binary field takes what the file holds

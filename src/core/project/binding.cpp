@@ -92,6 +92,8 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
             bound.missingColumns += placement.column;
             continue;
         }
+        if (bound.field(placement.column))
+            continue; // a column is shown once
         const Column& column = table->columns[index];
         const FieldDefinition* definition = project.definition(table->homeOf(column), column.name);
         bound.fields +=

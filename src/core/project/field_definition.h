@@ -95,6 +95,9 @@ struct FieldDefinition {
     Alignment alignment = Alignment::Natural;
     QList<Choice> choices = {};
     Lookup lookup = {};
+    // describe() of the column's type when the field was made; empty: not known. Tells later
+    // whether the column has changed.
+    QString type = {};
     QByteArray unknown = {};
     friend bool operator==(const FieldDefinition&, const FieldDefinition&) = default;
 };

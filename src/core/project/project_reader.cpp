@@ -94,6 +94,7 @@ FieldDefinition readDefinition(ObjectReader& reader, const QString& place, const
 FieldDefinition readShared(const OrderedJson& json, const QString& place, const QString& column) {
     ObjectReader reader(json, place);
     FieldDefinition field = readDefinition(reader, place, column);
+    field.type = reader.string("type", {});
     field.unknown = reader.rest();
     return field;
 }
@@ -229,8 +230,6 @@ Screen readScreen(const OrderedJson& json, const QString& place) {
     const QString fieldPlace = place + QStringLiteral(".fields");
     forEachObject(fields, fieldPlace, [&](ObjectReader& entry) {
         const ScreenField placed = readScreenField(entry, fieldPlace);
-        if (screen.field(placed.column))
-            throw BadProject(say("%1 names the column %2 twice.").arg(place, placed.column));
         screen.fields.append(placed);
     });
     screen.form = readForm(reader.take("form"), place + QStringLiteral(".form"));

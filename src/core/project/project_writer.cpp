@@ -95,6 +95,8 @@ OrderedJson jsonOf(const FieldDefinition& field) {
     if (field.alignment != Alignment::Natural)
         json["align"] = utf8(alignmentName(field.alignment));
     putSource(json, field);
+    if (!field.type.isEmpty())
+        json["type"] = utf8(field.type);
     putUnknown(json, field.unknown);
     return json;
 }

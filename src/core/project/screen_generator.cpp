@@ -123,6 +123,7 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
                                    const Column& column) {
     FieldDefinition field;
     field.column = column.name;
+    field.type = describe(column.type);
     field.shownAs = shownAsFor(table, column);
     field.label = labelFromName(column.name, field.shownAs == ShownAs::Lookup);
     const bool canBeEdited = !column.computed && !column.givenByDatabase && !table.isView() &&

@@ -297,6 +297,72 @@ Status TableReader::scanKeys(const SortOrder& sort, const Restriction& only,
     return scanned;
 }
 
+Status TableReader::scanMatching(const Filter& filter, const SortOrder& sort,
+                                 const QList<Column>& columns,
+                                 const std::function<bool(std::vector<Value>&&)>& take) {
+    QList<Column> read = columns;
+    for (const int asked : filter.asked())
+        read += m_table.columns[asked];
+    const QString where =
+        filter.where().sql.isEmpty() ? QString() : QStringLiteral(" WHERE ") + filter.where().sql;
+    // Nothing but how many there are is asked of some.
+    const QString list =
+        read.isEmpty() ? QStringLiteral("1") : columnList(m_session.dialect(), read);
+    return m_session.select(
+        QStringLiteral("SELECT ") + list + from() + where +
+            (columns.isEmpty() ? QString() : orderBy(m_session.dialect(), m_table, sort)),
+        filter.where().values, [&](const QSqlQuery& row) {
+            const auto valueAt = [&](qsizetype place) {
+                return m_session.dialect().decode(row.value(static_cast<int>(place)),
+                                                  read[place].type);
+            };
+            std::vector<Value> asked;
+            std::vector<const Value*> pointers;
+            asked.reserve(static_cast<size_t>(filter.asked().size()));
+            for (qsizetype place = columns.size(); place < read.size(); ++place)
+                pointers.push_back(&asked.emplace_back(valueAt(place)));
+            if (!filter.passes(pointers))
+                return true;
+            std::vector<Value> values;
+            for (qsizetype place = 0; place < columns.size(); ++place)
+                values.push_back(valueAt(place));
+            return take(std::move(values));
+        });
+}
+
+Result<qint64> TableReader::countMatching(const Filter& filter) {
+    if (filter.asked().isEmpty()) {
+        auto counted = m_session.scalar(QStringLiteral("SELECT count(*)") + from() +
+                                            QStringLiteral(" WHERE ") + filter.where().sql,
+                                        filter.where().values);
+        if (!counted)
+            return counted.error();
+        return counted->toLongLong();
+    }
+    qint64 count = 0;
+    const Status scanned = scanMatching(filter, {}, {}, [&](std::vector<Value>&&) {
+        ++count;
+        return true;
+    });
+    if (!scanned)
+        return scanned.error();
+    return count;
+}
+
+Result<KeyIndex> TableReader::keysMatching(const Filter& filter, const SortOrder& sort) {
+    QList<Column> columns;
+    for (const QString& name : m_table.key)
+        columns += *m_table.column(name);
+    KeyIndex keys;
+    const Status scanned = scanMatching(filter, sort, columns, [&](std::vector<Value>&& values) {
+        keys.append(Key(std::move(values)));
+        return true;
+    });
+    if (!scanned)
+        return scanned.error();
+    return keys;
+}
+
 Result<QStringList> distinctTexts(Session& session, const Table& table, const Column& column,
                                   int limit) {
     const QString name = session.dialect().quoted(column.name);

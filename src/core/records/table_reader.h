@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/database/session.h"
+#include "core/records/filter.h"
 #include "core/records/key_index.h"
 #include "core/records/record.h"
 #include "core/records/restriction.h"
@@ -54,6 +55,15 @@ public:
     // Requires: a source without a key is not restricted.
     Status scanKeys(const SortOrder& sort, const Restriction& only,
                     const std::function<bool(KeyIndex&&)>& take);
+
+    // Hands the values of these columns of every record that passes to `take`, until it answers
+    // false.
+    Status scanMatching(const Filter& filter, const SortOrder& sort, const QList<Column>& columns,
+                        const std::function<bool(std::vector<Value>&&)>& take);
+    // How many records pass.
+    Result<qint64> countMatching(const Filter& filter);
+    // The keys of all records that pass, in order. Requires: the source has a key.
+    Result<KeyIndex> keysMatching(const Filter& filter, const SortOrder& sort);
 
 private:
     QString selectColumns() const;
