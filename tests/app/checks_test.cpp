@@ -13,6 +13,8 @@
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QTest>
+#include <QToolButton>
+#include <QTreeWidget>
 
 using namespace gravin;
 using namespace gravin::test;
@@ -162,6 +164,47 @@ TEST_F(CheckedScreen, TheyAreMetWhereDataIsKeyedIn) {
     Driver::key(Qt::Key_S, Qt::ControlModifier);
     EXPECT_TRUE(
         Driver::until([&] { return workspace().drafts(name("visit"))->find(id) == nullptr; }));
+}
+
+TEST_F(CheckedScreen, WhatDoesNotFitIsCountedAndMended) {
+    auto* count = window().findChild<QToolButton*>(name("findings-count"));
+    ASSERT_NE(count, nullptr);
+    Driver::key(Qt::Key_F9);
+    EXPECT_FALSE(count->isVisible()) << "the demonstration fits";
+    workspace().change(name("break"), [](Project& project) {
+        project.screenById(name("visit"))->fields += ScreenField{name("hour")};
+        Check check;
+        check.condition = name("hours > 0");
+        check.message = name("m");
+        project.checks[name("visit")].checks = {check};
+        project.checks[name("visit")].checks[0].condition = name("hour > 0");
+    });
+    ASSERT_TRUE(count->isVisible());
+    EXPECT_EQ(count->text(), name("2 findings"));
+    Driver::click(count);
+    auto panel = [&] { return window().findChild<QDialog*>(name("findings-panel")); };
+    ASSERT_TRUE(Driver::until([&] { return panel() && panel()->isVisible(); }));
+    auto* list = panel()->findChild<QTreeWidget*>(name("findings"));
+    ASSERT_EQ(list->topLevelItemCount(), 2);
+
+    // The records are asked in the background.
+    auto* summary = panel()->findChild<QLabel*>(name("findings-summary"));
+    Driver::click(name("findings-ask"), panel());
+    EXPECT_TRUE(Driver::until([&] {
+        return !summary->text().contains(name("being asked")) &&
+               !summary->text().contains(name("not been asked"));
+    }));
+    Driver::click(name("findings-mend"), panel());
+    Driver::settle();
+    EXPECT_EQ(list->topLevelItemCount(), 1);
+    Driver::click(name("findings-mend"), panel());
+    Driver::settle();
+    EXPECT_EQ(list->topLevelItemCount(), 0);
+    EXPECT_FALSE(count->isVisible());
+    EXPECT_EQ(workspace().project().checks[name("visit")].checks[0].condition, name("hours > 0"));
+    workspace().undoStack()->undo();
+    EXPECT_EQ(workspace().findings().size(), 1U);
+    panel()->close();
 }
 
 } // namespace

@@ -50,6 +50,7 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     , m_savedProject(m_project)
     , m_catalog(std::move(catalog))
     , m_rules(rulesOf(m_project, *m_catalog))
+    , m_findings(bindingFindings(m_project, *m_catalog))
     , m_reader(std::move(reader))
     , m_indexer(startWorker(m_project.connection, Session::Access::ReadOnly))
     , m_writer(startWorker(m_project.connection, Session::Access::ReadWrite))
@@ -129,9 +130,15 @@ void Workspace::change(const QString& text, const std::function<void(Project&)>&
         m_undo.push(new ProjectStep(this, text, m_project, std::move(after)));
 }
 
+void Workspace::renewRules() {
+    m_rules = rulesOf(m_project, *m_catalog);
+    m_findings = bindingFindings(m_project, *m_catalog);
+    Q_EMIT findingsChanged();
+}
+
 void Workspace::setProject(const Project& project) {
     const Project before = std::exchange(m_project, project);
-    m_rules = rulesOf(m_project, *m_catalog);
+    renewRules();
     if (before.sources != m_project.sources)
         followSources();
     QStringList tables = before.fields.keys() + m_project.fields.keys() + before.checks.keys() +
@@ -223,7 +230,7 @@ void Workspace::setCatalog(Catalog next) {
     for (const QString& name : m_live->inUse())
         gravin::putSource(next, *m_live->table(name));
     m_catalog = std::make_shared<const Catalog>(std::move(next));
-    m_rules = rulesOf(m_project, *m_catalog);
+    renewRules();
     m_live->setCatalog(m_catalog);
     m_feed->setCatalog(m_catalog);
     Q_EMIT catalogChanged();

@@ -8,6 +8,7 @@
 #include "core/changes/rollback.h"
 #include "core/database/table_plan.h"
 #include "core/project/binding.h"
+#include "core/project/binding_check.h"
 
 #include <QObject>
 #include <QUndoStack>
@@ -72,6 +73,8 @@ public:
     Result<Screen> screen(const QString& screenId) const;
     // The screen bound to its table; an error when the table is not there.
     Result<BoundScreen> bound(const QString& screenId) const;
+    // Where the project does not fit the catalog, now.
+    const Findings& findings() const { return m_findings; }
     TableRules rules(const QString& table) const { return m_rules.value(table); }
 
     // What everybody shares, see LiveRecords.
@@ -126,6 +129,7 @@ Q_SIGNALS:
     void screenChanged(const QString& screenId);
     void screensChanged();
     void catalogChanged();
+    void findingsChanged();
     // A SELECT that was in use became another: what shows its records has to be made anew.
     void sourcesReplaced();
     void modifiedChanged(bool modified);
@@ -143,6 +147,8 @@ private:
     friend class ProjectStep;
     void setProject(const Project& project);
     void followSources();
+    // After the project or the catalog became another.
+    void renewRules();
     // Tables that are in use stay as they are known.
     void setCatalog(Catalog next);
     void addFirstRecords(const TablePlan& plan, QObject* context,
@@ -157,6 +163,7 @@ private:
     Project m_savedProject;
     std::shared_ptr<const Catalog> m_catalog;
     RuleBook m_rules;
+    Findings m_findings;
     WorkerHandle m_reader;  // pages, lookups, the log
     WorkerHandle m_indexer; // key indexes
     WorkerHandle m_writer;  // the one door

@@ -2,6 +2,7 @@
 #include "app/shell/head_line.h"
 
 #include "app/look/theme.h"
+#include "core/base/text.h"
 
 #include <QAbstractItemView>
 #include <QCompleter>
@@ -20,6 +21,7 @@ HeadLine::HeadLine(QWidget* parent)
     : QWidget(parent)
     , m_project(new QLabel)
     , m_connection(new QLabel)
+    , m_findings(new QToolButton)
     , m_build(new QPushButton(tr("Build")))
     , m_use(new QPushButton(tr("Use")))
     , m_find(new QLineEdit)
@@ -54,6 +56,8 @@ HeadLine::HeadLine(QWidget* parent)
     left->addWidget(m_project);
     left->addSpacing(8);
     left->addWidget(m_connection);
+    left->addSpacing(8);
+    left->addWidget(m_findings);
     left->addStretch();
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);
@@ -69,6 +73,10 @@ HeadLine::HeadLine(QWidget* parent)
     layout->addLayout(middle);
     layout->addLayout(right, 1);
 
+    m_findings->setObjectName(QStringLiteral("findings-count"));
+    m_findings->setToolTip(tr("Where the project does not fit its database"));
+    m_findings->hide();
+    connect(m_findings, &QToolButton::clicked, this, &HeadLine::findingsRequested);
     connect(m_build, &QPushButton::clicked, this, [this] { Q_EMIT buildRequested(true); });
     connect(m_use, &QPushButton::clicked, this, [this] { Q_EMIT buildRequested(false); });
     // The completer finishes after the line has seen Return, so the choice is taken a moment later.
@@ -129,6 +137,15 @@ void HeadLine::setBuild(bool build) {
 void HeadLine::setBuildOffered(bool offered) {
     m_build->setVisible(offered);
     m_use->setVisible(offered);
+}
+
+void HeadLine::setFindings(qsizetype breaking, qsizetype risking) {
+    const qsizetype all = breaking + risking;
+    m_findings->setVisible(all > 0);
+    m_findings->setText(counted(all, tr("finding"), tr("findings")));
+    const Colours& colours = Theme::instance().colours();
+    m_findings->setStyleSheet(QStringLiteral("QToolButton { color: %1; }")
+                                  .arg((breaking > 0 ? colours.problem : colours.warning).name()));
 }
 
 void HeadLine::setFindable(const QStringList& texts) { m_findable->setStringList(texts); }

@@ -23,6 +23,8 @@ public:
     void setConnection(const ConnectionSpec& connection, bool reachable, const QString& reason);
     void setBuild(bool build);
     void setBuildOffered(bool offered);
+    // How many findings break something and how many risk it; none are not shown.
+    void setFindings(qsizetype breaking, qsizetype risking);
     // What the find box offers; a chosen text is told by found().
     void setFindable(const QStringList& texts);
     void focusFind();
@@ -30,6 +32,7 @@ public:
 
 Q_SIGNALS:
     void buildRequested(bool build);
+    void findingsRequested();
     void found(const QString& text);
 
 protected:
@@ -40,6 +43,7 @@ private:
 
     QLabel* m_project;
     QLabel* m_connection;
+    QToolButton* m_findings;
     QPushButton* m_build;
     QPushButton* m_use;
     QLineEdit* m_find;

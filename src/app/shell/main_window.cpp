@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/main_window.h"
 
+#include "app/build/findings_panel.h"
 #include "app/build/new_screens_page.h"
 #include "app/build/new_table_page.h"
 #include "app/build/plate_view.h"
@@ -93,6 +94,7 @@ MainWindow::MainWindow(const OpenRequest& request)
 
     connect(m_head, &HeadLine::buildRequested, this, &MainWindow::setBuild);
     connect(m_head, &HeadLine::found, this, &MainWindow::runFound);
+    connect(m_head, &HeadLine::findingsRequested, this, &MainWindow::showFindings);
     connect(m_shelf, &Shelf::screenChosen, this, [this](const QString& screen) {
         showScreen(screen);
         currentPage()->focusWork();
@@ -155,6 +157,8 @@ void MainWindow::makeActions() {
     });
     addCommand(tr("Go to the shelf"), Qt::SHIFT | Qt::Key_F6,
                [this] { m_shelf->setFocus(Qt::ShortcutFocusReason); });
+    addCommand(tr("Check the project…"), Qt::CTRL | Qt::SHIFT | Qt::Key_P,
+               [this] { showFindings(); });
     addCommand(tr("Light or dark"), {}, [] {
         Theme& theme = Theme::instance();
         theme.setMode(theme.isDark() ? Theme::Mode::Light : Theme::Mode::Dark);
@@ -352,6 +356,7 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     static_cast<QVBoxLayout*>(centralWidget()->layout())->addWidget(m_bottom);
     connect(timeline, &TimelineStrip::changeChosen, this, &MainWindow::showChangeLog);
 
+    connect(workspace.get(), &Workspace::findingsChanged, this, &MainWindow::refreshHead);
     m_head->setBuildOffered(!m_request.useOnly);
     m_shelf->setWorkspace(workspace.get());
     m_shelf->show();
@@ -383,6 +388,14 @@ void MainWindow::refreshHead() {
     m_head->setProject(project.name, m_workspace->isProjectModified());
     m_head->setConnection(project.connection, m_reachable, m_unreachableReason);
     m_head->setBuild(m_build || m_newScreens);
+    const Findings& findings = m_workspace->findings();
+    const auto breaking =
+        m_build ? std::count_if(findings.begin(), findings.end(),
+                                [](const Finding& finding) {
+                                    return finding.severity == Finding::Severity::Breaks;
+                                })
+                : 0;
+    m_head->setFindings(breaking, m_build ? static_cast<qsizetype>(findings.size()) - breaking : 0);
     setWindowTitle(tr("%1 — Gravin").arg(project.name));
 }
 
@@ -417,11 +430,22 @@ void MainWindow::runFound(const QString& text) {
     notify({Notice::Kind::Refused, tr("Nothing here is called “%1”.").arg(text)});
 }
 
+void MainWindow::showFindings() {
+    if (!m_workspace || m_request.useOnly)
+        return;
+    auto* panel = new FindingsPanel(m_workspace.get(), this);
+    connect(panel, &FindingsPanel::screenWanted, this, [this, panel](const QString& screenId) {
+        panel->accept();
+        showScreen(screenId);
+    });
+    panel->open();
+}
+
 void MainWindow::setBuild(bool build) {
     if (m_newScreens && !m_workspace->project().screens.isEmpty())
         leavePage();
     m_build = build && !m_request.useOnly;
-    m_head->setBuild(m_build);
+    refreshHead();
     m_shelf->setBuild(m_build);
     for (ScreenPage* page : std::as_const(m_pageOf))
         page->setBuild(m_build);

@@ -60,6 +60,7 @@ private:
     void install(const std::shared_ptr<Workspace>& workspace);
     void clearProject();
     void refreshHead();
+    void showFindings();
     void refreshFindable();
     void runFound(const QString& text);
     void save();
