@@ -81,6 +81,74 @@ TEST_F(CommandLine, ListsTablesAndRows) {
     EXPECT_EQ(rows["rows"][1]["author_id"], nullptr);
 }
 
+// A member put into the project as a person would write it.
+void putInto(const QString& projectFile, const char* member, const Json& value) {
+    QFile file(projectFile);
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    Json project = Json::parse(file.readAll().toStdString());
+    file.close();
+    project[member] = value;
+    ASSERT_TRUE(file.open(QIODevice::WriteOnly | QIODevice::Truncate));
+    file.write(QByteArray::fromStdString(project.dump(2)));
+}
+
+TEST_F(CommandLine, ChecksRefuseInAddEditAndBulk) {
+    putInto(project(), "checks", Json::parse(R"({"book": [
+        {"check": "range", "field": "price", "most": "100"},
+        {"check": "condition", "condition": "lent IS FALSE OR bought IS NOT NULL",
+         "message": "Say when it was bought.", "severity": "warn", "in_runs": "leave_out"}]})"));
+    for (const Answer& refused :
+         {on("add", {"book", "title=Fens", "price=100.5", "--json"}),
+          on("edit", {"book", "--key", "1", "price=101", "--json"}),
+          on("bulk", {"book", "--key", "1", "--key", "2", "--put", "price=101", "--json"})}) {
+        EXPECT_EQ(refused.code, 1);
+        const Json problem = refused.json()["problems"][0];
+        EXPECT_EQ(problem["field"], "price");
+        EXPECT_EQ(problem["check"], "range");
+        EXPECT_EQ(problem["message"], "Price must be at most 100.");
+    }
+    const Json warned = on("edit", {"book", "--key", "1", "lent=yes", "--json"}).json();
+    EXPECT_EQ(warned["problems"][0]["severity"], "warn");
+    EXPECT_EQ(warned["problems"][0]["record"], "1");
+    EXPECT_EQ(database.dump(), before);
+    const Json leftOut =
+        on("bulk", {"book", "--where", "price < 10", "--put", "lent=yes", "--json"}).json();
+    EXPECT_EQ(leftOut["records"], 0);
+    EXPECT_EQ(leftOut["left_out"][0]["message"], "Say when it was bought.");
+    EXPECT_EQ(on("edit", {"book", "--key", "1", "lent=yes", "--accept-warnings", "--json"}).code,
+              0);
+}
+
+TEST_F(CommandLine, FiltersByACondition) {
+    const Json rows = on("rows", {"book", "--where", "price * 2 >= 20 OR title LIKE 'F%'", "--sort",
+                                  "title", "--json"})
+                          .json();
+    EXPECT_EQ(rows["total"], 2);
+    EXPECT_EQ(rows["rows"][0]["title"], "Fog");
+    EXPECT_EQ(
+        on("rows", {"shelf", "--where", "place = 1 AND room = 'A,B'", "--json"}).json()["total"],
+        1);
+    EXPECT_EQ(on("rows", {"scrap", "--where", "a IS NOT NULL", "--json"}).json()["total"], 1);
+    const Answer wrong = on("rows", {"book", "--where", "prce > 1", "--json"});
+    EXPECT_EQ(wrong.code, 2);
+    EXPECT_NE(wrong.out.find("Did you mean “price”?"), std::string::npos);
+}
+
+TEST_F(CommandLine, ChecksTheProjectAndMendsIt) {
+    // The table without a key is only a risk.
+    const Answer fits = on("check", {"--json"});
+    EXPECT_EQ(fits.code, 0);
+    EXPECT_EQ(fits.json()["breaks"], 0);
+    EXPECT_EQ(fits.json()["findings"][0]["id"], "no_key:scrap");
+    database.sqlite(QStringLiteral("ALTER TABLE book RENAME COLUMN price TO prices;"));
+    const Answer broken = on("check", {"--json"});
+    EXPECT_EQ(broken.code, 1);
+    EXPECT_EQ(broken.json()["breaks"], 1);
+    EXPECT_EQ(on("check", {"--mend", "nothing"}).code, 2);
+    EXPECT_EQ(on("check", {"--mend", "column_missing:book.price", "--json"}).json()["breaks"], 0);
+    EXPECT_EQ(on("rows", {"book", "--json"}).json()["rows"][0]["prices"], "12.50");
+}
+
 TEST_F(CommandLine, EditsLogsShowsAndRollsBack) {
     const Json edited =
         on("edit", {"book", "--key", "1", "title=Tides & Bars", "price=13.75", "--json"}).json();

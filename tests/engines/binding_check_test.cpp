@@ -188,7 +188,7 @@ TEST_P(Binding, ATableWithoutAKey) {
 
 TEST_P(Binding, LinksThatLeadNowhere) {
     screen().children = {RecordLink{name("gone"), {name("id")}, {name("berth_id")}}};
-    expectOne("child_broken:berth.gone", Breaks, "There is no screen “gone”.");
+    expectOne("child_broken:berth.gone", Risks, "There is no screen “gone”.");
     RowAction action{RowAction::Kind::GoTo};
     action.link = {name("quay"), {name("quay_id")}, {name("number")}};
     screen().actions = {action};

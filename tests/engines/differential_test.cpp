@@ -467,6 +467,15 @@ TEST_P(Differential, EngineAndEvaluatorAgree) {
     EXPECT_GT(handedOver, expressions / (GetParam() == Engine::Sqlite ? 12 : 4));
 }
 
+TEST_P(Differential, WhatWouldGrowBeyondAllBoundsIsNotHandedOver) {
+    QString text = name("b");
+    for (int level = 0; level < 45; ++level)
+        text = QStringLiteral("(%1 IN (TRUE, FALSE))").arg(text);
+    const auto expression = parseExpression(text, expressionColumns(table()));
+    ASSERT_TRUE(expression) << qPrintable(expression.error().sentence);
+    EXPECT_FALSE(expressionSql(*expression, expression->root(), table(), GetParam(), present));
+}
+
 TEST_P(Differential, EveryColumnConforms) {
     for (const Column& column : table().columns) {
         const auto condition = conformingSql(column, GetParam());

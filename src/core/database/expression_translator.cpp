@@ -12,6 +12,9 @@ namespace {
 
 // What the evaluator itself can have.
 constexpr int MostDigits = 900;
+// Code units of what an engine is sent. Some parts are written several times, nested ones could
+// grow beyond all bounds.
+constexpr qsizetype LongestSql = 50'000;
 // Digits of what a function of dates or texts counts.
 constexpr Digits Counted{10, 0};
 
@@ -110,7 +113,10 @@ QString ExpressionTranslator::sql(int node) {
             return null(at(node).type);
         return value.kind() == Value::Kind::Text ? text(value.asText()) : literal(value);
     }
-    return operation(at(node));
+    QString text = operation(at(node));
+    if (text.size() > LongestSql)
+        refuse();
+    return text;
 }
 
 QString ExpressionTranslator::operation(const Node& node) {

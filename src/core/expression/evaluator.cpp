@@ -88,6 +88,8 @@ int compare(const Value& a, const Value& b) {
     case Kind::Decimal:
         if (kind == Kind::Integer && b.kind() == Kind::Integer)
             return sign(a.asInteger() <=> b.asInteger());
+        if (kind == Kind::Decimal && b.kind() == Kind::Decimal)
+            return sign(a.asDecimal() <=> b.asDecimal());
         return sign(toDecimal(a) <=> toDecimal(b));
     case Kind::Boolean:
         return sign(a.asBoolean() <=> b.asBoolean());
@@ -136,6 +138,13 @@ public:
             return coalesced(node);
         case Operation::In:
             return in(node);
+        case Operation::Equal:
+        case Operation::NotEqual:
+        case Operation::Less:
+        case Operation::LessOrEqual:
+        case Operation::Greater:
+        case Operation::GreaterOrEqual:
+            return compared(node);
         case Operation::CurrentDate:
             return Value::date(m_present.today);
         case Operation::CurrentTimestamp:
@@ -160,6 +169,37 @@ private:
                      say("%1 holds “%2”, which is not %3.")
                          .arg(m_expression.columns()[node.column], toText(value, {}),
                               expressionTypeText(node.type))};
+    }
+
+    // The operand where it stands, else computed into `room`. Checks compare columns with literals
+    // most of the time: copying those would take longer than comparing them.
+    Result<const Value*> operand(int index, Value& room) const {
+        const ExpressionNode& node = at(index);
+        if (node.operation == Operation::Literal)
+            return &node.literal;
+        if (node.operation == Operation::Column) {
+            const Value* stored = m_values[static_cast<size_t>(node.column)];
+            if (isOfType(*stored, node.type))
+                return stored;
+        }
+        auto computed = value(index);
+        if (!computed)
+            return computed.error();
+        room = std::move(*computed);
+        return &room;
+    }
+
+    Result<Value> compared(const ExpressionNode& node) const {
+        Value room[2];
+        const auto left = operand(node.operands[0], room[0]);
+        if (!left)
+            return left.error();
+        const auto right = operand(node.operands[1], room[1]);
+        if (!right)
+            return right.error();
+        if ((*left)->isNull() || (*right)->isNull())
+            return Value::null();
+        return Value::boolean(holds(node.operation, compare(**left, **right)));
     }
 
     // What decides comes first: after it nothing is asked.
@@ -261,13 +301,6 @@ private:
         switch (node.operation) {
         case Operation::Not:
             return Value::boolean(!operands[0].asBoolean());
-        case Operation::Equal:
-        case Operation::NotEqual:
-        case Operation::Less:
-        case Operation::LessOrEqual:
-        case Operation::Greater:
-        case Operation::GreaterOrEqual:
-            return Value::boolean(holds(node.operation, compare(operands[0], operands[1])));
         case Operation::Add:
         case Operation::Subtract:
             if (node.type == Type::Date || node.type == Type::Timestamp ||

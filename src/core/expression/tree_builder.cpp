@@ -210,7 +210,7 @@ ExpressionType TreeBuilder::arithmetic(Operation operation, int left, int right)
                             "it to TIMESTAMP."));
         return a;
     }
-    if (operation == Operation::Add && a == Type::Interval)
+    if (operation == Operation::Add && a == Type::Interval && b != Type::Interval)
         return arithmetic(operation, right, left);
     // Days between two dates.
     if (operation == Operation::Subtract && a == Type::Date && b == Type::Date)

@@ -6,6 +6,7 @@
 #include "core/project/check_rules.h"
 #include "core/project/field_input.h"
 #include "core/project/screen_generator.h"
+#include "core/project/screen_links.h"
 #include "core/value/display_format.h"
 
 #include <algorithm>
@@ -468,12 +469,15 @@ private:
 
     // Why a link leads nowhere; empty: it does not.
     QString brokenLink(const Table& table, const RecordLink& link) const {
+        // A table without a screen of its own can be shown too.
+        const QString standsIn = standInTable(link.screen);
         const Screen* other = m_project.screenById(link.screen);
-        const Table* target = other ? m_catalog.table(other->table) : nullptr;
-        if (!other)
+        if (!other && standsIn.isEmpty())
             return say("There is no screen “%1”.").arg(link.screen);
+        const Table* target = m_catalog.table(other ? other->table : standsIn);
         if (!target)
-            return {}; // said of that screen
+            return other ? QString() // said of that screen
+                         : say("The database has no table %1.").arg(standsIn);
         for (const QString& column : link.columns) {
             if (!table.column(column))
                 return say("%1 has no column %2.").arg(table.name, column);
@@ -491,7 +495,10 @@ private:
                 const QString cause = brokenLink(table, link);
                 if (cause.isEmpty())
                     continue;
+                // A screen that is yet to be made may be named.
+                const bool isMade = m_project.screenById(link.screen) != nullptr;
                 add({.kind = QStringLiteral("child_broken"),
+                     .severity = isMade ? Severity::Breaks : Severity::Risks,
                      .screen = screen.id,
                      .table = table.name,
                      .column = link.screen,

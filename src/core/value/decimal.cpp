@@ -110,6 +110,10 @@ int Decimal::wholeDigits() const {
 }
 
 std::strong_ordering operator<=>(const Decimal& a, const Decimal& b) {
+    if (a.m_scale == b.m_scale) {
+        const int order = a.m_coefficient.compare(b.m_coefficient);
+        return order <=> 0;
+    }
     const int scale = std::max(a.m_scale, b.m_scale);
     const auto left = a.m_coefficient * powerOfTen(scale - a.m_scale);
     const auto right = b.m_coefficient * powerOfTen(scale - b.m_scale);

@@ -6,6 +6,8 @@
 
 #include <gtest/gtest.h>
 
+#include <QFile>
+
 namespace gravin {
 namespace {
 
@@ -183,6 +185,8 @@ INSTANTIATE_TEST_SUITE_P(
         std::pair("nxt_due < CURRENT_DATE",
                   "0: There is no field “nxt_due” here. Did you mean “next_due”?"),
         std::pair("1 + zebra", "4: There is no field “zebra” here."),
+        std::pair("INTERVAL '2' DAY + INTERVAL '2' DAY",
+                  "0: A number is expected here, and this is an interval."),
         std::pair("next_due < '2026-01-01'",
                   "11: This is a text. Write DATE before it to compare it with a date."),
         std::pair("stock > 'a'",
@@ -215,6 +219,23 @@ INSTANTIATE_TEST_SUITE_P(
         std::pair("EXTRACT(HOUR FROM next_due)", "18: This is a date, which has no such part."),
         std::pair("12abc", "0: A number ends here and a name begins; put a blank or an operator "
                            "between them.")));
+
+// The reference says nothing that is not so.
+TEST(Expression, EveryRowOfTheReferenceIsTrue) {
+    QFile file(QStringLiteral(DOCS "/expressions.md"));
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    static const QRegularExpression row(QStringLiteral("^\\| `(.+)` \\| (.*) \\|$"));
+    int rows = 0;
+    for (const QString& line : QString::fromUtf8(file.readAll()).split(u'\n')) {
+        const auto match = row.match(line);
+        if (!match.hasMatch())
+            continue;
+        ++rows;
+        const QString text = match.captured(1).replace(QStringLiteral("\\|"), QStringLiteral("|"));
+        EXPECT_EQ(answer(text).toStdString(), match.captured(2).toStdString()) << qPrintable(text);
+    }
+    EXPECT_GT(rows, 60);
+}
 
 TEST(Expression, AConditionHasToBeTrueOrFalse) {
     EXPECT_TRUE(parseCondition(QStringLiteral("stock > 1"), columns()));
