@@ -20,7 +20,7 @@ namespace {
 
 constexpr int NoLimit = -1;
 constexpr int LongestText = 1'000'000;
-constexpr Distance StagesHeight(112);
+constexpr Distance StagesHeight(136);
 constexpr Distance LabelWidth(92);
 
 // All labels are as wide, so that the fields of every page stand below each other.
@@ -103,6 +103,8 @@ CheckForm::CheckForm(ScreenBinding* binding, QWidget* parent)
     m_severity->addItem(tr("it is said, and saving once more lets it pass"),
                         static_cast<int>(Severity::Warn));
     m_stages->setFixedHeight(StagesHeight);
+    m_stages->setSpacing(2);
+    m_with->setSpacing(2);
     makeKindPages();
     setStages({});
 

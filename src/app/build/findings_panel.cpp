@@ -18,6 +18,7 @@ namespace gravin {
 namespace {
 
 enum ListColumn { SeverityColumn, PlaceColumn, CauseColumn, MendColumn, ListColumnCount };
+constexpr int DetailLines = 3;
 constexpr Distance PanelWidth(940);
 constexpr Distance PanelHeight(460);
 constexpr Distance PlaceWidth(200);
@@ -33,6 +34,7 @@ FindingsPanel::FindingsPanel(Workspace* workspace, QWidget* parent)
     , m_worker(startWorker(workspace->project().connection, Session::Access::ReadOnly))
     , m_summary(new QLabel)
     , m_list(new QTreeWidget)
+    , m_detail(new QLabel)
     , m_ask(new QPushButton)
     , m_mend(new QPushButton(tr("Mend")))
     , m_mendAll(new QPushButton(tr("Mend all that can be")))
@@ -47,11 +49,12 @@ FindingsPanel::FindingsPanel(Workspace* workspace, QWidget* parent)
     m_list->setObjectName(QStringLiteral("findings"));
     m_list->setAccessibleName(tr("Findings"));
     m_list->setColumnCount(ListColumnCount);
-    m_list->setHeaderLabels(
-        {QString(), tr("Where"), tr("What is so, and what it means"), tr("Mend")});
+    m_list->setHeaderLabels({QString(), tr("Where"), tr("What is so"), tr("Mend")});
     m_list->setRootIsDecorated(false);
-    m_list->setWordWrap(true);
-    m_list->setUniformRowHeights(false);
+    m_detail->setTextFormat(Qt::PlainText);
+    m_detail->setWordWrap(true);
+    m_detail->setMinimumHeight(QFontMetrics(m_detail->font()).lineSpacing() * DetailLines);
+    m_detail->setAlignment(Qt::AlignLeft | Qt::AlignTop);
     m_list->header()->resizeSection(PlaceColumn, PlaceWidth);
     m_list->header()->resizeSection(CauseColumn, CauseWidth);
     m_ask->setObjectName(QStringLiteral("findings-ask"));
@@ -66,6 +69,7 @@ FindingsPanel::FindingsPanel(Workspace* workspace, QWidget* parent)
     auto* layout = new QVBoxLayout(this);
     layout->addWidget(m_summary);
     layout->addWidget(m_list, 1);
+    layout->addWidget(m_detail);
     layout->addLayout(buttons);
     connect(m_list, &QTreeWidget::currentItemChanged, this, &FindingsPanel::refreshButtons);
     connect(m_mend, &QPushButton::clicked, this, [this] { mend(false); });
@@ -127,7 +131,7 @@ void FindingsPanel::refresh() {
         item->setText(SeverityColumn, breaks(finding) ? tr("breaks") : tr("risks"));
         item->setForeground(SeverityColumn, breaks(finding) ? colours.problem : colours.warning);
         item->setText(PlaceColumn, finding.place);
-        item->setText(CauseColumn, finding.cause + u' ' + finding.consequence);
+        item->setText(CauseColumn, finding.cause);
         item->setText(MendColumn, finding.mend);
         for (int column = 0; column < ListColumnCount; ++column) {
             item->setToolTip(column, item->text(column));
@@ -155,6 +159,11 @@ void FindingsPanel::refresh() {
 void FindingsPanel::refreshButtons() {
     const Finding* finding = chosen();
     m_ask->setText(m_job != 0 ? tr("Stop") : tr("Ask the records too"));
+    m_detail->setText(
+        !finding ? QString()
+        : finding->mend.isEmpty()
+            ? finding->cause + u' ' + finding->consequence
+            : tr("%1 %2\nMend: %3").arg(finding->cause, finding->consequence, finding->mend));
     m_mend->setEnabled(finding && finding->apply);
     m_mend->setToolTip(!finding         ? tr("No finding is chosen.")
                        : finding->apply ? finding->mend

@@ -39,6 +39,7 @@ private:
     Findings m_shown;
     QLabel* m_summary;
     QTreeWidget* m_list;
+    QLabel* m_detail; // all of the chosen finding
     QPushButton* m_ask;
     QPushButton* m_mend;
     QPushButton* m_mendAll;

@@ -116,10 +116,10 @@ QFrame[role="list"] { background: @paper; border: 1px solid @faint; }
 QLabel[role="picture"] { background: @raised; border: 1px solid @lines; border-radius: 3px; color: @faint; }
 QLabel[role="picture"]:focus { border: 1px solid @accent; }
 QCheckBox { spacing: 8px; padding: 3px 0; }
-QCheckBox::indicator, QTreeView::indicator, QTableView::indicator { width: 14px; height: 14px; border: 1px solid @faint; border-radius: 3px;
+QCheckBox::indicator, QTreeView::indicator, QTableView::indicator, QListView::indicator { width: 14px; height: 14px; border: 1px solid @faint; border-radius: 3px;
     background: @paper; }
 QCheckBox::indicator:focus { border: 1px solid @accent; }
-QCheckBox::indicator:checked, QTreeView::indicator:checked, QTableView::indicator:checked { background: @accent; border: 1px solid @accent;
+QCheckBox::indicator:checked, QTreeView::indicator:checked, QTableView::indicator:checked, QListView::indicator:checked { background: @accent; border: 1px solid @accent;
     image: url(:/look/check-@variant.svg); }
 QRadioButton { spacing: 8px; padding: 3px 0; }
 QRadioButton::indicator { width: 12px; height: 12px; border: 1px solid @faint; border-radius: 7px;
