@@ -126,6 +126,23 @@ TEST_F(CheckedScreen, FiveRulesAreStatedOnThePanel) {
     EXPECT_TRUE(workspace().project().checks.isEmpty());
 }
 
+TEST_F(CheckedScreen, APlatesFieldIsTakenOverAndReturnSets) {
+    Driver::key(Qt::Key_F9);
+    page()->plate()->setCurrent(PlateLine::Label, name("cost"));
+    openPanel();
+    add("Range");
+    EXPECT_EQ(part<QComboBox>("check-field")->currentText(), name("Cost"));
+    EXPECT_EQ(part<QLineEdit>("check-message")->placeholderText(), QString()) << "half a check";
+    typeInto("check-least", "0");
+    EXPECT_EQ(part<QLineEdit>("check-message")->placeholderText(),
+              name("Cost must be at least 0."));
+    Driver::key(Qt::Key_Return);
+    ASSERT_TRUE(Driver::until([this] { return !panel(); }));
+    const QList<Check> checks = workspace().project().checks.value(name("visit")).checks;
+    ASSERT_EQ(checks.size(), 1);
+    EXPECT_EQ(checks[0].column, name("cost"));
+}
+
 TEST_F(CheckedScreen, TheyAreMetWhereDataIsKeyedIn) {
     Check range;
     range.kind = CheckKind::Range;

@@ -106,7 +106,7 @@ QWidget* BuildFace::makeTools() {
     auto* checks = toolButton(QStringLiteral("checks"), tr("Checks…"));
     checks->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_K);
     checks->setToolTip(tr("What must hold for the records of this table (Ctrl+Shift+K)"));
-    connect(checks, &QToolButton::clicked, this, [this] { showChecks({}); });
+    connect(checks, &QToolButton::clicked, this, [this] { showChecks(plate()->currentColumn()); });
     auto* statements = toolButton(QStringLiteral("statements"), tr("Statements…"));
     statements->setToolTip(tr("What is sent to the database for this screen"));
     connect(statements, &QToolButton::clicked, this, &BuildFace::statementsRequested);

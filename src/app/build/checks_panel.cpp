@@ -52,9 +52,13 @@ ChecksPanel::ChecksPanel(ScreenBinding* binding, const QString& column,
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
     m_set->setObjectName(QStringLiteral("checks-set"));
     m_set->setProperty("main", true);
+    m_set->setDefault(true);
     buttons->addButton(m_set, QDialogButtonBox::AcceptRole);
     connect(buttons, &QDialogButtonBox::accepted, this, &ChecksPanel::apply);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    // Return in a field sets the checks; without this it would press the first button there is.
+    for (QPushButton* button : tabs->findChildren<QPushButton*>())
+        button->setAutoDefault(false);
     auto* layout = new QVBoxLayout(this);
     layout->addWidget(tabs, 1);
     layout->addWidget(m_note);

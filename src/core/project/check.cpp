@@ -201,6 +201,8 @@ QString boundWithLabels(const QString& bound, const Column* column, const Table&
 
 QString proposedMessage(const Check& check, const Table& table,
                         const std::function<QString(const QString&)>& labelOf) {
+    if (!conditionOf(check, table))
+        return {}; // nothing can be said of half a check
     const QString label = check.column.isEmpty() ? QString() : labelOf(check.column);
     switch (check.kind) {
     case CheckKind::Required:
