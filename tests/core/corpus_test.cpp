@@ -20,6 +20,11 @@ void readAll(const char* folder, void (*read)(const QByteArray&)) {
         ++files;
     }
     EXPECT_GT(files, 0) << folder;
+    // What long runs kept, one input a line.
+    QFile found(QStringLiteral(FUZZ_CORPUS "/") + QLatin1String(folder) + QStringLiteral(".found"));
+    ASSERT_TRUE(found.open(QIODevice::ReadOnly));
+    while (!found.atEnd())
+        read(QByteArray::fromBase64(found.readLine()));
 }
 
 TEST(Corpus, Expressions) { readAll("expression", readExpression); }
