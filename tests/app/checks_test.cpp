@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What must hold: stated in Build as a developer would, met in Use by the person who keys data in.
 #include "app/build/checks_panel.h"
-#include "app/use/edit_window.h"
-#include "app/use/form_fields.h"
 #include "whole_example.h"
 
 #include <QComboBox>
@@ -67,14 +65,6 @@ protected:
             << qPrintable(part<QPushButton>("checks-set")->toolTip());
         Driver::click(name("checks-set"), panel());
         ASSERT_TRUE(Driver::until([this] { return !panel(); }));
-    }
-    QString message(const char* column) {
-        for (const QLabel* label : form()->findChildren<QLabel*>()) {
-            if (label->objectName() == QStringLiteral("message-") + name(column) &&
-                label->isVisible())
-                return label->text();
-        }
-        return {};
     }
     QString setting(const char* column, const char* text) {
         const BoundField* field = grid()->gridModel()->binding()->screen().field(name(column));

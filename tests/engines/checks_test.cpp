@@ -139,6 +139,18 @@ TEST_P(Checks, SeeWhatTheDatabaseGaveAndComputed) {
     EXPECT_EQ(refusal(update(1, {{name("depth"), decimal("25.00")}})), QString());
 }
 
+TEST_P(Checks, WhatWasThereBeforeMayStay) {
+    Check closed = checkOn(CheckKind::Range, "depth");
+    closed.most = name("40");
+    closed.stages = {name("Open")};
+    state({condition("twice <= 50"), closed}, {{name("Open"), name("state = 'open'")}});
+    // The second record breaks both, and nothing that they read is touched.
+    EXPECT_EQ(refusal(update(2, {{name("name"), text("Deux")}})), QString());
+    EXPECT_EQ(refusal(update(2, {{name("state"), text("shut")}})), QString());
+    EXPECT_EQ(refusal(update(2, {{name("state"), text("open")}})), name("range depth"));
+    EXPECT_EQ(refusal(update(2, {{name("depth"), decimal("59.00")}})), name("condition twice"));
+}
+
 TEST_P(Checks, AWarningPassesWhenItIsAccepted) {
     Check deep = checkOn(CheckKind::Range, "depth");
     deep.most = name("20");

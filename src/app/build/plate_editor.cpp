@@ -137,13 +137,13 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
     return formSettingText(line, field.name(), arrangedForm(m_binding->screen()));
 }
 
-// What is asked about the field itself, and in how many other checks it is named.
+// What is asked about the field, and the conditions whose message stands there.
 QString PlateEditor::checksText(const QString& column) const {
     const Table& table = *m_binding->screen().table;
     QStringList parts;
-    for (const Check& check :
-         m_binding->workspace()->project().checks.value(table.written()).checks) {
-        CheckRule rule = ruleOf(check, {}, table, {});
+    const TableChecks checks = m_binding->workspace()->project().checks.value(table.written());
+    for (const Check& check : checks.checks) {
+        const CheckRule rule = ruleOf(check, checks.stages, table, {});
         if (rule.column != column)
             continue;
         QString text = checkSummary(check);

@@ -230,7 +230,7 @@ ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& ed
     auto stored = readBack(table, Key(std::move(keyValues)));
     if (!stored)
         return fail(stored.error());
-    if (auto checked = checkStored(table, *stored, edit.after, true, request); !checked)
+    if (auto checked = checkStored(table, *stored, nullptr, request); !checked)
         return checked;
     m_change.records.push_back(
         {Operation::Insert, table.name, stored->key, {}, fieldValues(table, *stored)});
@@ -288,7 +288,7 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
     auto stored = readBack(table, change.keyAfter(table.key));
     if (!stored)
         return fail(stored.error());
-    if (auto checked = checkStored(table, *stored, written, false, request); !checked)
+    if (auto checked = checkStored(table, *stored, &**current, request); !checked)
         return checked;
     const FieldValues after = fieldValues(table, *stored);
     change.before.clear();
@@ -410,19 +410,6 @@ ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Rec
     return Nothing{};
 }
 
-namespace {
-
-Occasion occasionOf(const FieldValues& written, bool isNew, const Present& present) {
-    Occasion occasion;
-    occasion.what = isNew ? Occasion::What::Insert : Occasion::What::Update;
-    for (auto field = written.begin(); field != written.end(); ++field)
-        occasion.written += field.key();
-    occasion.present = present;
-    return occasion;
-}
-
-} // namespace
-
 // Before the statement: what can be said without it.
 ChangeWriter::Step ChangeWriter::check(const Table& table, const ProposedValues& values,
                                        const FieldValues& written, const Key& key,
@@ -431,7 +418,9 @@ ChangeWriter::Step ChangeWriter::check(const Table& table, const ProposedValues&
     std::vector<Problem> problems;
     checkWritten(table, written, isNew, request.restoring, problems);
     if (!request.restoring) {
-        const Occasion occasion = occasionOf(written, isNew, m_present);
+        Occasion occasion{isNew ? Occasion::What::Insert : Occasion::What::Update};
+        occasion.written = {written.keyBegin(), written.keyEnd()};
+        occasion.present = m_present;
         for (Problem& problem : problemsOf(table, m_rules.value(table.name), values, occasion))
             problems.push_back(std::move(problem));
         if (Status checked = checkReferences(table, values, written, problems); !checked)
@@ -442,13 +431,18 @@ ChangeWriter::Step ChangeWriter::check(const Table& table, const ProposedValues&
 
 // After the statement: what the database gave and computed, and what only it can answer.
 ChangeWriter::Step ChangeWriter::checkStored(const Table& table, const Record& stored,
-                                             const FieldValues& written, bool isNew,
-                                             const ChangeRequest& request) {
+                                             const Record* before, const ChangeRequest& request) {
     const TableRules rules = m_rules.value(table.name);
     if (request.restoring || rules.checks.isEmpty())
         return Nothing{};
-    Occasion occasion = occasionOf(written, isNew, m_present);
+    Occasion occasion{before ? Occasion::What::Update : Occasion::What::Insert};
+    for (qsizetype i = 0; i < table.columns.size(); ++i) {
+        const auto at = static_cast<size_t>(i);
+        if (!before || before->values[at] != stored.values[at])
+            occasion.written += table.columns[i].name;
+    }
     occasion.isStored = true;
+    occasion.present = m_present;
     const ProposedValues values = proposed(stored);
     std::vector<Problem> problems = problemsOf(table, rules, values, occasion);
     for (const CheckRule& rule : rules.checks) {

@@ -37,8 +37,9 @@ private:
     Step releaseReferences(const Table& table, const Record& record, bool cascade);
     Step check(const Table& table, const ProposedValues& values, const FieldValues& written,
                const Key& key, const ChangeRequest& request);
-    Step checkStored(const Table& table, const Record& stored, const FieldValues& written,
-                     bool isNew, const ChangeRequest& request);
+    // `before`: as it was; null for a new record.
+    Step checkStored(const Table& table, const Record& stored, const Record* before,
+                     const ChangeRequest& request);
     void checkWritten(const Table& table, const FieldValues& written, bool isNew, bool restoring,
                       std::vector<Problem>& problems);
     Status checkReferences(const Table& table, const ProposedValues& values,

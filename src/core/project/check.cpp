@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/expression/expression_text.h"
 #include "core/expression/literal.h"
+#include "core/project/check_rules.h"
 #include "core/value/text_form.h"
 
 #include <QRegularExpression>
@@ -183,10 +184,7 @@ QString lengthText(const Check& check) {
 // The expression as people know its fields; what is none stays as it is.
 QString withLabels(const QString& text, const Table& table,
                    const std::function<QString(const QString&)>& labelOf) {
-    QList<ExpressionColumn> columns;
-    for (const Column& column : table.columns)
-        columns += ExpressionColumn{column.name, column.type};
-    const auto expression = parseExpression(text, columns);
+    const auto expression = parseExpression(text, expressionColumns(table));
     return expression ? expressionText(*expression, labelOf) : text;
 }
 

@@ -86,8 +86,9 @@ QString bindQuestion(const Check& check, const Table& table, CheckRule& rule) {
     return {};
 }
 
-// Whether the engine could take texts for equal, or order them, in another way than an expression.
-bool comparesTextsItsOwnWay(const Expression& expression, const Table& table, Engine engine) {
+// Whether an engine's CHECK of these words means what the expression means. Division, clocks, dates
+// that are subtracted, patterns, the order of texts and the like are every engine's own affair.
+bool meansTheSame(const Expression& expression, const Table& table, Engine engine) {
     using Operation = ExpressionNode::Operation;
     const bool folds = std::any_of(
         expression.columns().begin(), expression.columns().end(), [&](const QString& name) {
@@ -98,29 +99,41 @@ bool comparesTextsItsOwnWay(const Expression& expression, const Table& table, En
     const auto typeOf = [&](int node) {
         return expression.nodes()[static_cast<size_t>(node)].type;
     };
-    return std::any_of(
-        expression.nodes().begin(), expression.nodes().end(), [&](const ExpressionNode& node) {
-            const bool onText =
-                !node.operands.isEmpty() && typeOf(node.operands.front()) == ExpressionType::Text;
-            if (!onText)
-                return false;
-            switch (node.operation) {
-            case Operation::Equal:
-            case Operation::NotEqual:
-            case Operation::In:
-            case Operation::Distinct:
-            case Operation::NullIf:
-            case Operation::Case:
-                return folds;
-            case Operation::CharLength:
-                return folds && engine == Engine::PostgreSql; // blanks at the end do not count
-            case Operation::IsNull:
-                return false;
-            default:
-                // Order, patterns, case: every engine has its own rules.
-                return true;
-            }
-        });
+    const auto isSame = [&](const ExpressionNode& node) {
+        const bool onText =
+            !node.operands.isEmpty() && typeOf(node.operands.front()) == ExpressionType::Text;
+        switch (node.operation) {
+        case Operation::Literal:
+        case Operation::Column:
+        case Operation::And:
+        case Operation::Or:
+        case Operation::Not:
+        case Operation::IsNull:
+        case Operation::IsTrue:
+        case Operation::IsFalse:
+        case Operation::Negate:
+            return true;
+        case Operation::Equal:
+        case Operation::NotEqual:
+        case Operation::In:
+            return !onText || !folds;
+        case Operation::Less:
+        case Operation::LessOrEqual:
+        case Operation::Greater:
+        case Operation::GreaterOrEqual:
+            return !onText;
+        case Operation::Add:
+        case Operation::Subtract:
+        case Operation::Multiply:
+            return typeOf(node.operands[0]) == ExpressionType::Integer &&
+                   typeOf(node.operands[1]) == ExpressionType::Integer;
+        case Operation::CharLength:
+            return engine != Engine::PostgreSql || !folds; // blanks at the end do not count
+        default:
+            return false;
+        }
+    };
+    return std::all_of(expression.nodes().begin(), expression.nodes().end(), isSame);
 }
 
 } // namespace
@@ -180,7 +193,7 @@ QList<CheckRule> databaseRules(const Table& table, Engine engine, const TableRul
         const QString text = expressionFromEngine(constraint.expression, engine);
         auto condition = bindCondition(text, table);
         if (!condition || condition->expression->columns().isEmpty() ||
-            comparesTextsItsOwnWay(*condition->expression, table, engine))
+            !meansTheSame(*condition->expression, table, engine))
             continue;
         CheckRule rule;
         rule.name = QStringLiteral("database");

@@ -106,7 +106,8 @@ private:
         finding.consequence = say("None of them can be changed before it is filled in.");
         finding.mend = say("Do not require it");
         finding.apply = [table = m_table.name, name = field.column](Project& project) {
-            project.definition(table, name)->required = false;
+            if (FieldDefinition* definition = project.definition(table, name))
+                definition->required = false;
         };
         findings.push_back(std::move(finding));
         return done();

@@ -64,8 +64,17 @@ bool isSymbol(const QList<Piece>& pieces, qsizetype at, const char* symbol) {
            pieces[at].text == QLatin1String(symbol);
 }
 
-// PostgreSQL says of every constant which type it took it for. Casts between texts and of whole
-// numbers to wider ones change nothing; any other stays, and keeps the check from being read.
+// Whether the piece before this place is a number, or one in brackets.
+bool isAfterNumber(const QList<Piece>& pieces, qsizetype at) {
+    const bool inBrackets =
+        at >= 3 && isSymbol(pieces, at - 1, ")") && isSymbol(pieces, at - 3, "(");
+    const qsizetype number = inBrackets ? at - 2 : at - 1;
+    return number >= 0 && pieces[number].kind == Piece::Kind::Word &&
+           pieces[number].text.front().isDigit();
+}
+
+// PostgreSQL says of every constant which type it took it for. Casts to text and of constant
+// numbers change nothing; any other stays, and keeps the check from being read.
 void dropCasts(QList<Piece>& pieces) {
     for (qsizetype at = 0; at < pieces.size(); ++at) {
         if (!isSymbol(pieces, at, "::"))
@@ -73,10 +82,13 @@ void dropCasts(QList<Piece>& pieces) {
         qsizetype length = 1;
         if (isWord(pieces, at + 1, "character") && isWord(pieces, at + 2, "varying"))
             length = 3;
-        else if (isWord(pieces, at + 1, "double") && isWord(pieces, at + 2, "precision"))
+        else if (isAfterNumber(pieces, at) && isWord(pieces, at + 1, "double") &&
+                 isWord(pieces, at + 2, "precision"))
             length = 3;
-        else if (isWord(pieces, at + 1, "text") || isWord(pieces, at + 1, "numeric") ||
-                 isWord(pieces, at + 1, "bigint") || isWord(pieces, at + 1, "integer"))
+        else if (isWord(pieces, at + 1, "text") ||
+                 (isAfterNumber(pieces, at) &&
+                  (isWord(pieces, at + 1, "numeric") || isWord(pieces, at + 1, "bigint") ||
+                   isWord(pieces, at + 1, "integer"))))
             length = 2;
         else if (isWord(pieces, at + 1, "date") && at > 0 &&
                  pieces[at - 1].kind == Piece::Kind::Text) {

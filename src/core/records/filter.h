@@ -21,6 +21,8 @@ public:
 
     // Stands behind WHERE; empty: everything has to be read.
     const SqlFragment& where() const { return m_where; }
+    // The engine decides alone: nothing is asked here.
+    bool isHandedOver() const { return m_kept.isEmpty(); }
     // What has to be read of each record to be asked here, by place in the table; empty: nothing.
     const QList<int>& asked() const { return m_asked; }
     // `values` are those of asked(), in that order.

@@ -136,17 +136,20 @@ Result<Value> evaluate(const BoundCondition& condition, const RecordValues& valu
 bool isAsked(const CheckRule& rule, const Table& table, const ProposedValues& values,
              const Occasion& occasion) {
     const bool isEmptinessAsked = rule.asks == CheckRule::Asks::Filled;
-    bool concerns = occasion.what != Occasion::What::Update || isEmptinessAsked ||
-                    rule.columns.isEmpty() || !rule.onStages.isEmpty();
+    const auto isWritten = [&](const QString& name) { return occasion.written.contains(name); };
+    bool concerns =
+        occasion.what != Occasion::What::Update || isEmptinessAsked || rule.columns.isEmpty();
+    for (const BoundCondition& stage : rule.onStages) {
+        const QStringList& reached = stage.expression->columns();
+        concerns = concerns || std::any_of(reached.begin(), reached.end(), isWritten);
+    }
     for (const QString& name : rule.columns) {
         const int at = table.indexOf(name);
         if (occasion.unreadable.contains(name))
             return false;
         if (at >= 0 && !isKnown(table.columns[at], values[static_cast<size_t>(at)], occasion))
             return false;
-        // What the database computes may have changed with anything else.
-        concerns =
-            concerns || occasion.written.contains(name) || (at >= 0 && table.columns[at].computed);
+        concerns = concerns || isWritten(name);
     }
     return concerns && isAtStage(rule, table, values, occasion);
 }

@@ -95,7 +95,8 @@ struct Occasion {
     enum class What { Insert, Update, Output };
     What what = What::Update;
     // The columns that were written. What was there before may stay as it is: of an update only
-    // checks that read one of these are asked, besides what must not be empty.
+    // checks that read one of these, or whose stage does, are asked, besides what must not be
+    // empty. Of stored values also what the database itself changed.
     QSet<QString> written = {};
     // Checks that read one of these are not asked: nobody knows yet what is meant there.
     QSet<QString> unreadable = {};

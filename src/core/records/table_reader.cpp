@@ -331,7 +331,7 @@ Status TableReader::scanMatching(const Filter& filter, const SortOrder& sort,
 }
 
 Result<qint64> TableReader::countMatching(const Filter& filter) {
-    if (filter.asked().isEmpty()) {
+    if (filter.isHandedOver()) {
         auto counted = m_session.scalar(QStringLiteral("SELECT count(*)") + from() +
                                             QStringLiteral(" WHERE ") + filter.where().sql,
                                         filter.where().values);
