@@ -4,6 +4,7 @@
 // the machine.
 #include "core/changes/change_writer.h"
 #include "core/expression/evaluator.h"
+#include "core/project/evidence.h"
 #include "core/records/record_store.h"
 #include "core/records/record_view.h"
 #include "demonstration.h"
@@ -11,8 +12,10 @@
 #include <benchmark/benchmark.h>
 
 #include <QCoreApplication>
+#include <QElapsedTimer>
 #include <QFile>
 #include <QTemporaryDir>
+#include <QTimer>
 
 #include <sqlite3.h>
 
@@ -75,7 +78,7 @@ void keyIndexGravin(benchmark::State& state) {
     size_t bytes = 0;
     for (auto _ : state) {
         KeyIndex index;
-        (void)TableReader(*session, visit).scanKeys({}, {}, [&](KeyIndex&& run) {
+        (void)TableReader(*session, visit).scanKeys({}, [&](KeyIndex&& run) {
             index.append(std::move(run));
             return true;
         });
@@ -143,6 +146,110 @@ void jumpGravin(benchmark::State& state) {
             keys.push_back(Key({Value::integer(at + i)}));
         benchmark::DoNotOptimize(reader.records(keys)->size());
     }
+}
+
+// A table of as many rows with twelve columns of all usual kinds, made when first asked for.
+void makeSoundings() {
+    static const bool isMade = [] {
+        Bare bare;
+        const std::string insert =
+            "INSERT INTO sounding WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n "
+            "WHERE i < " +
+            std::to_string(rows) +
+            ") SELECT i, printf('S-%06d', i), i % 7, i * 7919 % 100000 / 100.0, i * 31 % 4001, "
+            "date('2020-01-01', i % 2000 || ' days'), datetime('2020-01-01', i || ' minutes'), "
+            "CASE i % 5 WHEN 0 THEN 'mud' WHEN 1 THEN 'sand' ELSE 'rock' END, i % 2, "
+            "CASE WHEN i % 9 = 0 THEN 'A remark about sounding ' || i END, i / 3.0, NULL FROM n";
+        bare.execute("CREATE TABLE sounding (id INTEGER PRIMARY KEY, code VARCHAR(12), "
+                     "boat INTEGER, depth DECIMAL(8,2), echo INTEGER, day DATE, at TIMESTAMP, "
+                     "ground VARCHAR(10), valid BOOLEAN, remark TEXT, tide DOUBLE, spare TEXT)");
+        bare.execute(insert.c_str());
+        return true;
+    }();
+    benchmark::DoNotOptimize(isMade);
+}
+
+// The engine's own single pass: one statement that goes over these columns.
+void passBare(benchmark::State& state, const char* statement) {
+    makeSoundings();
+    Bare bare;
+    for (auto _ : state) {
+        sqlite3_stmt* pass = bare.prepare(statement);
+        const int columns = sqlite3_column_count(pass);
+        qint64 bytes = 0;
+        while (sqlite3_step(pass) == SQLITE_ROW) {
+            for (int column = 0; column < columns; ++column)
+                bytes += sqlite3_column_bytes(pass, column);
+        }
+        benchmark::DoNotOptimize(bytes);
+        sqlite3_finalize(pass);
+    }
+}
+
+void evidenceGravin(benchmark::State& state) {
+    makeSoundings();
+    auto session = *Session::open(spec(), Session::Access::ReadOnly);
+    const Catalog catalog = *session->readCatalog();
+    const Table& sounding = *catalog.table(QStringLiteral("sounding"));
+    qint64 lookedAt = 0;
+    for (auto _ : state) {
+        const auto evidence =
+            gatherEvidence(*session, catalog, sounding, {}, {}, [](double) { return true; });
+        if (!evidence) {
+            state.SkipWithError(qPrintable(evidence.error().sentence));
+            return;
+        }
+        lookedAt = evidence->lookedAt;
+    }
+    state.counters["looked_at"] = static_cast<double>(lookedAt);
+}
+
+// Looking at the values is given up in the midst of it: from asking until the answer is here. The
+// event loop ticks meanwhile; `longest_gap_ms` is the longest time in which it did not.
+void evidenceCancelledGravin(benchmark::State& state) {
+    makeSoundings();
+    constexpr int LookedAtFor = 200; // milliseconds
+    const auto catalog = std::make_shared<const Catalog>(readCatalog());
+    double longestGap = 0;
+    for (auto _ : state) {
+        state.PauseTiming();
+        Worker worker(spec(), Session::Access::ReadOnly);
+        QObject here;
+        bool isAnswered = false;
+        bool isCancelled = false;
+        const Worker::JobId job = worker.run<Evidence>(
+            &here,
+            [&worker, catalog](Session& session) {
+                return gatherEvidence(session, *catalog,
+                                      *catalog->table(QStringLiteral("sounding")), {}, {},
+                                      [&](double) { return !worker.isCancelled(); });
+            },
+            [&](const Result<Evidence>& evidence) {
+                isAnswered = true;
+                isCancelled = !evidence && evidence.error().kind == ErrorKind::Cancelled;
+            });
+        QTimer ticks;
+        QElapsedTimer sinceTick;
+        sinceTick.start();
+        QObject::connect(&ticks, &QTimer::timeout, &here, [&] {
+            longestGap = std::max(longestGap, static_cast<double>(sinceTick.nsecsElapsed()) / 1e6);
+            sinceTick.restart();
+        });
+        ticks.start(1);
+        QElapsedTimer looking;
+        looking.start();
+        while (looking.elapsed() < LookedAtFor && !isAnswered)
+            QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents);
+        state.ResumeTiming();
+        worker.cancel(job);
+        while (!isAnswered)
+            QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents);
+        if (!isCancelled && rows > 100'000) {
+            state.SkipWithError("it was over before it could be given up");
+            return;
+        }
+    }
+    state.counters["longest_gap_ms"] = longestGap;
 }
 
 void saveBare(benchmark::State& state) {
@@ -255,6 +362,14 @@ BENCHMARK(keyIndexGravin)->Unit(benchmark::kMillisecond);
 BENCHMARK(firstPageBare)->Unit(benchmark::kMillisecond);
 BENCHMARK(firstPageGravin)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(jumpGravin)->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(passBare, counting,
+                  "SELECT count(id), count(code), count(boat), count(depth), count(echo), "
+                  "count(day), count(at), count(ground), count(valid), count(remark), "
+                  "count(tide), count(spare) FROM sounding")
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(passBare, reading, "SELECT * FROM sounding")->Unit(benchmark::kMillisecond);
+BENCHMARK(evidenceGravin)->Unit(benchmark::kMillisecond);
+BENCHMARK(evidenceCancelledGravin)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(5);
 BENCHMARK(saveBare)->Unit(benchmark::kMicrosecond)->UseRealTime();
 BENCHMARK(saveGravin)->Unit(benchmark::kMicrosecond)->UseRealTime();
 BENCHMARK(memoryGravin)->Unit(benchmark::kMillisecond)->Iterations(1);

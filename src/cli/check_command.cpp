@@ -6,6 +6,9 @@
 #include "core/project/binding_check.h"
 #include "core/project/project_file.h"
 #include "core/project/query_source.h"
+#include "core/project/repointing.h"
+
+#include <QFileInfo>
 
 #include <algorithm>
 
@@ -31,9 +34,9 @@ void printFinding(const Finding& finding) {
         printLine(say("        Mend: %1 (--mend %2)").arg(finding.mend, finding.id()));
 }
 
-Result<Findings> findAll(Session& session, const Project& project, const Catalog& catalog,
-                         bool noData) {
-    Findings findings = bindingFindings(project, catalog);
+// Adds what the stored records say, unless that is not wanted.
+Result<Findings> withData(Findings findings, Session& session, const Project& project,
+                          const Catalog& catalog, bool noData) {
     if (noData)
         return findings;
     auto ofData = dataFindings(session, project, catalog, [] { return true; });
@@ -42,6 +45,32 @@ Result<Findings> findAll(Session& session, const Project& project, const Catalog
     findings.insert(findings.end(), std::make_move_iterator(ofData->begin()),
                     std::make_move_iterator(ofData->end()));
     return findings;
+}
+
+Result<Findings> findAll(Session& session, const Project& project, const Catalog& catalog,
+                         bool noData) {
+    return withData(bindingFindings(project, catalog), session, project, catalog, noData);
+}
+
+qint64 breakingIn(const Findings& findings) {
+    return std::count_if(findings.begin(), findings.end(), breaks);
+}
+
+Json jsonOf(const Findings& findings) {
+    Json list = Json::array();
+    for (const Finding& finding : findings)
+        list.push_back(jsonOf(finding));
+    const qint64 breaking = breakingIn(findings);
+    return {{"breaks", breaking},
+            {"risks", static_cast<qint64>(findings.size()) - breaking},
+            {"findings", list}};
+}
+
+// The catalog of the database that the project has now; null: it is out of reach.
+std::shared_ptr<const Catalog> presentCatalog(const Project& project) {
+    auto session = Session::open(project.connection, Session::Access::ReadOnly);
+    auto catalog = session ? catalogOf(**session, project) : Result<Catalog>(session.error());
+    return catalog ? std::make_shared<const Catalog>(std::move(*catalog)) : nullptr;
 }
 
 } // namespace
@@ -53,7 +82,7 @@ int runCheck(const CheckOptions& options) {
     auto session = Session::open(project->connection, Session::Access::ReadOnly);
     if (!session)
         return report(session.error(), options.json);
-    const auto catalog = catalogOf(**session, project->sources);
+    auto catalog = catalogOf(**session, *project);
     if (!catalog)
         return report(catalog.error(), options.json);
     auto findings = findAll(**session, *project, *catalog, options.noData);
@@ -64,27 +93,69 @@ int runCheck(const CheckOptions& options) {
             return report(mended.error(), options.json);
         if (Status saved = saveProject(*project, options.file); !saved)
             return report(saved.error(), options.json);
+        setComputedFields(*catalog, project->computed);
         findings = findAll(**session, *project, *catalog, options.noData);
         if (!findings)
             return report(findings.error(), options.json);
     }
-    const auto breaking = std::count_if(findings->begin(), findings->end(), breaks);
-    const auto risking = static_cast<qint64>(findings->size()) - breaking;
     if (options.json) {
-        Json list = Json::array();
-        for (const Finding& finding : *findings)
-            list.push_back(jsonOf(finding));
-        print({{"breaks", breaking}, {"risks", risking}, {"findings", list}});
-    } else if (findings->empty()) {
-        printLine(say("The project fits its database."));
+        print(jsonOf(*findings));
     } else {
         for (const Finding& finding : *findings)
             printFinding(finding);
-        printLine(say("%1 that break something, %2 that risk it.")
-                      .arg(counted(breaking, say("finding"), say("findings")),
-                           counted(risking, say("finding"), say("findings"))));
+        printLine(summaryOf(*findings));
     }
-    return breaking > 0 ? RefusedExit : Done;
+    return breakingIn(*findings) > 0 ? RefusedExit : Done;
+}
+
+int runRepoint(const RepointOptions& options) {
+    auto project = loadProject(options.file);
+    if (!project)
+        return report(project.error(), options.json);
+    auto spec = ConnectionSpec::fromUrl(options.database);
+    if (!spec)
+        return report(spec.error(), options.json);
+    if (spec->isFile())
+        spec->path = QFileInfo(spec->path).absoluteFilePath();
+    spec->changeLog = project->connection.changeLog;
+    spec->allowed = project->connection.allowed;
+    auto session = Session::open(*spec, Session::Access::ReadOnly);
+    if (!session)
+        return report(session.error(), options.json);
+    const auto before = presentCatalog(*project);
+    const auto after = catalogOf(**session, *project);
+    if (!after)
+        return report(after.error(), options.json);
+    const auto findings = withData(repointFindings(*project, before.get(), *after), **session,
+                                   *project, *after, options.noData);
+    if (!findings)
+        return report(findings.error(), options.json);
+    const bool stays = options.dryRun || (breakingIn(*findings) > 0 && !options.anyway);
+    if (!stays) {
+        project->connection = *spec;
+        if (Status saved = saveProject(*project, options.file); !saved)
+            return report(saved.error(), options.json);
+    }
+    if (options.json) {
+        Json answer = jsonOf(*findings);
+        answer["compared"] = before != nullptr;
+        answer["repointed"] = !stays;
+        print(answer);
+    } else {
+        for (const Finding& finding : *findings)
+            printFinding(finding);
+        printLine(summaryOf(*findings));
+        if (!before)
+            printLine(say("The present database is out of reach: what means something else in the "
+                          "other one could not be compared."));
+        if (stays)
+            printLine(say("The project is as before."));
+        else
+            printLine(say("The project works on %1 now. The change log of before stays with its "
+                          "database.")
+                          .arg(spec->shownName()));
+    }
+    return stays && breakingIn(*findings) > 0 ? RefusedExit : Done;
 }
 
 } // namespace gravin::cli

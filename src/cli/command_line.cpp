@@ -125,9 +125,20 @@ private:
         addRepeated(checking, "--mend", check->mends, "mend this finding in the project");
         checking.add_flag("--no-data", check->noData, "ask the catalog only, read no records");
 
+        auto repoint = std::make_shared<RepointOptions>();
+        CLI::App& repointing = define("repoint", "give a project another database, after comparing",
+                                      repoint, runRepoint);
+        addText(repointing, "file", repoint->file, "the project")->required();
+        addText(repointing, "--database", repoint->database, "the other database's address")
+            ->required();
+        repointing.add_flag("--dry-run", repoint->dryRun, "compare, change nothing");
+        repointing.add_flag("--anyway", repoint->anyway, "also where something breaks there");
+        repointing.add_flag("--no-data", repoint->noData, "compare the catalogs, read no records");
+
         auto rows = std::make_shared<RowsOptions>();
         CLI::App& reading = defineOnScreen("rows", "the records of a screen", rows, runRows);
         addText(reading, "--where", rows->where, "a condition: \"cost > 100 AND done IS TRUE\"");
+        addText(reading, "--search", rows->search, "words that stand in any field of the screen");
         addText(reading, "--sort", rows->sort, "columns to sort by: \"a, b DESC\"");
         reading.add_option("--limit", rows->limit, "at most so many records")
             ->check(CLI::NonNegativeNumber);
@@ -167,6 +178,16 @@ private:
         addText(many, "--where", bulk->where, "a condition that says which records")
             ->excludes(keys);
         addRepeated(many, "--put", bulk->assignments, "field=value");
+        addRepeated(many, "--set", bulk->sets, "field=EXPRESSION over the record's fields");
+        using Pairs = std::vector<std::pair<std::string, std::string>>;
+        many.add_option_function<Pairs>(
+                "--fill",
+                [bulk](const Pairs& pairs) {
+                    for (const auto& [key, value] : pairs)
+                        bulk->fills += {QString::fromStdString(key), QString::fromStdString(value)};
+                },
+                "KEY field=value: what a check asks for")
+            ->allow_extra_args(false);
         addRepeated(many, "--null", bulk->nulls, "a field to empty (NULL)");
         many.add_flag("--dry-run", bulk->dryRun, "say what would change, write nothing");
         defineWarnings(many, *bulk);

@@ -34,6 +34,16 @@ struct CheckOptions {
 };
 int runCheck(const CheckOptions& options);
 
+struct RepointOptions {
+    QString file;
+    QString database; // the address of the other database
+    bool dryRun = false;
+    bool anyway = false; // also where something breaks
+    bool noData = false;
+    bool json = false;
+};
+int runRepoint(const RepointOptions& options);
+
 // What every command on a screen has in common.
 struct ScreenOptions {
     QString file;
@@ -42,7 +52,8 @@ struct ScreenOptions {
 };
 
 struct RowsOptions : ScreenOptions {
-    QString where; // an expression; empty: all records
+    QString where;  // an expression; empty: all records
+    QString search; // words that have to stand in the screen's fields
     QString sort;
     qint64 limit = -1;
     qint64 offset = 0;
@@ -53,6 +64,8 @@ struct WriteOptions : ScreenOptions {
     QStringList keys;        // edit and delete: one; bulk: any number
     QString where;           // bulk: an expression that says which records
     QStringList assignments; // "field=value"
+    QStringList sets;        // bulk: "field=expression"
+    QStringList fills;       // bulk: a key and "field=value", in turn: what the run asks for
     QStringList nulls;       // fields to set to NULL
     QStringList files;       // "field=path": a binary field takes what the file holds
     QStringList was;         // edit: "field=value" that must still hold

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What must hold: stated in Build as a developer would, met in Use by the person who keys data in.
 #include "app/build/checks_panel.h"
+#include "app/use/edit_window.h"
+#include "app/use/open_edits.h"
 #include "whole_example.h"
 
 #include <QComboBox>
@@ -13,6 +15,8 @@
 #include <QTest>
 #include <QToolButton>
 #include <QTreeWidget>
+
+#include <algorithm>
 
 using namespace gravin;
 using namespace gravin::test;
@@ -113,7 +117,7 @@ TEST_F(CheckedScreen, FiveRulesAreStatedOnThePanel) {
 
     // One step of undo takes all of them back.
     workspace().undoStack()->undo();
-    EXPECT_TRUE(workspace().project().checks.isEmpty());
+    EXPECT_TRUE(workspace().project().checks.value(name("visit")).checks.isEmpty());
 }
 
 TEST_F(CheckedScreen, APlatesFieldIsTakenOverAndReturnSets) {
@@ -131,6 +135,22 @@ TEST_F(CheckedScreen, APlatesFieldIsTakenOverAndReturnSets) {
     const QList<Check> checks = workspace().project().checks.value(name("visit")).checks;
     ASSERT_EQ(checks.size(), 1);
     EXPECT_EQ(checks[0].column, name("cost"));
+}
+
+TEST_F(CheckedScreen, AKindOffersOnlyTheFieldsItCanBeAbout) {
+    Driver::key(Qt::Key_F9);
+    page()->plate()->setCurrent(PlateLine::Label, name("cost"));
+    openPanel();
+    add("Length");
+    auto* fields = part<QComboBox>("check-field");
+    EXPECT_EQ(fields->currentText(), name("Report")) << "a cost has no length";
+    EXPECT_TRUE(fields->hasFocus());
+    Driver::key(Qt::Key_Up, {}, 3);
+    EXPECT_EQ(fields->currentText(), name("Report")) << "it is the only text";
+    add("Unique");
+    EXPECT_EQ(fields->currentText(), name("Cost"));
+    Driver::key(Qt::Key_Down);
+    EXPECT_NE(fields->currentText(), name("Cost per hour")) << "what is computed is not stored";
 }
 
 TEST_F(CheckedScreen, TheyAreMetWhereDataIsKeyedIn) {
@@ -212,6 +232,93 @@ TEST_F(CheckedScreen, WhatDoesNotFitIsCountedAndMended) {
     workspace().undoStack()->undo();
     EXPECT_EQ(workspace().findings().size(), 1U);
     panel()->close();
+}
+
+// One definition, met on every way in which a person writes: cell, form, edit window, new record,
+// and a change of many. None of them gets past it, and what was typed is there still.
+TEST_F(CheckedScreen, EveryWayToWriteMeetsTheCheck) {
+    window().showScreen(name("aid"));
+    ASSERT_TRUE(
+        Driver::until([this] { return grid()->gridModel()->binding()->tableName() == u"aid"; }));
+    Driver::settle(200);
+    Check onlyLost;
+    onlyLost.condition = name("status <> 'withdrawn' OR name LIKE 'Lost%'");
+    onlyLost.column = name("status");
+    onlyLost.message = name("Only what is lost is withdrawn.");
+    workspace().change(name("check"),
+                       [&](Project& project) { project.checks[name("aid")].checks = {onlyLost}; });
+    const auto refusedBy = [this](QWidget* form) {
+        auto* reason = qobject_cast<QLabel*>(Driver::find(name("save-reason"), form));
+        return Driver::until([&] { return reason->text().contains(name("1 thing to mend")); }) &&
+               !Driver::find(name("save-record"), form)->isEnabled();
+    };
+    const auto withdrawnIn = [](QWidget* form) {
+        return Driver::choose(Driver::find(name("field:status"), form), name("withdrawn"));
+    };
+
+    // A cell of the grid.
+    Driver::clickCell(grid(), 1, columnOf("name"));
+    const QModelIndex cell = grid()->model()->index(1, columnOf("status"));
+    workspace().type(grid()->gridModel()->binding()->screen(), current(),
+                     *grid()->gridModel()->binding()->screen().field(name("status")),
+                     name("withdrawn"));
+    EXPECT_TRUE(cell.data(GridModel::ProblemRole).toBool());
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    Driver::settle(200);
+    EXPECT_EQ(storedText(2, "status"), "needs repair");
+    EXPECT_EQ(shown(1, "status"), name("withdrawn")) << "what was chosen stays";
+
+    // The form beside it shows the same draft; another record is chosen in it.
+    EXPECT_TRUE(refusedBy(form()));
+    Driver::clickCell(grid(), 2, columnOf("name"));
+    ASSERT_TRUE(withdrawnIn(form()));
+    EXPECT_TRUE(refusedBy(form()));
+
+    // An edit window.
+    Driver::clickCell(grid(), 4, columnOf("name"));
+    Driver::key(Qt::Key_Return, Qt::ControlModifier);
+    ASSERT_TRUE(Driver::until([this] { return !window().openEdits()->windows().isEmpty(); }));
+    EditWindow* edit = window().openEdits()->windows().at(0);
+    ASSERT_TRUE(withdrawnIn(edit));
+    EXPECT_TRUE(refusedBy(edit));
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    Driver::settle(200);
+    EXPECT_TRUE(edit->hasDraft());
+    EXPECT_EQ(storedText(5, "status"), "needs repair");
+    window().openEdits()->closeAll();
+
+    // A new record.
+    page()->action(ScreenPage::Command::New)->trigger();
+    Driver::settle();
+    const RecordId fresh = grid()->currentRecord();
+    ASSERT_TRUE(fresh.isNew());
+    workspace().type(grid()->gridModel()->binding()->screen(), fresh,
+                     *grid()->gridModel()->binding()->screen().field(name("status")),
+                     name("withdrawn"));
+    workspace().type(grid()->gridModel()->binding()->screen(), fresh,
+                     *grid()->gridModel()->binding()->screen().field(name("name")), name("Found"));
+    const auto problems = workspace().problems(name("aid"), fresh);
+    EXPECT_TRUE(std::any_of(problems.begin(), problems.end(), [&](const Problem& problem) {
+        return problem.message == onlyLost.message;
+    }));
+    workspace().drafts(name("aid"))->discard(fresh);
+
+    // Many at once: refused at the one door, with its words, and nothing is written.
+    Driver::clickCell(grid(), 10, columnOf("status"));
+    Driver::clickCell(grid(), 14, columnOf("status"), Qt::ShiftModifier);
+    Driver::click(name("bulk-update"));
+    ASSERT_TRUE(Driver::choose(Driver::find(name("bulk-field")), name("Status")));
+    QWidget* dialog = Driver::find(name("bulk-dialog"));
+    ASSERT_TRUE(withdrawnIn(dialog));
+    auto* reason = qobject_cast<QLabel*>(Driver::find(name("bulk-reason"), dialog));
+    QWidget* run = Driver::find(name("bulk-run"), dialog);
+    ASSERT_TRUE(Driver::until(
+        [&] { return run->isEnabled() || reason->text().contains(onlyLost.message); }));
+    if (run->isEnabled())
+        Driver::click(run);
+    EXPECT_TRUE(Driver::until([&] { return reason->text().contains(onlyLost.message); }))
+        << qPrintable(reason->text());
+    EXPECT_EQ(storedText(11, "status"), "in service");
 }
 
 } // namespace

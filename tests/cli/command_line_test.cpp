@@ -119,6 +119,95 @@ TEST_F(CommandLine, ChecksRefuseInAddEditAndBulk) {
               0);
 }
 
+TEST_F(CommandLine, ABulkUpdateComputesAndAsksForWhatIsMissing) {
+    putInto(project(), "checks", Json::parse(R"({"book": [
+        {"check": "required", "field": "bought", "message": "Say when it was bought.",
+         "in_runs": "ask"}]})"));
+    const QStringList raise{
+        "book", "--where", "price > 1", "--set", "price=ROUND(price * 1.04, 2)", "--json"};
+    const Answer asked = on("bulk", raise);
+    EXPECT_EQ(asked.code, 1);
+    ASSERT_EQ(asked.json()["problems"].size(), 2u) << "all gaps at once";
+    EXPECT_EQ(asked.json()["problems"][1]["record"], "2");
+    EXPECT_EQ(database.dump(), before);
+    const Json done = on("bulk", raise + QStringList{"--fill", "1", "bought=2026-01-02", "--fill",
+                                                     "2", "bought=2026-01-03"})
+                          .json();
+    EXPECT_EQ(done["records"], 2);
+    const Json rows = on("rows", {"book", "--json"}).json()["rows"];
+    EXPECT_EQ(rows[0]["price"], "13.00");
+    EXPECT_EQ(rows[1]["price"], "8.32");
+    EXPECT_EQ(rows[1]["bought"], "2026-01-03");
+
+    EXPECT_EQ(on("bulk", {"book", "--key", "1", "--set", "price=prize * 2"}).code, 2);
+    const Answer misfit =
+        on("bulk", {"book", "--key", "1", "--set", "price=price * 1e9", "--json"});
+    EXPECT_EQ(misfit.code, 1);
+    EXPECT_EQ(misfit.json()["problems"][0]["field"], "price");
+    EXPECT_EQ(on("bulk", {"book", "--key", "1", "--put", "price=9", "--fill", "3", "price=1"}).code,
+              2)
+        << "none of those that change";
+}
+
+TEST_F(CommandLine, ComputedFieldsAreReadSortedAndFiltered) {
+    putInto(project(), "computed", Json::parse(R"json({"book": [
+        {"name": "gross", "expression": "price * 1.2"},
+        {"name": "spine", "expression": "UPPER(title)"}]})json"));
+    Json screens = Json::parse(R"([{"id": "book", "label": "Books", "table": "book",
+        "arrangement": "grid", "fields": [{"column": "title"}, {"column": "gross"},
+        {"column": "spine"}]}])");
+    putInto(project(), "screens", screens);
+    const Json rows = on("rows", {"book", "--sort", "gross DESC, spine", "--json"}).json();
+    EXPECT_EQ(rows["rows"][0]["gross"], "15.000");
+    EXPECT_EQ(rows["rows"][1]["spine"], "KNOTS");
+    EXPECT_EQ(rows["rows"][2]["gross"], nullptr);
+    const Json some = on("rows", {"book", "--where", "gross > 10", "--json"}).json();
+    EXPECT_EQ(some["total"], 1);
+    EXPECT_EQ(on("edit", {"book", "--key", "1", "gross=3", "--json"}).code, 1);
+    EXPECT_EQ(on("check", {"--json"}).json()["findings"].size(), 0u);
+}
+
+TEST_F(CommandLine, SearchesInFieldsAndInWhatLookupsShow) {
+    const auto titles = [&](const QStringList& rest) {
+        const Json rows =
+            on("rows", QStringList{"book", "--sort", "title", "--json"} + rest).json();
+        std::string found;
+        for (const Json& row : rows["rows"])
+            found += row["title"].get<std::string>() + ' ';
+        EXPECT_EQ(rows["total"], rows["rows"].size());
+        return found;
+    };
+    EXPECT_EQ(titles({"--search", "O"}), "Fog Knots ");
+    EXPECT_EQ(titles({"--search", "calder"}), "Tides ") << "the author's name";
+    EXPECT_EQ(titles({"--search", "calder knots"}), "");
+    EXPECT_EQ(titles({"--search", "o", "--where", "price > 1"}), "Knots ");
+    EXPECT_EQ(on("rows", {"scrap", "--search", "1"}).code, 2) << "it has no key";
+}
+
+TEST_F(CommandLine, RepointsAfterComparing) {
+    ScratchDatabase other(Library);
+    const Answer dry =
+        on("repoint", {"--database", "sqlite:" + other.path(), "--dry-run", "--json"});
+    EXPECT_EQ(dry.code, 0);
+    EXPECT_EQ(dry.json()["repointed"], false);
+    ASSERT_EQ(dry.json()["findings"].size(), 1u);
+    EXPECT_EQ(dry.json()["findings"][0]["id"], "no_key:scrap");
+    EXPECT_EQ(on("repoint", {"--database", "sqlite:" + other.path()}).code, 0);
+    EXPECT_EQ(on("add", {"author", "name=Ilse Tarn"}).code, 0);
+    EXPECT_EQ(database.dump(), before) << "it is the other one that is written to";
+    EXPECT_NE(other.dump(), before);
+
+    ScratchDatabase lacking(
+        QStringLiteral("CREATE TABLE author (id INTEGER PRIMARY KEY, called TEXT);"));
+    const Answer refused = on("repoint", {"--database", "sqlite:" + lacking.path(), "--json"});
+    EXPECT_EQ(refused.code, 1);
+    EXPECT_GE(refused.json()["breaks"], 3);
+    EXPECT_EQ(refused.json()["repointed"], false);
+    EXPECT_EQ(on("rows", {"author", "--json"}).json()["total"], 3);
+    EXPECT_EQ(on("repoint", {"--database", "sqlite:" + lacking.path(), "--anyway"}).code, 0);
+    EXPECT_EQ(on("repoint", {"--database", "sqlite:/nowhere/at/all.db"}).code, 3);
+}
+
 TEST_F(CommandLine, FiltersByACondition) {
     const Json rows = on("rows", {"book", "--where", "price * 2 >= 20 OR title LIKE 'F%'", "--sort",
                                   "title", "--json"})

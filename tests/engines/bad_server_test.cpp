@@ -4,6 +4,8 @@
 
 #include "core/database/secrets.h"
 #include "core/database/worker.h"
+#include "core/project/binding_check.h"
+#include "core/project/screen_generator.h"
 
 #include <QCoreApplication>
 #include <QElapsedTimer>
@@ -232,6 +234,19 @@ TEST_P(Server, RightsOfTheAccountNarrowWhatIsOffered) {
         const Table* table = catalog->table(QStringLiteral("no_delete"));
         EXPECT_TRUE(table->reasonAgainst(Operation::Update).isEmpty());
         EXPECT_FALSE(table->reasonAgainst(Operation::Delete).isEmpty());
+
+        // The binding check says what this account cannot do, and screens stop offering it.
+        Project project;
+        project.connection.changeLog = true;
+        for (const Table& each : catalog->tables)
+            addGeneratedScreen(project, *catalog, each, Arrangement::Grid);
+        const Findings findings = bindingFindings(project, *catalog);
+        ASSERT_EQ(findings.size(), 2U);
+        EXPECT_EQ(findings[0].id(), QStringLiteral("rights_missing:no_delete"));
+        EXPECT_TRUE(findings[0].cause.endsWith(u": delete.")) << qPrintable(findings[0].cause);
+        EXPECT_EQ(findings[1].id(), QStringLiteral("rights_missing:read_only"));
+        ASSERT_TRUE(mendFindings(project, findings, {findings[0].id(), findings[1].id()}));
+        EXPECT_TRUE(bindingFindings(project, *catalog).empty());
     }
     Secrets::forget(spec);
     database->run(isPostgres() ? QStringLiteral("DROP OWNED BY %1; DROP ROLE %1;").arg(who)

@@ -39,7 +39,7 @@ protected:
 
     Catalog catalog() {
         auto session = database->open(Session::Access::ReadOnly);
-        return *catalogOf(*session, project.sources);
+        return *catalogOf(*session, project);
     }
     Findings findings(bool withData = false) {
         const Catalog now = catalog();
@@ -220,6 +220,16 @@ TEST_P(Binding, ChecksThatNoLongerFit) {
     reference.target = name("word");
     project.checks[name("berth")].checks = {reference};
     expectOne("check_target:berth.state", Breaks, "There is no table states.", false, false);
+}
+
+TEST_P(Binding, ATagThatNoLongerFits) {
+    project.checks[name("berth")].tags = {
+        {name("depth > 10"), name("deep"), {}, {}},
+        {name("state = 'shut'"), name("shut"), name("state"), {}}};
+    EXPECT_EQ(ids(), QStringList());
+    change("ALTER TABLE berth RENAME COLUMN depth TO depths;");
+    ASSERT_TRUE(mendFindings(project, findings(), {name("column_missing:berth.depth")}));
+    expectOne("tag_broken:berth.1", Risks, "“depths”");
 }
 
 TEST_P(Binding, ASelectThatNoLongerRuns) {

@@ -210,7 +210,7 @@ TEST_P(Checks, ARunLeavesOutWhatSaysSo) {
     state({filled, unique});
     const auto preview =
         previewBulkUpdate(desk->session(), desk->table(name("berth")), {key(1), key(2), key(3)},
-                          {{name("since"), Value::date({2026, 3, 4})}});
+                          {{{name("since"), Value::date({2026, 3, 4})}}, {}});
     ASSERT_TRUE(preview);
     const auto written = ChangeWriter(desk->session(), desk->catalog(), desk->rules())
                              .write(bulkUpdateRequest(*preview));

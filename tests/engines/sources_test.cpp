@@ -29,6 +29,11 @@ protected:
     static QuerySource source(const char* select, const char* table = "") {
         return {QStringLiteral("mine"), QString::fromUtf8(select), QLatin1String(table)};
     }
+    static Project withSources(const QList<QuerySource>& sources) {
+        Project project;
+        project.sources = sources;
+        return project;
+    }
     static QString sentence(const Result<Table>& made) {
         return made ? QString() : made.error().sentence + made.error().detail;
     }
@@ -98,7 +103,7 @@ TEST_P(Sources, VerifyingFindsWhatTheWordsDoNotTell) {
 
 TEST_P(Sources, ChangesGoThroughTheOneDoorToTheTable) {
     auto session = database->open();
-    const auto catalog = catalogOf(*session, {source(AidsWithSector, "aid")});
+    const auto catalog = catalogOf(*session, withSources({source(AidsWithSector, "aid")}));
     ASSERT_TRUE(catalog) << qPrintable(catalog.error().detail);
     const Table& mine = *catalog->table(QStringLiteral("mine"));
     const RuleBook rules;
@@ -146,7 +151,7 @@ TEST_P(Sources, AScreenOnItSharesTheTablesDefinitions) {
     Project project;
     project.connection.changeLog = true;
     project.sources += source(AidsWithSector, "aid");
-    const auto catalog = catalogOf(*session, project.sources);
+    const auto catalog = catalogOf(*session, project);
     ASSERT_TRUE(catalog);
     project.fields[QStringLiteral("aid")] +=
         FieldDefinition{QStringLiteral("name"), QStringLiteral("Name of the aid")};
@@ -164,8 +169,9 @@ TEST_P(Sources, AScreenOnItSharesTheTablesDefinitions) {
 
 TEST_P(Sources, ABrokenOneStaysInSightWithItsReason) {
     auto session = database->open(Session::Access::ReadOnly);
-    const auto catalog = catalogOf(
-        *session, {source("SELECT gone FROM aid"), {QStringLiteral("aid"), QStringLiteral("x")}});
+    const auto catalog =
+        catalogOf(*session, withSources({source("SELECT gone FROM aid"),
+                                         {QStringLiteral("aid"), QStringLiteral("x")}}));
     ASSERT_TRUE(catalog);
     const Table* broken = catalog->table(QStringLiteral("mine"));
     ASSERT_NE(broken, nullptr);

@@ -34,6 +34,20 @@ private:
 
 // Whether the test runs within support/with-servers.sh.
 bool serversAreThere();
+// Each test gets a database of its own on one of the engines; without servers only SQLite is there.
+// After SetUp() of the base a test may be skipped.
+class OnEngine : public ::testing::TestWithParam<Engine> {
+protected:
+    void SetUp() override {
+        if (GetParam() != Engine::Sqlite && !serversAreThere())
+            GTEST_SKIP() << "run by tests/support/with-servers.sh";
+        database = std::make_unique<EngineDatabase>(GetParam());
+    }
+    static QString name(const char* utf8) { return QString::fromUtf8(utf8); }
+
+    std::unique_ptr<EngineDatabase> database;
+};
+
 // For names of parameterised tests.
 std::string engineTestName(const testing::TestParamInfo<Engine>& info);
 

@@ -113,4 +113,30 @@ keys Return
 until_true "the change is rolled back" changes_are 4
 [ "$(field 10 name)$(field 12 name)" = SaintOrrinLongSandW ] || fail "what was there is there again"
 kill -0 "$program" || fail "the program is still running"
+
+# Killed in the midst of typing: what was typed is offered again, and saved only then.
+focus "Tarn Bay aids"
+keys ctrl+l
+go_to 6
+keys Home Right F2 ctrl+a
+text "Tarn Lantern"
+keys Return
+sleep 1
+kill -KILL "$program"
+wait "$program" 2>/dev/null || true
+[ "$(field 6 name)" = TarnLight ] || fail "nothing is stored that was not saved"
+"$gravin" "$project" >"$scratch/out" 2>&1 &
+program=$!
+pids+=("$program")
+until_true "what was typed is offered again" window_named "Edits that were not saved"
+focus "Edits that were not saved"
+sleep 0.5
+keys Return
+focus "Tarn Bay aids"
+sleep 1
+go_to 6
+keys ctrl+s
+until_true "what was taken up is saved" changes_are 5
+[ "$(field 6 name)" = TarnLantern ] || fail "the edit that was taken up is stored: $(field 6 name)"
+kill -0 "$program" || fail "the program is still running"
 echo "The whole example works by keys in the built program."

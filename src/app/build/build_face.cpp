@@ -2,6 +2,8 @@
 #include "app/build/build_face.h"
 
 #include "app/build/checks_panel.h"
+#include "app/build/computed_panel.h"
+#include "app/build/evidence_panel.h"
 #include "app/build/form_shaper.h"
 #include "app/build/offers_panel.h"
 #include "app/build/plate_view.h"
@@ -9,6 +11,7 @@
 #include "app/look/theme.h"
 #include "app/use/grid_view.h"
 #include "app/use/record_form.h"
+#include "core/base/text.h"
 
 #include <QHBoxLayout>
 #include <QLineEdit>
@@ -50,6 +53,8 @@ BuildFace::BuildFace(ScreenBinding* binding, GridView* grid, RecordForm* form, Q
         connect(plate, &PlateView::selectionDescribed, this, &BuildFace::described);
         connect(plate, &PlateView::offersRequested, this, &BuildFace::showOffers);
         connect(plate, &PlateView::checksRequested, this, &BuildFace::showChecks);
+        connect(plate, &PlateView::evidenceRequested, this, &BuildFace::showEvidence);
+        connect(plate, &PlateView::computedRequested, this, &BuildFace::showComputed);
     }
     connect(m_gridPlate, &PlateView::narrowed, this, [this] {
         for (int column = 0; column < m_gridPlate->plateModel()->columnCount(); ++column)
@@ -61,6 +66,14 @@ BuildFace::BuildFace(ScreenBinding* binding, GridView* grid, RecordForm* form, Q
     connect(m_formPlate, &PlateView::currentColumnChanged, m_shaper, &FormShaper::choose);
     connect(m_editor, &PlateEditor::refused, this, &BuildFace::refused);
     connect(binding, &ScreenBinding::rebound, this, &BuildFace::offerMissingFields);
+    connect(binding, &ScreenBinding::rebound, this, &BuildFace::refreshProposalCount);
+    connect(binding->workspace()->evidence(), &EvidenceBook::changed, this,
+            [this](const QString& table) {
+                if (table != m_binding->tableName())
+                    return;
+                lookAtValues();
+                refreshProposalCount();
+            });
     offerMissingFields();
 }
 
@@ -107,12 +120,16 @@ QWidget* BuildFace::makeTools() {
     checks->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_K);
     checks->setToolTip(tr("What must hold for the records of this table (Ctrl+Shift+K)"));
     connect(checks, &QToolButton::clicked, this, [this] { showChecks(plate()->currentColumn()); });
+    m_evidence = toolButton(QStringLiteral("evidence"), tr("Evidence…"));
+    m_evidence->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_E);
+    connect(m_evidence, &QToolButton::clicked, this,
+            [this] { showEvidence(plate()->currentColumn()); });
     auto* statements = toolButton(QStringLiteral("statements"), tr("Statements…"));
     statements->setToolTip(tr("What is sent to the database for this screen"));
     connect(statements, &QToolButton::clicked, this, &BuildFace::statementsRequested);
     for (QWidget* each :
          std::initializer_list<QWidget*>{m_gridButton, m_formButton, m_narrow, m_allLines,
-                                         m_addField, checks, settings, statements})
+                                         m_addField, checks, m_evidence, settings, statements})
         layout->addWidget(each);
     return tools;
 }
@@ -124,12 +141,16 @@ void BuildFace::offerMissingFields() {
             menu->addAction(column.name, this,
                             [this, name = column.name] { m_editor->addField(name); });
     }
+    if (menu->isEmpty())
+        menu->addAction(tr("Every column of the table is on the screen"))->setEnabled(false);
+    menu->addSeparator();
+    menu->addAction(tr("Computed fields…"), this, [this] { showComputed({}); })
+        ->setObjectName(QStringLiteral("computed-fields"));
     if (QMenu* before = m_addField->menu())
         before->deleteLater();
     m_addField->setMenu(menu);
-    m_addField->setEnabled(!menu->isEmpty());
-    m_addField->setToolTip(menu->isEmpty() ? tr("Every column of the table is on the screen.")
-                                           : tr("A column of the table that is not shown yet"));
+    m_addField->setToolTip(tr("A column of the table that is not shown yet, or one that is "
+                              "computed from others"));
 }
 
 void BuildFace::setPart(Part part) {
@@ -158,6 +179,28 @@ void BuildFace::setShown(bool shown) {
     m_form->fields()->setShaped(shown && form);
     if (!shown)
         m_narrow->clear();
+    lookAtValues();
+    refreshProposalCount();
+}
+
+// Values are only looked at for those who shape the screen.
+void BuildFace::lookAtValues() {
+    if (m_shown)
+        m_binding->workspace()->evidence()->gatherIfSmall(m_binding->tableName());
+}
+
+void BuildFace::refreshProposalCount() {
+    Workspace* workspace = m_binding->workspace();
+    const EvidenceBook::Entry& entry = workspace->evidence()->of(m_binding->tableName());
+    if (!m_shown || entry.state != EvidenceBook::State::Ready)
+        return;
+    const auto proposals = proposalsFrom(entry.evidence, m_binding->screen(), workspace->project(),
+                                         workspace->catalog(), 1);
+    const auto count = static_cast<qint64>(proposals.size());
+    m_evidence->setText(count > 0 ? tr("Evidence… %1").arg(count) : tr("Evidence…"));
+    m_evidence->setToolTip(tr("What the stored values say, and %1 (Ctrl+Shift+E)")
+                               .arg(counted(count, tr("setting that they suggest"),
+                                            tr("settings that they suggest"))));
 }
 
 // The record that the grid stands on, as it is with its edits.
@@ -180,6 +223,16 @@ ExpressionField::Sample BuildFace::currentRecord() const {
 
 void BuildFace::showChecks(const QString& column) {
     auto* panel = new ChecksPanel(m_binding, column, currentRecord(), plate());
+    panel->open();
+}
+
+void BuildFace::showComputed(const QString& column) {
+    auto* panel = new ComputedPanel(m_binding, column, currentRecord(), plate());
+    panel->open();
+}
+
+void BuildFace::showEvidence(const QString& column) {
+    auto* panel = new EvidencePanel(m_binding, column, plate());
     panel->open();
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/build/expression_field.h"
+#include "app/editors/expression_field.h"
 #include "app/session/screen_binding.h"
 
 class QLineEdit;
@@ -42,6 +42,9 @@ public:
     void showOffers(const QString& column);
     // Opens the panel on what must hold, with this field's check first; empty: any.
     void showChecks(const QString& column);
+    // Opens the panel on what the stored values say, with this field first; empty: any.
+    void showEvidence(const QString& column);
+    void showComputed(const QString& column);
 
 Q_SIGNALS:
     void partChanged();
@@ -54,6 +57,8 @@ private:
     QWidget* makeTools();
     void offerMissingFields();
     ExpressionField::Sample currentRecord() const;
+    void lookAtValues();
+    void refreshProposalCount();
 
     ScreenBinding* m_binding;
     GridView* m_grid;
@@ -67,6 +72,7 @@ private:
     QToolButton* m_formButton = nullptr;
     QToolButton* m_allLines = nullptr;
     QToolButton* m_addField = nullptr;
+    QToolButton* m_evidence = nullptr;
     QLineEdit* m_narrow = nullptr;
     QWidget* m_tools;
     Part m_part = Part::Grid;

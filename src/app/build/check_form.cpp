@@ -5,13 +5,13 @@
 #include "core/project/check_rules.h"
 #include "core/project/screen_generator.h"
 
-#include <QCheckBox>
 #include <QComboBox>
 #include <QFormLayout>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QSpinBox>
+#include <QStandardItemModel>
 #include <QVBoxLayout>
 
 namespace gravin {
@@ -73,11 +73,11 @@ CheckForm::CheckForm(ScreenBinding* binding, QWidget* parent)
     , m_with(new QListWidget)
     , m_table(new QComboBox)
     , m_target(new QComboBox)
-    , m_condition(new ExpressionField)
+    , m_condition(new ExpressionField(ExpressionField::Asks::Check))
     , m_message(new QLineEdit)
     , m_severity(new QComboBox)
     , m_stages(new QListWidget)
-    , m_leaveOut(new QCheckBox(tr("a change of many records leaves this one out"))) {
+    , m_inRuns(new QComboBox) {
     m_kind->setObjectName(QStringLiteral("check-kind"));
     m_field->setObjectName(QStringLiteral("check-field"));
     m_least->setObjectName(QStringLiteral("check-least"));
@@ -98,13 +98,18 @@ CheckForm::CheckForm(ScreenBinding* binding, QWidget* parent)
         m_field->addItem(rules.labelOf(column.name), column.name);
         m_with->addItem(tickItem(rules.labelOf(column.name), column.name, false));
     }
-    m_condition->setColumns(expressionColumns(table));
+    m_condition->setTable(table);
     m_severity->addItem(tr("the record is not saved"), static_cast<int>(Severity::Stop));
     m_severity->addItem(tr("it is said, and saving once more lets it pass"),
                         static_cast<int>(Severity::Warn));
+    m_inRuns->setObjectName(QStringLiteral("check-in-runs"));
+    m_inRuns->setToolTip(tr("What a change of many records does with one that fails"));
+    m_inRuns->addItem(tr("the change of all of them stops"), static_cast<int>(InRuns::Stop));
+    m_inRuns->addItem(tr("the others are changed without it"), static_cast<int>(InRuns::LeaveOut));
+    m_inRuns->addItem(tr("what is missing is asked for first"), static_cast<int>(InRuns::Ask));
     m_stages->setFixedHeight(StagesHeight);
-    m_stages->setSpacing(2);
-    m_with->setSpacing(2);
+    for (QListWidget* list : {m_stages, m_with})
+        list->setProperty("role", "typed"); // rows as high as their ticks need
     makeKindPages();
     setStages({});
 
@@ -115,7 +120,7 @@ CheckForm::CheckForm(ScreenBinding* binding, QWidget* parent)
     layout->addRow(m_pages);
     layout->addRow(rowLabel(tr("Message"), m_message), m_message);
     layout->addRow(rowLabel(tr("If it fails"), m_severity), m_severity);
-    layout->addRow(rowLabel({}, m_leaveOut), m_leaveOut);
+    layout->addRow(rowLabel(tr("Among many"), m_inRuns), m_inRuns);
     layout->addRow(rowLabel(tr("Asked"), m_stages), m_stages);
     watch();
 }
@@ -127,6 +132,7 @@ void CheckForm::addKindPage(CheckKind kind, const QList<std::pair<QString, QWidg
     layout->setContentsMargins(0, 0, 0, 0);
     for (const auto& [label, widget] : rows)
         layout->addRow(rowLabel(label, widget), widget);
+    page->hide(); // until its kind is chosen: a page counts for the form's height
     m_pages->layout()->addWidget(page);
 }
 
@@ -169,7 +175,7 @@ void CheckForm::watch() {
     for (QListWidget* list : {m_with, m_stages})
         connect(list, &QListWidget::itemChanged, this, &CheckForm::report);
     connect(m_condition, &ExpressionField::textChanged, this, &CheckForm::report);
-    connect(m_leaveOut, &QCheckBox::toggled, this, &CheckForm::report);
+    connect(m_inRuns, &QComboBox::currentIndexChanged, this, &CheckForm::report);
 }
 
 void CheckForm::report() {
@@ -179,12 +185,25 @@ void CheckForm::report() {
     Q_EMIT edited();
 }
 
+// Only what the kind can be about can be chosen.
+void CheckForm::offerFields(CheckKind kind) {
+    auto* items = qobject_cast<QStandardItemModel*>(m_field->model());
+    for (int row = 0; items && row < m_field->count(); ++row) {
+        const Column* column = m_binding->screen().table->column(m_field->itemData(row).toString());
+        const bool fits = column ? canBeAbout(kind, *column) : kind == CheckKind::Condition;
+        items->item(row)->setEnabled(fits);
+    }
+}
+
 // The page of the kind, and the message that would be said.
 void CheckForm::showKind() {
     const Check now = check();
     for (auto* page : m_pages->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly))
         page->setVisible(page->property("kind").toInt() == static_cast<int>(now.kind));
     m_pages->setVisible(now.kind != CheckKind::Required);
+    offerFields(now.kind);
+    layout()->invalidate(); // it remembers the height of the page before
+    updateGeometry();
     const Table& table = *m_binding->screen().table;
     const TableRules rules = m_binding->workspace()->rules(table.name);
     m_message->setPlaceholderText(
@@ -205,6 +224,12 @@ void CheckForm::setStages(const QList<Stage>& stages) {
     for (const Stage& each : stages)
         add(tr("at the stage %1").arg(each.name), each.name);
     m_filling = wasFilling;
+}
+
+void CheckForm::focusFirst() {
+    const auto kind = static_cast<CheckKind>(m_kind->currentData().toInt());
+    QWidget* first = kind == CheckKind::Condition ? static_cast<QWidget*>(m_condition) : m_field;
+    first->setFocus(Qt::OtherFocusReason);
 }
 
 void CheckForm::setSample(const ExpressionField::Sample& sample) { m_condition->setSample(sample); }
@@ -232,7 +257,7 @@ void CheckForm::setCheck(const Check& check) {
     m_condition->setText(check.condition);
     m_message->setText(check.message);
     m_severity->setCurrentIndex(m_severity->findData(static_cast<int>(check.severity)));
-    m_leaveOut->setChecked(check.inRuns == InRuns::LeaveOut);
+    m_inRuns->setCurrentIndex(m_inRuns->findData(static_cast<int>(check.inRuns)));
     const QStringList stages =
         check.stages.isEmpty() ? QStringList{stage::Insert, stage::Update} : check.stages;
     for (int row = 0; row < m_stages->count(); ++row) {
@@ -280,7 +305,7 @@ Check CheckForm::check() const {
     }
     check.message = m_message->text().trimmed();
     check.severity = static_cast<Severity>(m_severity->currentData().toInt());
-    check.inRuns = m_leaveOut->isChecked() ? InRuns::LeaveOut : InRuns::Stop;
+    check.inRuns = static_cast<InRuns>(m_inRuns->currentData().toInt());
     check.stages = ticked(*m_stages);
     if (check.stages == QStringList{stage::Insert, stage::Update})
         check.stages.clear();

@@ -1,12 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/build/expression_field.h"
+#include "app/editors/expression_field.h"
 #include "app/session/screen_binding.h"
 
 #include <QWidget>
 
-class QCheckBox;
 class QComboBox;
 class QFormLayout;
 class QLabel;
@@ -29,6 +28,9 @@ public:
     void setStages(const QList<Stage>& stages);
     void setSample(const ExpressionField::Sample& sample);
 
+    // To what is typed or picked first of the kind.
+    void focusFirst();
+
 Q_SIGNALS:
     void edited();
 
@@ -39,6 +41,7 @@ private:
     void watch();
     void report();
     void showKind();
+    void offerFields(CheckKind kind);
     void fillTargets();
 
     ScreenBinding* m_binding;
@@ -58,7 +61,7 @@ private:
     QLineEdit* m_message;
     QComboBox* m_severity;
     QListWidget* m_stages;
-    QCheckBox* m_leaveOut;
+    QComboBox* m_inRuns;
     Check m_check; // what the widgets do not show of it
     bool m_filling = false;
 };

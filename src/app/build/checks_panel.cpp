@@ -6,14 +6,14 @@
 
 #include <QDialogButtonBox>
 #include <QHBoxLayout>
-#include <QHeaderView>
 #include <QLabel>
 #include <QListWidget>
 #include <QMenu>
 #include <QPushButton>
 #include <QTabWidget>
-#include <QTableWidget>
 #include <QVBoxLayout>
+
+#include <algorithm>
 
 namespace gravin {
 
@@ -31,7 +31,6 @@ ChecksPanel::ChecksPanel(ScreenBinding* binding, const QString& column,
     , m_checks(binding->workspace()->project().checks.value(binding->screen().table->written()))
     , m_list(new QListWidget)
     , m_form(new CheckForm(binding))
-    , m_stages(new QTableWidget(0, 2))
     , m_remove(new QPushButton(tr("Remove")))
     , m_set(new QPushButton(tr("Set")))
     , m_note(new QLabel) {
@@ -48,7 +47,8 @@ ChecksPanel::ChecksPanel(ScreenBinding* binding, const QString& column,
     auto* tabs = new QTabWidget;
     tabs->setObjectName(QStringLiteral("checks-tabs"));
     tabs->addTab(makeChecks(), tr("Checks"));
-    tabs->addTab(makeStages(), tr("Stages"));
+    tabs->addTab(makeStages(sample), tr("Stages"));
+    tabs->addTab(makeTags(sample), tr("Tags"));
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
     m_set->setObjectName(QStringLiteral("checks-set"));
     m_set->setProperty("main", true);
@@ -111,61 +111,61 @@ QWidget* ChecksPanel::makeChecks() {
     return part;
 }
 
-QWidget* ChecksPanel::makeStages() {
-    m_stages->setObjectName(QStringLiteral("stages"));
-    m_stages->setAccessibleName(tr("Stages"));
-    m_stages->setHorizontalHeaderLabels({tr("Stage"), tr("Reached while this holds")});
-    m_stages->horizontalHeader()->setStretchLastSection(true);
-    m_stages->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    m_stages->verticalHeader()->hide();
-    const auto addRow = [this](const Stage& each) {
-        const int row = m_stages->rowCount();
-        m_stages->insertRow(row);
-        m_stages->setItem(row, 0, new QTableWidgetItem(each.name));
-        auto* when = new QTableWidgetItem(each.when);
-        when->setFont(Theme::instance().monospace());
-        m_stages->setItem(row, 1, when);
-    };
+QWidget* ChecksPanel::makeStages(const ExpressionField::Sample& sample) {
+    m_stages = new TypedRows(
+        {QStringLiteral("stages"),
+         {tr("Stage"), tr("Reached while this holds")},
+         tr("A record grows in steps. A check can be asked from the step on at which it matters, "
+            "for example while: done IS TRUE"),
+         tr("Add a stage")},
+        1, ExpressionField::Asks::Condition);
+    m_stages->setTable(table(), sample);
+    QList<QStringList> rows;
     for (const Stage& each : std::as_const(m_checks.stages))
-        addRow(each);
-    connect(m_stages, &QTableWidget::itemChanged, this, &ChecksPanel::takeStages);
-    auto* add = new QPushButton(tr("Add a stage"));
-    auto* remove = new QPushButton(tr("Remove"));
-    connect(add, &QPushButton::clicked, this, [this, addRow] {
-        addRow({});
-        m_stages->setCurrentCell(m_stages->rowCount() - 1, 0);
-        m_stages->editItem(m_stages->currentItem());
-    });
-    connect(remove, &QPushButton::clicked, this, [this] {
-        m_stages->removeRow(m_stages->currentRow());
-        takeStages();
-    });
-    auto* help = new QLabel(tr("A record grows in steps. A check can be asked from the step on at "
-                               "which it matters, for example while: done IS TRUE"));
-    help->setWordWrap(true);
-    help->setProperty("role", "faint");
-    auto* row = new QHBoxLayout;
-    row->addWidget(add);
-    row->addWidget(remove);
-    row->addStretch();
-    auto* part = new QWidget;
-    auto* layout = new QVBoxLayout(part);
-    layout->addWidget(help);
-    layout->addWidget(m_stages, 1);
-    layout->addLayout(row);
-    return part;
+        rows += QStringList{each.name, each.when};
+    m_stages->setRows(rows);
+    connect(m_stages, &TypedRows::edited, this, &ChecksPanel::takeStages);
+    return m_stages;
+}
+
+QWidget* ChecksPanel::makeTags(const ExpressionField::Sample& sample) {
+    m_tags = new TypedRows(
+        {QStringLiteral("tags"),
+         {tr("Tagged while this holds"), tr("Words"), tr("Field"), tr("Colour")},
+         tr("Records that meet a condition are tinted and bear its words, for example late while: "
+            "due < CURRENT_DATE. With a field, only that field is. A colour is written #A3263B."),
+         tr("Add a tag")},
+        0, ExpressionField::Asks::Condition);
+    m_tags->setTable(table(), sample);
+    QList<QStringList> rows;
+    for (const Tag& each : std::as_const(m_checks.tags))
+        rows += QStringList{each.when, each.words, each.column, each.colour};
+    m_tags->setRows(rows);
+    connect(m_tags, &TypedRows::edited, this, &ChecksPanel::takeTags);
+    return m_tags;
 }
 
 void ChecksPanel::addCheck(CheckKind kind) {
     Check check;
     check.kind = kind;
     if (kind != CheckKind::Condition)
-        check.column = m_column.isEmpty() ? table().columns.value(0).name : m_column;
+        check.column = fieldFor(kind);
     m_checks.checks += check;
     refreshList();
     m_list->setCurrentRow(m_list->count() - 1);
     showChosen();
-    m_form->setFocus(Qt::OtherFocusReason);
+    m_form->focusFirst();
+}
+
+// The field that the panel was opened for, or the first that somebody fills in.
+QString ChecksPanel::fieldFor(CheckKind kind) const {
+    if (const Column* asked = table().column(m_column); asked && canBeAbout(kind, *asked))
+        return m_column;
+    for (const Column& column : table().columns) {
+        if (!column.computed && !column.givenByDatabase && canBeAbout(kind, column))
+            return column.name;
+    }
+    return table().columns.value(0).name;
 }
 
 void ChecksPanel::removeCheck() {
@@ -199,16 +199,40 @@ void ChecksPanel::takeEdited() {
 }
 
 void ChecksPanel::takeStages() {
-    m_checks.stages.clear();
-    const auto textAt = [this](int row, int column) {
-        const QTableWidgetItem* item = m_stages->item(row, column);
-        return item ? item->text().trimmed() : QString();
-    };
-    for (int row = 0; row < m_stages->rowCount(); ++row) {
-        if (!textAt(row, 0).isEmpty())
-            m_checks.stages += Stage{textAt(row, 0), textAt(row, 1)};
+    QList<Stage> stages;
+    for (const QStringList& row : m_stages->rows()) {
+        if (row[0].isEmpty())
+            continue;
+        // What a newer Gravin wrote beside stays with the stage of this name.
+        const auto former = std::find_if(m_checks.stages.begin(), m_checks.stages.end(),
+                                         [&](const Stage& each) { return each.name == row[0]; });
+        stages +=
+            Stage{row[0], row[1], former == m_checks.stages.end() ? QByteArray() : former->unknown};
     }
+    m_checks.stages = stages;
     m_form->setStages(m_checks.stages);
+    refreshNote();
+}
+
+void ChecksPanel::takeTags() {
+    QList<Tag> tags;
+    // A field may be named as people know it.
+    const auto columnOf = [&](const QString& typed) {
+        for (const BoundField& field : m_binding->fields()) {
+            if (!table().column(typed) && field.label().compare(typed, Qt::CaseInsensitive) == 0)
+                return field.name();
+        }
+        return typed;
+    };
+    for (const QStringList& row : m_tags->rows()) {
+        const auto former =
+            std::find_if(m_checks.tags.begin(), m_checks.tags.end(), [&](const Tag& each) {
+                return each.when == row[0] && each.words == row[1];
+            });
+        tags += Tag{row[0], row[1], columnOf(row[2]), row[3],
+                    former == m_checks.tags.end() ? QByteArray() : former->unknown};
+    }
+    m_checks.tags = tags;
     refreshNote();
 }
 
@@ -239,6 +263,12 @@ void ChecksPanel::refreshNote() {
         const auto when = bindCondition(each.when, table());
         if (!when && note.isEmpty())
             note = tr("The stage %1: %2").arg(each.name, when.error().sentence);
+    }
+    for (qsizetype i = 0; i < m_checks.tags.size() && note.isEmpty(); ++i) {
+        if (const QString reason = reasonAgainst(m_checks.tags[i], table()); !reason.isEmpty())
+            note = tr("Tag %1: %2").arg(i + 1).arg(reason);
+        else if (m_checks.tags[i].words.isEmpty())
+            note = tr("Tag %1 needs words: colour alone is not seen by everybody.").arg(i + 1);
     }
     const int row = m_list->currentRow();
     if (row >= 0 && note.isEmpty())

@@ -2,13 +2,13 @@
 #pragma once
 
 #include "app/build/check_form.h"
+#include "app/build/typed_rows.h"
 
 #include <QDialog>
 
 class QLabel;
 class QListWidget;
 class QPushButton;
-class QTableWidget;
 
 namespace gravin {
 
@@ -25,12 +25,15 @@ public:
 
 private:
     QWidget* makeChecks();
-    QWidget* makeStages();
+    QWidget* makeStages(const ExpressionField::Sample& sample);
+    QWidget* makeTags(const ExpressionField::Sample& sample);
     void addCheck(CheckKind kind);
+    QString fieldFor(CheckKind kind) const;
     void removeCheck();
     void showChosen();
     void takeEdited();
     void takeStages();
+    void takeTags();
     void refreshList();
     void refreshNote();
     void apply();
@@ -41,7 +44,8 @@ private:
     TableChecks m_checks;
     QListWidget* m_list;
     CheckForm* m_form;
-    QTableWidget* m_stages;
+    TypedRows* m_stages = nullptr;
+    TypedRows* m_tags = nullptr;
     QPushButton* m_remove;
     QPushButton* m_set;
     QLabel* m_note;

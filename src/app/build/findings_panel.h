@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/build/findings_list.h"
+#include "app/session/data_question.h"
 #include "app/session/workspace.h"
 
 #include <QDialog>
 
 class QLabel;
 class QPushButton;
-class QTreeWidget;
 
 namespace gravin {
 
@@ -25,21 +26,16 @@ Q_SIGNALS:
 
 private:
     void askData();
-    void stopAsking();
     void refresh();
     void refreshButtons();
     void mend(bool all);
-    const Finding* chosen() const;
 
     Workspace* m_workspace;
-    WorkerHandle m_worker; // a long question must not hold up the screens
-    Worker::JobId m_job = 0;
+    DataQuestion m_question;
     Findings m_ofData;
     bool m_dataAsked = false;
-    Findings m_shown;
     QLabel* m_summary;
-    QTreeWidget* m_list;
-    QLabel* m_detail; // all of the chosen finding
+    FindingsList* m_list;
     QPushButton* m_ask;
     QPushButton* m_mend;
     QPushButton* m_mendAll;

@@ -2,6 +2,8 @@
 #include "app/build/plate_editor.h"
 
 #include "app/build/form_setting.h"
+#include "app/session/evidence_book.h"
+#include "core/base/text.h"
 #include "core/project/check_rules.h"
 #include "core/project/field_input.h"
 #include "core/project/form_arranging.h"
@@ -93,7 +95,7 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
     case PlateLine::Label:
         return definition.label;
     case PlateLine::BoundTo:
-        return field.name();
+        return field.column.expression.isEmpty() ? field.name() : field.column.expression;
     case PlateLine::ShownAs:
         return shownAsLabel(definition.shownAs);
     case PlateLine::Source:
@@ -128,6 +130,8 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
                 return QString::number(i + 1);
         }
         return {};
+    case PlateLine::Evidence:
+        return evidenceText(field.name());
     case PlateLine::Section:
     case PlateLine::Span:
     case PlateLine::BeginsRow:
@@ -152,6 +156,27 @@ QString PlateEditor::checksText(const QString& column) const {
         parts += text;
     }
     return parts.join(QStringLiteral("; "));
+}
+
+QString PlateEditor::evidenceText(const QString& column) const {
+    const EvidenceBook::Entry& entry =
+        m_binding->workspace()->evidence()->of(m_binding->tableName());
+    switch (entry.state) {
+    case EvidenceBook::State::NotAsked:
+        return {};
+    case EvidenceBook::State::TooLarge:
+        return tr("%1 to look at").arg(countedRecords(entry.evidence.records));
+    case EvidenceBook::State::Failed:
+        return tr("not told");
+    case EvidenceBook::State::Gathering:
+        if (entry.evidence.columns.empty())
+            return tr("%1 %").arg(static_cast<int>(entry.progress * 100));
+        break; // what was known before stays until it is known better
+    case EvidenceBook::State::Ready:
+        break;
+    }
+    const ColumnEvidence* evidence = entry.evidence.column(column);
+    return evidence ? evidenceLine(*evidence, entry.evidence) : QString();
 }
 
 QStringList PlateEditor::options(PlateLine line, const BoundField& field) const {
@@ -364,7 +389,7 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
         definition.message = text.trimmed();
         return definition;
     case PlateLine::Default: {
-        auto standard = defaultFromText(field, text);
+        auto standard = defaultFromText(field, *m_binding->screen().table, text);
         if (!standard)
             return standard.error();
         definition.standard = *standard;
@@ -374,6 +399,8 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
         auto on = switchFrom(text);
         if (!on)
             return on.error();
+        if (*on && !field.column.expression.isEmpty())
+            return refusal(tr("%1 is computed, so nobody can fill it in.").arg(field.label()));
         definition.required = *on;
         return definition;
     }

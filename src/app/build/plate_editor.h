@@ -50,6 +50,7 @@ private:
     Status apply(Project& project, PlateLine line, const BoundField& field,
                  const QString& text) const;
     QString checksText(const QString& column) const;
+    QString evidenceText(const QString& column) const;
     void proposeChoices(const BoundField& field);
 
     ScreenBinding* m_binding;

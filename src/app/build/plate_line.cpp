@@ -51,6 +51,8 @@ constexpr std::array Lines{
               QT_TRANSLATE_NOOP("gravin", "Stays in sight at the left")},
     LineWords{PlateLine::Order, QT_TRANSLATE_NOOP("gravin", "Order"),
               QT_TRANSLATE_NOOP("gravin", "The place among the fields, counted from 1")},
+    LineWords{PlateLine::Evidence, QT_TRANSLATE_NOOP("gravin", "Evidence"),
+              QT_TRANSLATE_NOOP("gravin", "What the stored values say. Return shows more")},
     LineWords{PlateLine::Section, QT_TRANSLATE_NOOP("gravin", "Section"),
               QT_TRANSLATE_NOOP("gravin", "The form's section; a new title makes a new one")},
     LineWords{PlateLine::Span, QT_TRANSLATE_NOOP("gravin", "Span"),
@@ -80,6 +82,8 @@ QString plateLineHelp(PlateLine line) {
 bool isSwitch(PlateLine line) {
     return line == PlateLine::Required || line == PlateLine::Frozen || line == PlateLine::BeginsRow;
 }
+
+bool isOpened(PlateLine line) { return line == PlateLine::Checks || line == PlateLine::Evidence; }
 
 std::optional<FieldSetting> settingOf(PlateLine line) {
     switch (line) {
@@ -111,6 +115,7 @@ QList<PlateLine> gridPlateLines(bool all) {
     if (all)
         lines += {PlateLine::Format, PlateLine::Help, PlateLine::Message, PlateLine::Alignment,
                   PlateLine::Frozen};
+    lines += PlateLine::Evidence;
     return lines;
 }
 
@@ -118,7 +123,8 @@ QList<PlateLine> formPlateLines() {
     return {PlateLine::Label,   PlateLine::BoundTo, PlateLine::ShownAs,   PlateLine::Source,
             PlateLine::Section, PlateLine::Span,    PlateLine::BeginsRow, PlateLine::Required,
             PlateLine::Checks,  PlateLine::Message, PlateLine::Visible,   PlateLine::Editable,
-            PlateLine::Default, PlateLine::Help,    PlateLine::Format,    PlateLine::TabOrder};
+            PlateLine::Default, PlateLine::Help,    PlateLine::Format,    PlateLine::TabOrder,
+            PlateLine::Evidence};
 }
 
 } // namespace gravin

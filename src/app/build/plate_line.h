@@ -26,6 +26,7 @@ enum class PlateLine {
     Width,
     Frozen,
     Order,
+    Evidence, // what the stored values say; opened, not typed
     // In the form.
     Section,
     Span,
@@ -37,6 +38,7 @@ QString plateLineLabel(PlateLine line);
 // What can be set there, for the tool tip.
 QString plateLineHelp(PlateLine line);
 bool isSwitch(PlateLine line); // yes or no, toggled in place
+bool isOpened(PlateLine line); // leads to a panel instead of being edited in place
 // The setting that a screen can have of its own; nothing when the line belongs to the screen or to
 // all screens anyway.
 std::optional<FieldSetting> settingOf(PlateLine line);

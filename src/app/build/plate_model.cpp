@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/plate_model.h"
 
+#include "app/session/evidence_book.h"
 #include "core/project/form_arranging.h"
 
 namespace gravin {
@@ -11,6 +12,11 @@ PlateModel::PlateModel(PlateEditor* editor, Qt::Orientation fields, QObject* par
     , m_fieldAxis(fields)
     , m_columns(currentColumns()) {
     connect(editor->binding(), &ScreenBinding::rebound, this, &PlateModel::refresh);
+    connect(editor->binding()->workspace()->evidence(), &EvidenceBook::changed, this,
+            [this](const QString& table) {
+                if (table == m_editor->binding()->tableName())
+                    refresh();
+            });
 }
 
 // Beside a form: as the form reads, then what it does not show.
@@ -94,7 +100,8 @@ QVariant PlateModel::data(const QModelIndex& index, int role) const {
         return m_editor->isOwn(line, *field);
     case QuietRole:
         return line == PlateLine::BoundTo || line == PlateLine::Order ||
-               field->placement.shownIn == ShownIn::Nowhere || m_editor->isUsual(line, *field);
+               line == PlateLine::Evidence || field->placement.shownIn == ShownIn::Nowhere ||
+               m_editor->isUsual(line, *field);
     case Qt::ToolTipRole: {
         QStringList lines{plateLineLabel(line) + QStringLiteral(": ") + plateLineHelp(line)};
         const QString text = m_editor->text(line, *field);
@@ -129,7 +136,7 @@ Qt::ItemFlags PlateModel::flags(const QModelIndex& index) const {
         return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
     const PlateLine line = lineAt(index);
-    if (line != PlateLine::BoundTo && line != PlateLine::Checks && !isSwitch(line))
+    if (line != PlateLine::BoundTo && !isOpened(line) && !isSwitch(line))
         flags |= Qt::ItemIsEditable;
     return flags;
 }

@@ -241,13 +241,13 @@ void PlateView::keyPressEvent(QKeyEvent* event) {
     } else if (event->matches(QKeySequence::Paste)) {
         paste();
     } else if (isReturn && event->modifiers() == Qt::ControlModifier) {
-        if (currentLine() == PlateLine::Checks)
-            Q_EMIT checksRequested(currentColumn());
+        if (opens(currentIndex()))
+            open();
         else
             Q_EMIT offersRequested(currentColumn());
-    } else if (currentLine() == PlateLine::Checks && plain &&
+    } else if (opens(currentIndex()) && plain &&
                (isReturn || event->key() == Qt::Key_F2 || event->key() == Qt::Key_Space)) {
-        Q_EMIT checksRequested(currentColumn());
+        open();
     } else if (onSwitch && plain && (isReturn || event->key() == Qt::Key_Space)) {
         toggle();
     } else if (onList && plain && event->key() == Qt::Key_Space) {
@@ -339,10 +339,27 @@ void PlateView::mouseDoubleClickEvent(QMouseEvent* event) {
     const QModelIndex index = indexAt(event->pos());
     if (index.isValid() && isSwitch(m_model->lineAt(index)))
         toggle();
-    else if (index.isValid() && m_model->lineAt(index) == PlateLine::Checks)
-        Q_EMIT checksRequested(currentColumn());
+    else if (opens(index))
+        open();
     else
         QTableView::mouseDoubleClickEvent(event);
+}
+
+bool PlateView::opens(const QModelIndex& index) const {
+    const BoundField* field = m_model->fieldAt(index);
+    if (!index.isValid() || !field)
+        return false;
+    const PlateLine line = m_model->lineAt(index);
+    return isOpened(line) || (line == PlateLine::BoundTo && !field->column.expression.isEmpty());
+}
+
+void PlateView::open() {
+    if (currentLine() == PlateLine::Checks)
+        Q_EMIT checksRequested(currentColumn());
+    else if (currentLine() == PlateLine::BoundTo)
+        Q_EMIT computedRequested(currentColumn());
+    else
+        Q_EMIT evidenceRequested(currentColumn());
 }
 
 void PlateView::contextMenuEvent(QContextMenuEvent* event) {
@@ -357,6 +374,7 @@ void PlateView::contextMenuEvent(QContextMenuEvent* event) {
     menu->addAction(tr("Choices and lookup…"), this,
                     [this] { Q_EMIT offersRequested(currentColumn()); });
     menu->addAction(tr("Checks…"), this, [this] { Q_EMIT checksRequested(currentColumn()); });
+    menu->addAction(tr("Evidence…"), this, [this] { Q_EMIT evidenceRequested(currentColumn()); });
     if (field && settingOf(currentLine())) {
         const bool own = m_model->editor()->isOwn(currentLine(), *field);
         menu->addAction(own ? tr("Take back to what all screens share") : tr("Only on this screen"),

@@ -36,6 +36,10 @@ Q_SIGNALS:
     void offersRequested(const QString& column);
     // Somebody wants to see what must hold for the field.
     void checksRequested(const QString& column);
+    // Somebody wants to see what the stored values say of the field.
+    void evidenceRequested(const QString& column);
+    // The expression of a computed field is to be changed.
+    void computedRequested(const QString& column);
     void narrowed();
 
 protected:
@@ -56,6 +60,8 @@ private:
     void restore();
     void applyNarrowing();
     void toggle();
+    void open();
+    bool opens(const QModelIndex& index) const; // the panel of a line that is opened
     void step();
     void copy() const;
     void paste();

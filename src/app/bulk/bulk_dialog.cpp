@@ -3,7 +3,9 @@
 
 #include "app/editors/field_editor.h"
 #include "core/base/text.h"
+#include "core/project/binding.h"
 #include "core/project/field_input.h"
+#include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
 #include <QComboBox>
@@ -13,6 +15,8 @@
 #include <QPushButton>
 #include <QTableWidget>
 #include <QVBoxLayout>
+
+#include <algorithm>
 
 namespace gravin {
 
@@ -120,8 +124,8 @@ void BulkDialog::preview() {
     m_binding.workspace()->reader()->run<BulkPreview>(
         this,
         [table = m_binding.screen().table, keys = m_keys,
-         put = FieldValues{{chosen->name(), value}}](Session& session) {
-            return previewBulkUpdate(session, *table, keys, put);
+         values = BulkValues{{{chosen->name(), value}}, {}}](Session& session) {
+            return previewBulkUpdate(session, *table, keys, values);
         },
         [this, generation](const Result<BulkPreview>& preview) {
             if (generation == m_generation)
@@ -169,25 +173,101 @@ void BulkDialog::run() {
     m_reason->setText(tr("Changing…"));
     ChangeRequest request = bulkUpdateRequest(m_preview);
     request.screen = m_binding.screen().screen.label;
+    for (RecordEdit& edit : request.edits) {
+        for (const GapsDialog::Filled& filled : m_filled) {
+            if (!(filled.key == edit.key) || edit.after.contains(filled.column))
+                continue;
+            edit.before.insert(filled.column, filled.before);
+            edit.after.insert(filled.column, filled.after);
+        }
+    }
     Workspace* workspace = m_binding.workspace();
     const QString label = field()->label();
     workspace->write(std::move(request), this, [this, workspace, label](const WriteResult& result) {
         if (!result) {
-            m_run->setEnabled(true);
-            const auto& failure = result.error();
-            QString text = failure.error.sentence;
-            if (!failure.problems.empty() && !failure.problems.front().record.isEmpty())
-                text = tr("Record %1: %2").arg(failure.problems.front().record, text);
-            m_reason->setText(tr("Nothing was changed. %1").arg(text));
+            fail(result.error());
             return;
         }
-        Q_EMIT workspace->notice(
-            {Notice::Kind::Done,
-             tr("Changed %1 of %2: change %3. It can be rolled back.")
-                 .arg(label, countedRecords(static_cast<qint64>(result->records.size())))
-                 .arg(result->id)});
+        QString text = tr("Changed %1 of %2: change %3. It can be rolled back.")
+                           .arg(label, countedRecords(static_cast<qint64>(result->records.size())))
+                           .arg(result->id);
+        if (!result->leftOut.empty())
+            text +=
+                u' ' + tr("Left out: %1, for example %2: %3")
+                           .arg(countedRecords(static_cast<qint64>(result->leftOut.size())),
+                                result->leftOut.front().record, result->leftOut.front().message);
+        Q_EMIT workspace->notice({Notice::Kind::Done, text});
         accept();
     });
+}
+
+void BulkDialog::fail(const WriteFailure& failure) {
+    m_run->setEnabled(true);
+    const bool asks =
+        !failure.problems.empty() &&
+        std::all_of(failure.problems.begin(), failure.problems.end(),
+                    [](const Problem& problem) { return problem.inRuns == InRuns::Ask; });
+    QString text = failure.error.sentence;
+    if (!asks && !failure.problems.empty() && !failure.problems.front().record.isEmpty())
+        text = tr("Record %1: %2").arg(failure.problems.front().record, text);
+    m_reason->setText(tr("Nothing was changed. %1").arg(text));
+    if (asks)
+        askForGaps(failure.problems);
+}
+
+// The records are read anew: what is filled in is guarded by what they hold now.
+void BulkDialog::askForGaps(const std::vector<Problem>& problems) {
+    const Table& table = *m_binding.screen().table;
+    std::vector<Key> keys;
+    for (const BulkStep& step : m_preview.steps) {
+        const QString record = keyText(step.key, table.keyTypes());
+        if (std::any_of(problems.begin(), problems.end(),
+                        [&](const Problem& problem) { return problem.record == record; }))
+            keys.push_back(step.key);
+    }
+    m_binding.workspace()->reader()->run<std::vector<Record>>(
+        this,
+        [shared = m_binding.screen().table, keys](Session& session) {
+            return TableReader(session, *shared).records(keys);
+        },
+        [this, problems](const Result<std::vector<Record>>& records) {
+            if (records)
+                fillGaps(problems, *records);
+            else
+                m_reason->setText(records.error().sentence);
+        });
+}
+
+void BulkDialog::fillGaps(const std::vector<Problem>& problems,
+                          const std::vector<Record>& records) {
+    const Table& table = *m_binding.screen().table;
+    Workspace* workspace = m_binding.workspace();
+    std::vector<Gap> gaps;
+    for (const Problem& problem : problems) {
+        const auto record = std::find_if(records.begin(), records.end(), [&](const Record& each) {
+            return keyText(each.key, table.keyTypes()) == problem.record;
+        });
+        if (record == records.end() || !table.column(problem.field))
+            continue;
+        const BoundField field = bindField(workspace->project(), workspace->catalog(), table,
+                                           ScreenField{problem.field});
+        gaps.push_back({record->key, m_binding.screen().nameOf(record->values), field,
+                        record->values[static_cast<size_t>(field.columnIndex)], problem.message});
+    }
+    if (gaps.empty())
+        return;
+    auto* dialog = new GapsDialog(workspace, std::move(gaps), this);
+    connect(dialog, &QDialog::accepted, this, [this, dialog] {
+        // What was filled in before and did not do is replaced.
+        for (const GapsDialog::Filled& filled : dialog->filled()) {
+            std::erase_if(m_filled, [&](const GapsDialog::Filled& former) {
+                return former.key == filled.key && former.column == filled.column;
+            });
+            m_filled.push_back(filled);
+        }
+        run();
+    });
+    dialog->open();
 }
 
 } // namespace gravin

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/bulk/gaps_dialog.h"
 #include "app/session/screen_binding.h"
 
 #include <QDialog>
@@ -33,6 +34,9 @@ private:
     void show(const Result<BulkPreview>& preview);
     void fillTable();
     void run();
+    void fail(const WriteFailure& failure);
+    void askForGaps(const std::vector<Problem>& problems);
+    void fillGaps(const std::vector<Problem>& problems, const std::vector<Record>& records);
 
     ScreenBinding m_binding;
     std::vector<Key> m_keys;
@@ -44,7 +48,8 @@ private:
     QLabel* m_reason;
     QPushButton* m_run;
     BulkPreview m_preview;
-    quint64 m_generation = 0; // answers to an earlier value are ignored
+    std::vector<GapsDialog::Filled> m_filled; // what the run had to ask for
+    quint64 m_generation = 0;                 // answers to an earlier value are ignored
 };
 
 } // namespace gravin

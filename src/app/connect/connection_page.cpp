@@ -208,6 +208,9 @@ QWidget* ConnectionPage::fileFields() {
     auto* choose = button("choose-database", tr("Choose…"));
     auto* make = button("make-database", tr("New file…"));
     m_pathState = textLabel({}, "faint");
+    // What stands below keeps its place while a path is typed.
+    m_pathState->setMinimumHeight(2 * QFontMetrics(m_pathState->font()).lineSpacing());
+    m_pathState->setAlignment(Qt::AlignLeft | Qt::AlignTop);
     m_copy = checkBox("work-on-copy", tr("Work on a copy; leave this file as it is"), false);
     form->addRow(rowLabel(tr("File"), m_path), besides(m_path, {choose, make}));
     form->addRow(rowLabel({}, m_pathState), m_pathState);
@@ -281,7 +284,7 @@ QWidget* ConnectionPage::projectFields() {
 }
 
 void ConnectionPage::startNew() {
-    m_existingProject.clear();
+    m_task = Task::NewProject;
     m_projectProposed = true;
     m_title->setText(tr("Connect to a database"));
     m_create->setText(tr("Create project"));
@@ -297,8 +300,27 @@ void ConnectionPage::startNew() {
     m_path->setFocus();
 }
 
+void ConnectionPage::startRepoint(const QString& projectName, const ConnectionSpec& present) {
+    m_task = Task::Repoint;
+    m_title->setText(tr("Another database for %1").arg(projectName));
+    m_create->setText(tr("Compare…"));
+    m_password->clear();
+    for (const auto& [box, is] :
+         {std::pair{m_insert, present.allowed.insert}, std::pair{m_update, present.allowed.update},
+          std::pair{m_delete, present.allowed.remove}, std::pair{m_log, present.changeLog}})
+        box->setChecked(is);
+    show(present);
+    say(tr("Comparing says what fits there, what means something else and what is missing. Nothing "
+           "changes before you say so."),
+        "faint");
+    QLineEdit* first = present.isFile() ? m_path : m_host;
+    first->setFocus();
+    first->selectAll();
+}
+
 void ConnectionPage::askPassword(const QString& projectFile, const ConnectionSpec& asked,
                                  const Error& why) {
+    m_task = Task::Password;
     m_existingProject = projectFile;
     m_title->setText(tr("Password for %1").arg(asked.shownName()));
     m_create->setText(tr("Open project"));
@@ -317,10 +339,10 @@ void ConnectionPage::show(const ConnectionSpec& shown) {
     m_database->setText(shown.database);
     m_user->setText(shown.user);
     m_tls->setCurrentIndex(std::max(0, m_tls->findData(static_cast<int>(shown.tls))));
-    const bool isNew = m_existingProject.isEmpty();
     for (QAbstractButton* choice : m_engines->buttons())
-        choice->setEnabled(isNew);
-    m_projectPart->setVisible(isNew);
+        choice->setEnabled(m_task != Task::Password);
+    m_projectPart->setVisible(m_task == Task::NewProject);
+    m_copy->setVisible(m_task == Task::NewProject);
     setEngine(shown.engine);
 }
 
@@ -436,7 +458,7 @@ void ConnectionPage::edited() {
     proposeProject();
     const bool busy = m_worker != nullptr;
     const QString why = missing();
-    const bool needsProject = m_existingProject.isEmpty() && m_project->text().trimmed().isEmpty();
+    const bool needsProject = m_task == Task::NewProject && m_project->text().trimmed().isEmpty();
     m_test->setEnabled(why.isEmpty()); // while it runs too, so that it keeps the focus
     m_create->setEnabled(why.isEmpty() && !needsProject && !busy);
     m_stop->setVisible(busy);
@@ -526,10 +548,17 @@ void ConnectionPage::create() {
     rememberPassword();
     const ConnectionSpec connection = spec();
     const auto goOn = [this, connection] {
-        if (m_existingProject.isEmpty())
+        switch (m_task) {
+        case Task::NewProject:
             makeProject(connection);
-        else
+            break;
+        case Task::Password:
             Q_EMIT projectReady(m_existingProject);
+            break;
+        case Task::Repoint:
+            Q_EMIT comparisonRequested(connection);
+            break;
+        }
     };
     if (connection.isFile() || !m_keep->isChecked() || m_password->text().isEmpty()) {
         goOn();

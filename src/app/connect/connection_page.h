@@ -28,6 +28,8 @@ public:
 
     // A new project; every field empty.
     void startNew();
+    // Another database for a project that is open.
+    void startRepoint(const QString& projectName, const ConnectionSpec& present);
     // A project is there, but its server lets nobody in without a password.
     void askPassword(const QString& projectFile, const ConnectionSpec& spec, const Error& why);
 
@@ -37,6 +39,8 @@ public:
 Q_SIGNALS:
     // The project file was written and can be opened.
     void projectReady(const QString& file);
+    // The open project is to be compared with this database.
+    void comparisonRequested(const gravin::ConnectionSpec& other);
     void cancelled();
 
 private:
@@ -94,8 +98,11 @@ private:
     QLabel* m_state;
     QLabel* m_detail;
     QLabel* m_reason;
-    ConnectionSpec m_base;     // what the fields do not show: options of an address
-    QString m_existingProject; // of askPassword(); empty for a new one
+    ConnectionSpec m_base; // what the fields do not show: options of an address
+    // What the page is for.
+    enum class Task { NewProject, Password, Repoint };
+    Task m_task = Task::NewProject;
+    QString m_existingProject; // of a password
     bool m_projectProposed = true;
     WorkerHandle m_worker; // of what is asked now; null: nothing is
     Worker::JobId m_job = 0;

@@ -56,6 +56,7 @@ QPalette paletteOf(const Colours& c) {
 QString styleSheetOf(const Colours& c) {
     QString sheet = QStringLiteral(R"(
 QToolTip { background: @raised; color: @ink; border: 1px solid @lines; padding: 4px; }
+QDialogButtonBox { dialogbuttonbox-buttons-have-icons: 0; }
 QPushButton { background: @paper; color: @ink; border: 1px solid @lines; border-radius: 3px;
     padding: 5px 12px; }
 QPushButton:hover { background: @raised; }
@@ -67,6 +68,8 @@ QPushButton[main="true"]:focus { border: 2px solid @ink; padding: 4px 11px; }
 QToolButton { border: none; border-radius: 3px; padding: 3px 6px; color: @ink; }
 QToolButton:hover { background: @raised; }
 QToolButton:focus { border: 1px solid @accent; }
+QToolButton[role="word"] { background: @raised; border: 1px solid @lines; }
+QToolButton[role="word"]:focus { border: 1px solid @accent; }
 QToolButton:disabled { color: @faint; }
 QToolButton::menu-indicator { image: none; }
 QLineEdit, QPlainTextEdit, QComboBox { background: @paper; color: @ink; border: 1px solid @lines;

@@ -28,7 +28,10 @@ LiveRecords::TableData& LiveRecords::data(const QString& name) {
         entry->table = std::make_shared<const Table>(*m_catalog->table(name));
         entry->records = std::make_unique<RecordStore>(entry->table, m_reader);
         entry->drafts = std::make_unique<DraftStore>(entry->table);
-        connect(entry->drafts.get(), &DraftStore::changed, this, &LiveRecords::draftsChanged);
+        connect(entry->drafts.get(), &DraftStore::changed, this, [this, name](const RecordId& id) {
+            Q_EMIT draftsChanged();
+            Q_EMIT draftChanged(name, id);
+        });
         connect(entry->records.get(), &RecordStore::failed, this, &LiveRecords::failed);
     }
     return *entry;

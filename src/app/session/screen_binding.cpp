@@ -40,11 +40,26 @@ const Draft* ScreenBinding::draft(const RecordId& id) const {
 }
 
 std::optional<Value> ScreenBinding::value(const RecordId& id, const BoundField& field) const {
-    if (const Draft* found = draft(id))
+    const Draft* found = draft(id);
+    if (found && field.column.expression.isEmpty())
         return found->value(field.columnIndex);
+    if (found) {
+        std::vector<Value> values = found->values();
+        m_screen.computed->fillIn(values, Present::take());
+        return values[static_cast<size_t>(field.columnIndex)];
+    }
     if (const Record* record = m_workspace->records(tableName())->record(id.key))
         return record->values[static_cast<size_t>(field.columnIndex)];
     return std::nullopt;
+}
+
+QList<Tag> ScreenBinding::tags(const RecordId& id) const {
+    if (m_screen.tags.isEmpty())
+        return {};
+    if (const Draft* found = draft(id))
+        return m_screen.tagsOf(found->values());
+    const Record* record = m_workspace->records(tableName())->record(id.key);
+    return record ? m_screen.tagsOf(record->values) : QList<Tag>();
 }
 
 QString ScreenBinding::nameOf(const RecordId& id) const {
@@ -63,6 +78,8 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
     const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
     if (const QString reason = m_screen.reasonAgainst(operation); !reason.isEmpty())
         return reason;
+    if (!field.column.expression.isEmpty())
+        return tr("%1 is computed: %2").arg(field.label(), field.column.expression);
     if (field.column.computed && m_screen.table->isQuery())
         return tr("%1 is only shown here: it is not a column of %2 under its own name.")
             .arg(field.label(), m_screen.table->base);

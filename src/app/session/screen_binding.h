@@ -29,6 +29,8 @@ public:
     // "Cooper Rock"; for a new record without a name, "New record".
     QString nameOf(const RecordId& id) const;
     const Draft* draft(const RecordId& id) const;
+    // What the record is tagged with, as it is with its edits; none while it is on its way.
+    QList<Tag> tags(const RecordId& id) const;
     // Why this field cannot be edited in this record (RecordId{}: in any stored one); empty when it
     // can.
     QString readOnlyReason(const BoundField& field, const RecordId& id) const;

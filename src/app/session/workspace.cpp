@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/session/workspace.h"
 
+#include "app/session/draft_keeper.h"
+#include "app/session/draft_questions.h"
+#include "app/session/evidence_book.h"
 #include "app/session/lookup_work.h"
 #include "core/base/text.h"
 #include "core/changes/change_writer.h"
@@ -24,6 +27,16 @@ namespace {
 QString identityOf(const QuerySource& source) {
     return joinEscaped({source.name, source.select, source.table});
 }
+
+// What Gravin computes of its records.
+QStringList computedIn(const Table& table) {
+    QStringList computed;
+    for (const Column& column : table.columns) {
+        if (!column.expression.isEmpty())
+            computed += {column.name, column.expression};
+    }
+    return computed;
+}
 } // namespace
 
 void Workspace::open(const QString& projectFile, const Project& project, QObject* context,
@@ -31,8 +44,7 @@ void Workspace::open(const QString& projectFile, const Project& project, QObject
     auto reader =
         std::make_shared<WorkerHandle>(startWorker(project.connection, Session::Access::ReadOnly));
     (*reader)->run<Catalog>(
-        context,
-        [sources = project.sources](Session& session) { return catalogOf(session, sources); },
+        context, [project](Session& session) { return catalogOf(session, project); },
         [projectFile, project, reader, answer = std::move(answer)](Result<Catalog> catalog) {
             if (!catalog)
                 answer(catalog.error());
@@ -56,7 +68,10 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     , m_writer(startWorker(m_project.connection, Session::Access::ReadWrite))
     , m_live(std::make_unique<LiveRecords>(m_catalog, m_reader.get(), m_indexer.get()))
     , m_feed(std::make_unique<ChangeFeed>(m_catalog, m_writer.get()))
-    , m_lookupWork(std::make_unique<LookupWork>(this)) {
+    , m_lookupWork(std::make_unique<LookupWork>(this))
+    , m_evidence(std::make_unique<EvidenceBook>(this))
+    , m_questions(std::make_unique<DraftQuestions>(this))
+    , m_keeper(std::make_unique<DraftKeeper>(this)) {
     for (const QuerySource& source : m_project.sources) {
         if (const Table* table = m_catalog->table(source.name); table && table->isQuery())
             m_described.insert(identityOf(source), *table);
@@ -64,8 +79,12 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     connect(m_live.get(), &LiveRecords::failed, this, [this](const Error& error) {
         Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
     });
+    connect(m_keeper.get(), &DraftKeeper::failed, this, [this](const Error& error) {
+        Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
+    });
     connect(m_live.get(), &LiveRecords::lookupsLoaded, this, &Workspace::lookupsLoaded);
     connect(m_live.get(), &LiveRecords::draftsChanged, this, &Workspace::draftsChanged);
+    connect(m_live.get(), &LiveRecords::draftChanged, m_questions.get(), &DraftQuestions::follow);
     connect(
         m_live.get(), &LiveRecords::draftsChanged, this,
         [this] {
@@ -75,9 +94,14 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
         Qt::QueuedConnection);
     connect(m_feed.get(), &ChangeFeed::committed, this, [this](const CommittedChange& change) {
         m_live->follow(change);
+        m_evidence->follow(change);
+        m_questions->askAgain();
         Q_EMIT committed(change);
     });
     connect(m_feed.get(), &ChangeFeed::changedOutside, m_live.get(), &LiveRecords::refreshAll);
+    connect(m_feed.get(), &ChangeFeed::changedOutside, m_evidence.get(), &EvidenceBook::outdateAll);
+    connect(m_feed.get(), &ChangeFeed::changedOutside, m_questions.get(),
+            &DraftQuestions::askAgain);
     connect(m_feed.get(), &ChangeFeed::lost, this,
             [this](const Error& error) { Q_EMIT reachable(false, error.sentence); });
     connect(m_feed.get(), &ChangeFeed::restored, this, [this] {
@@ -88,6 +112,9 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
 
 // What uses the workers goes before them.
 Workspace::~Workspace() {
+    m_keeper.reset();
+    m_questions.reset();
+    m_evidence.reset();
     m_lookupWork.reset();
     m_feed.reset();
     m_live.reset();
@@ -139,7 +166,7 @@ void Workspace::renewRules() {
 void Workspace::setProject(const Project& project) {
     const Project before = std::exchange(m_project, project);
     renewRules();
-    if (before.sources != m_project.sources)
+    if (before.sources != m_project.sources || before.computed != m_project.computed)
         followSources();
     QStringList tables = before.fields.keys() + m_project.fields.keys() + before.checks.keys() +
                          m_project.checks.keys();
@@ -194,8 +221,8 @@ void Workspace::removeSource(const QString& name) {
     });
 }
 
-// The catalog's sources become those of the project. One with unsaved edits stays as it is until
-// they are saved or discarded.
+// The catalog's sources and computed fields become those of the project. A table with unsaved edits
+// stays as it is until they are saved or discarded.
 void Workspace::followSources() {
     Catalog next = *m_catalog;
     next.tables.removeIf(std::mem_fn(&Table::isQuery));
@@ -205,13 +232,14 @@ void Workspace::followSources() {
         if (described != m_described.constEnd() && !next.table(source.name))
             gravin::putSource(next, *described);
     }
+    setComputedFields(next, m_project.computed);
     bool replaced = false;
     const QStringList inUse = m_live->inUse();
     for (const QString& name : inUse) {
         const std::shared_ptr<const Table> former = m_live->table(name);
         const Table* now = next.table(name);
-        if (!former->isQuery() ||
-            (now && now->select == former->select && now->base == former->base))
+        if (now && now->select == former->select && now->base == former->base &&
+            computedIn(*now) == computedIn(*former))
             continue;
         if (!m_live->drafts(name)->all().isEmpty()) {
             m_sourcesWait = true;
@@ -253,14 +281,13 @@ void Workspace::createTable(const TablePlan& plan, QObject* context,
     }
     m_writer->run<Catalog>(
         context,
-        [plan, catalog = m_catalog,
-         sources = m_project.sources](Session& session) -> Result<Catalog> {
+        [plan, catalog = m_catalog, project = m_project](Session& session) -> Result<Catalog> {
             auto statement = createStatement(session.dialect(), *catalog, plan);
             if (!statement)
                 return statement.error();
             if (Status made = session.command(*statement); !made)
                 return made.error();
-            return catalogOf(session, sources);
+            return catalogOf(session, project);
         },
         [this, plan, context, answer = std::move(answer)](Result<Catalog> catalog) {
             if (!catalog) {

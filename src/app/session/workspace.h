@@ -18,6 +18,9 @@
 
 namespace gravin {
 
+class DraftKeeper;
+class DraftQuestions;
+class EvidenceBook;
 class LookupWork;
 
 // One line for the person at the screen: what was done, or what was refused and why.
@@ -47,6 +50,8 @@ public:
     const QString& projectFile() const { return m_projectFile; }
     const Project& project() const { return m_project; }
     const Catalog& catalog() const { return *m_catalog; }
+    // For work in other threads.
+    std::shared_ptr<const Catalog> sharedCatalog() const { return m_catalog; }
     bool isProjectModified() const { return !(m_project == m_savedProject); }
     Status saveProject();
 
@@ -96,6 +101,8 @@ public:
     RecordId newRecord(const BoundScreen& screen, const QMap<QString, Value>& presets = {});
     // Why no record can be added to this table by hand; empty: one can.
     QString reasonAgainstNew(const QString& table) const;
+    DraftKeeper* draftKeeper() { return m_keeper.get(); }
+    EvidenceBook* evidence() { return m_evidence.get(); }
     LookupWork* lookupWork() { return m_lookupWork.get(); }
 
     // A field was edited: typed text is read by the field's definition, and kept when it cannot be.
@@ -130,7 +137,8 @@ Q_SIGNALS:
     void screensChanged();
     void catalogChanged();
     void findingsChanged();
-    // A SELECT that was in use became another: what shows its records has to be made anew.
+    // A source or what is computed of it became another while in use: what shows its records has to
+    // be made anew.
     void sourcesReplaced();
     void modifiedChanged(bool modified);
     void notice(const gravin::Notice& notice);
@@ -170,6 +178,9 @@ private:
     std::unique_ptr<LiveRecords> m_live;
     std::unique_ptr<ChangeFeed> m_feed;
     std::unique_ptr<LookupWork> m_lookupWork;
+    std::unique_ptr<EvidenceBook> m_evidence;
+    std::unique_ptr<DraftQuestions> m_questions;
+    std::unique_ptr<DraftKeeper> m_keeper;
     QUndoStack m_undo;
     QHash<QString, Table> m_described; // sources of now and of former steps, by identityOf()
     bool m_sourcesWait = false;        // one of them has unsaved edits

@@ -6,12 +6,14 @@
 #include "app/build/new_table_page.h"
 #include "app/build/plate_view.h"
 #include "app/connect/connection_page.h"
+#include "app/connect/repoint_panel.h"
 #include "app/connect/secret_keeper.h"
 #include "app/history/change_log_panel.h"
 #include "app/history/rollback_dialog.h"
 #include "app/history/timeline_strip.h"
 #include "app/look/theme.h"
 #include "app/shell/head_line.h"
+#include "app/shell/left_over_panel.h"
 #include "app/shell/open_edits_tray.h"
 #include "app/shell/shelf.h"
 #include "app/shell/start_page.h"
@@ -105,6 +107,7 @@ MainWindow::MainWindow(const OpenRequest& request)
     connect(m_start, &StartPage::demonstrationRequested, this,
             [this] { openDemonstration(false); });
     connect(m_connect, &ConnectionPage::projectReady, this, &MainWindow::openProject);
+    connect(m_connect, &ConnectionPage::comparisonRequested, this, &MainWindow::compareWith);
     connect(m_connect, &ConnectionPage::cancelled, this, &MainWindow::leavePage);
     connect(&Theme::instance(), &Theme::changed, this, &MainWindow::refreshHead);
     m_head->setBuildOffered(false);
@@ -130,6 +133,7 @@ QAction* MainWindow::addCommand(const QString& text, const QKeySequence& keys,
 void MainWindow::makeActions() {
     addCommand(tr("Open a project…"), QKeySequence::Open, [this] { askForProject(); });
     addCommand(tr("New project from a database…"), {}, [this] { askForDatabase(); });
+    addCommand(tr("Use another database…"), {}, [this] { askForOtherDatabase(); });
     addCommand(tr("New screens…"), Qt::CTRL | Qt::SHIFT | Qt::Key_N, [this] { showNewScreens(); });
     addCommand(tr("Save"), QKeySequence::Save, [this] { save(); });
     addCommand(tr("Save project"), {}, [this] { saveProject(); });
@@ -145,6 +149,14 @@ void MainWindow::makeActions() {
     addCommand(tr("Go to a record…"), Qt::CTRL | Qt::Key_G, [this] {
         if (currentPage())
             currentPage()->askWhereToGo();
+    });
+    addCommand(tr("Search these records"), QKeySequence::Find, [this] {
+        if (currentPage() && !m_build)
+            currentPage()->focusSearch();
+    });
+    addCommand(tr("Filter by this field…"), Qt::Key_F8, [this] {
+        if (currentPage() && !m_build)
+            currentPage()->askForFilter();
     });
     addCommand(tr("Find anything"), Qt::CTRL | Qt::Key_K, [this] { m_head->focusFind(); });
     addCommand(tr("Go to the grid"), Qt::Key_F6, [this] {
@@ -378,6 +390,10 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     refreshFindable();
     if (currentPage())
         currentPage()->focusWork();
+    if (!workspace->draftKeeper()->leftOver().isEmpty())
+        (new LeftOverPanel(workspace.get(), this))->open();
+    else if (!workspace->draftKeeper()->problem().isEmpty())
+        notify({Notice::Kind::Refused, workspace->draftKeeper()->problem()});
     Q_EMIT opened();
 }
 
@@ -611,6 +627,34 @@ void MainWindow::askForProject() {
 void MainWindow::askForDatabase() {
     m_connect->startNew();
     m_pages->setCurrentWidget(m_connectPlace);
+}
+
+void MainWindow::askForOtherDatabase() {
+    if (!m_workspace || m_request.useOnly)
+        return;
+    closeNewScreens();
+    const Project& project = m_workspace->project();
+    m_connect->startRepoint(project.name, project.connection);
+    m_pages->setCurrentWidget(m_connectPlace);
+}
+
+void MainWindow::compareWith(const ConnectionSpec& other) {
+    auto* panel = new RepointPanel(m_workspace.get(), other, this);
+    connect(panel, &QDialog::accepted, this, [this, other] { useDatabase(other); });
+    panel->open();
+}
+
+// The project is saved with its new connection, and opened anew.
+void MainWindow::useDatabase(const ConnectionSpec& other) {
+    Project project = m_workspace->project();
+    project.connection = other;
+    const QString file = m_workspace->projectFile();
+    if (const Status saved = gravin::saveProject(project, file); !saved) {
+        leavePage();
+        notify({Notice::Kind::Refused, saved.error().sentence, saved.error().detail});
+        return;
+    }
+    openWorkspace(file, project);
 }
 
 void MainWindow::openDemonstration(bool reset) {

@@ -70,6 +70,9 @@ private:
     void makeScreenFor(const QString& table);
     void askForProject();
     void askForDatabase();
+    void askForOtherDatabase();
+    void compareWith(const ConnectionSpec& other);
+    void useDatabase(const ConnectionSpec& other);
     void leavePage();
     void goTo(const RecordLink& link, const std::vector<Value>& values, const QString& words);
     void forgetRemovedScreens();

@@ -2,6 +2,7 @@
 #include "app/use/grid_model.h"
 
 #include "app/editors/field_editor.h"
+#include "app/look/theme.h"
 #include "app/use/open_edits.h"
 #include "core/project/field_input.h"
 #include "core/value/text_form.h"
@@ -142,6 +143,10 @@ void GridModel::connectView() {
         beginRemoveRows({}, static_cast<int>(row), static_cast<int>(row));
     });
     connect(m_view, &RecordView::rowRemoved, this, [this] { endRemoveRows(); });
+    connect(m_view, &RecordView::queryChanged, this, [this] {
+        if (m_columns > 0)
+            Q_EMIT headerDataChanged(Qt::Horizontal, 0, m_columns - 1);
+    });
     connect(m_view, &RecordView::aboutToReset, this, [this] { beginResetModel(); });
     connect(m_view, &RecordView::reset, this, [this] {
         takeNew();
@@ -243,6 +248,40 @@ bool GridModel::hasProblem(const RecordId& id, const QString& column, bool warni
     });
 }
 
+bool GridModel::bears(const Tag& tag, const QModelIndex& index) const {
+    const auto& fields = m_binding->fields();
+    if (!tag.column.isEmpty())
+        return fields[index.column()].name() == tag.column;
+    const QString& naming = m_binding->screen().namingColumn;
+    const bool isNamed = std::any_of(fields.begin(), fields.end(), [&](const BoundField& field) {
+        return field.name() == naming && field.placement.inGrid();
+    });
+    return isNamed ? fields[index.column()].name() == naming : index.column() == 0;
+}
+
+QString GridModel::tagWords(const QModelIndex& index) const {
+    QStringList words;
+    for (const Tag& tag : m_binding->tags(recordAt(index.row()))) {
+        if (bears(tag, index))
+            words += tag.words;
+    }
+    return words.join(QStringLiteral(", "));
+}
+
+// A field's own tag goes before the record's.
+QColor GridModel::tint(const QModelIndex& index) const {
+    QColor tint;
+    for (const Tag& tag : m_binding->tags(recordAt(index.row()))) {
+        const bool isOfField = tag.column == m_binding->fields()[index.column()].name();
+        if (!isOfField && (!tag.column.isEmpty() || tint.isValid()))
+            continue;
+        tint = tag.colour.isEmpty() ? Theme::instance().colours().warning : QColor(tag.colour);
+        if (isOfField)
+            break;
+    }
+    return tint;
+}
+
 QString GridModel::toolTip(const QModelIndex& index) const {
     const BoundField& field = m_binding->fields()[index.column()];
     const RecordId id = recordAt(index.row());
@@ -258,6 +297,8 @@ QString GridModel::toolTip(const QModelIndex& index) const {
                 lines += problem.message;
         }
     }
+    if (const QString words = tagWords(index); !words.isEmpty())
+        lines += words;
     if (data(index, OddRole).toBool())
         lines += tr("Stored as another type than the column's (%1)").arg(field.column.declaredType);
     const QString text = data(index, Qt::DisplayRole).toString();
@@ -313,6 +354,10 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
         const auto shown = m_binding->value(id, field);
         return shown && !conforms(*shown, field.column.type);
     }
+    case TintRole:
+        return tint(index);
+    case TagRole:
+        return tagWords(index);
     case Qt::TextAlignmentRole:
         return QVariant(Qt::AlignVCenter | alignmentOf(field));
     case Qt::ToolTipRole:
@@ -321,6 +366,18 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
     default:
         return {};
     }
+}
+
+// " ↓", and its place where several fields are sorted by.
+QString GridModel::sortMark(const QString& column) const {
+    const SortOrder& sort = m_view->query().sort;
+    for (qsizetype i = 0; i < sort.size(); ++i) {
+        if (sort[i].column != column)
+            continue;
+        const QString arrow = sort[i].descending ? QStringLiteral(" ↓") : QStringLiteral(" ↑");
+        return sort.size() > 1 ? arrow + QString::number(i + 1) : arrow;
+    }
+    return {};
 }
 
 QVariant GridModel::headerData(int section, Qt::Orientation orientation, int role) const {
@@ -334,7 +391,7 @@ QVariant GridModel::headerData(int section, Qt::Orientation orientation, int rol
     const BoundField& field = m_binding->fields()[section];
     switch (role) {
     case Qt::DisplayRole:
-        return field.label();
+        return field.label() + sortMark(field.name());
     case Qt::ToolTipRole: {
         const QString column = tr("Column %1, %2").arg(field.name(), field.column.declaredType);
         return field.definition.help.isEmpty() ? column : field.definition.help + u'\n' + column;

@@ -5,6 +5,7 @@
 #include "app/session/screen_binding.h"
 
 #include <QAbstractTableModel>
+#include <QColor>
 
 namespace gravin {
 
@@ -24,6 +25,8 @@ public:
         OddRole,                  // not of its column's declared type
         PendingRole,              // still being read
         ColourRole,               // of the choice that the value is, as text; empty: none
+        TintRole,                 // of the tag that the record or the field bears; invalid: none
+        TagRole,                  // the words of tags that stand in this cell
     };
 
     // All must outlive the model.
@@ -59,6 +62,12 @@ private:
     void recordChanged(const RecordId& id);
     bool hasProblem(const RecordId& id, const QString& column, bool warning) const;
     QString toolTip(const QModelIndex& index) const;
+    QString sortMark(const QString& column) const;
+    // Whether the words of a tag stand in this cell: its field's, or for the whole record that of
+    // its name.
+    bool bears(const Tag& tag, const QModelIndex& index) const;
+    QString tagWords(const QModelIndex& index) const;
+    QColor tint(const QModelIndex& index) const;
 
     ScreenBinding* m_binding;
     OpenEdits* m_openEdits;

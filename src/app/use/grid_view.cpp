@@ -24,6 +24,10 @@ constexpr int NarrowestFitted = 56;
 constexpr int WidestFitted = 240;
 // Rows that a fitted width is measured on.
 constexpr int MeasuredRows = 60;
+constexpr double TintStrength = 0.16;
+constexpr double HitStrength = 0.3;
+constexpr double TagSize = 0.85; // of the font
+constexpr int TagPad = 5;
 constexpr int SwatchSize = 13;
 
 // Rows of several lines show texts wrapped.
@@ -50,6 +54,56 @@ void paintCheck(QPainter& painter, const QRect& rect, const QColor& colour) {
     painter.restore();
 }
 
+// Marks what was searched for, behind the text that is painted next.
+void paintHits(QPainter& painter, const QRect& inner, const QString& text, bool right,
+               const QStringList& words) {
+    const QFontMetrics metrics = painter.fontMetrics();
+    const int width = figuresWidth(metrics, text);
+    const int start = right ? std::max(inner.left(), inner.right() - width) : inner.left();
+    QColor hit = Theme::instance().colours().warning;
+    hit.setAlphaF(HitStrength);
+    for (const QString& word : words) {
+        for (qsizetype at = text.indexOf(word, 0, Qt::CaseInsensitive); at >= 0;
+             at = text.indexOf(word, at + word.size(), Qt::CaseInsensitive)) {
+            const int left = start + figuresWidth(metrics, text.left(at));
+            const QRect mark(left, inner.center().y() - metrics.height() / 2,
+                             figuresWidth(metrics, text.mid(at, word.size())), metrics.height());
+            painter.fillRect(mark.intersected(inner), hit);
+        }
+    }
+}
+
+QFont tagFont(QFont font) {
+    font.setPointSizeF(font.pointSizeF() * TagSize);
+    return font;
+}
+
+// What a tag takes of a cell's width.
+int tagWidth(const QFont& font, const QString& words) {
+    return words.isEmpty()
+               ? 0
+               : QFontMetrics(tagFont(font)).horizontalAdvance(words) + 2 * TagPad + CellPad;
+}
+
+// Words at the right end of a cell, in a frame. Answers where they begin. Where there is not room
+// for all, `valueWidth` goes first up to half of the cell.
+int paintTag(QPainter& painter, const QRect& inner, const QString& words, int valueWidth) {
+    painter.save();
+    painter.setFont(tagFont(painter.font()));
+    const QFontMetrics metrics = painter.fontMetrics();
+    const int room = inner.width() - std::min(valueWidth + CellPad, inner.width() / 2);
+    const QString text = metrics.elidedText(words, Qt::ElideRight, room - 2 * TagPad);
+    const int width = metrics.horizontalAdvance(text) + 2 * TagPad;
+    const int height = metrics.height() + 2;
+    const QRect frame(inner.right() - width, inner.center().y() - height / 2, width, height);
+    painter.setPen(Theme::instance().colours().ink);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.drawRoundedRect(QRectF(frame).adjusted(0.5, 0.5, -0.5, -0.5), 2, 2);
+    painter.drawText(frame, Qt::AlignCenter, text);
+    painter.restore();
+    return frame.left();
+}
+
 } // namespace
 
 CellDelegate::CellDelegate(GridModel* model, QObject* parent)
@@ -67,6 +121,10 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     painter->fillRect(option.rect, selected     ? colours.selection
                                    : currentRow ? colours.raised
                                                 : colours.paper);
+    if (QColor tint = index.data(GridModel::TintRole).value<QColor>(); tint.isValid()) {
+        tint.setAlphaF(TintStrength);
+        painter->fillRect(option.rect, tint);
+    }
     painter->fillRect(QRect(option.rect.left(), option.rect.bottom(), option.rect.width(), 1),
                       colours.lines);
 
@@ -77,6 +135,10 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     painter->setFont(option.font);
     painter->setPen(odd ? colours.elsewhere : colours.ink);
     const bool right = index.data(Qt::TextAlignmentRole).toInt() & Qt::AlignRight;
+    if (const QString words = index.data(GridModel::TagRole).toString(); !words.isEmpty())
+        inner.setRight(
+            paintTag(*painter, inner, words, QFontMetrics(option.font).horizontalAdvance(text)) -
+            CellPad);
 
     if (index.data(GridModel::PendingRole).toBool()) {
         painter->fillRect(QRect(inner.left(), inner.center().y() - 3, inner.width() / 2, 6),
@@ -116,6 +178,7 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
                               painter->fontMetrics().elidedText(QString(text).replace(u'\n', u' '),
                                                                 Qt::ElideRight, inner.width()));
         } else {
+            paintHits(*painter, inner, text, right, m_model->view()->query().words());
             paintFigures(*painter, inner, QString(text).replace(u'\n', u' '), right);
         }
     }
@@ -226,12 +289,18 @@ GridView::GridView(GridModel* model, QWidget* parent)
     setSelectionMode(QAbstractItemView::ExtendedSelection);
     setTabKeyNavigation(true);
     horizontalHeader()->setHighlightSections(false);
+    // A click on a head sorts; it does not choose the column, which would leave the record.
+    horizontalHeader()->setSectionsClickable(true);
+    for (const auto signal : {&QHeaderView::sectionPressed, &QHeaderView::sectionEntered})
+        disconnect(horizontalHeader(), signal, this, nullptr);
     horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     horizontalHeader()->setMinimumSectionSize(28);
     horizontalHeader()->setFixedHeight(Distance(34));
     m_frozen = new FrozenColumns(this, new CellDelegate(model, this));
     // After sorting or reading anew the current record is the same one.
-    connect(model, &QAbstractItemModel::modelReset, this, [this] { setCurrentRecord(m_current); });
+    connect(model, &QAbstractItemModel::modelAboutToBeReset, this,
+            [this] { m_rowBefore = currentIndex().row(); });
+    connect(model, &QAbstractItemModel::modelReset, this, &GridView::keepPlace);
     connect(model, &QAbstractItemModel::rowsInserted, this, [this] {
         if (m_model->rowOf(m_wanted) >= 0)
             setCurrentRecord(m_wanted);
@@ -259,6 +328,17 @@ void GridView::setCurrentRecord(const RecordId& id) {
                    std::max(0, m_model->columnCount() - 1));
     setCurrentIndex(m_model->index(row, column));
     scrollTo(currentIndex());
+}
+
+// The same record; where the new list lacks it, the one that stands there now.
+void GridView::keepPlace() {
+    // What was gone to before the list had it goes first.
+    setCurrentRecord(m_model->rowOf(m_wanted) >= 0 ? m_wanted : m_current);
+    const RecordView* view = m_model->view();
+    if (currentIndex().isValid() || !view->isComplete() || m_model->rowCount() == 0)
+        return;
+    m_wanted = {};
+    setCurrentRecord(m_model->recordAt(std::clamp(m_rowBefore, 0, m_model->rowCount() - 1)));
 }
 
 QList<RecordId> GridView::selectedRecords() const {
@@ -290,12 +370,13 @@ int GridView::fittedWidth(int column) const {
     int width = QFontMetrics(bold).horizontalAdvance(
         m_model->headerData(column, Qt::Horizontal, Qt::DisplayRole).toString());
     for (int row = 0; row < std::min(MeasuredRows, m_model->rowCount()); ++row) {
-        const QString text = m_model->data(m_model->index(row, column), Qt::DisplayRole).toString();
-        const QString choice =
-            m_model->data(m_model->index(row, column), GridModel::ColourRole).toString();
+        const QModelIndex cell = m_model->index(row, column);
+        const QString text = cell.data().toString();
+        const QString choice = cell.data(GridModel::ColourRole).toString();
         const bool hasSwatch = swatchColour(text).isValid() || swatchColour(choice).isValid();
         const int swatch = hasSwatch ? SwatchSize + 8 : 0;
-        width = std::max(width, figuresWidth(metrics, text) + swatch);
+        const int tag = tagWidth(font(), cell.data(GridModel::TagRole).toString());
+        width = std::max(width, figuresWidth(metrics, text) + swatch + tag);
     }
     return std::clamp(width + 2 * CellPad + 6, NarrowestFitted, WidestFitted);
 }

@@ -85,6 +85,7 @@ private:
     int fittedWidth(int column) const;
     bool toggleYesNo(const QModelIndex& index);
     bool openInstead(const QModelIndex& index);
+    void keepPlace();
     void applyRowHeight();
 
     GridModel* m_model;
@@ -93,6 +94,7 @@ private:
     RecordId m_current;
     RecordId m_wanted; // chosen before its row was there
     int m_currentColumn = 0;
+    int m_rowBefore = -1; // where the current record stood before the list became another
 };
 
 } // namespace gravin

@@ -35,6 +35,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     , m_head(new QHBoxLayout)
     , m_title(roleLabel("title", this))
     , m_key(roleLabel("faint", this))
+    , m_tags(roleLabel("warning", this))
     , m_position(roleLabel("faint", this))
     , m_readOnly(roleLabel("faint", this))
     , m_save(new QPushButton(tr("Save record")))
@@ -42,6 +43,8 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     , m_reason(roleLabel("problem", this)) {
     setObjectName(QStringLiteral("record-form"));
     m_title->setTextFormat(Qt::PlainText);
+    m_tags->setTextFormat(Qt::PlainText);
+    m_tags->setObjectName(QStringLiteral("record-tags"));
     m_save->setProperty("main", true);
     m_save->setObjectName(QStringLiteral("save-record"));
     m_discard->setObjectName(QStringLiteral("discard-edits"));
@@ -52,6 +55,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
 
     m_head->addWidget(m_title);
     m_head->addWidget(m_key);
+    m_head->addWidget(m_tags);
     m_head->addStretch();
     m_head->addWidget(m_position);
     auto* area = new QScrollArea;
@@ -176,6 +180,13 @@ void RecordForm::refreshHead(const Draft* draft) {
                    : m_id.isNew() ? tr("key given on save")
                    : key == title ? QString() // it is called by its key
                                   : key);
+    QStringList tags;
+    for (const Tag& tag : m_binding->tags(m_id)) {
+        if (tag.column.isEmpty())
+            tags += tag.words;
+    }
+    m_tags->setText(tags.join(QStringLiteral(" · ")));
+    m_tags->setVisible(!tags.isEmpty());
     const QString readOnly =
         m_binding->screen().reasonAgainst(m_id.isNew() ? Operation::Insert : Operation::Update);
     m_readOnly->setText(readOnly);

@@ -55,6 +55,7 @@ private:
     QHBoxLayout* m_head;
     QLabel* m_title;
     QLabel* m_key;
+    QLabel* m_tags; // the words that the record bears
     QLabel* m_position;
     QLabel* m_readOnly;
     QPushButton* m_save;

@@ -10,6 +10,7 @@
 #include "app/bulk/bulk_dialog.h"
 #include "app/look/theme.h"
 #include "app/use/children_panel.h"
+#include "app/use/filter_bar.h"
 #include "app/use/form_fields.h"
 #include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
@@ -74,6 +75,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     , m_grid(new GridView(m_model, this))
     , m_form(new RecordForm(&m_binding))
     , m_buildFace(new BuildFace(&m_binding, m_grid, m_form, this))
+    , m_filterBar(new FilterBar(&m_binding, m_model->view()))
     , m_active(m_grid)
     , m_notice(new NoticeLine)
     , m_gridSide(new QWidget)
@@ -153,6 +155,11 @@ void ScreenPage::connectGrid() {
             refresh();
         });
     connect(m_model, &QAbstractItemModel::modelReset, this, &ScreenPage::refresh);
+    connect(m_filterBar, &FilterBar::changed, this, &ScreenPage::refresh);
+    connect(m_grid->horizontalHeader(), &QHeaderView::sectionClicked, this, [this](int section) {
+        m_filterBar->sortBy(m_binding.fields()[section].name(),
+                            QApplication::keyboardModifiers() & Qt::ShiftModifier);
+    });
     Workspace* workspace = m_binding.workspace();
     connect(m_model->view(), &RecordView::completed, this, [this] {
         chooseFirstRecord();
@@ -260,6 +267,7 @@ void ScreenPage::arrange() {
     auto* gridLayout = new QVBoxLayout(m_gridSide);
     gridLayout->setContentsMargins(0, 0, 0, 0);
     gridLayout->setSpacing(0);
+    gridLayout->addWidget(m_filterBar);
     gridLayout->addWidget(m_buildFace->gridPlate());
     gridLayout->addWidget(m_grid, 1);
     auto* formLayout = new QVBoxLayout(m_formSide);
@@ -366,6 +374,7 @@ void ScreenPage::setBuild(bool build) {
         button->setVisible(!build);
     m_saveProject->setVisible(build);
     m_subtitle->setVisible(!build);
+    m_filterBar->setVisible(!build);
     m_footNote->clear();
     refresh();
 }
@@ -422,8 +431,17 @@ void ScreenPage::goTo(const QString& text) {
     focusGrid();
 }
 
+void ScreenPage::focusSearch() { m_filterBar->focusSearch(); }
+
+void ScreenPage::askForFilter() {
+    const int column = m_grid->currentIndex().column();
+    m_filterBar->askForFilter(column < 0 ? QString() : m_binding.fields()[column].name());
+}
+
 void ScreenPage::goToRecord(const Key& key) {
     showOnly({}, {});
+    if (m_filterBar->isFiltered() && m_model->rowOf({key, 0}) < 0)
+        m_filterBar->clearFilters();
     m_grid->setCurrentRecord({key, 0});
 }
 
@@ -671,7 +689,9 @@ void ScreenPage::refreshPosition() {
     if (id.isNew())
         position = tr("new record");
     else if (id.isNone())
-        position = view->isComplete() ? tr("no records") : tr("reading…");
+        position = !view->isComplete()         ? tr("reading…")
+                   : m_filterBar->isFiltered() ? tr("no records match")
+                                               : tr("no records");
     else
         position = tr("%1 of %2").arg(QLocale().toString(m_grid->currentIndex().row() + 1), count);
     m_position->setText(position);

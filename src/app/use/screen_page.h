@@ -16,6 +16,7 @@ namespace gravin {
 
 class BuildFace;
 class ChildrenPanel;
+class FilterBar;
 class FormShaper;
 class NoticeLine;
 class OpenEdits;
@@ -49,6 +50,10 @@ public:
     void setBuild(bool build);
     void showNotice(const Notice& notice);
     QString noticeText() const;
+    FilterBar* filterBar() const { return m_filterBar; }
+    void focusSearch();
+    // Asks by what the list is to be narrowed, beginning with the current field.
+    void askForFilter();
     // Puts the cursor into the "go to" line.
     void askWhereToGo();
     void goTo(const QString& text);
@@ -101,6 +106,7 @@ private:
     GridView* m_grid;
     RecordForm* m_form;
     BuildFace* m_buildFace;
+    FilterBar* m_filterBar;
     ChildrenPanel* m_children = nullptr;
     GridView* m_active; // of the page or of its children
     NoticeLine* m_notice;

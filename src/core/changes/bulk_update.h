@@ -14,16 +14,25 @@ struct BulkStep {
     FieldValues after;
 };
 
+// What a bulk update puts into every record: a value, or what an expression over the record's
+// fields gives. Expressions read the record as it was before.
+struct BulkValues {
+    FieldValues put = {};
+    QMap<QString, BoundExpression> set = {};
+};
+
 struct BulkPreview {
     QString table;
     std::vector<BulkStep> steps;
     std::vector<Key> unchanged; // records that already are so
     std::vector<Key> gone;      // keys that no record has
+    // Records of which an expression gives nothing that the field could hold.
+    std::vector<Problem> problems = {};
 };
 
-// Reads the records and says what putting these values would change. Writes nothing.
+// Reads the records and says what these values would change. Writes nothing.
 Result<BulkPreview> previewBulkUpdate(Session& session, const Table& table,
-                                      const std::vector<Key>& keys, const FieldValues& put);
+                                      const std::vector<Key>& keys, const BulkValues& values);
 
 // The change that carries the preview out, guarded by what the preview saw.
 ChangeRequest bulkUpdateRequest(const BulkPreview& preview);

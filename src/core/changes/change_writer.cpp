@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/database/record_statements.h"
+#include "core/records/database_rules.h"
 #include "core/value/text_form.h"
 
 #include <QDateTime>
@@ -52,6 +53,7 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
         0, logTime(), request.person, request.screen, request.action, request.note, request.undoes,
         {}};
     m_failure = {};
+    m_gaps.clear();
     m_present = Present::take();
     if (!m_session.spec().changeLog)
         return WriteFailure{
@@ -96,7 +98,7 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
 ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
     std::vector<RecordEdit> pending = request.edits;
     const bool mayTryAgain = request.restoring && pending.size() > 1;
-    const bool mayReturn = mayTryAgain || mayLeaveOut(request);
+    const bool mayReturn = mayTryAgain || mayGoOn(request);
     while (!pending.empty()) {
         std::vector<RecordEdit> refused;
         for (RecordEdit& edit : pending) {
@@ -110,28 +112,37 @@ ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
             }
             const bool byDatabase =
                 !m_failure.problems.empty() && m_failure.problems.front().check == u"database";
-            const bool leavesOut = std::exchange(m_leavesOut, false);
-            if (!leavesOut && (!mayTryAgain || !byDatabase))
+            const bool goesOn = std::exchange(m_goesOn, false);
+            if (!goesOn && (!mayTryAgain || !byDatabase))
                 return Stop{};
             if (Status returned = m_session.returnToSavepoint(); !returned)
                 return fail(returned.error());
             m_change.records.resize(recordsBefore);
-            if (!leavesOut)
+            if (!goesOn)
                 refused.push_back(std::move(edit));
         }
         if (!refused.empty() && refused.size() == pending.size())
             return Stop{};
         pending = std::move(refused);
     }
-    return Nothing{};
+    if (m_gaps.empty())
+        return Nothing{};
+    m_failure = {
+        {ErrorKind::Refused, say("%1 that this change has to ask for.")
+                                 .arg(counted(static_cast<qint64>(m_gaps.size()),
+                                              say("value is missing"), say("values are missing")))},
+        std::move(m_gaps),
+        {}};
+    return Stop{};
 }
 
-bool ChangeWriter::mayLeaveOut(const ChangeRequest& request) const {
+bool ChangeWriter::mayGoOn(const ChangeRequest& request) const {
     return request.isRun &&
            std::any_of(request.edits.begin(), request.edits.end(), [&](const RecordEdit& edit) {
                const QList<CheckRule> checks = m_rules.value(edit.table).checks;
-               return std::any_of(checks.begin(), checks.end(),
-                                  std::mem_fn(&CheckRule::mayBeLeftOut));
+               return std::any_of(checks.begin(), checks.end(), [](const CheckRule& rule) {
+                   return rule.inRuns != InRuns::Stop;
+               });
            });
 }
 
@@ -423,8 +434,10 @@ ChangeWriter::Step ChangeWriter::check(const Table& table, const ProposedValues&
         occasion.present = m_present;
         for (Problem& problem : problemsOf(table, m_rules.value(table.name), values, occasion))
             problems.push_back(std::move(problem));
-        if (Status checked = checkReferences(table, values, written, problems); !checked)
-            return fail(checked.error());
+        const TableRules rules = m_rules.value(table.name);
+        DatabaseRules database(m_session, m_catalog, table, rules, key);
+        if (Status asked = database.askReferences(values, occasion.written, problems); !asked)
+            return fail(asked.error());
     }
     return judge(std::move(problems), table, key, request);
 }
@@ -445,37 +458,10 @@ ChangeWriter::Step ChangeWriter::checkStored(const Table& table, const Record& s
     occasion.present = m_present;
     const ProposedValues values = proposed(stored);
     std::vector<Problem> problems = problemsOf(table, rules, values, occasion);
-    for (const CheckRule& rule : rules.checks) {
-        if (!isAsked(rule, table, values, occasion))
-            continue;
-        if (Status asked = askDatabase(rule, table, values, problems); !asked)
-            return fail(asked.error());
-    }
+    DatabaseRules database(m_session, m_catalog, table, rules, stored.key);
+    if (Status asked = database.askChecks(values, occasion, problems); !asked)
+        return fail(asked.error());
     return judge(std::move(problems), table, stored.key, request);
-}
-
-// The record itself is stored already, so that it is counted with the others.
-Status ChangeWriter::askDatabase(const CheckRule& rule, const Table& table,
-                                 const ProposedValues& values, std::vector<Problem>& problems) {
-    const bool isUnique = rule.asks == CheckRule::Asks::Unique;
-    if (!isUnique && rule.asks != CheckRule::Asks::Reference)
-        return done();
-    const std::vector<Value> wanted = pick(table, values, rule.columns);
-    if (anyNull(wanted))
-        return done();
-    const Table* asked = isUnique ? &table : m_catalog.table(rule.table);
-    const bool isThere = asked && (isUnique || asked->column(rule.target));
-    qint64 found = 0;
-    if (isThere) {
-        auto counted = TableReader(m_session, *asked)
-                           .countWhere(isUnique ? rule.columns : QStringList{rule.target}, wanted);
-        if (!counted)
-            return counted.error();
-        found = *counted;
-    }
-    if (isUnique ? found > 1 : found == 0)
-        problems.push_back(problemOf(rule, m_rules.value(table.name)));
-    return done();
 }
 
 // What stops comes first; warnings pass where they were accepted.
@@ -494,12 +480,21 @@ ChangeWriter::Step ChangeWriter::judge(std::vector<Problem> problems, const Tabl
         return Nothing{};
     std::stable_partition(problems.begin(), problems.end(),
                           [](const Problem& problem) { return !problem.warning; });
-    m_leavesOut = request.isRun && std::all_of(problems.begin(), problems.end(),
-                                               std::mem_fn(&Problem::mayBeLeftOut));
+    const auto allAre = [&](InRuns way) {
+        return std::all_of(problems.begin(), problems.end(),
+                           [&](const Problem& problem) { return problem.inRuns == way; });
+    };
+    const bool leavesOut = request.isRun && allAre(InRuns::LeaveOut);
+    // Only what has a field can be asked for.
+    const bool asks = request.isRun && allAre(InRuns::Ask) &&
+                      std::none_of(problems.begin(), problems.end(),
+                                   [](const Problem& problem) { return problem.field.isEmpty(); });
+    m_goesOn = leavesOut || asks;
     const Stop stop = refuse(std::move(problems), table, key);
-    if (m_leavesOut)
-        m_change.leftOut.insert(m_change.leftOut.end(), m_failure.problems.begin(),
-                                m_failure.problems.end());
+    if (m_goesOn) {
+        std::vector<Problem>& noted = leavesOut ? m_change.leftOut : m_gaps;
+        noted.insert(noted.end(), m_failure.problems.begin(), m_failure.problems.end());
+    }
     return stop;
 }
 
@@ -524,42 +519,6 @@ void ChangeWriter::checkWritten(const Table& table, const FieldValues& written, 
             problems.push_back(
                 {{}, field.key(), QStringLiteral("exact"), held.error().sentence, label});
     }
-}
-
-Status ChangeWriter::checkReferences(const Table& table, const ProposedValues& values,
-                                     const FieldValues& written, std::vector<Problem>& problems) {
-    for (const ForeignKey& reference : table.foreignKeys) {
-        const bool touched =
-            std::any_of(reference.columns.begin(), reference.columns.end(),
-                        [&](const QString& column) { return written.contains(column); });
-        const std::vector<Value> wanted = pick(table, values, reference.columns);
-        if (!touched || anyNull(wanted))
-            continue;
-        const bool toItself = reference.table == table.name &&
-                              pick(table, values, reference.referencedColumns) == wanted;
-        if (toItself)
-            continue;
-        const Table* target = m_catalog.table(reference.table);
-        qint64 found = 0;
-        if (target) {
-            auto counted =
-                TableReader(m_session, *target).countWhere(reference.referencedColumns, wanted);
-            if (!counted)
-                return counted.error();
-            found = *counted;
-        }
-        if (found > 0)
-            continue;
-        const QString label = m_rules.value(table.name).labelOf(reference.columns.front());
-        const QString shown = toText(wanted.front(), table.column(reference.columns.front())->type);
-        problems.push_back(
-            {{},
-             reference.columns.front(),
-             QStringLiteral("reference"),
-             say("%1: there is no record “%2” in %3.").arg(label, shown, reference.table),
-             label});
-    }
-    return done();
 }
 
 Result<Record> ChangeWriter::readBack(const Table& table, const Key& key) {

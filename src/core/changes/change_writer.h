@@ -29,7 +29,7 @@ private:
     using Step = Result<Nothing, Stop>;
 
     Step applyAll(const ChangeRequest& request);
-    bool mayLeaveOut(const ChangeRequest& request) const;
+    bool mayGoOn(const ChangeRequest& request) const;
     Step apply(const RecordEdit& edit, const ChangeRequest& request);
     Step insert(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
     Step update(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
@@ -42,10 +42,6 @@ private:
                      const ChangeRequest& request);
     void checkWritten(const Table& table, const FieldValues& written, bool isNew, bool restoring,
                       std::vector<Problem>& problems);
-    Status checkReferences(const Table& table, const ProposedValues& values,
-                           const FieldValues& written, std::vector<Problem>& problems);
-    Status askDatabase(const CheckRule& rule, const Table& table, const ProposedValues& values,
-                       std::vector<Problem>& problems);
     Step judge(std::vector<Problem> problems, const Table& table, const Key& key,
                const ChangeRequest& request);
     Result<Record> readBack(const Table& table, const Key& key);
@@ -63,7 +59,8 @@ private:
     ChangeLog m_log;
     CommittedChange m_change;
     std::vector<std::pair<QString, Key>> m_removing; // deletions under way, outermost first
-    bool m_leavesOut = false; // the record that stopped the last step is to be left out
+    bool m_goesOn = false;       // the record that stopped the last step does not stop the run
+    std::vector<Problem> m_gaps; // what a run has to ask for
     Present m_present;
     WriteFailure m_failure;
 };

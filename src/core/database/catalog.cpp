@@ -32,6 +32,12 @@ bool Table::hasComputedColumns() const {
                        [](const Column& column) { return column.computed; });
 }
 
+Table Table::stored() const {
+    Table stored = *this;
+    stored.columns.removeIf([](const Column& column) { return !column.expression.isEmpty(); });
+    return stored;
+}
+
 QString Table::readOnlyReason() const {
     if (!hindrance.isEmpty())
         return hindrance;

@@ -33,6 +33,9 @@ struct Column {
     QString baseType = {};
     // The engine may take different texts of it for equal: it folds case, accents or blanks.
     bool foldsText = false;
+    // Computed by Gravin for every record that is read, from columns before this one; the database
+    // knows nothing of it. Such columns are `computed` too, and stand behind all others.
+    QString expression = {};
 
     // A record can be inserted without a value here.
     bool mayBeLeftOut() const {
@@ -93,6 +96,8 @@ struct Table {
     int indexOf(const QString& columnName) const; // -1: none
     std::vector<ColumnType> keyTypes() const;
     bool hasComputedColumns() const;
+    // The table as the database knows it: without what Gravin computes.
+    Table stored() const;
     // Why no record of this table can be changed; empty when it can.
     QString readOnlyReason() const;
     // Why this cannot be done to any record; empty when it can.

@@ -9,6 +9,21 @@
 
 namespace gravin {
 
+bool hasExtremes(const ColumnType& type) {
+    switch (type.kind) {
+    case TypeKind::Integer:
+    case TypeKind::Decimal:
+    case TypeKind::Double:
+    case TypeKind::Date:
+    case TypeKind::Time:
+    case TypeKind::Timestamp:
+    case TypeKind::Instant:
+        return true;
+    default:
+        return false;
+    }
+}
+
 SqlFragment Dialect::keyCondition(const Table& table, const Key& key) const {
     SqlFragment condition;
     for (qsizetype i = 0; i < table.key.size(); ++i) {

@@ -63,6 +63,14 @@ struct AnswerColumn {
     QString origin; // empty: not told, or no column's values
 };
 
+// What one pass over all rows tells of a column.
+struct ColumnSpan {
+    qint64 filled = 0; // not NULL, and no empty text
+    Value smallest;    // of numbers, dates, times and moments; NULL: not told
+    Value largest;
+};
+bool hasExtremes(const ColumnType& type); // whether a span tells them
+
 // Everything in which engines differ. Each session owns one, and it belongs to that session's
 // thread unless a function says otherwise.
 class Dialect {
@@ -89,6 +97,10 @@ public:
     // Fails when the database that was opened is no longer where it was. Asks no server.
     virtual Status verifyStillThere() const = 0;
     virtual Result<ServerFacts> facts(QSqlDatabase& database) const = 0;
+
+    virtual Engine engine() const = 0;
+    // Whether NULL comes before all other values in an ascending order.
+    virtual bool sortsNullsFirst() const { return true; }
 
     virtual QString quoted(const QString& name) const = 0;
     // With its schema, ready to stand in a statement.
@@ -165,6 +177,10 @@ public:
     // false. Faster than fetching rows one variant at a time. NotFound: a value was no integer.
     virtual Status scanIntegers(QSqlDatabase& database, const QString& sql,
                                 const std::function<bool(qint64)>& take) const = 0;
+
+    // What every column spans, in one pass over all rows.
+    virtual Result<std::vector<ColumnSpan>> spans(QSqlDatabase& database,
+                                                  const Table& table) const = 0;
 
     // A number that changes when another connection has committed something; 0 when unknown.
     virtual qint64 foreignCommits(QSqlDatabase& database) const = 0;

@@ -13,6 +13,7 @@ public:
     using ServerDialect::ServerDialect;
 
     QString driver() const override { return QStringLiteral("QMYSQL"); }
+    Engine engine() const override { return Engine::MariaDb; }
     Status verifyReachable() const override;
     QStringList connectOptions(bool readOnly) const override;
     bool isWorthAnotherTry(const QSqlError& error) const override;

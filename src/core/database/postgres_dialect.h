@@ -14,6 +14,8 @@ public:
     ~PostgresDialect() override;
 
     QString driver() const override { return QStringLiteral("QPSQL"); }
+    Engine engine() const override { return Engine::PostgreSql; }
+    bool sortsNullsFirst() const override { return false; }
     QStringList connectOptions(bool readOnly) const override;
     void configure(QSqlDatabase& database, bool readOnly) const override;
     QStringList openingStatements(bool readOnly) const override;

@@ -112,6 +112,50 @@ Status ServerDialect::scanIntegers(QSqlDatabase& database, const QString& sql,
     return done();
 }
 
+Result<std::vector<ColumnSpan>> ServerDialect::spans(QSqlDatabase& database,
+                                                     const Table& table) const {
+    // The extremes are found within, and brought into the form that loses nothing outside.
+    QStringList inner;
+    QStringList outer;
+    for (qsizetype i = 0; i < table.columns.size(); ++i) {
+        const Column& column = table.columns[i];
+        const QString name = quoted(column.name);
+        const QString count = QStringLiteral("filled%1").arg(i);
+        inner += (column.type.kind == TypeKind::Text ? QStringLiteral("count(NULLIF(%1, '')) AS %2")
+                                                     : QStringLiteral("count(%1) AS %2"))
+                     .arg(name, count);
+        outer += count;
+        if (!hasExtremes(column.type))
+            continue;
+        for (const char* extreme : {"min", "max"}) {
+            Column told = column;
+            told.name = QStringLiteral("%1%2").arg(QLatin1String(extreme)).arg(i);
+            inner +=
+                QStringLiteral("%1(%2) AS %3").arg(QLatin1String(extreme), name, quoted(told.name));
+            outer += readable(told);
+        }
+    }
+    std::vector<ColumnSpan> spans(static_cast<size_t>(table.columns.size()));
+    const Status read = each(
+        database,
+        QStringLiteral("SELECT %1 FROM (SELECT %2 FROM %3) AS gravin_pass")
+            .arg(outer.join(QStringLiteral(", ")), inner.join(QStringLiteral(", ")), rowsOf(table)),
+        [&](const QSqlQuery& row) {
+            int place = 0;
+            for (size_t i = 0; i < spans.size(); ++i) {
+                const ColumnType& type = table.columns[static_cast<qsizetype>(i)].type;
+                spans[i].filled = row.value(place++).toLongLong();
+                if (!hasExtremes(type))
+                    continue;
+                spans[i].smallest = decode(row.value(place++), type);
+                spans[i].largest = decode(row.value(place++), type);
+            }
+        });
+    if (!read)
+        return read.error();
+    return spans;
+}
+
 QString ServerDialect::lockingClause(const Table& table) const {
     // The engines ask for the right to update before they lock.
     return table.rights.update ? QStringLiteral(" FOR UPDATE") : QString();

@@ -19,6 +19,8 @@ public:
     Value decodeFromLog(const QVariant& stored, const ColumnType& type) const override;
     Status scanIntegers(QSqlDatabase& database, const QString& sql,
                         const std::function<bool(qint64)>& take) const override;
+    Result<std::vector<ColumnSpan>> spans(QSqlDatabase& database,
+                                          const Table& table) const override;
     qint64 foreignCommits(QSqlDatabase&) const override { return 0; }
     QString lockingClause(const Table& table) const override;
 

@@ -211,6 +211,13 @@ Status Session::scanIntegers(const QString& sql, const std::function<bool(qint64
     return scanned;
 }
 
+Result<std::vector<ColumnSpan>> Session::spans(const Table& table) {
+    auto spans = m_dialect->spans(m_database, table);
+    if (!spans)
+        noteIfLost(spans.error());
+    return spans;
+}
+
 qint64 Session::foreignCommits() { return m_dialect->foreignCommits(m_database); }
 
 Status Session::setSavepoint() { return command(QStringLiteral("SAVEPOINT gravin_step")); }

@@ -54,6 +54,7 @@ public:
     Result<QList<AnswerColumn>> describe(const QString& select);
     Result<ServerFacts> facts();
     Status scanIntegers(const QString& sql, const std::function<bool(qint64)>& take);
+    Result<std::vector<ColumnSpan>> spans(const Table& table);
     qint64 foreignCommits();
 
     // A writing transaction; rolled back unless commit() was reached.

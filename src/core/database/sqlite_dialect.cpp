@@ -2,6 +2,7 @@
 #include "core/database/sqlite_dialect.h"
 
 #include "core/base/text.h"
+#include "core/database/sqlite_spans.h"
 #include "core/value/text_form.h"
 
 #include <QFile>
@@ -88,6 +89,17 @@ QString storageClass(const QVariant& stored) {
     }
 }
 
+using Statement = std::unique_ptr<sqlite3_stmt, int (*)(sqlite3_stmt*)>;
+
+// Null: the handle tells why.
+Statement prepared(sqlite3* handle, const QString& sql) {
+    sqlite3_stmt* statement = nullptr;
+    const QByteArray text = sql.toUtf8();
+    sqlite3_prepare_v2(handle, text.constData(), static_cast<int>(text.size()), &statement,
+                       nullptr);
+    return {statement, sqlite3_finalize};
+}
+
 // gravin_contains(text, part): SQLite itself tells upper from lower case in ASCII only.
 void contains(sqlite3_context* context, int, sqlite3_value** values) {
     const auto text = [&](int i) {
@@ -106,6 +118,11 @@ void addContains(sqlite3* handle) {
 }
 
 } // namespace
+
+Error SqliteDialect::engineError(const QSqlDatabase& database, int code) const {
+    return errorOf(QSqlError({}, QString::fromUtf8(sqlite3_errmsg(handleOf(database))),
+                             QSqlError::StatementError, QString::number(code)));
+}
 
 Status SqliteDialect::verifyReachable() const {
     const QFileInfo info(m_path);
@@ -283,34 +300,53 @@ QStringList SqliteDialect::changeLogSchema() const {
 Status SqliteDialect::scanIntegers(QSqlDatabase& database, const QString& sql,
                                    const std::function<bool(qint64)>& take) const {
     sqlite3* handle = handleOf(database);
-    sqlite3_stmt* statement = nullptr;
-    const QByteArray text = sql.toUtf8();
-    int code = sqlite3_prepare_v2(handle, text.constData(), static_cast<int>(text.size()),
-                                  &statement, nullptr);
+    Statement statement = prepared(handle, sql);
+    int code = statement ? SQLITE_ROW : sqlite3_errcode(handle);
     bool onlyIntegers = true;
-    if (code == SQLITE_OK) {
-        while ((code = sqlite3_step(statement)) == SQLITE_ROW) {
-            onlyIntegers = sqlite3_column_type(statement, 0) == SQLITE_INTEGER;
-            if (!onlyIntegers || !take(sqlite3_column_int64(statement, 0)))
-                break;
-        }
+    while (code == SQLITE_ROW && (code = sqlite3_step(statement.get())) == SQLITE_ROW) {
+        onlyIntegers = sqlite3_column_type(statement.get(), 0) == SQLITE_INTEGER;
+        if (!onlyIntegers || !take(sqlite3_column_int64(statement.get(), 0)))
+            break;
     }
-    const bool failed = code != SQLITE_DONE && code != SQLITE_ROW;
-    Error error = failed ? errorOf(QSqlError({}, QString::fromUtf8(sqlite3_errmsg(handle)),
-                                             QSqlError::StatementError, QString::number(code)))
-                         : Error{};
-    sqlite3_finalize(statement);
-    if (failed)
-        return error;
+    if (code != SQLITE_DONE && code != SQLITE_ROW)
+        return engineError(database, code);
     if (!onlyIntegers)
         return Error{ErrorKind::NotFound, say("A key of this table is not a whole number.")};
     return done();
 }
 
+Result<std::vector<ColumnSpan>> SqliteDialect::spans(QSqlDatabase& database,
+                                                     const Table& table) const {
+    QStringList names;
+    std::vector<StoredSpan> stored;
+    for (const Column& column : table.columns) {
+        names += quoted(column.name);
+        const bool isNumber = column.type.kind == TypeKind::Integer ||
+                              column.type.kind == TypeKind::Decimal ||
+                              column.type.kind == TypeKind::Double;
+        stored.push_back({!hasExtremes(column.type) ? StoredSpan::Order::None
+                          : isNumber                ? StoredSpan::Order::Number
+                                                    : StoredSpan::Order::Text});
+    }
+    sqlite3* handle = handleOf(database);
+    const Statement statement = prepared(
+        handle,
+        QStringLiteral("SELECT %1 FROM %2").arg(names.join(QStringLiteral(", ")), rowsOf(table)));
+    const int code = statement ? readSpans(statement.get(), stored) : sqlite3_errcode(handle);
+    if (code != SQLITE_DONE)
+        return engineError(database, code);
+    std::vector<ColumnSpan> spans;
+    for (size_t i = 0; i < stored.size(); ++i) {
+        const ColumnType& type = table.columns[static_cast<qsizetype>(i)].type;
+        spans.push_back(
+            {stored[i].filled, decode(stored[i].smallest, type), decode(stored[i].largest, type)});
+    }
+    return spans;
+}
+
 Result<QList<AnswerColumn>> SqliteDialect::describe(QSqlDatabase& database,
                                                     const QString& select) const {
     sqlite3* handle = handleOf(database);
-    using Statement = std::unique_ptr<sqlite3_stmt, int (*)(sqlite3_stmt*)>;
     const auto prepare = [&](const QString& sql) -> Result<Statement> {
         sqlite3_stmt* prepared = nullptr;
         const QByteArray text = sql.toUtf8();
@@ -319,8 +355,7 @@ Result<QList<AnswerColumn>> SqliteDialect::describe(QSqlDatabase& database,
                                             &prepared, &rest);
         Statement owner(prepared, sqlite3_finalize);
         if (code != SQLITE_OK)
-            return errorOf(QSqlError({}, QString::fromUtf8(sqlite3_errmsg(handle)),
-                                     QSqlError::StatementError, QString::number(code)));
+            return engineError(database, code);
         if (*rest != '\0')
             return Error{ErrorKind::Usage,
                          say("This is more than one statement. Write one SELECT.")};

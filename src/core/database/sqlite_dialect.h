@@ -16,6 +16,7 @@ public:
         : m_path(std::move(path)) {}
 
     QString driver() const override { return QStringLiteral("QSQLITE"); }
+    Engine engine() const override { return Engine::Sqlite; }
     // The file exists, is a plain file, may be read, and is a database.
     Status verifyReachable() const override;
     QStringList connectOptions(bool readOnly) const override;
@@ -64,6 +65,8 @@ public:
     }
     Status scanIntegers(QSqlDatabase& database, const QString& sql,
                         const std::function<bool(qint64)>& take) const override;
+    Result<std::vector<ColumnSpan>> spans(QSqlDatabase& database,
+                                          const Table& table) const override;
     qint64 foreignCommits(QSqlDatabase& database) const override;
     Error errorOf(const QSqlError& error) const override;
     ConstraintFailure constraintFailure(const Error& error) const override;
@@ -72,6 +75,9 @@ protected:
     QString insertWithoutValues() const override { return QStringLiteral("DEFAULT VALUES"); }
 
 private:
+    // What the engine itself, asked without Qt, has answered last.
+    Error engineError(const QSqlDatabase& database, int code) const;
+
     QString m_path;
     std::atomic<void*> m_handle = nullptr; // sqlite3*
     dev_t m_device = 0;

@@ -74,43 +74,6 @@ int sign(std::strong_ordering ordering) {
     return std::is_lt(ordering) ? -1 : std::is_gt(ordering) ? 1 : 0;
 }
 
-// Below, equal or above. Requires: neither is NULL, and their types are comparable.
-int compare(const Value& a, const Value& b) {
-    using Kind = Value::Kind;
-    const Kind kind = a.kind();
-    if (kind == Kind::Double || b.kind() == Kind::Double) {
-        const double left = toDouble(a);
-        const double right = toDouble(b);
-        return left < right ? -1 : left > right ? 1 : 0;
-    }
-    switch (kind) {
-    case Kind::Integer:
-    case Kind::Decimal:
-        if (kind == Kind::Integer && b.kind() == Kind::Integer)
-            return sign(a.asInteger() <=> b.asInteger());
-        if (kind == Kind::Decimal && b.kind() == Kind::Decimal)
-            return sign(a.asDecimal() <=> b.asDecimal());
-        return sign(toDecimal(a) <=> toDecimal(b));
-    case Kind::Boolean:
-        return sign(a.asBoolean() <=> b.asBoolean());
-    case Kind::Text:
-        return compareTexts(a.asText(), b.asText());
-    case Kind::Time:
-        return sign(a.asTime() <=> b.asTime());
-    case Kind::Date:
-    case Kind::Timestamp:
-    case Kind::Instant: {
-        const Timestamp left = toTimestamp(a);
-        const Timestamp right = toTimestamp(b);
-        if (left.date != right.date)
-            return left.date < right.date ? -1 : 1;
-        return sign(left.time <=> right.time);
-    }
-    default:
-        return 0;
-    }
-}
-
 // One run over one record. The parser has limited the depth of the tree.
 class Run {
 public:
@@ -199,7 +162,7 @@ private:
             return right.error();
         if ((*left)->isNull() || (*right)->isNull())
             return Value::null();
-        return Value::boolean(holds(node.operation, compare(**left, **right)));
+        return Value::boolean(holds(node.operation, compareValues(**left, **right)));
     }
 
     // What decides comes first: after it nothing is asked.
@@ -250,7 +213,7 @@ private:
                 return part;
             if (part->isNull())
                 unknown = true;
-            else if (compare(*wanted, *part) == 0)
+            else if (compareValues(*wanted, *part) == 0)
                 return Value::boolean(true);
         }
         return unknown ? Value::null() : Value::boolean(false);
@@ -290,9 +253,10 @@ private:
             return Value::boolean(!operands[0].isNull() && !operands[0].asBoolean());
         case Operation::Distinct:
             return Value::boolean(anyNull ? operands[0].isNull() != operands[1].isNull()
-                                          : compare(operands[0], operands[1]) != 0);
+                                          : compareValues(operands[0], operands[1]) != 0);
         case Operation::NullIf:
-            return !anyNull && compare(operands[0], operands[1]) == 0 ? Value::null() : operands[0];
+            return !anyNull && compareValues(operands[0], operands[1]) == 0 ? Value::null()
+                                                                            : operands[0];
         default:
             break;
         }
@@ -757,6 +721,42 @@ bool isOfType(const Value& value, Type type) {
 Result<Value> evaluate(const Expression& expression, const std::vector<const Value*>& values,
                        const Present& present) {
     return evaluatePart(expression, expression.root(), values, present);
+}
+
+int compareValues(const Value& a, const Value& b) {
+    using Kind = Value::Kind;
+    const Kind kind = a.kind();
+    if (kind == Kind::Double || b.kind() == Kind::Double) {
+        const double left = toDouble(a);
+        const double right = toDouble(b);
+        return left < right ? -1 : left > right ? 1 : 0;
+    }
+    switch (kind) {
+    case Kind::Integer:
+    case Kind::Decimal:
+        if (kind == Kind::Integer && b.kind() == Kind::Integer)
+            return sign(a.asInteger() <=> b.asInteger());
+        if (kind == Kind::Decimal && b.kind() == Kind::Decimal)
+            return sign(a.asDecimal() <=> b.asDecimal());
+        return sign(toDecimal(a) <=> toDecimal(b));
+    case Kind::Boolean:
+        return sign(a.asBoolean() <=> b.asBoolean());
+    case Kind::Text:
+        return compareTexts(a.asText(), b.asText());
+    case Kind::Time:
+        return sign(a.asTime() <=> b.asTime());
+    case Kind::Date:
+    case Kind::Timestamp:
+    case Kind::Instant: {
+        const Timestamp left = toTimestamp(a);
+        const Timestamp right = toTimestamp(b);
+        if (left.date != right.date)
+            return left.date < right.date ? -1 : 1;
+        return sign(left.time <=> right.time);
+    }
+    default:
+        return 0;
+    }
 }
 
 Result<Value> evaluatePart(const Expression& expression, int node,

@@ -22,6 +22,8 @@ Result<Value> evaluate(const Expression& expression, const std::vector<const Val
 // The same of the part that begins at this node.
 Result<Value> evaluatePart(const Expression& expression, int node,
                            const std::vector<const Value*>& values, const Present& present);
+// Below 0, 0 or above. Requires: neither is NULL, and an expression may compare their types.
+int compareValues(const Value& a, const Value& b);
 // Whether a value is one that an expression of this type may have; NULL always is.
 bool isOfType(const Value& value, ExpressionType type);
 

@@ -139,6 +139,7 @@ public:
 
 private:
     friend class ExpressionParser;
+    friend class ExpressionExpander;
     QString m_text;
     QStringList m_columns;
     std::vector<ExpressionNode> m_nodes;

@@ -70,6 +70,33 @@ QString BoundScreen::nameOf(const std::vector<Value>& values) const {
     return keyText(Key(std::move(key)), table->keyTypes());
 }
 
+QList<Tag> BoundScreen::tagsOf(const std::vector<Value>& values) const {
+    QList<Tag> found;
+    if (tags.isEmpty())
+        return found;
+    RecordValues pointers;
+    for (const Value& value : values)
+        pointers.push_back(&value);
+    const Present present = Present::take();
+    for (const BoundTag& each : tags) {
+        const auto holds = evaluate(each.when, pointers, present);
+        if (holds && !holds->isNull() && holds->asBoolean())
+            found += each.tag;
+    }
+    return found;
+}
+
+BoundField bindField(const Project& project, const Catalog& catalog, const Table& table,
+                     const ScreenField& placement) {
+    const int index = table.indexOf(placement.column);
+    const Column& column = table.columns[index];
+    const FieldDefinition* definition = project.definition(table.homeOf(column), column.name);
+    return {
+        column, index,
+        placement.applied(definition ? *definition : generateDefinition(catalog, table, column)),
+        placement, table.key.contains(column.name)};
+}
+
 Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
                                const Screen& screen) {
     const Table* table = catalog.table(screen.table);
@@ -80,6 +107,7 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
     BoundScreen bound;
     bound.screen = screen;
     bound.table = std::make_shared<const Table>(*table);
+    bound.computed = std::make_shared<const ComputedColumns>(*table);
     for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete})
         bound.reasons.insert(operation, reasonFor(project, screen, *table, operation));
     const auto& reasons = bound.reasons;
@@ -94,13 +122,11 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
         }
         if (bound.field(placement.column))
             continue; // a column is shown once
-        const Column& column = table->columns[index];
-        const FieldDefinition* definition = project.definition(table->homeOf(column), column.name);
-        bound.fields +=
-            BoundField{column, index,
-                       placement.applied(definition ? *definition
-                                                    : generateDefinition(catalog, *table, column)),
-                       placement, table->key.contains(column.name)};
+        bound.fields += bindField(project, catalog, *table, placement);
+    }
+    for (const Tag& tag : project.checks.value(table->written()).tags) {
+        if (reasonAgainst(tag, *table).isEmpty())
+            bound.tags.append({tag, *bindCondition(tag.when, *table)});
     }
     // What is frozen stands first, in its own order.
     std::stable_partition(bound.fields.begin(), bound.fields.end(),

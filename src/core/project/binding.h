@@ -38,6 +38,15 @@ struct BoundScreen {
 
     QMap<Operation, QString> reasons; // of the operations that are not allowed
 
+    struct BoundTag {
+        Tag tag;
+        BoundExpression when;
+    };
+    QList<BoundTag> tags; // those that fit the table
+    std::shared_ptr<const ComputedColumns> computed;
+    // The tags of a record with these values. One whose condition cannot be evaluated is none.
+    QList<Tag> tagsOf(const std::vector<Value>& values) const;
+
     const BoundField* field(const QString& column) const;
     // "Cooper Rock": the record's name, or its key when it has none.
     QString nameOf(const std::vector<Value>& values) const;
@@ -46,6 +55,11 @@ struct BoundScreen {
 // NotFound when the screen's table is not in the catalog.
 Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
                                const Screen& screen);
+
+// One column of a table as a field, with what all screens share and `placement` has of its own.
+// Requires: the table has the column.
+BoundField bindField(const Project& project, const Catalog& catalog, const Table& table,
+                     const ScreenField& placement);
 
 // Whether a column of this type can be shown so without losing anything.
 bool canShowAs(ShownAs shownAs, const ColumnType& type);

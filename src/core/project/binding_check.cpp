@@ -31,29 +31,6 @@ QStringList columnNames(const Table& table) {
     return names;
 }
 
-// Calls a column by another name everywhere in a screen.
-void renameOnScreen(Screen& screen, const QString& from, const QString& to) {
-    if (ScreenField* field = screen.field(from))
-        field->column = to;
-    for (FormSection& section : screen.form.sections) {
-        for (FormPlace& place : section.places) {
-            if (place.column == from)
-                place.column = to;
-        }
-    }
-    for (QString& column : screen.form.tabOrder) {
-        if (column == from)
-            column = to;
-    }
-}
-
-void takeOffScreen(Screen& screen, const QString& column) {
-    screen.fields.removeIf([&](const ScreenField& field) { return field.column == column; });
-    for (FormSection& section : screen.form.sections)
-        section.places.removeIf([&](const FormPlace& place) { return place.column == column; });
-    screen.form.tabOrder.removeAll(column);
-}
-
 // Collects what is found about one project and one catalog.
 class BindingCheck {
 public:
@@ -74,8 +51,12 @@ public:
             checkSource(source);
         for (const Screen& screen : m_project.screens)
             checkScreen(screen);
-        for (auto table = m_project.checks.begin(); table != m_project.checks.end(); ++table)
+        for (auto table = m_project.checks.begin(); table != m_project.checks.end(); ++table) {
             checkChecks(table.key(), table.value());
+            checkTags(table.key(), table.value().tags);
+        }
+        for (auto table = m_project.computed.begin(); table != m_project.computed.end(); ++table)
+            checkComputed(table.key(), table.value());
         return std::move(m_findings);
     }
 
@@ -118,7 +99,7 @@ private:
                 addRepeated(screen, field.column);
             else if (const Column* column = table->column(field.column))
                 checkField(screen, *table, *column);
-            else
+            else if (!isComputed(table->name, field.column))
                 addMissing(screen, *table, field.column);
             seen += field.column;
         }
@@ -195,14 +176,14 @@ private:
         if (near.isEmpty()) {
             finding.mend = say("Take the field off the screen");
             finding.apply = [id = screen.id, column](Project& project) {
-                takeOffScreen(*project.screenById(id), column);
+                takeOffColumn(*project.screenById(id), column);
             };
         } else {
             finding.cause += u' ' + say("Did you mean “%1”?").arg(near);
             finding.mend = say("Bind the field to %1").arg(near);
             finding.apply = [id = screen.id, home = table.written(), column,
                              near](Project& project) {
-                renameOnScreen(*project.screenById(id), column, near);
+                renameColumn(*project.screenById(id), column, near);
                 FieldDefinition* definition = project.definition(home, column);
                 if (definition && !project.definition(home, near))
                     definition->column = near;
@@ -246,11 +227,14 @@ private:
             });
             add(std::move(finding));
         }
-        if (definition.standard.kind == FieldDefault::Kind::Fixed &&
-            !inputValue(field, definition.standard.text)) {
+        const FieldDefault& standard = definition.standard;
+        const bool isFixed = standard.kind == FieldDefault::Kind::Fixed;
+        const bool isComputed = standard.kind == FieldDefault::Kind::Computed;
+        if ((isFixed && !inputValue(field, standard.text)) ||
+            (isComputed && !defaultFromText(field, table, defaultText(field)))) {
             Finding finding = onField("default_misfit", Severity::Risks, screen, column.name);
-            finding.cause = say("The default “%1” cannot be a value of %2.")
-                                .arg(definition.standard.text, column.name);
+            finding.cause =
+                say("The default “%1” cannot be a value of %2.").arg(standard.text, column.name);
             finding.consequence = say("New records begin without it.");
             finding.mend = say("Remove the default");
             finding.apply = onDefinition(screen, table, column,
@@ -321,7 +305,8 @@ private:
                 gone += lookup.sortColumn;
             for (const LookupCondition& condition : lookup.conditions)
                 gone += condition.column;
-            gone.removeIf([&](const QString& name) { return target->column(name) != nullptr; });
+            const Table stored = target->stored(); // what Gravin computes cannot be looked up
+            gone.removeIf([&](const QString& name) { return stored.column(name) != nullptr; });
             if (!gone.isEmpty()) {
                 cause = say("%1 has no column %2, which the lookup uses.")
                             .arg(target->name, gone.front());
@@ -565,6 +550,69 @@ private:
         }
     }
 
+    void checkTags(const QString& tableName, const QList<Tag>& tags) {
+        const Table* table = m_catalog.table(tableName);
+        for (qsizetype i = 0; table && i < tags.size(); ++i) {
+            const QString reason = reasonAgainst(tags[i], *table);
+            if (reason.isEmpty())
+                continue;
+            add({.kind = QStringLiteral("tag_broken"),
+                 .severity = Severity::Risks,
+                 .table = tableName,
+                 .column = QString::number(i + 1),
+                 .place = say("%1 · the tag “%2”").arg(tableName, tags[i].words),
+                 .cause = reason,
+                 .consequence = say("No record bears the tag."),
+                 .mend = say("Remove the tag"),
+                 .apply = [tableName, i](Project& project) {
+                     QList<Tag>& all = project.checks[tableName].tags;
+                     if (i < all.size())
+                         all.removeAt(i);
+                 }});
+        }
+    }
+
+    void checkComputed(const QString& tableName, const QList<ComputedField>& fields) {
+        const Table* found = m_catalog.table(tableName);
+        if (!found)
+            return; // said of the screens that show it
+        Table table = found->stored();
+        for (qsizetype i = 0; i < fields.size(); ++i) {
+            const ComputedField& field = fields[i];
+            const QString reason =
+                i < MostComputedFields
+                    ? reasonAgainst(field, table)
+                    : say("A table can have %1 computed fields.").arg(MostComputedFields);
+            if (reason.isEmpty()) {
+                addComputedFields(table, {field});
+                continue;
+            }
+            Finding finding{.kind = QStringLiteral("computed_broken"),
+                            .table = tableName,
+                            .column = field.name,
+                            .place = tableName + QStringLiteral(" · ") + field.name,
+                            .cause = reason,
+                            .consequence = say("The field is not shown.")};
+            const auto bound = bindExpression(field.expression, table);
+            if (!bound && !bound.error().suggestion.isEmpty()) {
+                QString mended = field.expression;
+                mended.replace(bound.error().at, bound.error().length, bound.error().suggestion);
+                finding.mend = say("Write %1 instead").arg(bound.error().suggestion);
+                finding.apply = [tableName, i, mended](Project& project) {
+                    project.computed[tableName][i].expression = mended;
+                };
+            }
+            add(std::move(finding));
+        }
+    }
+
+    // Whether the project computes a field of this name; what is wrong with it is said there.
+    bool isComputed(const QString& table, const QString& name) const {
+        const QList<ComputedField> fields = m_project.computed.value(table);
+        return std::any_of(fields.begin(), fields.end(),
+                           [&](const ComputedField& field) { return field.name == name; });
+    }
+
     void checkTarget(const QString& tableName, const Check& check) {
         if (check.kind != CheckKind::Reference)
             return;
@@ -620,6 +668,21 @@ QString Finding::id() const {
         parts += column;
     parts.removeAll(QString());
     return parts.isEmpty() ? kind : kind + u':' + parts.join(u'.');
+}
+
+QString summaryOf(const Findings& findings) {
+    const auto breaking = std::count_if(findings.begin(), findings.end(), [](const Finding& each) {
+        return each.severity == Finding::Severity::Breaks;
+    });
+    const auto risking = static_cast<qint64>(findings.size()) - breaking;
+    QStringList parts;
+    if (breaking > 0)
+        parts += counted(breaking, say("finding that breaks something"),
+                         say("findings that break something"));
+    if (risking > 0)
+        parts += counted(risking, say("risk"), say("risks"));
+    return parts.isEmpty() ? say("The project fits its database.")
+                           : parts.join(QStringLiteral(", ")) + u'.';
 }
 
 Findings bindingFindings(const Project& project, const Catalog& catalog) {

@@ -29,6 +29,8 @@ struct Finding {
     QString id() const;
 };
 using Findings = std::vector<Finding>;
+// "1 finding that breaks something, 3 risks."
+QString summaryOf(const Findings& findings);
 
 // What the project and the catalog say of each other. Asks no database.
 Findings bindingFindings(const Project& project, const Catalog& catalog);

@@ -114,11 +114,19 @@ std::optional<Severity> severityFromName(const QString& name) {
 }
 
 QString inRunsName(InRuns inRuns) {
-    return inRuns == InRuns::LeaveOut ? QStringLiteral("leave_out") : QStringLiteral("stop");
+    switch (inRuns) {
+    case InRuns::LeaveOut:
+        return QStringLiteral("leave_out");
+    case InRuns::Ask:
+        return QStringLiteral("ask");
+    case InRuns::Stop:
+        break;
+    }
+    return QStringLiteral("stop");
 }
 
 std::optional<InRuns> inRunsFromName(const QString& name) {
-    for (const InRuns inRuns : {InRuns::Stop, InRuns::LeaveOut}) {
+    for (const InRuns inRuns : {InRuns::Stop, InRuns::LeaveOut, InRuns::Ask}) {
         if (name == inRunsName(inRuns))
             return inRuns;
     }
@@ -235,13 +243,35 @@ QString proposedMessage(const Check& check, const Table& table,
     return {};
 }
 
+bool canBeAbout(CheckKind kind, const Column& column) {
+    const ExpressionType type = expressionTypeOf(column.type);
+    switch (kind) {
+    case CheckKind::Length:
+    case CheckKind::Pattern:
+        return type == ExpressionType::Text;
+    case CheckKind::Range:
+        return type != ExpressionType::Boolean && type != ExpressionType::Other;
+    case CheckKind::OneOf:
+        return type != ExpressionType::Other;
+    case CheckKind::Required:
+    case CheckKind::Unique:
+    case CheckKind::Reference:
+        return column.expression.isEmpty();
+    case CheckKind::Condition:
+        return true;
+    }
+    return false;
+}
+
 QString checkSummary(const Check& check) {
     const QString column = check.column;
     switch (check.kind) {
     case CheckKind::Required:
         return say("%1 is filled in").arg(column);
     case CheckKind::Range:
-        return say("%1 %2").arg(column, limitsText(check.least, check.most));
+        return check.least.isEmpty() && check.most.isEmpty()
+                   ? say("%1 within limits").arg(column)
+                   : say("%1 %2").arg(column, limitsText(check.least, check.most));
     case CheckKind::Length:
         return say("%1 has %2 characters").arg(column, lengthText(check));
     case CheckKind::Pattern:

@@ -3,6 +3,7 @@
 
 #include "core/base/result.h"
 #include "core/database/catalog.h"
+#include "core/records/rules.h"
 
 #include <QByteArray>
 #include <QList>
@@ -25,8 +26,6 @@ enum class Severity { Stop, Warn };
 QString severityName(Severity severity); // "warn"
 std::optional<Severity> severityFromName(const QString& name);
 
-// What a run over many records does with a record that fails the check.
-enum class InRuns { Stop, LeaveOut };
 QString inRunsName(InRuns inRuns); // "leave_out"
 std::optional<InRuns> inRunsFromName(const QString& name);
 
@@ -73,12 +72,27 @@ struct Stage {
     friend bool operator==(const Stage&, const Stage&) = default;
 };
 
+// Records that meet a condition are tinted and bear its words, all of a record or one field.
+struct Tag {
+    QString when; // an expression
+    QString words;
+    QString column = {}; // empty: the whole record
+    QString colour = {}; // "#A3263B"; empty: the usual one
+    QByteArray unknown = {};
+    friend bool operator==(const Tag&, const Tag&) = default;
+};
+
+// What the developer says of the records of one table.
 struct TableChecks {
     QList<Check> checks = {};
     QList<Stage> stages = {};
+    QList<Tag> tags = {};
     friend bool operator==(const TableChecks&, const TableChecks&) = default;
 };
 
+// Whether a check of this kind can be about this column: texts have a length and a pattern, and
+// what Gravin computes is neither filled in nor asked of the database.
+bool canBeAbout(CheckKind kind, const Column& column);
 // The expression that stands for a check; empty for those that no expression can stand for
 // (required, unique, reference). Fails when a bound or value cannot be one of the column, or the
 // column is not there.

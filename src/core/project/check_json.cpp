@@ -88,17 +88,6 @@ OrderedJson jsonOf(const Check& check) {
     return json;
 }
 
-// Calls `read` with every table's list.
-template <typename Read>
-void forEachTable(const OrderedJson& tables, const QString& place, Read read) {
-    if (tables.is_null())
-        return;
-    if (!tables.is_object())
-        throw BadProject(say("“%1” should be an object.").arg(place));
-    for (const auto& [name, list] : tables.items())
-        read(text(name), list, QStringLiteral("%1.%2").arg(place, text(name)));
-}
-
 } // namespace
 
 void readTableChecks(ObjectReader& project, QMap<QString, TableChecks>& checks) {
@@ -116,6 +105,16 @@ void readTableChecks(ObjectReader& project, QMap<QString, TableChecks>& checks) 
                          checks[table].stages += stage;
                      });
                  });
+    forEachTable(project.take("tags"), QStringLiteral("tags"),
+                 [&](const QString& table, const OrderedJson& list, const QString& place) {
+                     forEachObject(list, place, [&](ObjectReader& entry) {
+                         Tag tag{entry.requiredString("when"), entry.requiredString("words")};
+                         tag.column = entry.string("field", {});
+                         tag.colour = entry.string("colour", {});
+                         tag.unknown = entry.rest();
+                         checks[table].tags += tag;
+                     });
+                 });
 }
 
 void putTableChecks(OrderedJson& project, const QMap<QString, TableChecks>& checks) {
@@ -128,6 +127,17 @@ void putTableChecks(OrderedJson& project, const QMap<QString, TableChecks>& chec
             OrderedJson json = {{"name", utf8(each.name)}, {"when", utf8(each.when)}};
             putUnknown(json, each.unknown);
             project["stages"][utf8(table.key())].push_back(json);
+        }
+    }
+    for (auto table = checks.begin(); table != checks.end(); ++table) {
+        for (const Tag& each : table->tags) {
+            OrderedJson json = {{"when", utf8(each.when)}, {"words", utf8(each.words)}};
+            if (!each.column.isEmpty())
+                json["field"] = utf8(each.column);
+            if (!each.colour.isEmpty())
+                json["colour"] = utf8(each.colour);
+            putUnknown(json, each.unknown);
+            project["tags"][utf8(table.key())].push_back(json);
         }
     }
 }

@@ -6,7 +6,7 @@
 
 namespace gravin {
 
-// The members "checks" and "stages" of a project file. Reading throws BadProject.
+// The members "checks", "stages" and "tags" of a project file. Reading throws BadProject.
 void readTableChecks(ObjectReader& project, QMap<QString, TableChecks>& checks);
 void putTableChecks(OrderedJson& project, const QMap<QString, TableChecks>& checks);
 

@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/expression/literal.h"
 #include "core/project/database_checks.h"
+#include "core/value/hex_colour.h"
 
 #include <algorithm>
 
@@ -50,6 +51,16 @@ QString bindQuestion(const Check& check, const Table& table, CheckRule& rule) {
         return near.isEmpty() ? say("%1 has no column %2.").arg(table.name, check.column)
                               : say("%1 has no column %2. Did you mean “%3”?")
                                     .arg(table.name, check.column, near);
+    }
+    const QStringList filled = check.kind == CheckKind::Unique
+                                   ? QStringList{check.column} + check.with
+                                   : QStringList{check.column};
+    const bool asksDatabase = check.kind == CheckKind::Required ||
+                              check.kind == CheckKind::Unique || check.kind == CheckKind::Reference;
+    for (const QString& name : filled) {
+        const Column* column = table.column(name);
+        if (asksDatabase && column && !column->expression.isEmpty())
+            return say("%1 is computed: state a condition on what it is computed from.").arg(name);
     }
     switch (check.kind) {
     case CheckKind::Required:
@@ -138,31 +149,13 @@ bool meansTheSame(const Expression& expression, const Table& table, Engine engin
 
 } // namespace
 
-QList<ExpressionColumn> expressionColumns(const Table& table) {
-    QList<ExpressionColumn> columns;
-    for (const Column& column : table.columns)
-        columns += ExpressionColumn{column.name, column.type};
-    return columns;
-}
-
-Result<BoundCondition, ExpressionError> bindCondition(const QString& condition,
-                                                      const Table& table) {
-    auto parsed = parseCondition(condition, expressionColumns(table));
-    if (!parsed)
-        return parsed.error();
-    BoundCondition bound{std::make_shared<const Expression>(std::move(*parsed)), {}};
-    for (const QString& column : bound.expression->columns())
-        bound.places += table.indexOf(column);
-    return bound;
-}
-
 CheckRule ruleOf(const Check& check, const QList<Stage>& stages, const Table& table,
                  const TableRules& labels) {
     CheckRule rule;
     rule.name = checkName(check.kind);
     rule.column = check.column;
     rule.warns = check.severity == Severity::Warn;
-    rule.mayBeLeftOut = check.inRuns == InRuns::LeaveOut;
+    rule.inRuns = check.inRuns;
     QString reason = bindQuestion(check, table, rule);
     if (reason.isEmpty())
         reason = bindStages(check, stages, table, rule);
@@ -174,7 +167,9 @@ CheckRule ruleOf(const Check& check, const QList<Stage>& stages, const Table& ta
     if (reason.isEmpty())
         return rule;
     rule.asks = CheckRule::Asks::Nothing;
-    rule.columns = table.column(check.column) ? QStringList{check.column} : QStringList();
+    const Column* column = table.column(check.column);
+    rule.columns =
+        column && column->expression.isEmpty() ? QStringList{check.column} : QStringList();
     rule.onStages.clear();
     rule.message = say("The check “%1” cannot be asked: %2 The project has to be mended.")
                        .arg(checkSummary(check), reason);
@@ -185,6 +180,15 @@ QString reasonAgainst(const Check& check, const QList<Stage>& stages, const Tabl
     CheckRule rule;
     const QString reason = bindQuestion(check, table, rule);
     return reason.isEmpty() ? bindStages(check, stages, table, rule) : reason;
+}
+
+QString reasonAgainst(const Tag& tag, const Table& table) {
+    if (!tag.column.isEmpty() && !table.column(tag.column))
+        return say("%1 has no column %2.").arg(table.name, tag.column);
+    if (!tag.colour.isEmpty() && !isHexColour(tag.colour))
+        return say("“%1” is no colour. Write it like #A3263B.").arg(tag.colour);
+    const auto when = bindCondition(tag.when, table);
+    return when ? QString() : when.error().sentence;
 }
 
 QList<CheckRule> databaseRules(const Table& table, Engine engine, const TableRules& labels) {

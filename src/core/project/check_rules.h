@@ -6,17 +6,15 @@
 
 namespace gravin {
 
-// The columns of a table as its expressions may name them.
-QList<ExpressionColumn> expressionColumns(const Table& table);
-// A condition over the table's columns, ready to be asked.
-Result<BoundCondition, ExpressionError> bindCondition(const QString& condition, const Table& table);
-
 // The developer's check as a rule of this table. A check that does not fit the table becomes a rule
 // that nothing passes: what must hold is not silently dropped.
 CheckRule ruleOf(const Check& check, const QList<Stage>& stages, const Table& table,
                  const TableRules& labels);
 // Why the check does not fit its table; empty: it fits.
 QString reasonAgainst(const Check& check, const QList<Stage>& stages, const Table& table);
+
+// Why a tag does not fit the table; empty: it fits.
+QString reasonAgainst(const Tag& tag, const Table& table);
 
 // What the database's own CHECKs ask, as far as they can be read and mean exactly the same in an
 // expression. The others are left to the database.

@@ -92,6 +92,7 @@ QString defaultKindName(FieldDefault::Kind kind) {
         return QStringLiteral("person");
     case FieldDefault::Kind::None:
     case FieldDefault::Kind::Fixed:
+    case FieldDefault::Kind::Computed:
         break;
     }
     return {};

@@ -71,12 +71,15 @@ std::optional<Alignment> alignmentFromName(const QString& name);
 // What a new record begins with in a field. The database's own default is another thing: it comes
 // in where nothing was given.
 struct FieldDefault {
-    enum class Kind { None, Fixed, Today, Now, Person };
+    enum class Kind { None, Fixed, Today, Now, Person, Computed };
     Kind kind = Kind::None;
-    QString text = {}; // of Fixed: as a person would type it into the field
+    // Of Fixed: as a person would type it into the field. Of Computed: an expression; the other
+    // columns that it names are as a new record begins.
+    QString text = {};
     friend bool operator==(const FieldDefault&, const FieldDefault&) = default;
 };
-QString defaultKindName(FieldDefault::Kind kind); // "today"; empty for None and Fixed
+// "today"; empty for None and those that have a text
+QString defaultKindName(FieldDefault::Kind kind);
 std::optional<FieldDefault::Kind> defaultKindFromName(const QString& name);
 
 // A column as people meet it, shared by every screen that shows it. `unknown` members hold what a

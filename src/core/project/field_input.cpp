@@ -2,6 +2,7 @@
 #include "core/project/field_input.h"
 
 #include "core/base/text.h"
+#include "core/project/check_rules.h"
 #include "core/value/display_format.h"
 #include "core/value/hex_colour.h"
 #include "core/value/mask.h"
@@ -110,10 +111,14 @@ QString kindText(FieldDefault::Kind kind) {
         return say("person's name");
     case FieldDefault::Kind::None:
     case FieldDefault::Kind::Fixed:
+    case FieldDefault::Kind::Computed:
         break;
     }
     return {};
 }
+
+// Stands before an expression where a default is typed.
+QString computedWord() { return say("computed"); }
 
 // By the person's clock, to the second.
 Value momentFor(TypeKind kind) {
@@ -150,8 +155,35 @@ Result<Value> valueOfDefault(const BoundField& field) {
         return momentFor(field.column.type.kind);
     case FieldDefault::Kind::Person:
         return fromText(personName(), field.column.type);
+    case FieldDefault::Kind::Computed:
+        break; // needs the others
     }
     return Value::null();
+}
+
+Result<Value> computedDefault(const BoundField& field, const Table& table,
+                              const QMap<QString, Value>& others) {
+    const auto bound = bindExpression(field.definition.standard.text, table);
+    if (!bound)
+        return Error{ErrorKind::Refused, bound.error().sentence};
+    static const Value none;
+    RecordValues values;
+    for (const Column& column : table.columns) {
+        const auto other = others.constFind(column.name);
+        values.push_back(other == others.constEnd() ? &none : &*other);
+    }
+    const auto computed = evaluate(*bound, values, Present::take());
+    return computed ? valueFor(field.column, *computed) : computed;
+}
+
+// A type that the column can take without a text between them.
+bool canBecome(ExpressionType from, const ColumnType& to) {
+    const auto isNumber = [](ExpressionType type) {
+        return type == ExpressionType::Integer || type == ExpressionType::Decimal ||
+               type == ExpressionType::Double;
+    };
+    const ExpressionType wanted = expressionTypeOf(to);
+    return from == wanted || from == ExpressionType::Null || (isNumber(from) && isNumber(wanted));
 }
 
 } // namespace
@@ -163,11 +195,21 @@ QMap<QString, Value> defaultsOf(const BoundScreen& screen) {
         if (value && !value->isNull())
             values.insert(field.name(), *value);
     }
+    const QMap<QString, Value> given = values;
+    for (const BoundField& field : screen.fields) {
+        if (field.definition.standard.kind != FieldDefault::Kind::Computed)
+            continue;
+        const auto value = computedDefault(field, *screen.table, given);
+        if (value && !value->isNull())
+            values.insert(field.name(), *value);
+    }
     return values;
 }
 
 QString defaultText(const BoundField& field) {
     const FieldDefault& standard = field.definition.standard;
+    if (standard.kind == FieldDefault::Kind::Computed)
+        return computedWord() + u' ' + standard.text;
     return standard.kind == FieldDefault::Kind::Fixed ? standard.text : kindText(standard.kind);
 }
 
@@ -187,19 +229,39 @@ QList<FieldDefault::Kind> defaultKindsFor(const ColumnType& type) {
     }
 }
 
-Result<FieldDefault> defaultFromText(const BoundField& field, const QString& text) {
-    if (text.trimmed().isEmpty())
+Result<FieldDefault> defaultFromText(const BoundField& field, const Table& table,
+                                     const QString& text) {
+    const QString typed = text.trimmed();
+    if (typed.isEmpty())
         return FieldDefault{};
     for (const auto kind : defaultKindsFor(field.column.type)) {
-        if (kindText(kind).compare(text.trimmed(), Qt::CaseInsensitive) == 0)
+        if (kindText(kind).compare(typed, Qt::CaseInsensitive) == 0)
             return FieldDefault{kind, {}};
     }
     if (field.column.computed || field.column.givenByDatabase)
         return Error{ErrorKind::Refused, say("%1 is given by the database.").arg(field.label())};
-    auto value = inputValue(field, text);
-    if (!value)
+    const bool isSaidToBeComputed = typed.startsWith(computedWord() + u' ', Qt::CaseInsensitive);
+    const auto value = inputValue(field, text);
+    if (value && !isSaidToBeComputed)
+        return FieldDefault{FieldDefault::Kind::Fixed, text};
+    const QString expression =
+        isSaidToBeComputed ? typed.mid(computedWord().size()).trimmed() : typed;
+    const auto bound = bindExpression(expression, table);
+    if (!bound)
+        return isSaidToBeComputed ? Error{ErrorKind::Refused, bound.error().sentence}
+                                  : value.error();
+    // A value that the field cannot take is a mistake, not an expression.
+    const auto& nodes = bound->expression->nodes();
+    const bool isNumber = std::all_of(nodes.begin(), nodes.end(), [](const ExpressionNode& node) {
+        return node.operation == ExpressionNode::Operation::Literal ||
+               node.operation == ExpressionNode::Operation::Negate;
+    });
+    if (!isSaidToBeComputed && isNumber)
         return value.error();
-    return FieldDefault{FieldDefault::Kind::Fixed, text};
+    if (!canBecome(bound->expression->type(), field.column.type))
+        return Error{ErrorKind::Refused,
+                     say("This expression gives no value of %1.").arg(field.label())};
+    return FieldDefault{FieldDefault::Kind::Computed, expression};
 }
 
 QString personName() {

@@ -22,8 +22,10 @@ Result<Value> inputValue(const BoundField& field, const QString& text);
 QMap<QString, Value> defaultsOf(const BoundScreen& screen);
 // The default as a person reads and types it: "today", "person's name", or the text itself.
 QString defaultText(const BoundField& field);
-// Empty: no default. Refused with the form that is expected.
-Result<FieldDefault> defaultFromText(const BoundField& field, const QString& text);
+// Empty: no default. "computed CURRENT_DATE + INTERVAL '7' DAY": an expression; the word may be
+// missing where the text can be no value of the field. Refused with the form that is expected.
+Result<FieldDefault> defaultFromText(const BoundField& field, const Table& table,
+                                     const QString& text);
 // The computed defaults that a column of this type can have.
 QList<FieldDefault::Kind> defaultKindsFor(const ColumnType& type);
 

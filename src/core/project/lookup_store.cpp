@@ -34,6 +34,10 @@ public:
                 return Error{ErrorKind::NotFound, say("The column %1.%2 that is looked up is not "
                                                       "there.")
                                                       .arg(lookup.table, name)};
+            if (!column->expression.isEmpty())
+                return Error{ErrorKind::Usage,
+                             say("%1.%2 is computed by Gravin, and cannot be looked up.")
+                                 .arg(lookup.table, name)};
             query.m_columns += column;
         }
         return query;

@@ -128,6 +128,17 @@ void forEachObject(const OrderedJson& json, const QString& place, Read read) {
     }
 }
 
+// Calls `read` with every table's list.
+template <typename Read>
+void forEachTable(const OrderedJson& tables, const QString& place, Read read) {
+    if (tables.is_null())
+        return;
+    if (!tables.is_object())
+        throw BadProject(say("“%1” should be an object.").arg(place));
+    for (const auto& [name, list] : tables.items())
+        read(text(name), list, QStringLiteral("%1.%2").arg(place, text(name)));
+}
+
 // Writes back what was read and kept without being understood.
 inline void putUnknown(OrderedJson& object, const QByteArray& unknown) {
     if (unknown.isEmpty())

@@ -53,4 +53,40 @@ const FieldDefinition* Project::definition(const QString& table, const QString& 
     return findIn(*found, [&](const FieldDefinition& field) { return field.column == column; });
 }
 
+void setComputed(Project& project, const QString& table, const QList<ComputedField>& fields) {
+    const QList<ComputedField> before = project.computed.value(table);
+    const auto isNamed = [](const QList<ComputedField>& among, const QString& name) {
+        return std::any_of(among.begin(), among.end(),
+                           [&](const ComputedField& field) { return field.name == name; });
+    };
+    QList<FieldDefinition>& definitions = project.fields[table];
+    for (const ComputedField& former : before) {
+        if (isNamed(fields, former.name))
+            continue;
+        const auto renamed =
+            std::find_if(fields.begin(), fields.end(), [&](const ComputedField& field) {
+                return field.expression == former.expression && !isNamed(before, field.name);
+            });
+        const QString name = renamed == fields.end() ? QString() : renamed->name;
+        for (Screen& screen : project.screens) {
+            if (screen.table != table)
+                continue;
+            if (name.isEmpty())
+                takeOffColumn(screen, former.name);
+            else
+                renameColumn(screen, former.name, name);
+        }
+        if (FieldDefinition* definition = project.definition(table, former.name);
+            definition && !name.isEmpty())
+            definition->column = name;
+        definitions.removeIf(
+            [&](const FieldDefinition& each) { return each.column == former.name; });
+    }
+    if (definitions.isEmpty())
+        project.fields.remove(table);
+    project.computed.insert(table, fields);
+    if (fields.isEmpty())
+        project.computed.remove(table);
+}
+
 } // namespace gravin

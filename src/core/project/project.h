@@ -3,6 +3,7 @@
 
 #include "core/database/connection_spec.h"
 #include "core/project/check.h"
+#include "core/project/computed_field.h"
 #include "core/project/screen.h"
 
 #include <QMap>
@@ -27,6 +28,7 @@ struct Project {
     QMap<QString, QList<FieldDefinition>> fields; // by table
     // By table; tables without any are left out.
     QMap<QString, TableChecks> checks;
+    ComputedFields computed; // tables without any are left out
     QList<Screen> screens;
     QString startScreen; // the id of the one that is shown first; empty: the first of the list
     QByteArray unknown;
@@ -41,5 +43,9 @@ struct Project {
     const FieldDefinition* definition(const QString& table, const QString& column) const;
     friend bool operator==(const Project&, const Project&) = default;
 };
+
+// Gives a table these computed fields. One that has another name now and the same expression is
+// called so on every screen; one that went is taken off them. New ones are on no screen yet.
+void setComputed(Project& project, const QString& table, const QList<ComputedField>& fields);
 
 } // namespace gravin

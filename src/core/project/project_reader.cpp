@@ -30,11 +30,13 @@ FieldDefault readDefault(const OrderedJson& json, const QString& place) {
         const QString word = value.is_string() ? text(value.get<std::string>()) : QString();
         if (json.begin().key() == "value" && value.is_string())
             return {FieldDefault::Kind::Fixed, word};
+        if (json.begin().key() == "computed" && value.is_string())
+            return {FieldDefault::Kind::Computed, word};
         if (const auto kind = defaultKindFromName(word); kind && json.begin().key() == "from")
             return {*kind, {}};
     }
-    throw BadProject(say("%1.default should be an object with “value”, a text, or “from”: today, "
-                         "now or person.")
+    throw BadProject(say("%1.default should be an object with “value”, a text, “computed”, an "
+                         "expression, or “from”: today, now or person.")
                          .arg(place));
 }
 
@@ -302,6 +304,15 @@ Project readProject(const OrderedJson& json) {
         throw BadProject(say("“fields” should be an object."));
     }
     readTableChecks(reader, project.checks);
+    forEachTable(reader.take("computed"), QStringLiteral("computed"),
+                 [&](const QString& table, const OrderedJson& list, const QString& place) {
+                     forEachObject(list, place, [&](ObjectReader& entry) {
+                         ComputedField field{entry.requiredString("name"),
+                                             entry.requiredString("expression")};
+                         field.unknown = entry.rest();
+                         project.computed[table] += field;
+                     });
+                 });
     if (const OrderedJson screens = reader.take("screens"); screens.is_array()) {
         for (const OrderedJson& entry : screens) {
             Screen screen =

@@ -34,6 +34,8 @@ OrderedJson jsonOf(const FieldDefault& standard) {
         return {};
     if (standard.kind == FieldDefault::Kind::Fixed)
         return {{"value", utf8(standard.text)}};
+    if (standard.kind == FieldDefault::Kind::Computed)
+        return {{"computed", utf8(standard.text)}};
     return {{"from", utf8(defaultKindName(standard.kind))}};
 }
 
@@ -271,6 +273,14 @@ QByteArray projectToJson(const Project& project) {
         for (const FieldDefinition& field : table.value())
             columns[utf8(field.column)] = jsonOf(field);
         json["fields"][utf8(table.key())] = columns;
+    }
+    for (auto table = project.computed.begin(); table != project.computed.end(); ++table) {
+        for (const ComputedField& field : table.value()) {
+            OrderedJson entry = {{"name", utf8(field.name)},
+                                 {"expression", utf8(field.expression)}};
+            putUnknown(entry, field.unknown);
+            json["computed"][utf8(table.key())].push_back(entry);
+        }
     }
     putTableChecks(json, project.checks);
     if (!project.startScreen.isEmpty())

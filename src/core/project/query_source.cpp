@@ -163,12 +163,12 @@ void putSource(Catalog& catalog, Table source) {
     catalog.tables.insert(place, std::move(source));
 }
 
-Result<Catalog> catalogOf(Session& session, const QList<QuerySource>& sources) {
+Result<Catalog> catalogOf(Session& session, const Project& project) {
     auto read = session.readCatalog();
     if (!read)
         return read;
     Catalog& catalog = *read;
-    for (const QuerySource& source : sources) {
+    for (const QuerySource& source : project.sources) {
         if (const Table* taken = catalog.table(source.name); taken && !taken->isQuery())
             continue;
         auto table = describeSource(session, catalog, source);
@@ -184,6 +184,7 @@ Result<Catalog> catalogOf(Session& session, const QList<QuerySource>& sources) {
         }
         putSource(catalog, std::move(*table));
     }
+    setComputedFields(catalog, project.computed);
     return read;
 }
 

@@ -17,10 +17,11 @@ Result<Table> describeSource(Session& session, const Catalog& catalog, const Que
 // written to. Refused with the reason when they are not. A source that is only read always passes.
 Status verifySource(Session& session, const Catalog& catalog, const Table& source);
 
-// The catalog of the database with a table more for each source that can be described. A source
-// that cannot stays in it without columns, with the reason as its hindrance; one that is called
-// like a table of the database is left out.
-Result<Catalog> catalogOf(Session& session, const QList<QuerySource>& sources);
+// The catalog of the database as the project sees it: with a table more for each source that can be
+// described, and the computed fields that fit. A source that cannot be described stays in it
+// without columns, with the reason as its hindrance; one that is called like a table of the
+// database is left out.
+Result<Catalog> catalogOf(Session& session, const Project& project);
 
 // Puts one described source among the tables, in the place of a former one of its name.
 void putSource(Catalog& catalog, Table source);

@@ -133,4 +133,26 @@ const ScreenField* Screen::field(const QString& column) const {
     return found == fields.end() ? nullptr : &*found;
 }
 
+void renameColumn(Screen& screen, const QString& from, const QString& to) {
+    if (ScreenField* field = screen.field(from))
+        field->column = to;
+    for (FormSection& section : screen.form.sections) {
+        for (FormPlace& place : section.places) {
+            if (place.column == from)
+                place.column = to;
+        }
+    }
+    for (QString& column : screen.form.tabOrder) {
+        if (column == from)
+            column = to;
+    }
+}
+
+void takeOffColumn(Screen& screen, const QString& column) {
+    screen.fields.removeIf([&](const ScreenField& field) { return field.column == column; });
+    for (FormSection& section : screen.form.sections)
+        section.places.removeIf([&](const FormPlace& place) { return place.column == column; });
+    screen.form.tabOrder.removeAll(column);
+}
+
 } // namespace gravin

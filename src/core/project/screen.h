@@ -93,6 +93,11 @@ struct Screen {
     friend bool operator==(const Screen&, const Screen&) = default;
 };
 
+// Calls a column by another name everywhere in the screen.
+void renameColumn(Screen& screen, const QString& from, const QString& to);
+// Takes a column off the screen, its place in the form too.
+void takeOffColumn(Screen& screen, const QString& column);
+
 } // namespace gravin
 
 Q_DECLARE_METATYPE(gravin::RowAction)

@@ -39,7 +39,7 @@ Record exampleOf(const Table& table, const Record* example) {
 
 QList<ScreenStatement> statementsOf(const Dialect& dialect, const BoundScreen& screen,
                                     const Record* example) {
-    const Table& table = *screen.table;
+    const Table table = screen.table->stored();
     const Record record = exampleOf(table, example);
     QMap<QString, Value> editable;
     for (const BoundField& field : screen.fields) {
@@ -51,7 +51,7 @@ QList<ScreenStatement> statementsOf(const Dialect& dialect, const BoundScreen& s
         all.insert(table.columns[i].name, record.values[static_cast<size_t>(i)]);
 
     QList<ScreenStatement> statements{
-        shown(say("Read the keys, in order"), {keysStatement(dialect, table, {}), {}}, {}),
+        shown(say("Read the keys, in order"), keysStatement(dialect, table, {}), {}),
         shown(say("Read records by their keys"), recordsStatement(dialect, table, {record.key}),
               table.key.isEmpty() ? table.readOnlyReason() : QString())};
 

@@ -3,6 +3,8 @@
 
 #include "core/base/text.h"
 
+#include <algorithm>
+
 namespace gravin {
 
 ProposedValues Draft::proposed() const {
@@ -57,9 +59,11 @@ Draft& DraftStore::begin(const RecordId& id, const Record* record) {
 void DraftStore::touch(Draft& draft, int column) {
     const QString name = m_table->columns[column].name;
     draft.warned.clear();
-    std::erase_if(draft.refusals, [&](const Problem& problem) {
+    const auto isOver = [&](const Problem& problem) {
         return problem.field == name || problem.field.isEmpty();
-    });
+    };
+    std::erase_if(draft.refusals, isOver);
+    std::erase_if(draft.answers, isOver);
 }
 
 void DraftStore::endIfEmpty(const RecordId& id) {
@@ -67,6 +71,15 @@ void DraftStore::endIfEmpty(const RecordId& id) {
     if (draft && draft->isEmpty())
         m_drafts.remove(id);
     Q_EMIT changed(id);
+}
+
+void DraftStore::takeUp(Draft draft) {
+    const RecordId id = draft.id;
+    const Draft* present = find(id);
+    if (present && !(id.isNew() && present->changed.isEmpty()))
+        return;
+    m_drafts.insert(id, std::make_shared<Draft>(std::move(draft)));
+    endIfEmpty(id);
 }
 
 void DraftStore::setValue(const RecordId& id, const Record* record, int column,
@@ -133,6 +146,14 @@ void DraftStore::setRefusals(const RecordId& id, std::vector<Problem> problems) 
     }
 }
 
+void DraftStore::setAnswers(const RecordId& id, std::vector<Problem> problems) {
+    const auto found = m_drafts.find(id);
+    if (found == m_drafts.end() || (*found)->answers == problems)
+        return;
+    (*found)->answers = std::move(problems);
+    Q_EMIT changed(id);
+}
+
 void DraftStore::setWarned(const RecordId& id, std::vector<Problem> warnings) {
     if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
         (*found)->warned = std::move(warnings);
@@ -175,6 +196,7 @@ void DraftStore::saved(const RecordId& id, const QMap<int, Value>& written) {
     Draft& draft = **found;
     draft.saving = false;
     draft.refusals.clear();
+    draft.answers.clear();
     draft.warned.clear();
     for (auto field = written.begin(); field != written.end(); ++field) {
         draft.was[static_cast<size_t>(field.key())] = field.value();
@@ -210,6 +232,16 @@ void DraftStore::rebase(const Key& key, const std::vector<Value>& now) {
     endIfEmpty(id);
 }
 
+Occasion occasionOf(const Draft& draft, const Table& table) {
+    Occasion occasion;
+    occasion.what = draft.id.isNew() ? Occasion::What::Insert : Occasion::What::Update;
+    for (auto field = draft.changed.begin(); field != draft.changed.end(); ++field)
+        occasion.written += table.columns[field.key()].name;
+    for (auto bad = draft.bad.begin(); bad != draft.bad.end(); ++bad)
+        occasion.unreadable += table.columns[bad.key()].name;
+    return occasion;
+}
+
 std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& rules) const {
     const Draft* draft = find(id);
     if (!draft)
@@ -220,12 +252,7 @@ std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& 
         problems.push_back(
             {{}, column, QStringLiteral("type"), bad->message, rules.labelOf(column)});
     }
-    Occasion occasion;
-    occasion.what = id.isNew() ? Occasion::What::Insert : Occasion::What::Update;
-    for (auto field = draft->changed.begin(); field != draft->changed.end(); ++field)
-        occasion.written += m_table->columns[field.key()].name;
-    for (auto bad = draft->bad.begin(); bad != draft->bad.end(); ++bad)
-        occasion.unreadable += m_table->columns[bad.key()].name;
+    const Occasion occasion = occasionOf(*draft, *m_table);
     for (Problem& problem : problemsOf(*m_table, rules, draft->proposed(), occasion))
         problems.push_back(std::move(problem));
     for (auto theirs = draft->theirs.begin(); theirs != draft->theirs.end(); ++theirs) {
@@ -243,7 +270,15 @@ std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& 
              QStringLiteral("gone"),
              say("The record was deleted meanwhile. Discard the edits, or copy what you need."),
              {}});
-    problems.insert(problems.end(), draft->refusals.begin(), draft->refusals.end());
+    problems.insert(problems.end(), draft->answers.begin(), draft->answers.end());
+    for (const Problem& refusal : draft->refusals) {
+        const bool isAnswered =
+            std::any_of(draft->answers.begin(), draft->answers.end(), [&](const Problem& answer) {
+                return answer.field == refusal.field && answer.check == refusal.check;
+            });
+        if (!isAnswered)
+            problems.push_back(refusal);
+    }
     return problems;
 }
 

@@ -28,6 +28,8 @@ struct Draft {
     QMap<int, Value> theirs;       // fields that somebody else changed too: what they are now
     bool gone = false;             // the record was deleted meanwhile
     std::vector<Problem> refusals; // of the last save, until the field is edited again
+    // What only the database could say of the fields as they are, until they are edited again.
+    std::vector<Problem> answers;
     // Warnings that the person has been told when saving; the next save lets them pass.
     std::vector<Problem> warned;
     bool saving = false;
@@ -43,6 +45,9 @@ struct Draft {
     ProposedValues proposed() const;
 };
 
+// What is to be asked of a draft.
+Occasion occasionOf(const Draft& draft, const Table& table);
+
 // The drafts of one table: a record has at most one, however many views show it. A draft lives
 // until it is saved or discarded on purpose. Lives in the interface's thread.
 class DraftStore : public QObject {
@@ -56,6 +61,9 @@ public:
     const QList<RecordId>& newRecords() const { return m_newRecords; }
 
     RecordId addNew();
+    // Takes up a draft that an earlier run left. Its id is one of a stored record, or comes from
+    // addNew(). A record that has a draft already keeps it.
+    void takeUp(Draft draft);
     // Sets a field. `record` is the record as it is shown, for a draft that begins with this edit;
     // null only for new records. Setting the former value ends the edit of that field.
     void setValue(const RecordId& id, const Record* record, int column, const Value& value);
@@ -65,6 +73,7 @@ public:
 
     void setSaving(const RecordId& id, bool saving);
     void setRefusals(const RecordId& id, std::vector<Problem> problems);
+    void setAnswers(const RecordId& id, std::vector<Problem> problems);
     void setWarned(const RecordId& id, std::vector<Problem> warnings);
     // Marks a field as changed elsewhere too.
     void setTheirs(const RecordId& id, int column, const Value& theirs);

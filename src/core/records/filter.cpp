@@ -22,7 +22,7 @@ QList<int> columnsBelow(const Expression& expression, int node) {
 
 } // namespace
 
-Filter::Filter(const BoundCondition& condition, Wants wants, const Table& table, Engine engine)
+Filter::Filter(const BoundExpression& condition, Wants wants, const Table& table, Engine engine)
     : m_condition(condition)
     , m_wants(wants)
     , m_positions(static_cast<size_t>(condition.places.size()), -1) {

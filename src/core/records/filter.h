@@ -17,7 +17,7 @@ public:
         Failing  // it is false, or cannot be evaluated; not when a missing value leaves it open
     };
     // The condition's places are those of the table.
-    Filter(const BoundCondition& condition, Wants wants, const Table& table, Engine engine);
+    Filter(const BoundExpression& condition, Wants wants, const Table& table, Engine engine);
 
     // Stands behind WHERE; empty: everything has to be read.
     const SqlFragment& where() const { return m_where; }
@@ -32,7 +32,7 @@ private:
     bool handOver(int node, const Table& table, Engine engine);
     void keep(int node, const Table& table);
 
-    BoundCondition m_condition;
+    BoundExpression m_condition;
     Wants m_wants;
     SqlFragment m_where;
     QList<int> m_kept;                                   // nodes

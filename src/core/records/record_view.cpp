@@ -8,17 +8,24 @@ RecordView::RecordView(std::shared_ptr<const Table> table, Worker* indexer, QObj
     , m_table(std::move(table))
     , m_indexer(indexer) {}
 
-void RecordView::setSort(const SortOrder& sort) {
-    if (sort == m_sort)
+void RecordView::setQuery(const RecordQuery& query) {
+    if (query == m_query)
         return;
-    m_sort = sort;
+    m_query = query;
+    Q_EMIT queryChanged();
     reload();
 }
 
+void RecordView::setSort(const SortOrder& sort) {
+    RecordQuery query = m_query;
+    query.sort = sort;
+    setQuery(query);
+}
+
 void RecordView::showOnly(const Restriction& only) {
-    if (only == m_only && !m_nothing)
+    if (only == m_query.only && !m_nothing)
         return;
-    m_only = only;
+    m_query.only = only;
     m_nothing = false;
     clear();
     reload();
@@ -52,9 +59,9 @@ void RecordView::reload() {
     const quint64 generation = m_generation;
     m_job = m_indexer->run<Nothing>(
         this,
-        [this, guard = QPointer<QObject>(this), generation, table = m_table, sort = m_sort,
-         only = m_only, indexer = m_indexer](Session& session) {
-            return TableReader(session, *table).scanKeys(sort, only, [&](KeyIndex&& run) {
+        [this, guard = QPointer<QObject>(this), generation, table = m_table, query = m_query,
+         indexer = m_indexer](Session& session) {
+            return TableReader(session, *table).scanKeys(query, [&](KeyIndex&& run) {
                 // Delivered only while this view lives; see Worker::report.
                 auto shared = std::make_shared<KeyIndex>(std::move(run));
                 indexer->report(
@@ -93,6 +100,7 @@ void RecordView::finish(const Status& status, quint64 generation) {
             Q_EMIT failed(status.error());
         return;
     }
+    m_complete = true;
     if (m_replacing) {
         Q_EMIT aboutToReset();
         m_index = std::move(m_next);
@@ -100,19 +108,18 @@ void RecordView::finish(const Status& status, quint64 generation) {
         m_replacing = false;
         Q_EMIT reset();
     }
-    m_complete = true;
     Q_EMIT completed();
 }
 
 bool RecordView::isInKeyOrder() const {
-    return m_sort.isEmpty() && m_table->key.size() == 1 &&
+    return m_query.sort.isEmpty() && m_table->key.size() == 1 &&
            m_table->column(m_table->key.front())->givenByDatabase;
 }
 
 void RecordView::recordInserted(const Key& key) {
     if (m_index.positionOf(key) >= 0)
         return;
-    if (!isInKeyOrder() || !m_complete || !m_only.isEmpty()) {
+    if (!isInKeyOrder() || !m_complete || !m_query.only.isEmpty() || m_query.isFiltered()) {
         // Only the engine knows where it belongs.
         reload();
         return;
@@ -143,7 +150,8 @@ void RecordView::recordDeleted(const Key& key) {
 }
 
 void RecordView::recordMoved(const Key& oldKey, const Key& newKey) {
-    if (!(oldKey == newKey) || !m_sort.isEmpty() || !m_only.isEmpty())
+    if (!(oldKey == newKey) || !m_query.sort.isEmpty() || !m_query.only.isEmpty() ||
+        m_query.isFiltered())
         reload();
 }
 

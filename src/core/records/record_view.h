@@ -18,14 +18,17 @@ public:
     RecordView(std::shared_ptr<const Table> table, Worker* indexer, QObject* parent = nullptr);
 
     const Table& table() const { return *m_table; }
-    const SortOrder& sort() const { return m_sort; }
+    const RecordQuery& query() const { return m_query; }
+    // What is shown stays until all that is wanted now is known. Requires: a source without a key
+    // is not filtered.
+    void setQuery(const RecordQuery& query);
     void setSort(const SortOrder& sort);
     // Shows these records only, from now on; what was shown goes at once. Requires: the table has a
     // key.
     void showOnly(const Restriction& only);
     // Shows no records until it is told what to show.
     void showNothing();
-    const Restriction& restriction() const { return m_only; }
+    const Restriction& restriction() const { return m_query.only; }
     bool isEmptied() const { return m_nothing; }
     // Builds the index anew. The present one stays in use until the new one is complete.
     void reload();
@@ -45,6 +48,7 @@ public:
     void recordMoved(const Key& oldKey, const Key& newKey);
 
 Q_SIGNALS:
+    void queryChanged();
     void rowsAboutToBeAppended(qsizetype first, qsizetype last);
     void rowsAppended();
     void rowAboutToBeInserted(qsizetype row);
@@ -64,8 +68,7 @@ private:
 
     std::shared_ptr<const Table> m_table;
     Worker* m_indexer;
-    SortOrder m_sort;
-    Restriction m_only;
+    RecordQuery m_query;
     bool m_nothing = false;
     KeyIndex m_index;
     KeyIndex m_next; // built while m_index is in use

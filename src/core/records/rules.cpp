@@ -74,7 +74,7 @@ bool isAtStage(const CheckRule& rule, const Table& table, const ProposedValues& 
         return false;
     const RecordValues pointers = pointersTo(values);
     return std::any_of(rule.onStages.begin(), rule.onStages.end(),
-                       [&](const BoundCondition& stage) {
+                       [&](const BoundExpression& stage) {
                            return isTrue(evaluate(stage, pointers, occasion.present));
                        });
 }
@@ -124,22 +124,13 @@ std::optional<Problem> failure(const CheckRule& rule, const Table& table, const 
 
 } // namespace
 
-Result<Value> evaluate(const BoundCondition& condition, const RecordValues& values,
-                       const Present& present) {
-    RecordValues asked;
-    asked.reserve(static_cast<size_t>(condition.places.size()));
-    for (const int place : condition.places)
-        asked.push_back(values[static_cast<size_t>(place)]);
-    return evaluate(*condition.expression, asked, present);
-}
-
 bool isAsked(const CheckRule& rule, const Table& table, const ProposedValues& values,
              const Occasion& occasion) {
     const bool isEmptinessAsked = rule.asks == CheckRule::Asks::Filled;
     const auto isWritten = [&](const QString& name) { return occasion.written.contains(name); };
     bool concerns =
         occasion.what != Occasion::What::Update || isEmptinessAsked || rule.columns.isEmpty();
-    for (const BoundCondition& stage : rule.onStages) {
+    for (const BoundExpression& stage : rule.onStages) {
         const QStringList& reached = stage.expression->columns();
         concerns = concerns || std::any_of(reached.begin(), reached.end(), isWritten);
     }
@@ -161,7 +152,7 @@ Problem problemOf(const CheckRule& rule, const TableRules& rules) {
             rule.message,
             rule.column.isEmpty() ? QString() : rules.labelOf(rule.column),
             rule.warns,
-            rule.mayBeLeftOut};
+            rule.inRuns};
 }
 
 std::vector<Problem> problemsOf(const Table& table, const TableRules& rules,

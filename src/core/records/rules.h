@@ -1,27 +1,29 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/database/catalog.h"
-#include "core/expression/evaluator.h"
+#include "core/records/bound_expression.h"
 
 #include <QHash>
 #include <QSet>
 
-#include <memory>
 #include <optional>
 #include <vector>
 
 namespace gravin {
 
+// What a run over many records does with a record that fails a check: it stops, goes on without it,
+// or stops and asks for what is missing, to go on with it.
+enum class InRuns { Stop, LeaveOut, Ask };
+
 // One thing that is wrong with one record, for people and for scripts.
 struct Problem {
-    QString record;            // its key as text; empty for a record that has none yet
-    QString field;             // the column; empty when it concerns the whole record
-    QString check;             // "required", "range", "reference", "unique", "editable", …
-    QString message;           // what is wrong and how to mend it
-    QString label;             // the field as people know it
-    bool warning = false;      // can be passed when somebody says so
-    bool mayBeLeftOut = false; // a run over many records leaves this one out instead of stopping
+    QString record;       // its key as text; empty for a record that has none yet
+    QString field;        // the column; empty when it concerns the whole record
+    QString check;        // "required", "range", "reference", "unique", "editable", …
+    QString message;      // what is wrong and how to mend it
+    QString label;        // the field as people know it
+    bool warning = false; // can be passed when somebody says so
+    InRuns inRuns = InRuns::Stop;
     friend bool operator==(const Problem&, const Problem&) = default;
 };
 
@@ -34,15 +36,6 @@ struct FieldRule {
     bool settable = true; // in a new one
     QString message = {}; // said when a required field is empty; empty: a sentence of ours
 };
-
-// An expression with the places of its columns in the table, ready to be asked of a record.
-struct BoundCondition {
-    std::shared_ptr<const Expression> expression;
-    QList<int> places; // of expression->columns(), in their order
-};
-using RecordValues = std::vector<const Value*>; // in the order of the table's columns
-Result<Value> evaluate(const BoundCondition& condition, const RecordValues& values,
-                       const Present& present);
 
 // A check of the developer's or of the database, ready to be asked.
 struct CheckRule {
@@ -57,18 +50,18 @@ struct CheckRule {
     QString name;             // "range", "one_of", …
     QString column;           // where its message stands
     QStringList columns = {}; // all that it reads
-    BoundCondition condition = {};
+    BoundExpression condition = {};
     QString table = {};
     QString target = {};
     QString message = {};
     bool warns = false;
-    bool mayBeLeftOut = false;
+    InRuns inRuns = InRuns::Stop;
     // When it is asked: at any of these.
     bool onInsert = true;
     bool onUpdate = true;
     bool onPicture = false;
     bool onOutput = false;
-    QList<BoundCondition> onStages = {}; // while one of them is true
+    QList<BoundExpression> onStages = {}; // while one of them is true
 };
 
 struct TableRules {

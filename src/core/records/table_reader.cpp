@@ -40,45 +40,22 @@ private:
     qsizetype m_limit = FirstRun;
 };
 
-QString columnList(const Dialect& dialect, const QList<Column>& columns) {
-    QStringList names;
-    for (const Column& column : columns)
-        names += dialect.readable(column);
-    return names.isEmpty() ? QStringLiteral("*") : names.join(QStringLiteral(", "));
-}
-
-QString fromTable(const Dialect& dialect, const Table& table) {
-    return QStringLiteral(" FROM ") + dialect.rowsOf(table);
-}
-
-QString orderBy(const Dialect& dialect, const Table& table, const SortOrder& sort) {
-    // With the table before it a name means the column, not the text form that is read of it.
-    const QString prefix = dialect.quoted(table) + u'.';
-    QStringList parts;
-    for (const SortBy& by : sort)
-        parts += prefix + dialect.quoted(by.column) +
-                 (by.descending ? QStringLiteral(" DESC") : QString());
-    for (const QString& column : table.key)
-        parts += prefix + dialect.quoted(column);
-    return parts.isEmpty() ? QString()
-                           : QStringLiteral(" ORDER BY ") + parts.join(QStringLiteral(", "));
-}
-
-QString selectKeys(const Dialect& dialect, const Table& table) {
+QList<Column> keyColumnsOf(const Table& table) {
     QList<Column> columns;
     for (const QString& column : table.key)
         columns += *table.column(column);
-    return QStringLiteral("SELECT ") + columnList(dialect, columns) + fromTable(dialect, table);
+    return columns;
 }
 
-} // namespace
-
-QString keysStatement(const Dialect& dialect, const Table& table, const SortOrder& sort) {
-    return selectKeys(dialect, table) + orderBy(dialect, table, sort);
+// To the values from this place on.
+std::vector<const Value*> pointersFrom(const std::vector<Value>& values, size_t first) {
+    std::vector<const Value*> pointers;
+    for (size_t i = first; i < values.size(); ++i)
+        pointers.push_back(&values[i]);
+    return pointers;
 }
 
-SqlFragment recordsStatement(const Dialect& dialect, const Table& table,
-                             const std::vector<Key>& keys) {
+SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vector<Key>& keys) {
     QStringList conditions;
     QVariantList values;
     for (const Key& key : keys) {
@@ -86,10 +63,21 @@ SqlFragment recordsStatement(const Dialect& dialect, const Table& table,
         conditions += u'(' + condition.sql + u')';
         values += condition.values;
     }
-    return {QStringLiteral("SELECT ") + columnList(dialect, table.columns) +
-                fromTable(dialect, table) + QStringLiteral(" WHERE ") +
-                conditions.join(QStringLiteral(" OR ")),
-            values};
+    return {QStringLiteral(" WHERE ") + conditions.join(QStringLiteral(" OR ")), values};
+}
+
+} // namespace
+
+SqlFragment keysStatement(const Dialect& dialect, const Table& table, const SortOrder& sort) {
+    const bool hasKey = !table.key.isEmpty();
+    const RowPlan plan(dialect, table, hasKey ? keyColumnsOf(table) : table.columns, sort);
+    return {plan.select() + plan.order().sql, plan.order().values};
+}
+
+SqlFragment recordsStatement(const Dialect& dialect, const Table& table,
+                             const std::vector<Key>& keys) {
+    const SqlFragment where = whereKeys(dialect, table, keys);
+    return {RowPlan(dialect, table, table.columns, {}).select() + where.sql, where.values};
 }
 
 Result<SortOrder> sortOrderFromText(const QString& text, const Table& table) {
@@ -110,29 +98,57 @@ Result<SortOrder> sortOrderFromText(const QString& text, const Table& table) {
     return order;
 }
 
-QString TableReader::selectColumns() const {
-    return columnList(m_session.dialect(), m_table.columns);
+RowPlan TableReader::plan(const QList<Column>& wanted, const SortOrder& sort) const {
+    return {m_session.dialect(), m_table, wanted, sort};
 }
 
-QString TableReader::from() const { return fromTable(m_session.dialect(), m_table); }
+QString TableReader::from() const {
+    return QStringLiteral(" FROM ") + m_session.dialect().rowsOf(m_table);
+}
 
-Record TableReader::recordOf(const QSqlQuery& row) const {
-    Record record;
-    record.values.reserve(static_cast<size_t>(m_table.columns.size()));
-    for (qsizetype i = 0; i < m_table.columns.size(); ++i)
-        record.values.push_back(
-            m_session.dialect().decode(row.value(static_cast<int>(i)), m_table.columns[i].type));
+QList<Column> TableReader::keyColumns() const { return keyColumnsOf(m_table); }
+
+Record TableReader::recordOf(std::vector<Value>&& values) const {
     std::vector<Value> key;
     for (const QString& column : m_table.key)
-        key.push_back(record.values[static_cast<size_t>(m_table.indexOf(column))]);
-    record.key = Key(std::move(key));
-    return record;
+        key.push_back(values[static_cast<size_t>(m_table.indexOf(column))]);
+    return {Key(std::move(key)), std::move(values)};
 }
 
-Status TableReader::collect(const QString& sql, const QVariantList& values,
-                            std::vector<Record>& records) {
-    return m_session.select(sql, values, [&](const QSqlQuery& row) {
-        records.push_back(recordOf(row));
+Status TableReader::scan(const RowPlan& plan, const SqlFragment& where, const Passes& passes,
+                         const Take& take) {
+    struct Row {
+        std::vector<Value> values;
+        std::vector<Value> sortedBy;
+    };
+    std::vector<Row> unsorted;
+    Status selected =
+        m_session.select(plan.select() + where.sql + plan.order().sql,
+                         where.values + plan.order().values, [&](const QSqlQuery& row) {
+                             std::vector<Value> values = plan.values(row);
+                             if (passes && !passes(values))
+                                 return true;
+                             if (!plan.isSortedByReader())
+                                 return take(std::move(values));
+                             unsorted.push_back({std::move(values), plan.sortValues(row)});
+                             return true;
+                         });
+    if (!selected)
+        return selected;
+    std::stable_sort(unsorted.begin(), unsorted.end(), [&](const Row& a, const Row& b) {
+        return plan.comesBefore(a.sortedBy, b.sortedBy);
+    });
+    for (Row& row : unsorted) {
+        if (!take(std::move(row.values)))
+            break;
+    }
+    return done();
+}
+
+Status TableReader::collect(const SqlFragment& where, std::vector<Record>& records) {
+    const RowPlan reading = plan(m_table.columns);
+    return m_session.select(reading.select() + where.sql, where.values, [&](const QSqlQuery& row) {
+        records.push_back(recordOf(reading.values(row)));
         return true;
     });
 }
@@ -146,10 +162,24 @@ Result<qint64> TableReader::count() {
 
 Result<std::vector<Record>> TableReader::range(const SortOrder& sort, qint64 offset, qint64 limit) {
     std::vector<Record> records;
-    Status status = collect(
-        QStringLiteral("SELECT ") + selectColumns() + from() +
-            orderBy(m_session.dialect(), m_table, sort) + QStringLiteral(" LIMIT ? OFFSET ?"),
-        {limit < 0 ? std::numeric_limits<qint64>::max() : limit, offset}, records);
+    const qint64 most = limit < 0 ? std::numeric_limits<qint64>::max() : limit;
+    const RowPlan reading = plan(m_table.columns, sort);
+    Status status = done();
+    if (reading.isSortedByReader()) {
+        qint64 place = 0;
+        status = scan(reading, {}, {}, [&](std::vector<Value>&& values) {
+            if (place++ >= offset && static_cast<qint64>(records.size()) < most)
+                records.push_back(recordOf(std::move(values)));
+            return static_cast<qint64>(records.size()) < most;
+        });
+    } else {
+        status = m_session.select(
+            reading.select() + reading.order().sql + QStringLiteral(" LIMIT ? OFFSET ?"),
+            reading.order().values + QVariantList{most, offset}, [&](const QSqlQuery& row) {
+                records.push_back(recordOf(reading.values(row)));
+                return true;
+            });
+    }
     if (!status)
         return status.error();
     if (m_table.key.isEmpty()) {
@@ -166,11 +196,9 @@ Result<std::vector<Record>> TableReader::records(const std::vector<Key>& keys,
     std::vector<Record> records;
     for (size_t first = 0; first < keys.size(); first += KeysPerStatement) {
         const size_t last = std::min(first + KeysPerStatement, keys.size());
-        const SqlFragment statement =
-            recordsStatement(m_session.dialect(), m_table,
-                             {keys.begin() + static_cast<std::ptrdiff_t>(first),
-                              keys.begin() + static_cast<std::ptrdiff_t>(last)});
-        Status status = collect(statement.sql, statement.values, records);
+        const std::vector<Key> some{keys.begin() + static_cast<std::ptrdiff_t>(first),
+                                    keys.begin() + static_cast<std::ptrdiff_t>(last)};
+        Status status = collect(whereKeys(m_session.dialect(), m_table, some), records);
         if (!status)
             return status.error();
     }
@@ -180,10 +208,10 @@ Result<std::vector<Record>> TableReader::records(const std::vector<Key>& keys,
 Result<std::optional<Record>> TableReader::recordToChange(const Key& key) {
     const SqlFragment condition = m_session.dialect().keyCondition(m_table, key);
     std::vector<Record> records;
-    Status status =
-        collect(QStringLiteral("SELECT ") + selectColumns() + from() + QStringLiteral(" WHERE ") +
-                    condition.sql + m_session.dialect().lockingClause(m_table),
-                condition.values, records);
+    Status status = collect(
+        {QStringLiteral(" WHERE ") + condition.sql + m_session.dialect().lockingClause(m_table),
+         condition.values},
+        records);
     if (!status)
         return status.error();
     if (records.empty())
@@ -240,94 +268,107 @@ Result<qint64> TableReader::countWhere(const QStringList& columns,
 
 Result<std::vector<Key>> TableReader::keysWhere(const QStringList& columns,
                                                 const std::vector<Value>& values) {
-    const SqlFragment where = whereAll(columns, values);
-    std::vector<Record> found;
-    Status status = collect(QStringLiteral("SELECT ") + selectColumns() + from() + where.sql +
-                                orderBy(m_session.dialect(), m_table, {}),
-                            where.values, found);
+    std::vector<Key> keys;
+    Status status =
+        scan(plan(keyColumns()), whereAll(columns, values), {}, [&](std::vector<Value>&& key) {
+            keys.emplace_back(std::move(key));
+            return true;
+        });
     if (!status)
         return status.error();
-    std::vector<Key> keys;
-    for (Record& record : found)
-        keys.push_back(std::move(record.key));
     return keys;
 }
 
-Status TableReader::scanKeys(const SortOrder& sort, const Restriction& only,
-                             const std::function<bool(KeyIndex&&)>& take) {
+Status TableReader::scanPositions(const std::function<bool(KeyIndex&&)>& take) {
     RunCollector collector(take);
-    if (m_table.key.isEmpty()) {
-        auto total = count();
-        if (!total)
-            return total.error();
-        for (qint64 position = 0; position < *total; ++position) {
-            collector.run().appendInteger(position);
-            if (collector.full() && !collector.flush())
-                return done();
-        }
-        collector.flush();
-        return done();
+    auto total = count();
+    if (!total)
+        return total.error();
+    for (qint64 position = 0; position < *total; ++position) {
+        collector.run().appendInteger(position);
+        if (collector.full() && !collector.flush())
+            return done();
+    }
+    collector.flush();
+    return done();
+}
+
+Status TableReader::scanKeys(const RecordQuery& query,
+                             const std::function<bool(KeyIndex&&)>& take) {
+    if (m_table.key.isEmpty())
+        return scanPositions(take);
+    SqlFragment where =
+        query.only.isEmpty() ? SqlFragment{} : whereAll(query.only.columns, query.only.values);
+    const auto narrow = [&](const SqlFragment& by) {
+        if (by.sql.isEmpty())
+            return;
+        where.sql +=
+            (where.sql.isEmpty() ? QStringLiteral(" WHERE ") : QStringLiteral(" AND ")) + by.sql;
+        where.values += by.values;
+    };
+    narrow(searchSql(m_session.dialect(), m_table, query));
+    std::optional<Filter> filter;
+    if (const QString text = conjunctionOf(query.conditions); !text.isEmpty()) {
+        const auto condition = bindCondition(text, m_table);
+        if (!condition)
+            return Error{ErrorKind::Usage, condition.error().sentence};
+        filter.emplace(*condition, Filter::Wants::Holding, m_table, m_session.spec().engine);
+        narrow(filter->where());
     }
 
-    const SqlFragment where = only.isEmpty() ? SqlFragment{} : whereAll(only.columns, only.values);
-    const QString sql = selectKeys(m_session.dialect(), m_table) + where.sql +
-                        orderBy(m_session.dialect(), m_table, sort);
-
-    const std::vector<ColumnType> types = m_table.keyTypes();
+    QList<Column> read = keyColumns();
+    const auto keySize = static_cast<size_t>(read.size());
+    if (filter) {
+        for (const int asked : filter->asked())
+            read += m_table.columns[asked];
+    }
+    const RowPlan reading = plan(read, query.sort);
+    RunCollector collector(take);
     const Column& first = *m_table.column(m_table.key.front());
-    if (only.isEmpty() && types.size() == 1 && first.givenByDatabase &&
-        first.type.kind == TypeKind::Integer) {
-        Status scanned = m_session.scanIntegers(sql, [&](qint64 key) {
+    const bool isPlain = where.sql.isEmpty() && !filter && !reading.isSortedByReader() &&
+                         reading.order().values.isEmpty() && read.size() == 1;
+    Status scanned = done();
+    if (isPlain && first.givenByDatabase && first.type.kind == TypeKind::Integer)
+        scanned = m_session.scanIntegers(reading.select() + reading.order().sql, [&](qint64 key) {
             collector.run().appendInteger(key);
             return !collector.full() || collector.flush();
         });
-        if (scanned)
-            collector.flush();
-        return scanned;
-    }
-    Status scanned = m_session.select(sql, where.values, [&](const QSqlQuery& row) {
-        std::vector<Value> key;
-        for (size_t i = 0; i < types.size(); ++i)
-            key.push_back(m_session.dialect().decode(row.value(static_cast<int>(i)), types[i]));
-        collector.run().append(Key(std::move(key)));
-        return !collector.full() || collector.flush();
-    });
+    else
+        scanned = scan(
+            reading, where,
+            [&](const std::vector<Value>& values) {
+                return !filter || filter->passes(pointersFrom(values, keySize));
+            },
+            [&](std::vector<Value>&& values) {
+                values.resize(keySize);
+                collector.run().append(Key(std::move(values)));
+                return !collector.full() || collector.flush();
+            });
     if (scanned)
         collector.flush();
     return scanned;
 }
 
 Status TableReader::scanMatching(const Filter& filter, const SortOrder& sort,
-                                 const QList<Column>& columns,
-                                 const std::function<bool(std::vector<Value>&&)>& take) {
+                                 const QList<Column>& columns, const Take& take) {
     QList<Column> read = columns;
     for (const int asked : filter.asked())
         read += m_table.columns[asked];
-    const QString where =
-        filter.where().sql.isEmpty() ? QString() : QStringLiteral(" WHERE ") + filter.where().sql;
-    // Nothing but how many there are is asked of some.
-    const QString list =
-        read.isEmpty() ? QStringLiteral("1") : columnList(m_session.dialect(), read);
-    return m_session.select(
-        QStringLiteral("SELECT ") + list + from() + where +
-            (columns.isEmpty() ? QString() : orderBy(m_session.dialect(), m_table, sort)),
-        filter.where().values, [&](const QSqlQuery& row) {
-            const auto valueAt = [&](qsizetype place) {
-                return m_session.dialect().decode(row.value(static_cast<int>(place)),
-                                                  read[place].type);
-            };
-            std::vector<Value> asked;
-            std::vector<const Value*> pointers;
-            asked.reserve(static_cast<size_t>(filter.asked().size()));
-            for (qsizetype place = columns.size(); place < read.size(); ++place)
-                pointers.push_back(&asked.emplace_back(valueAt(place)));
-            if (!filter.passes(pointers))
-                return true;
-            std::vector<Value> values;
-            for (qsizetype place = 0; place < columns.size(); ++place)
-                values.push_back(valueAt(place));
-            return take(std::move(values));
-        });
+    const SqlFragment where =
+        filter.where().sql.isEmpty()
+            ? SqlFragment{}
+            : SqlFragment{QStringLiteral(" WHERE ") + filter.where().sql, filter.where().values};
+    const auto passes = [&](const std::vector<Value>& values) {
+        return filter.passes(pointersFrom(values, static_cast<size_t>(columns.size())));
+    };
+    RowPlan reading = plan(read, sort);
+    if (columns.isEmpty())
+        reading.leaveUnordered();
+    return scan(reading, where, filter.isHandedOver() ? Passes() : Passes(passes),
+                [&](std::vector<Value>&& values) {
+                    values.resize(static_cast<size_t>(columns.size()));
+                    return take(std::move(values));
+                });
 }
 
 Result<qint64> TableReader::countMatching(const Filter& filter) {
@@ -350,14 +391,12 @@ Result<qint64> TableReader::countMatching(const Filter& filter) {
 }
 
 Result<KeyIndex> TableReader::keysMatching(const Filter& filter, const SortOrder& sort) {
-    QList<Column> columns;
-    for (const QString& name : m_table.key)
-        columns += *m_table.column(name);
     KeyIndex keys;
-    const Status scanned = scanMatching(filter, sort, columns, [&](std::vector<Value>&& values) {
-        keys.append(Key(std::move(values)));
-        return true;
-    });
+    const Status scanned =
+        scanMatching(filter, sort, keyColumns(), [&](std::vector<Value>&& values) {
+            keys.append(Key(std::move(values)));
+            return true;
+        });
     if (!scanned)
         return scanned.error();
     return keys;
@@ -365,6 +404,8 @@ Result<KeyIndex> TableReader::keysMatching(const Filter& filter, const SortOrder
 
 Result<QStringList> distinctTexts(Session& session, const Table& table, const Column& column,
                                   int limit) {
+    if (!column.expression.isEmpty())
+        return QStringList{}; // the engine does not know it
     const QString name = session.dialect().quoted(column.name);
     QStringList texts;
     Status selected = session.select(
@@ -378,6 +419,26 @@ Result<QStringList> distinctTexts(Session& session, const Table& table, const Co
     if (!selected)
         return selected.error();
     return texts;
+}
+
+Result<std::vector<ValueCount>> valueCounts(Session& session, const Table& table,
+                                            const Column& column, int limit) {
+    std::vector<ValueCount> counts;
+    if (!column.expression.isEmpty())
+        return counts;
+    const Dialect& dialect = session.dialect();
+    const QString name = dialect.quoted(table) + u'.' + dialect.quoted(column.name);
+    const Status selected = session.select(
+        QStringLiteral("SELECT %1, count(*) FROM %2 GROUP BY %3 ORDER BY count(*) DESC, %3 LIMIT ?")
+            .arg(dialect.readable(column), dialect.rowsOf(table), name),
+        {limit}, [&](const QSqlQuery& row) {
+            counts.push_back(
+                {dialect.decode(row.value(0), column.type), row.value(1).toLongLong()});
+            return true;
+        });
+    if (!selected)
+        return selected.error();
+    return counts;
 }
 
 } // namespace gravin

@@ -5,31 +5,24 @@
 #include "core/records/filter.h"
 #include "core/records/key_index.h"
 #include "core/records/record.h"
-#include "core/records/restriction.h"
+#include "core/records/record_query.h"
 
 #include <optional>
 
 namespace gravin {
 
-struct SortBy {
-    QString column;
-    bool descending = false;
-    friend bool operator==(const SortBy&, const SortBy&) = default;
-};
-using SortOrder = QList<SortBy>;
-
 // "name, next_due DESC": column names, each with ASC or DESC behind it if wished.
 Result<SortOrder> sortOrderFromText(const QString& text, const Table& table);
 
 // The statement that reads the keys of a table in order; of a source without a key, all it has.
-QString keysStatement(const Dialect& dialect, const Table& table, const SortOrder& sort);
+SqlFragment keysStatement(const Dialect& dialect, const Table& table, const SortOrder& sort);
 // The statement that reads these records. Requires: the table has a key.
 SqlFragment recordsStatement(const Dialect& dialect, const Table& table,
                              const std::vector<Key>& keys);
 
-// Reads records of one table or view. Ties of a sort are broken by the key, so that an order is
-// always the same. A source without a key is read by position: its keys are whole numbers that
-// count its rows from 0, good for showing, never for writing.
+// Reads records of one table or view, with what Gravin computes of them. A source without a key is
+// read by position: its keys are whole numbers that count its rows from 0, good for showing, never
+// for writing.
 class TableReader {
 public:
     // Both must outlive the reader.
@@ -51,10 +44,9 @@ public:
     Result<std::vector<Key>> keysWhere(const QStringList& columns,
                                        const std::vector<Value>& values);
 
-    // Hands the keys in order to `take`, in runs that grow, until it answers false.
-    // Requires: a source without a key is not restricted.
-    Status scanKeys(const SortOrder& sort, const Restriction& only,
-                    const std::function<bool(KeyIndex&&)>& take);
+    // Hands the keys in order to `take`, in runs that grow, until it answers false. Usage: a
+    // condition is none. Requires: a source without a key is neither restricted nor filtered.
+    Status scanKeys(const RecordQuery& query, const std::function<bool(KeyIndex&&)>& take);
 
     // Hands the values of these columns of every record that passes to `take`, until it answers
     // false.
@@ -66,10 +58,17 @@ public:
     Result<KeyIndex> keysMatching(const Filter& filter, const SortOrder& sort);
 
 private:
-    QString selectColumns() const;
+    using Passes = std::function<bool(const std::vector<Value>&)>;
+    using Take = std::function<bool(std::vector<Value>&&)>;
+    // Reads rows in the plan's order: those that pass go to `take`, until it answers false.
+    Status scan(const RowPlan& plan, const SqlFragment& where, const Passes& passes,
+                const Take& take);
+    RowPlan plan(const QList<Column>& wanted, const SortOrder& sort = {}) const;
     QString from() const;
-    Record recordOf(const QSqlQuery& row) const;
-    Status collect(const QString& sql, const QVariantList& values, std::vector<Record>& records);
+    QList<Column> keyColumns() const;
+    Record recordOf(std::vector<Value>&& values) const;
+    Status scanPositions(const std::function<bool(KeyIndex&&)>& take);
+    Status collect(const SqlFragment& where, std::vector<Record>& records);
     Result<std::vector<Record>> recordsByPosition(const std::vector<Key>& keys,
                                                   const SortOrder& sort);
     SqlFragment whereAll(const QStringList& columns, const std::vector<Value>& values) const;
@@ -82,5 +81,15 @@ private:
 // most `limit`.
 Result<QStringList> distinctTexts(Session& session, const Table& table, const Column& column,
                                   int limit);
+
+// A value of a column and how many records have it.
+struct ValueCount {
+    Value value;
+    qint64 count = 0;
+};
+// The most frequent values first, NULL among them; at most `limit`. None of a column that Gravin
+// computes.
+Result<std::vector<ValueCount>> valueCounts(Session& session, const Table& table,
+                                            const Column& column, int limit);
 
 } // namespace gravin

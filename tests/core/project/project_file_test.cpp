@@ -2,8 +2,10 @@
 #include "core/project/project_file.h"
 
 #include "core/project/binding.h"
+#include "core/project/binding_check.h"
 #include "core/project/field_input.h"
 #include "core/project/screen_generator.h"
+#include "core/value/text_form.h"
 #include "support/scratch.h"
 
 #include <QFile>
@@ -111,7 +113,8 @@ TEST(Defaults, NewRecordsBeginWithThem) {
     const auto bound = [&] { return *bindScreen(project, catalog, *project.screen(id)); };
     const auto set = [&](const char* column, const char* typed) {
         const QString name = QLatin1String(column);
-        const auto standard = defaultFromText(*bound().field(name), QString::fromUtf8(typed));
+        const auto standard =
+            defaultFromText(*bound().field(name), *bound().table, QString::fromUtf8(typed));
         if (standard)
             project.definition(QStringLiteral("visit"), name)->standard = *standard;
         return standard.ok();
@@ -131,6 +134,24 @@ TEST(Defaults, NewRecordsBeginWithThem) {
     EXPECT_EQ(values[QStringLiteral("by_whom")], Value::text(personName()));
     EXPECT_EQ(values[QStringLiteral("hours")], decimal("1.5"));
     EXPECT_EQ(defaultText(*bound().field(QStringLiteral("on_day"))), u"today");
+    EXPECT_TRUE(set("on_day", "CURRENT_DATE + INTERVAL '7' DAY")) << "no date: an expression";
+    EXPECT_TRUE(set("hours", "computed 3 / 2"));
+    EXPECT_TRUE(set("note", "computed UPPER(by_whom) || ' at ' || CAST(on_day AS VARCHAR(20))"));
+    EXPECT_FALSE(set("hours", "computed 'two'")) << "no number";
+    EXPECT_FALSE(set("hours", "computed hour + 1")) << "no such column";
+    const auto computed = defaultsOf(bound());
+    EXPECT_EQ(computed[QStringLiteral("on_day")], Value::date(QDate::currentDate().addDays(7)));
+    EXPECT_EQ(toText(computed[QStringLiteral("hours")], {}), QStringLiteral("1.5"));
+    EXPECT_FALSE(computed.contains(QStringLiteral("note")))
+        << "computed ones do not see each other";
+    EXPECT_EQ(defaultText(*bound().field(QStringLiteral("hours"))), u"computed 3 / 2");
+    EXPECT_TRUE(bindingFindings(project, catalog).empty());
+    EXPECT_TRUE(*projectFromJson(projectToJson(project)) == project);
+    project.definition(QStringLiteral("visit"), QStringLiteral("hours"))->standard.text =
+        QStringLiteral("gone + 1");
+    ASSERT_EQ(bindingFindings(project, catalog).size(), 1U);
+    EXPECT_EQ(bindingFindings(project, catalog).front().id(),
+              QStringLiteral("default_misfit:visit.hours"));
     EXPECT_TRUE(set("on_day", " "));
     EXPECT_FALSE(defaultsOf(bound()).contains(QStringLiteral("on_day")));
 }

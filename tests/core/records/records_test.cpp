@@ -91,7 +91,7 @@ TEST_F(Reading, FindsManyRecordsByCompositeKeys) {
 TEST_F(Reading, TheFirstRunIsAScreenfulAndAllRunsAreAllKeys) {
     std::vector<qsizetype> runs;
     ASSERT_TRUE(TableReader(desk.session(), desk.table(QStringLiteral("visit")))
-                    .scanKeys({}, {}, [&](KeyIndex&& run) {
+                    .scanKeys({}, [&](KeyIndex&& run) {
                         runs.push_back(run.size());
                         return true;
                     }));
@@ -101,7 +101,7 @@ TEST_F(Reading, TheFirstRunIsAScreenfulAndAllRunsAreAllKeys) {
 TEST_F(Reading, AViewIsReadByPosition) {
     const Table& towns = desk.table(QStringLiteral("towns"));
     KeyIndex index;
-    ASSERT_TRUE(TableReader(desk.session(), towns).scanKeys({}, {}, [&](KeyIndex&& run) {
+    ASSERT_TRUE(TableReader(desk.session(), towns).scanKeys({}, [&](KeyIndex&& run) {
         index.append(std::move(run));
         return true;
     }));
@@ -155,7 +155,7 @@ TEST_F(Reading, ABulkPreviewSaysOnlyWhatReallyChanges) {
     const Table& visit = desk.table(QStringLiteral("visit"));
     const auto preview =
         previewBulkUpdate(desk.session(), visit, {key(1), key(2), key(8), key(9999)},
-                          {{QStringLiteral("town"), text("town 1")}});
+                          {{{QStringLiteral("town"), text("town 1")}}, {}});
     ASSERT_TRUE(preview);
     EXPECT_EQ(preview->steps.size(), 1u);
     EXPECT_EQ(preview->unchanged.size(), 2u);

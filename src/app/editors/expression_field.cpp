@@ -1,13 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/build/expression_field.h"
+#include "app/editors/expression_field.h"
 
 #include "app/look/theme.h"
 #include "core/expression/literal.h"
+#include "core/records/bound_expression.h"
 #include "core/value/text_form.h"
 
 #include <QAbstractItemView>
 #include <QCompleter>
 #include <QKeyEvent>
+#include <QPlainTextEdit>
 #include <QRegularExpression>
 #include <QScrollBar>
 #include <QStringListModel>
@@ -59,17 +61,34 @@ const QStringList& functionWords() {
 
 } // namespace
 
-ExpressionField::ExpressionField(QWidget* parent)
+// An open list of completions hands keys straight to the text, past every event filter: so what is
+// the list's has to be told apart here.
+class ExpressionField::Edit : public QPlainTextEdit {
+public:
+    explicit Edit(ExpressionField* field)
+        : m_field(field) {}
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override {
+        if (!m_field->takesKey(event))
+            QPlainTextEdit::keyPressEvent(event);
+    }
+
+private:
+    ExpressionField* m_field;
+};
+
+ExpressionField::ExpressionField(Asks asks, QWidget* parent)
     : QWidget(parent)
-    , m_edit(new QPlainTextEdit)
+    , m_asks(asks)
+    , m_edit(new Edit(this))
     , m_note(new QLabel)
     , m_completer(new QCompleter(this)) {
     m_edit->setObjectName(QStringLiteral("expression"));
-    m_edit->setAccessibleName(tr("Condition"));
+    m_edit->setAccessibleName(asks == Asks::Value ? tr("Expression") : tr("Condition"));
     m_edit->setFont(Theme::instance().monospace());
     m_edit->setTabChangesFocus(true);
     m_edit->setFixedHeight(QFontMetrics(m_edit->font()).lineSpacing() * Lines + space::Pad);
-    m_edit->installEventFilter(this);
     m_note->setObjectName(QStringLiteral("expression-note"));
     m_note->setTextFormat(Qt::PlainText);
     m_note->setWordWrap(true);
@@ -93,10 +112,15 @@ ExpressionField::ExpressionField(QWidget* parent)
     judge();
 }
 
-void ExpressionField::setColumns(const QList<ExpressionColumn>& columns) {
-    m_columns = columns;
+void ExpressionField::setName(const QString& name) {
+    m_edit->setObjectName(name);
+    m_note->setObjectName(name + QStringLiteral("-note"));
+}
+
+void ExpressionField::setTable(const Table& table) {
+    m_table = table;
     QStringList words;
-    for (const ExpressionColumn& column : columns)
+    for (const Column& column : table.columns)
         words += nameText(column.name);
     m_completer->setModel(new QStringListModel(words + functionWords(), m_completer));
     judge();
@@ -107,55 +131,68 @@ void ExpressionField::setSample(const Sample& sample) {
     judge();
 }
 
+QString ExpressionField::text() const { return m_edit->toPlainText(); }
+
 void ExpressionField::setText(const QString& text) {
     if (text != m_edit->toPlainText())
         m_edit->setPlainText(text);
 }
 
-// Marks the mistake, or says what the condition gives for the current record.
+// Marks the mistake, or says what the expression gives for the current record.
 void ExpressionField::judge() {
     const QString text = m_edit->toPlainText();
-    QList<QTextEdit::ExtraSelection> marks;
-    QString note;
-    QString role = QStringLiteral("faint");
+    m_edit->setExtraSelections({});
     m_good = false;
     if (text.trimmed().isEmpty()) {
-        note = tr("A condition over the fields, for example: until IS NULL OR until >= since");
-    } else if (const auto condition = parseCondition(text, m_columns); !condition) {
-        const ExpressionError& error = condition.error();
-        note = error.sentence;
-        role = QStringLiteral("problem");
-        QTextEdit::ExtraSelection mark;
-        mark.cursor = m_edit->textCursor();
-        mark.cursor.setPosition(std::min<int>(error.at, static_cast<int>(text.size())));
-        mark.cursor.setPosition(
-            std::min<int>(error.at + error.length, static_cast<int>(text.size())),
-            QTextCursor::KeepAnchor);
-        mark.format.setUnderlineStyle(QTextCharFormat::SpellCheckUnderline);
-        mark.format.setUnderlineColor(Theme::instance().colours().problem);
-        marks += mark;
-    } else {
-        m_good = true;
-        static const Value null;
-        std::vector<const Value*> values;
-        for (const QString& column : condition->columns()) {
-            const auto found = m_sample.constFind(column);
-            values.push_back(found == m_sample.constEnd() ? &null : &*found);
-        }
-        const auto value = evaluate(*condition, values, Present::take());
-        if (m_sample.isEmpty())
-            note = tr("No record is chosen to try it on.");
-        else if (!value)
-            note = tr("For the current record: %1").arg(value.error().sentence);
-        else if (value->isNull())
-            note = tr("For the current record: unknown, because a value is missing. It passes.");
-        else
-            note = value->asBoolean() ? tr("The current record meets it.")
-                                      : tr("The current record fails it.");
+        m_note->setText(m_asks == Asks::Value
+                            ? tr("An expression over the fields, for example: hours * 48.50")
+                            : tr("A condition over the fields, for example: until IS NULL OR until "
+                                 ">= since"));
+        setStyleProperty(m_note, "role", QStringLiteral("faint"));
+        return;
     }
-    m_edit->setExtraSelections(marks);
-    setStyleProperty(m_note, "role", role);
-    m_note->setText(note);
+    const auto expression =
+        m_asks == Asks::Value ? bindExpression(text, m_table) : bindCondition(text, m_table);
+    m_good = expression.ok();
+    setStyleProperty(m_note, "role", m_good ? QStringLiteral("faint") : QStringLiteral("problem"));
+    m_note->setText(m_good ? wordsFor(*expression) : expression.error().sentence);
+    if (!m_good)
+        markMistake(expression.error().at, expression.error().length);
+}
+
+void ExpressionField::markMistake(int at, int length) {
+    const int end = static_cast<int>(m_edit->toPlainText().size());
+    QTextEdit::ExtraSelection mark;
+    mark.cursor = m_edit->textCursor();
+    mark.cursor.setPosition(std::min(at, end));
+    mark.cursor.setPosition(std::min(at + length, end), QTextCursor::KeepAnchor);
+    mark.format.setUnderlineStyle(QTextCharFormat::SpellCheckUnderline);
+    mark.format.setUnderlineColor(Theme::instance().colours().problem);
+    m_edit->setExtraSelections({mark});
+}
+
+QString ExpressionField::wordsFor(const BoundExpression& expression) const {
+    if (m_sample.isEmpty())
+        return tr("No record is chosen to try it on.");
+    static const Value null;
+    RecordValues values;
+    for (const Column& column : m_table.columns) {
+        const auto found = m_sample.constFind(column.name);
+        values.push_back(found == m_sample.constEnd() ? &null : &*found);
+    }
+    const auto value = evaluate(expression, values, Present::take());
+    if (!value)
+        return tr("For the current record: %1").arg(value.error().sentence);
+    if (m_asks == Asks::Value)
+        return value->isNull() ? tr("For the current record: empty, because a value is missing.")
+                               : tr("For the current record: %1").arg(toText(*value, {}));
+    if (value->isNull())
+        return m_asks == Asks::Check
+                   ? tr("For the current record: unknown, because a value is missing. It passes.")
+                   : tr("For the current record: unknown, because a value is missing. It counts as "
+                        "no.");
+    return value->asBoolean() ? tr("The current record meets it.")
+                              : tr("The current record fails it.");
 }
 
 QString ExpressionField::wordBeforeCursor() const {
@@ -196,23 +233,20 @@ void ExpressionField::insertCompletion(const QString& word) {
     m_edit->setTextCursor(cursor);
 }
 
-bool ExpressionField::eventFilter(QObject* watched, QEvent* event) {
-    if (watched != m_edit || event->type() != QEvent::KeyPress)
-        return QWidget::eventFilter(watched, event);
-    auto* key = static_cast<QKeyEvent*>(event);
+bool ExpressionField::takesKey(QKeyEvent* event) {
     const bool isOpen = m_completer->popup()->isVisible();
-    const bool chooses = key->key() == Qt::Key_Return || key->key() == Qt::Key_Enter ||
-                         key->key() == Qt::Key_Tab || key->key() == Qt::Key_Escape;
-    if (isOpen && chooses) {
+    const int key = event->key();
+    if (isOpen && (key == Qt::Key_Return || key == Qt::Key_Enter || key == Qt::Key_Tab ||
+                   key == Qt::Key_Escape)) {
         event->ignore(); // the list takes it
         return true;
     }
-    if (key->key() == Qt::Key_Space && key->modifiers() == Qt::ControlModifier) {
+    if (key == Qt::Key_Space && event->modifiers() == Qt::ControlModifier) {
         complete(true);
         return true;
     }
-    const bool types = !key->text().isEmpty() && key->text().front().isPrint();
-    if (types || (isOpen && key->key() == Qt::Key_Backspace))
+    const bool types = !event->text().isEmpty() && event->text().front().isPrint();
+    if (types || (isOpen && key == Qt::Key_Backspace))
         QMetaObject::invokeMethod(
             this, [this] { complete(false); }, Qt::QueuedConnection);
     return false;

@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/session/draft_keeper.h"
+
+#include "app/session/workspace.h"
+#include "core/records/table_reader.h"
+
+#include <QStandardPaths>
+
+namespace gravin {
+
+namespace {
+
+// After an edit at most so long passes until it is kept.
+constexpr int KeptWithin = 150; // milliseconds
+
+QString folder() {
+    return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
+           QStringLiteral("/gravin/drafts");
+}
+
+} // namespace
+
+DraftKeeper::DraftKeeper(Workspace* workspace)
+    : m_workspace(workspace)
+    , m_journal(folder(), workspace->projectFile()) {
+    m_left = m_journal.takeLeftOver(m_problem);
+    m_soon.setSingleShot(true);
+    m_soon.setInterval(KeptWithin);
+    connect(&m_soon, &QTimer::timeout, this, &DraftKeeper::write);
+    connect(workspace, &Workspace::draftsChanged, this, [this] {
+        if (!m_soon.isActive())
+            m_soon.start();
+    });
+}
+
+DraftKeeper::~DraftKeeper() { (void)m_journal.write(m_left); }
+
+void DraftKeeper::write() {
+    QList<JournalledDraft> drafts = m_left;
+    for (const auto& open : m_workspace->openDrafts()) {
+        const Draft* draft = m_workspace->drafts(open.table)->find(open.id);
+        const Table* table = m_workspace->catalog().table(open.table);
+        if (draft && table)
+            drafts += journalled(*draft, *table);
+    }
+    const Status written = m_journal.write(drafts);
+    if (!written && !m_hasFailed)
+        Q_EMIT failed(written.error());
+    m_hasFailed = !written;
+}
+
+void DraftKeeper::decide(const QList<int>& takenUp, QObject* context,
+                         std::function<void(int)> answer) {
+    const QList<JournalledDraft> kept = std::exchange(m_left, {});
+    auto open = std::make_shared<int>(1); // answers that are still to come, and this function
+    auto count = std::make_shared<int>(0);
+    const auto close = [this, open, count, context = QPointer<QObject>(context),
+                        answer = std::move(answer)] {
+        if (--*open > 0)
+            return;
+        write();
+        if (context)
+            answer(*count);
+    };
+    for (int place = 0; place < kept.size(); ++place) {
+        const JournalledDraft& draft = kept[place];
+        const Table* table = m_workspace->catalog().table(draft.table);
+        // What could not be chosen was not given up either, unless all was.
+        if (!table && !takenUp.isEmpty())
+            m_left += draft;
+        if (!table || !takenUp.contains(place))
+            continue;
+        if (draft.key.isEmpty()) {
+            takeUp(draft, nullptr);
+            ++*count;
+            continue;
+        }
+        ++*open;
+        m_workspace->reader()->run<std::optional<Record>>(
+            this,
+            [table = *table, key = draft.key](Session& session) {
+                return TableReader(session, table).record(key);
+            },
+            [this, draft, count, close](const Result<std::optional<Record>>& record) {
+                if (record && *record) {
+                    takeUp(draft, &**record);
+                    ++*count;
+                } else {
+                    m_left += draft; // gone, or out of reach: kept for another time
+                }
+                close();
+            });
+    }
+    close();
+}
+
+void DraftKeeper::takeUp(const JournalledDraft& kept, const Record* now) {
+    DraftStore* store = m_workspace->drafts(kept.table);
+    const RecordId id = kept.key.isEmpty() ? store->addNew() : RecordId{kept.key, 0};
+    store->takeUp(takenUp(kept, *m_workspace->catalog().table(kept.table), now, id));
+}
+
+} // namespace gravin

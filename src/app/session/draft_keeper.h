@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/records/draft_journal.h"
+
+#include <QTimer>
+
+namespace gravin {
+
+class Workspace;
+
+// Keeps the drafts of a workspace in the person's own folder while they are typed, and offers again
+// what a run that was cut off has left.
+class DraftKeeper : public QObject {
+    Q_OBJECT
+public:
+    // `workspace` must outlive it.
+    explicit DraftKeeper(Workspace* workspace);
+    // An orderly end: what is not saved by then was given up on purpose. What was left over and not
+    // decided on stays.
+    ~DraftKeeper() override;
+
+    const QList<JournalledDraft>& leftOver() const { return m_left; }
+    // Why some of it could not be read, or nothing can be kept; empty: nothing is wrong.
+    const QString& problem() const { return m_problem; }
+
+    // Takes up those at these places as drafts, and gives up the others; none: all are given up.
+    // What cannot be taken up, because its record or table is gone, stays. `answer` is told how
+    // many were, while `context` lives.
+    void decide(const QList<int>& takenUp, QObject* context, std::function<void(int)> answer);
+
+Q_SIGNALS:
+    // Edits cannot be kept; they are safe only as long as the program runs.
+    void failed(const gravin::Error& error);
+
+private:
+    void write();
+    void takeUp(const JournalledDraft& kept, const Record* now);
+
+    Workspace* m_workspace;
+    DraftJournal m_journal;
+    QTimer m_soon;
+    QList<JournalledDraft> m_left;
+    QString m_problem;
+    bool m_hasFailed = false;
+};
+
+} // namespace gravin

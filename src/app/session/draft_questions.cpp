@@ -1,0 +1,75 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/session/draft_questions.h"
+
+#include "app/session/workspace.h"
+#include "core/records/database_rules.h"
+
+namespace gravin {
+
+namespace {
+// Long enough not to ask with every key, short enough to be answered before the field is left.
+constexpr int AskAfter = 150; // milliseconds
+} // namespace
+
+DraftQuestions::DraftQuestions(Workspace* workspace)
+    : m_workspace(workspace) {
+    m_soon.setSingleShot(true);
+    m_soon.setInterval(AskAfter);
+    connect(&m_soon, &QTimer::timeout, this, &DraftQuestions::askAll);
+}
+
+void DraftQuestions::follow(const QString& table, const RecordId& id) {
+    const Place place{table, id};
+    if (!m_waiting.contains(place))
+        m_waiting += place;
+    m_soon.start();
+}
+
+void DraftQuestions::askAgain() {
+    m_asked.clear();
+    for (const auto& draft : m_workspace->openDrafts())
+        follow(draft.table, draft.id);
+}
+
+void DraftQuestions::askAll() {
+    for (const auto& [table, id] : std::exchange(m_waiting, {}))
+        ask(table, id);
+}
+
+void DraftQuestions::ask(const QString& tableName, const RecordId& id) {
+    const Table* table = m_workspace->catalog().table(tableName);
+    // A source may have gone since.
+    const Draft* draft = table ? m_workspace->drafts(tableName)->find(id) : nullptr;
+    if (!draft || table->isQuery()) {
+        m_asked.remove({tableName, id});
+        return;
+    }
+    const ProposedValues values = draft->proposed();
+    if (draft->saving || m_asked.value({tableName, id}) == values)
+        return;
+    m_asked.insert({tableName, id}, values);
+    m_workspace->reader()->run<std::vector<Problem>>(
+        this,
+        [catalog = m_workspace->sharedCatalog(), table, rules = m_workspace->rules(tableName),
+         occasion = occasionOf(*draft, *table), values,
+         id](Session& session) -> Result<std::vector<Problem>> {
+            std::vector<Problem> problems;
+            DatabaseRules database(session, *catalog, *table, rules, id.key);
+            Status asked = database.askReferences(values, occasion.written, problems);
+            if (asked)
+                asked = database.askUniqueKeys(values, occasion.written, problems);
+            if (asked)
+                asked = database.askChecks(values, occasion, problems);
+            return asked ? Result<std::vector<Problem>>(std::move(problems)) : asked.error();
+        },
+        [this, tableName, id, values](const Result<std::vector<Problem>>& problems) {
+            if (!problems || !m_workspace->catalog().table(tableName))
+                return;
+            DraftStore* store = m_workspace->drafts(tableName);
+            const Draft* now = store->find(id);
+            if (now && now->proposed() == values)
+                store->setAnswers(id, *problems);
+        });
+}
+
+} // namespace gravin

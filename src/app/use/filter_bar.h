@@ -1,0 +1,53 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/use/filter_panel.h"
+
+#include <QTimer>
+
+class QHBoxLayout;
+class QToolButton;
+
+namespace gravin {
+
+// Above the records: the line that searches as one types, and everything that narrows or orders the
+// list as words that can be taken away.
+class FilterBar : public QWidget {
+    Q_OBJECT
+public:
+    // Both must outlive the bar.
+    FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent = nullptr);
+
+    // Sorts by this field; once more the other way round; a third time not at all. `adds`: behind
+    // what is sorted by already.
+    void sortBy(const QString& column, bool adds);
+    void add(const ActiveFilter& filter);
+    void askForFilter(const QString& column);
+    void focusSearch();
+    // What was searched for, for those who mark it.
+    QStringList words() const { return m_query.words(); }
+    // Everything that leaves records out, gone.
+    void clearFilters();
+    bool isFiltered() const { return m_query.isFiltered(); }
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    void apply();
+    void showWords();
+    QToolButton* word(const QString& text, const QString& help,
+                      const std::function<void()>& remove);
+    void removeUnfit();
+
+    ScreenBinding* m_binding;
+    RecordView* m_view;
+    RecordQuery m_query;
+    QList<ActiveFilter> m_filters;
+    QTimer m_searchSoon;
+    QLineEdit* m_search;
+    QWidget* m_words;
+    QHBoxLayout* m_wordsLayout;
+};
+
+} // namespace gravin

@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/opened.h"
+
+#include "core/base/text.h"
+#include "core/project/project_file.h"
+#include "core/project/query_source.h"
+
+#include <algorithm>
+
+namespace gravin::cli {
+
+Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access,
+                            const Project& project) {
+    auto session = Session::open(spec, access);
+    if (!session)
+        return session.error();
+    auto catalog = catalogOf(**session, project);
+    if (!catalog)
+        return catalog.error();
+    return Opened{{}, std::move(*session), std::move(*catalog), {}};
+}
+
+Result<Opened> openProject(const QString& file, Session::Access access) {
+    auto project = loadProject(file);
+    if (!project)
+        return project.error();
+    auto opened = openDatabase(project->connection, access, *project);
+    if (!opened)
+        return opened.error();
+    opened->rules = rulesOf(*project, opened->catalog);
+    opened->project = std::move(*project);
+    return opened;
+}
+
+Result<BoundScreen> findScreen(const Opened& opened, const QString& name) {
+    const Screen* screen = opened.project.screen(name);
+    if (!screen) {
+        QStringList known;
+        for (const Screen& other : opened.project.screens)
+            known += other.id;
+        return Error{ErrorKind::Usage, say("The project has no screen “%1”. It has: %2.")
+                                           .arg(name, known.join(QStringLiteral(", ")))};
+    }
+    return bindScreen(opened.project, opened.catalog, *screen);
+}
+
+const BoundField* findField(const BoundScreen& screen, const QString& name) {
+    if (const BoundField* field = screen.field(name))
+        return field;
+    for (const BoundField& field : screen.fields) {
+        if (field.label().compare(name, Qt::CaseInsensitive) == 0 ||
+            field.name().compare(name, Qt::CaseInsensitive) == 0)
+            return &field;
+    }
+    return nullptr;
+}
+
+Error unknownField(const BoundScreen& screen, const QString& name) {
+    return {ErrorKind::Usage,
+            say("The screen %1 has no field “%2”.").arg(screen.screen.label, name)};
+}
+
+Error mistakeIn(const QString& expression, const ExpressionError& mistake) {
+    // A mark can be set below one line only.
+    return {ErrorKind::Usage, mistake.sentence,
+            expression.simplified() == expression
+                ? expression + u'\n' + QString(mistake.at + 3, u' ') + u'^'
+                : expression};
+}
+
+Result<Filter> filterFrom(const QString& where, const Table& table, Engine engine) {
+    auto condition = bindCondition(where, table);
+    if (!condition)
+        return mistakeIn(where, condition.error());
+    return Filter(*condition, Filter::Wants::Holding, table, engine);
+}
+
+} // namespace gravin::cli

@@ -1,0 +1,232 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.h"
+
+#include "cli/opened.h"
+#include "cli/output.h"
+#include "core/base/text.h"
+#include "core/project/field_filter.h"
+#include "core/project/field_input.h"
+#include "core/project/project_file.h"
+#include "core/project/screen_generator.h"
+#include "core/records/table_reader.h"
+#include "core/value/text_form.h"
+
+#include <QFileInfo>
+#include <QLocale>
+
+namespace gravin::cli {
+
+int runNew(const NewOptions& options) {
+    const auto arrangement = arrangementFromName(options.arrangement);
+    if (!arrangement)
+        return report(
+            {ErrorKind::Usage,
+             say("The arrangement “%1” is not one of grid, form, grid-form, grid-windows, "
+                 "parent-children, form-children.")
+                 .arg(options.arrangement)},
+            options.json);
+    if (QFileInfo::exists(options.file))
+        return report(
+            {ErrorKind::File,
+             say("%1 is already there. Choose another name or move it away.").arg(options.file)},
+            options.json);
+    auto spec = ConnectionSpec::fromUrl(options.database);
+    if (!spec)
+        return report(spec.error(), options.json);
+    auto opened = openDatabase(*spec, Session::Access::ReadOnly);
+    if (!opened)
+        return report(opened.error(), options.json);
+
+    Project project;
+    project.name = QFileInfo(options.file).completeBaseName();
+    project.connection = *spec;
+    if (spec->isFile())
+        project.connection.path = QFileInfo(spec->path).absoluteFilePath();
+    project.connection.changeLog = !options.readOnly;
+    for (const QString& name : options.tables) {
+        if (!opened->catalog.table(name))
+            return report({ErrorKind::Usage, say("The database has no table “%1”.").arg(name)},
+                          options.json);
+    }
+    Json screens = Json::array();
+    for (const Table& table : opened->catalog.tables) {
+        if (options.tables.isEmpty() || options.tables.contains(table.name))
+            screens.push_back(
+                utf8(addGeneratedScreen(project, opened->catalog, table, *arrangement)));
+    }
+    if (Status saved = saveProject(project, options.file); !saved)
+        return report(saved.error(), options.json);
+    if (options.json) {
+        print({{"file", utf8(options.file)}, {"screens", screens}});
+        return Done;
+    }
+    printLine(say("%1: %2.").arg(options.file,
+                                 counted(project.screens.size(), say("screen"), say("screens"))));
+    if (!options.readOnly)
+        printLine(say(
+            "The first change will add the tables gravin_change, gravin_record and gravin_field "
+            "to the database: they hold the change log."));
+    return Done;
+}
+
+int runTables(const TablesOptions& options) {
+    auto spec = ConnectionSpec::fromUrl(options.source);
+    if (!spec) {
+        auto project = loadProject(options.source);
+        if (!project)
+            return report(project.error(), options.json);
+        spec = project->connection;
+    }
+    auto opened = openDatabase(*spec, Session::Access::ReadOnly);
+    if (!opened)
+        return report(opened.error(), options.json);
+    if (options.json) {
+        print(jsonOf(opened->catalog));
+        return Done;
+    }
+    QList<QStringList> rows;
+    for (const Table& table : opened->catalog.tables)
+        rows += {table.name,
+                 table.isQuery()  ? say("SELECT")
+                 : table.isView() ? say("view")
+                                  : say("table"),
+                 QString::number(table.columns.size()), table.key.join(QStringLiteral(", ")),
+                 table.readOnlyReason().isEmpty() ? QString() : say("read only")};
+    printTable({say("table"), say("kind"), say("columns"), say("key"), {}}, rows);
+    return Done;
+}
+
+namespace {
+
+struct Page {
+    qint64 total = 0;
+    std::vector<Record> records;
+};
+
+bool isOnPage(qint64 place, const RowsOptions& options) {
+    return place >= options.offset && (options.limit < 0 || place - options.offset < options.limit);
+}
+
+// All that passes the condition, of a source without a key.
+Result<Page> scanPage(TableReader& reader, const Table& table, const Filter& filter,
+                      const SortOrder& sort, const RowsOptions& options) {
+    Page page;
+    const Status scanned =
+        reader.scanMatching(filter, sort, table.columns, [&](std::vector<Value>&& values) {
+            if (isOnPage(page.total++, options))
+                page.records.push_back({{}, std::move(values)});
+            return true;
+        });
+    return scanned ? Result<Page>(std::move(page)) : scanned.error();
+}
+
+Result<Page> queryPage(TableReader& reader, const RecordQuery& query, const RowsOptions& options) {
+    Page page;
+    std::vector<Key> wanted;
+    const Status scanned = reader.scanKeys(query, [&](KeyIndex&& run) {
+        for (qsizetype place = 0; place < run.size(); ++place) {
+            if (isOnPage(page.total++, options))
+                wanted.push_back(run.at(place));
+        }
+        return true;
+    });
+    if (!scanned)
+        return scanned.error();
+    auto records = reader.records(wanted);
+    if (!records)
+        return records.error();
+    QHash<Key, Record*> byKey;
+    for (Record& record : *records)
+        byKey.insert(record.key, &record);
+    for (const Key& key : wanted) {
+        if (Record* record = byKey.value(key))
+            page.records.push_back(std::move(*record));
+    }
+    return page;
+}
+
+Result<Page> readPage(Opened& opened, const BoundScreen& screen, const SortOrder& sort,
+                      const RowsOptions& options) {
+    Session& session = *opened.session;
+    const Table& table = *screen.table;
+    TableReader reader(session, table);
+    if (options.where.isEmpty() && options.search.isEmpty()) {
+        const auto total = reader.count();
+        if (!total)
+            return total.error();
+        auto records = reader.range(sort, options.offset, options.limit);
+        if (!records)
+            return records.error();
+        return Page{*total, std::move(*records)};
+    }
+    RecordQuery query{sort};
+    if (!options.where.isEmpty()) {
+        const auto filter = filterFrom(options.where, table, session.spec().engine);
+        if (!filter)
+            return filter.error();
+        if (table.key.isEmpty() && options.search.isEmpty())
+            return scanPage(reader, table, *filter, sort, options);
+        query.conditions = {options.where};
+    }
+    if (table.key.isEmpty())
+        return Error{ErrorKind::Usage,
+                     say("%1 has no key, so that it cannot be searched.").arg(table.name)};
+    query.search = options.search;
+    query.searched = searchedColumns(screen, opened.catalog);
+    return queryPage(reader, query, options);
+}
+
+} // namespace
+
+int runRows(const RowsOptions& options) {
+    auto opened = openProject(options.file, Session::Access::ReadOnly);
+    if (!opened)
+        return report(opened.error(), options.json);
+    auto screen = findScreen(*opened, options.screen);
+    if (!screen)
+        return report(screen.error(), options.json);
+    const Table& table = *screen->table;
+    SortOrder sort;
+    if (!options.sort.isEmpty()) {
+        auto parsed = sortOrderFromText(options.sort, table);
+        if (!parsed)
+            return report(parsed.error(), options.json);
+        sort = *parsed;
+    }
+    const auto page = readPage(*opened, *screen, sort, options);
+    if (!page)
+        return report(page.error(), options.json);
+    const auto& [total, records] = *page;
+
+    if (options.json) {
+        Json rows = Json::array();
+        for (const Record& record : records) {
+            Json row = Json::object();
+            for (const BoundField& field : screen->fields)
+                row[utf8(field.name())] =
+                    jsonOf(record.values[static_cast<size_t>(field.columnIndex)]);
+            rows.push_back(row);
+        }
+        print({{"total", total}, {"rows", rows}});
+        return Done;
+    }
+    QStringList heading;
+    for (const BoundField& field : screen->fields) {
+        if (field.placement.inGrid())
+            heading += field.label();
+    }
+    QList<QStringList> rows;
+    for (const Record& record : records) {
+        QStringList cells;
+        for (const BoundField& field : screen->fields) {
+            if (field.placement.inGrid())
+                cells += shownText(field, record.values[static_cast<size_t>(field.columnIndex)]);
+        }
+        rows += cells;
+    }
+    printTable(heading, rows);
+    printLine(say("%1 of %2").arg(QLocale().toString(rows.size()), countedRecords(total)));
+    return Done;
+}
+
+} // namespace gravin::cli

@@ -1,0 +1,330 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.h"
+
+#include "cli/opened.h"
+#include "cli/output.h"
+#include "core/base/text.h"
+#include "core/changes/bulk_update.h"
+#include "core/changes/change_writer.h"
+#include "core/project/field_input.h"
+#include "core/records/table_reader.h"
+#include "core/value/text_form.h"
+
+#include <QFile>
+
+#include <algorithm>
+
+namespace gravin::cli {
+
+namespace {
+
+// "field=value" texts into values. A text that its field cannot take becomes a problem.
+Result<FieldValues> fieldValuesFrom(const BoundScreen& screen, const QStringList& assignments,
+                                    const QStringList& nulls, std::vector<Problem>& problems) {
+    FieldValues values;
+    for (const QString& assignment : assignments) {
+        const qsizetype equals = assignment.indexOf(u'=');
+        if (equals <= 0)
+            return Error{ErrorKind::Usage, say("“%1” should read field=value.").arg(assignment)};
+        const QString name = assignment.left(equals);
+        const BoundField* field = findField(screen, name);
+        if (!field)
+            return unknownField(screen, name);
+        auto value = inputValue(*field, assignment.mid(equals + 1));
+        if (value)
+            values.insert(field->name(), *value);
+        else
+            problems.push_back({{},
+                                field->name(),
+                                QStringLiteral("type"),
+                                say("%1: %2").arg(field->label(), value.error().sentence),
+                                field->label()});
+    }
+    for (const QString& name : nulls) {
+        const BoundField* field = findField(screen, name);
+        if (!field)
+            return unknownField(screen, name);
+        values.insert(field->name(), Value::null());
+    }
+    return values;
+}
+
+// "field=path" texts into binary values, added to `values`.
+Status addFileValues(const BoundScreen& screen, const QStringList& files, FieldValues& values) {
+    for (const QString& assignment : files) {
+        const qsizetype equals = assignment.indexOf(u'=');
+        if (equals <= 0)
+            return Error{ErrorKind::Usage, say("“%1” should read field=path.").arg(assignment)};
+        const BoundField* field = findField(screen, assignment.left(equals));
+        if (!field)
+            return unknownField(screen, assignment.left(equals));
+        if (field->column.type.kind != TypeKind::Binary)
+            return Error{
+                ErrorKind::Usage,
+                say("%1 holds no binary value; give it as field=value.").arg(field->label())};
+        QFile file(assignment.mid(equals + 1));
+        if (!file.open(QIODevice::ReadOnly))
+            return Error{ErrorKind::File, say("The file %1 cannot be read.").arg(file.fileName()),
+                         file.errorString()};
+        values.insert(field->name(), Value::binary(file.readAll()));
+    }
+    return done();
+}
+
+// What add, edit, delete and bulk share: the opened screen, the keys and the values.
+struct WriteContext {
+    Opened opened;
+    BoundScreen screen;
+    std::vector<Key> keys;
+    FieldValues values;
+    FieldValues was;
+};
+
+Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options, Operation operation) {
+    const auto fail = [](const Error& error) { return WriteFailure{error, {}, {}}; };
+    auto opened = openProject(options.file, Session::Access::ReadWrite);
+    if (!opened)
+        return fail(opened.error());
+    auto screen = findScreen(*opened, options.screen);
+    if (!screen)
+        return fail(screen.error());
+    if (const QString reason = screen->reasonAgainst(operation); !reason.isEmpty())
+        return fail({ErrorKind::Refused, reason});
+    std::vector<Key> keys;
+    for (const QString& text : options.keys) {
+        auto key = keyFromText(text, screen->table->keyTypes());
+        if (!key)
+            return fail(key.error());
+        keys.push_back(std::move(*key));
+    }
+    std::vector<Problem> problems;
+    auto values = fieldValuesFrom(*screen, options.assignments, options.nulls, problems);
+    if (!values)
+        return fail(values.error());
+    if (Status added = addFileValues(*screen, options.files, *values); !added)
+        return fail(added.error());
+    auto was = fieldValuesFrom(*screen, options.was, {}, problems);
+    if (!was)
+        return fail(was.error());
+    if (!problems.empty()) {
+        if (options.keys.size() == 1)
+            problems.front().record = options.keys.front();
+        return WriteFailure{{ErrorKind::Refused, problems.front().message}, problems, {}};
+    }
+    return WriteContext{std::move(*opened), std::move(*screen), std::move(keys), std::move(*values),
+                        std::move(*was)};
+}
+
+Error noSuchRecord(const BoundScreen& screen, const Key& key) {
+    return {ErrorKind::NotFound,
+            say("%1 has no record with the key %2.")
+                .arg(screen.table->name, keyText(key, screen.table->keyTypes()))};
+}
+
+int commit(WriteContext& context, ChangeRequest request, const WriteOptions& options) {
+    const bool json = options.json;
+    request.person = personName();
+    request.acceptsAllWarnings = options.acceptWarnings;
+    request.screen = context.screen.screen.label;
+    ChangeWriter writer(*context.opened.session, context.opened.catalog, context.opened.rules);
+    const auto written = writer.write(request);
+    if (!written)
+        return report(written.error(), context.opened.catalog, json);
+    const auto count = static_cast<qint64>(written->records.size());
+    if (json) {
+        Json answer = {{"change", written->id > 0 ? Json(written->id) : Json(nullptr)},
+                       {"records", count}};
+        if (count == 1)
+            answer["key"] = jsonOf(written->records.front().keyAfter(context.screen.table->key),
+                                   context.screen.table.get());
+        for (const Problem& problem : written->leftOut)
+            answer["left_out"].push_back(jsonOf(problem));
+        print(answer);
+    } else if (count == 0) {
+        printLine(say("Nothing to change: the record already is so."));
+    } else {
+        printLine(
+            say("Change %1: %2, %3.").arg(written->id).arg(request.action, countedRecords(count)));
+    }
+    for (const Problem& problem : written->leftOut) {
+        if (!json)
+            printLine(say("Left out %1: %2").arg(problem.record, problem.message));
+    }
+    return Done;
+}
+
+} // namespace
+
+int runAdd(const WriteOptions& options) {
+    auto context = prepareWrite(options, Operation::Insert);
+    if (!context)
+        return report(context.error(), {}, options.json);
+    const FieldValues defaults = defaultsOf(context->screen);
+    for (auto value = defaults.begin(); value != defaults.end(); ++value) {
+        if (!context->values.contains(value.key()))
+            context->values.insert(value.key(), value.value());
+    }
+    ChangeRequest request;
+    request.action = QStringLiteral("add");
+    request.edits.push_back(
+        {Operation::Insert, context->screen.table->name, {}, {}, context->values});
+    return commit(*context, std::move(request), options);
+}
+
+int runEdit(const WriteOptions& options) {
+    auto context = prepareWrite(options, Operation::Update);
+    if (!context)
+        return report(context.error(), {}, options.json);
+    const Table& table = *context->screen.table;
+    const auto record = TableReader(*context->opened.session, table).record(context->keys.front());
+    if (!record)
+        return report(record.error(), options.json);
+    if (!*record)
+        return report(noSuchRecord(context->screen, context->keys.front()), options.json);
+
+    RecordEdit edit{Operation::Update, table.name, context->keys.front(), {}, context->values};
+    const FieldValues now = fieldValues(table, **record);
+    for (auto field = context->values.begin(); field != context->values.end(); ++field)
+        edit.before.insert(field.key(), context->was.value(field.key(), now.value(field.key())));
+    ChangeRequest request;
+    request.action = QStringLiteral("edit");
+    request.edits.push_back(std::move(edit));
+    return commit(*context, std::move(request), options);
+}
+
+int runDelete(const WriteOptions& options) {
+    auto context = prepareWrite(options, Operation::Delete);
+    if (!context)
+        return report(context.error(), {}, options.json);
+    const Table& table = *context->screen.table;
+    ChangeRequest request;
+    request.action = QStringLiteral("delete");
+    for (const Key& key : context->keys) {
+        const auto record = TableReader(*context->opened.session, table).record(key);
+        if (!record)
+            return report(record.error(), options.json);
+        if (!*record)
+            return report(noSuchRecord(context->screen, key), options.json);
+        request.edits.push_back({Operation::Delete,
+                                 table.name,
+                                 key,
+                                 fieldValues(table, **record),
+                                 {},
+                                 options.cascade});
+    }
+    return commit(*context, std::move(request), options);
+}
+
+namespace {
+
+Result<BulkValues> bulkValues(const WriteContext& context, const WriteOptions& options) {
+    BulkValues values{context.values, {}};
+    const Table& table = *context.screen.table;
+    for (const QString& assignment : options.sets) {
+        const qsizetype equals = assignment.indexOf(u'=');
+        if (equals <= 0)
+            return Error{ErrorKind::Usage,
+                         say("“%1” should read field=expression.").arg(assignment)};
+        const BoundField* field = findField(context.screen, assignment.left(equals));
+        if (!field)
+            return unknownField(context.screen, assignment.left(equals));
+        const QString text = assignment.mid(equals + 1);
+        auto expression = bindExpression(text, table);
+        if (!expression)
+            return mistakeIn(text, expression.error());
+        values.set.insert(field->name(), std::move(*expression));
+    }
+    return values;
+}
+
+// The records that the options name, in the order of their keys.
+Result<std::vector<Key>> bulkKeys(const WriteContext& context, const WriteOptions& options) {
+    if (options.where.isEmpty())
+        return context.keys;
+    const Table& table = *context.screen.table;
+    Session& session = *context.opened.session;
+    const auto filter = filterFrom(options.where, table, session.spec().engine);
+    if (!filter)
+        return filter.error();
+    const auto keys = TableReader(session, table).keysMatching(*filter, {});
+    if (!keys)
+        return keys.error();
+    std::vector<Key> wanted;
+    for (qsizetype place = 0; place < keys->size(); ++place)
+        wanted.push_back(keys->at(place));
+    return wanted;
+}
+
+// Adds what was filled in for single records, guarded by what they hold now.
+Status addFills(const WriteContext& context, const QStringList& fills, ChangeRequest& request) {
+    const Table& table = *context.screen.table;
+    for (qsizetype i = 0; i + 1 < fills.size(); i += 2) {
+        auto key = keyFromText(fills[i], table.keyTypes());
+        if (!key)
+            return key.error();
+        std::vector<Problem> problems;
+        const auto values = fieldValuesFrom(context.screen, {fills[i + 1]}, {}, problems);
+        if (!values)
+            return values.error();
+        if (!problems.empty())
+            return Error{ErrorKind::Refused, problems.front().message};
+        const auto record = TableReader(*context.opened.session, table).record(*key);
+        if (!record)
+            return record.error();
+        const auto edit = std::find_if(request.edits.begin(), request.edits.end(),
+                                       [&](const RecordEdit& each) { return each.key == *key; });
+        if (!*record || edit == request.edits.end())
+            return Error{ErrorKind::Usage,
+                         say("The record %1 is none of those that change.").arg(fills[i])};
+        const FieldValues now = fieldValues(table, **record);
+        for (auto field = values->begin(); field != values->end(); ++field) {
+            edit->before.insert(field.key(), now.value(field.key()));
+            edit->after.insert(field.key(), field.value());
+        }
+    }
+    return done();
+}
+
+} // namespace
+
+int runBulk(const WriteOptions& options) {
+    auto context = prepareWrite(options, Operation::Update);
+    if (!context)
+        return report(context.error(), {}, options.json);
+    const Table& table = *context->screen.table;
+    if (options.keys.isEmpty() == options.where.isEmpty())
+        return report({ErrorKind::Usage, say("Say which records: --key K … or --where CONDITION.")},
+                      options.json);
+    const auto values = bulkValues(*context, options);
+    if (!values)
+        return report(values.error(), options.json);
+    const auto keys = bulkKeys(*context, options);
+    if (!keys)
+        return report(keys.error(), options.json);
+    const auto preview = previewBulkUpdate(*context->opened.session, table, *keys, *values);
+    if (!preview)
+        return report(preview.error(), options.json);
+    if (!preview->gone.empty())
+        return report(noSuchRecord(context->screen, preview->gone.front()), options.json);
+    if (!preview->problems.empty())
+        return report(WriteFailure{{ErrorKind::Refused, preview->problems.front().message},
+                                   preview->problems,
+                                   {}},
+                      context->opened.catalog, options.json);
+    if (!options.dryRun) {
+        ChangeRequest request = bulkUpdateRequest(*preview);
+        if (Status filled = addFills(*context, options.fills, request); !filled)
+            return report(filled.error(), options.json);
+        return commit(*context, std::move(request), options);
+    }
+    if (options.json) {
+        print(jsonOf(*preview, table));
+    } else {
+        printLine(say("%1 would change, %2 already so.")
+                      .arg(countedRecords(static_cast<qint64>(preview->steps.size())))
+                      .arg(preview->unchanged.size()));
+    }
+    return Done;
+}
+
+} // namespace gravin::cli

@@ -1,0 +1,141 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/records/bound_expression.h"
+
+#include "core/expression/expansion.h"
+#include "core/value/text_form.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+using Parsed = Result<Expression, ExpressionError>;
+
+QList<ExpressionColumn> columnsBefore(const Table& table, qsizetype end) {
+    QList<ExpressionColumn> columns;
+    for (qsizetype i = 0; i < end; ++i)
+        columns += ExpressionColumn{table.columns[i].name, table.columns[i].type};
+    return columns;
+}
+
+// With what its computed columns stand for. Those name only columns before them, so that this comes
+// to an end.
+Parsed withoutComputed(Parsed parsed, const Table& table) {
+    if (!parsed)
+        return parsed;
+    QHash<QString, Expression> replacements;
+    for (const QString& name : parsed->columns()) {
+        const int at = table.indexOf(name);
+        const QString& text = table.columns[at].expression;
+        if (text.isEmpty())
+            continue;
+        auto computed = withoutComputed(parseExpression(text, columnsBefore(table, at)), table);
+        if (!computed)
+            return computed;
+        replacements.insert(name, std::move(*computed));
+    }
+    return replacements.isEmpty() ? std::move(parsed) : expanded(*parsed, replacements);
+}
+
+Result<BoundExpression, ExpressionError> bound(Parsed parsed, const Table& table) {
+    auto whole = withoutComputed(std::move(parsed), table);
+    if (!whole)
+        return whole.error();
+    BoundExpression bound{std::make_shared<const Expression>(std::move(*whole)), {}};
+    for (const QString& column : bound.expression->columns())
+        bound.places += table.indexOf(column);
+    return bound;
+}
+
+} // namespace
+
+Result<Value> evaluate(const BoundExpression& bound, const RecordValues& values,
+                       const Present& present) {
+    RecordValues asked;
+    asked.reserve(static_cast<size_t>(bound.places.size()));
+    for (const int place : bound.places)
+        asked.push_back(values[static_cast<size_t>(place)]);
+    return evaluate(*bound.expression, asked, present);
+}
+
+QList<ExpressionColumn> expressionColumns(const Table& table) {
+    return columnsBefore(table, table.columns.size());
+}
+
+Result<BoundExpression, ExpressionError> bindExpression(const QString& text, const Table& table) {
+    return bound(parseExpression(text, expressionColumns(table)), table);
+}
+
+Result<BoundExpression, ExpressionError> bindCondition(const QString& condition,
+                                                       const Table& table) {
+    return bound(parseCondition(condition, expressionColumns(table)), table);
+}
+
+std::optional<ColumnType> columnTypeOf(ExpressionType type) {
+    switch (type) {
+    case ExpressionType::Boolean:
+        return ColumnType{TypeKind::Boolean};
+    case ExpressionType::Integer:
+        return ColumnType{TypeKind::Integer};
+    case ExpressionType::Decimal:
+        return ColumnType{TypeKind::Decimal};
+    case ExpressionType::Double:
+        return ColumnType{TypeKind::Double};
+    case ExpressionType::Text:
+        return ColumnType{TypeKind::Text};
+    case ExpressionType::Date:
+        return ColumnType{TypeKind::Date};
+    case ExpressionType::Time:
+        return ColumnType{TypeKind::Time};
+    case ExpressionType::Timestamp:
+        return ColumnType{TypeKind::Timestamp};
+    case ExpressionType::Instant:
+        return ColumnType{TypeKind::Instant};
+    case ExpressionType::Null:
+    case ExpressionType::Interval:
+    case ExpressionType::Other:
+        break;
+    }
+    return std::nullopt;
+}
+
+Result<Value> valueFor(const Column& column, const Value& computed) {
+    // Decimals and texts have limits of their own.
+    const bool isLimited =
+        computed.kind() == Value::Kind::Decimal || computed.kind() == Value::Kind::Text;
+    if (computed.isNull() || (conforms(computed, column.type) && !isLimited))
+        return computed;
+    // By its text: exact where the column can hold it, with the words of the column where not.
+    return fromText(toText(computed, {}), column.type);
+}
+
+ComputedColumns::ComputedColumns(const Table& table) {
+    for (qsizetype i = 0; i < table.columns.size(); ++i) {
+        if (table.columns[i].expression.isEmpty())
+            continue;
+        if (auto bound = bindExpression(table.columns[i].expression, table))
+            m_columns.emplace_back(static_cast<int>(i), std::move(*bound));
+    }
+}
+
+void ComputedColumns::fillIn(std::vector<Value>& values, const Present& present) const {
+    if (m_columns.empty())
+        return;
+    RecordValues pointers;
+    pointers.reserve(values.size());
+    for (const Value& value : values)
+        pointers.push_back(&value);
+    for (const auto& [place, bound] : m_columns) {
+        auto computed = evaluate(bound, pointers, present);
+        values[static_cast<size_t>(place)] = computed ? std::move(*computed) : Value::null();
+    }
+}
+
+const BoundExpression* ComputedColumns::at(int place) const {
+    const auto found = std::find_if(m_columns.begin(), m_columns.end(),
+                                    [&](const auto& column) { return column.first == place; });
+    return found == m_columns.end() ? nullptr : &found->second;
+}
+
+} // namespace gravin

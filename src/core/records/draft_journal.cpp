@@ -1,0 +1,206 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/records/draft_journal.h"
+
+#include "core/base/text.h"
+
+#include <QCryptographicHash>
+#include <QDir>
+#include <QFile>
+#include <QFileInfo>
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QSaveFile>
+
+namespace gravin {
+
+namespace {
+
+constexpr int Version = 1;
+constexpr int MostProcesses = 64; // that work on one project at once
+constexpr int DigitsOfName = 24;
+
+QJsonObject jsonOf(const QMap<QString, Value>& values) {
+    QJsonObject json;
+    for (auto value = values.begin(); value != values.end(); ++value)
+        json[value.key()] = value->encoded();
+    return json;
+}
+
+bool readValues(const QJsonValue& json, QMap<QString, Value>& values) {
+    const QJsonObject object = json.toObject();
+    for (auto entry = object.begin(); entry != object.end(); ++entry) {
+        const auto value = Value::decoded(entry->toString());
+        if (!value)
+            return false;
+        values.insert(entry.key(), *value);
+    }
+    return true;
+}
+
+QJsonObject jsonOf(const JournalledDraft& draft) {
+    QJsonObject bad;
+    for (auto text = draft.bad.begin(); text != draft.bad.end(); ++text)
+        bad[text.key()] = *text;
+    return {{QStringLiteral("table"), draft.table},
+            {QStringLiteral("key"), draft.key.isEmpty() ? QString() : draft.key.encoded()},
+            {QStringLiteral("was"), jsonOf(draft.was)},
+            {QStringLiteral("changed"), jsonOf(draft.changed)},
+            {QStringLiteral("bad"), bad}};
+}
+
+std::optional<JournalledDraft> draftFrom(const QJsonObject& json) {
+    JournalledDraft draft;
+    draft.table = json[u"table"].toString();
+    if (const QString key = json[u"key"].toString(); !key.isEmpty()) {
+        const auto decoded = Key::decoded(key);
+        if (!decoded)
+            return std::nullopt;
+        draft.key = *decoded;
+    }
+    if (draft.table.isEmpty() || !readValues(json[u"was"], draft.was) ||
+        !readValues(json[u"changed"], draft.changed))
+        return std::nullopt;
+    const QJsonObject bad = json[u"bad"].toObject();
+    for (auto text = bad.begin(); text != bad.end(); ++text)
+        draft.bad.insert(text.key(), text->toString());
+    return draft;
+}
+
+} // namespace
+
+JournalledDraft journalled(const Draft& draft, const Table& table) {
+    JournalledDraft kept{table.name, draft.id.key, {}, {}, {}};
+    const auto keep = [&](int column) {
+        kept.was.insert(table.columns[column].name, draft.was[static_cast<size_t>(column)]);
+    };
+    for (auto field = draft.changed.begin(); field != draft.changed.end(); ++field) {
+        kept.changed.insert(table.columns[field.key()].name, *field);
+        keep(field.key());
+    }
+    for (auto bad = draft.bad.begin(); bad != draft.bad.end(); ++bad) {
+        kept.bad.insert(table.columns[bad.key()].name, bad->text);
+        keep(bad.key());
+    }
+    return kept;
+}
+
+Draft takenUp(const JournalledDraft& kept, const Table& table, const Record* now,
+              const RecordId& id) {
+    Draft draft;
+    draft.id = id;
+    draft.gone = !id.isNew() && !now;
+    draft.was = now ? now->values : std::vector<Value>(static_cast<size_t>(table.columns.size()));
+    for (auto field = kept.changed.begin(); field != kept.changed.end(); ++field) {
+        const int column = table.indexOf(field.key());
+        if (column < 0)
+            continue;
+        Value& was = draft.was[static_cast<size_t>(column)];
+        const Value before = kept.was.value(field.key());
+        if (now && !(was == before) && !(was == *field))
+            draft.theirs.insert(column, was);
+        if (!now || draft.theirs.contains(column))
+            was = before;
+        if (!(was == *field))
+            draft.changed.insert(column, *field);
+    }
+    for (auto text = kept.bad.begin(); text != kept.bad.end(); ++text) {
+        if (const int column = table.indexOf(text.key()); column >= 0)
+            draft.bad.insert(column, {*text, say("This was typed and could not be taken.")});
+    }
+    return draft;
+}
+
+DraftJournal::DraftJournal(const QString& folder, const QString& projectFile)
+    : m_folder(folder)
+    , m_name(QString::fromLatin1(
+          QCryptographicHash::hash(QFileInfo(projectFile).absoluteFilePath().toUtf8(),
+                                   QCryptographicHash::Sha256)
+              .toHex()
+              .left(DigitsOfName))) {}
+
+QString DraftJournal::path(int slot, const char* suffix) const {
+    return QStringLiteral("%1/%2-%3.%4")
+        .arg(m_folder, m_name, QString::number(slot), QLatin1String(suffix));
+}
+
+QList<JournalledDraft> DraftJournal::takeLeftOver(QString& problem) {
+    QList<JournalledDraft> left;
+    QStringList emptied;
+    QDir().mkpath(m_folder);
+    for (int slot = 0; slot < MostProcesses; ++slot) {
+        const bool isKept = QFile::exists(path(slot, "json"));
+        if (m_slot >= 0 && !isKept)
+            continue;
+        auto lock = std::make_unique<QLockFile>(path(slot, "lock"));
+        lock->setStaleLockTime(0); // only a process that is gone leaves one behind
+        if (!lock->tryLock())
+            continue; // somebody is at work there
+        left += read(slot, problem);
+        if (m_slot >= 0) {
+            emptied += path(slot, "json");
+            continue;
+        }
+        m_slot = slot;
+        m_lock = std::move(lock);
+    }
+    // They are in one file before the others are gone for good.
+    if (const Status written = left.isEmpty() ? done() : write(left); !written)
+        problem = written.error().sentence;
+    else
+        for (const QString& file : std::as_const(emptied))
+            QFile::remove(file);
+    return left;
+}
+
+QList<JournalledDraft> DraftJournal::read(int slot, QString& problem) const {
+    QFile file(path(slot, "json"));
+    if (!file.open(QIODevice::ReadOnly))
+        return {};
+    const QJsonObject json = QJsonDocument::fromJson(file.readAll()).object();
+    file.close();
+    QList<JournalledDraft> drafts;
+    bool isWhole = json[u"version"].toInt() == Version;
+    for (const QJsonValue& entry : json[u"drafts"].toArray()) {
+        if (const auto draft = draftFrom(entry.toObject()))
+            drafts += *draft;
+        else
+            isWhole = false;
+    }
+    if (!isWhole) {
+        const QString aside = path(slot, "damaged");
+        QFile::remove(aside);
+        QFile::copy(file.fileName(), aside);
+        problem =
+            say("Unsaved edits of an earlier run could not be read in full. What there is was "
+                "set aside as %1.")
+                .arg(aside);
+    }
+    return drafts;
+}
+
+Status DraftJournal::write(const QList<JournalledDraft>& drafts) {
+    if (m_slot < 0)
+        return Error{ErrorKind::File, say("Unsaved edits cannot be kept in %1.").arg(m_folder)};
+    const QString name = path(m_slot, "json");
+    if (drafts.isEmpty()) {
+        QFile::remove(name);
+        return done();
+    }
+    QJsonArray list;
+    for (const JournalledDraft& draft : drafts)
+        list += jsonOf(draft);
+    const QByteArray json = QJsonDocument(QJsonObject{{QStringLiteral("version"), Version},
+                                                      {QStringLiteral("drafts"), list}})
+                                .toJson(QJsonDocument::Compact);
+    QSaveFile file(name);
+    // What people type is nobody else's business, at no moment.
+    if (!file.open(QIODevice::WriteOnly) ||
+        !file.setPermissions(QFile::ReadOwner | QFile::WriteOwner) ||
+        file.write(json) != json.size() || !file.commit())
+        return Error{ErrorKind::File, say("Unsaved edits could not be kept in %1.").arg(name),
+                     file.errorString()};
+    return done();
+}
+
+} // namespace gravin

@@ -1,0 +1,183 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/records/row_plan.h"
+
+#include "core/database/expression_sql.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+RowPlan::RowPlan(const Dialect& dialect, const Table& table, const QList<Column>& wanted,
+                 const SortOrder& sort)
+    : m_dialect(dialect)
+    , m_table(table)
+    , m_computed(table) {
+    for (const Column& column : wanted)
+        m_wanted.push_back(sourceOf(column));
+    sortByEngine(sort);
+}
+
+int RowPlan::read(const Column& column) {
+    const int place = m_table.indexOf(column.name);
+    const auto at = m_read.indexOf(place);
+    if (at >= 0)
+        return static_cast<int>(at);
+    m_read += place;
+    return static_cast<int>(m_read.size()) - 1;
+}
+
+RowPlan::Source RowPlan::sourceOf(const Column& column) {
+    if (column.expression.isEmpty())
+        return {read(column)};
+    const BoundExpression* computed = m_computed.at(m_table.indexOf(column.name));
+    if (!computed)
+        return {};
+    for (const int place : computed->places)
+        read(m_table.columns[place]);
+    return {-1, *computed};
+}
+
+QString RowPlan::select() const {
+    QStringList names;
+    for (const int place : m_read)
+        names += m_dialect.readable(m_table.columns[place]);
+    names += m_ranks;
+    // Of some nothing is asked but how many there are.
+    return QStringLiteral("SELECT ") +
+           (names.isEmpty() ? QStringLiteral("1") : names.join(QStringLiteral(", "))) +
+           QStringLiteral(" FROM ") + m_dialect.rowsOf(m_table);
+}
+
+Value RowPlan::valueOf(const Source& source, const QSqlQuery& row) const {
+    const auto stored = [&](int at) {
+        const QVariant value = row.value(at);
+        return at < m_read.size() ? m_dialect.decode(value, m_table.columns[m_read[at]].type)
+                                  : Value::integer(value.toLongLong()); // a rank
+    };
+    if (source.at >= 0)
+        return stored(source.at);
+    if (!source.computed)
+        return {};
+    std::vector<Value> values;
+    RecordValues pointers;
+    values.reserve(static_cast<size_t>(source.computed->places.size()));
+    for (const int place : source.computed->places)
+        pointers.push_back(&values.emplace_back(stored(static_cast<int>(m_read.indexOf(place)))));
+    auto computed = evaluate(*source.computed->expression, pointers, m_present);
+    return computed ? std::move(*computed) : Value::null();
+}
+
+std::vector<Value> RowPlan::values(const QSqlQuery& row) const {
+    std::vector<Value> values;
+    values.reserve(m_wanted.size());
+    for (const Source& source : m_wanted)
+        values.push_back(valueOf(source, row));
+    return values;
+}
+
+std::vector<Value> RowPlan::sortValues(const QSqlQuery& row) const {
+    std::vector<Value> values;
+    values.reserve(m_sortedBy.size());
+    for (const SortedBy& by : m_sortedBy)
+        values.push_back(valueOf(by.source, row));
+    return values;
+}
+
+bool RowPlan::comesBefore(const std::vector<Value>& a, const std::vector<Value>& b) const {
+    for (size_t i = 0; i < m_sortedBy.size(); ++i) {
+        const bool bothNull = a[i].isNull() && b[i].isNull();
+        if (bothNull)
+            continue;
+        int order = 0;
+        if (a[i].isNull() || b[i].isNull())
+            order = a[i].isNull() == m_dialect.sortsNullsFirst() ? -1 : 1;
+        else
+            order = compareValues(a[i], b[i]);
+        if (order != 0)
+            return m_sortedBy[i].descending ? order > 0 : order < 0;
+    }
+    return false;
+}
+
+// With the table before it a name means the column, not the text form that is read of it.
+QString RowPlan::qualified(const QString& column) const {
+    return m_dialect.quoted(m_table) + u'.' + m_dialect.quoted(column);
+}
+
+void RowPlan::appendKeyOrder() {
+    for (const QString& column : m_table.key)
+        m_order.sql +=
+            (m_order.sql.isEmpty() ? QStringLiteral(" ORDER BY ") : QStringLiteral(", ")) +
+            qualified(column);
+}
+
+// What the engine sorts by; nothing: it cannot say it. Where a stored value is not of its column's
+// type there is nothing to sort by, as Gravin computes nothing of it either.
+std::optional<SqlFragment> RowPlan::engineOrder(const Column& column) const {
+    if (column.expression.isEmpty())
+        return SqlFragment{qualified(column.name), {}};
+    const BoundExpression* computed = m_computed.at(m_table.indexOf(column.name));
+    // The same for every record; a bare number behind ORDER BY would count columns.
+    if (!computed || computed->places.isEmpty())
+        return SqlFragment{};
+    const Expression& expression = *computed->expression;
+    // How an engine orders texts is its own affair, and not the same for each.
+    if (expression.type() == ExpressionType::Text)
+        return std::nullopt;
+    auto sql = expressionSql(expression, expression.root(), m_table, m_dialect.engine(), m_present);
+    if (!sql)
+        return std::nullopt;
+    QStringList conforming;
+    for (const QString& name : expression.columns()) {
+        const auto part = conformingSql(*m_table.column(name), m_dialect.engine());
+        if (!part)
+            return std::nullopt;
+        if (!part->isEmpty())
+            conforming += *part;
+    }
+    if (!conforming.isEmpty())
+        sql->sql = QStringLiteral("CASE WHEN %1 THEN %2 END")
+                       .arg(conforming.join(QStringLiteral(" AND ")), sql->sql);
+    return sql;
+}
+
+void RowPlan::sortByEngine(const SortOrder& sort) {
+    QStringList parts;
+    QVariantList values;
+    for (const SortBy& by : sort) {
+        const auto part = engineOrder(*m_table.column(by.column));
+        if (!part) {
+            sortByReader(sort);
+            return;
+        }
+        if (part->sql.isEmpty())
+            continue;
+        parts += part->sql + (by.descending ? QStringLiteral(" DESC") : QString());
+        values += part->values;
+    }
+    if (!parts.isEmpty())
+        m_order = {QStringLiteral(" ORDER BY ") + parts.join(QStringLiteral(", ")), values};
+    appendKeyOrder();
+}
+
+// Columns that the database keeps are ordered as it orders them: by the rank that it gives.
+void RowPlan::sortByReader(const SortOrder& sort) {
+    std::vector<int> ranked;
+    for (const SortBy& by : sort) {
+        const Column& column = *m_table.column(by.column);
+        if (column.expression.isEmpty()) {
+            m_ranks += QStringLiteral("DENSE_RANK() OVER (ORDER BY %1)").arg(qualified(by.column));
+            ranked.push_back(static_cast<int>(m_sortedBy.size()));
+            m_sortedBy.push_back({{}, by.descending});
+        } else {
+            m_sortedBy.push_back({sourceOf(column), by.descending});
+        }
+    }
+    // Ranks stand behind all columns, whose number is known only now.
+    for (size_t i = 0; i < ranked.size(); ++i)
+        m_sortedBy[static_cast<size_t>(ranked[i])].source.at =
+            static_cast<int>(m_read.size() + static_cast<qsizetype>(i));
+    appendKeyOrder();
+}
+
+} // namespace gravin

@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/dialect.h"
+#include "core/records/bound_expression.h"
+
+#include <QSqlQuery>
+
+namespace gravin {
+
+struct SortBy {
+    QString column;
+    bool descending = false;
+    friend bool operator==(const SortBy&, const SortBy&) = default;
+};
+using SortOrder = QList<SortBy>;
+
+// What has to be read of each row so that these columns can be had, also those that Gravin
+// computes, and how the rows come into their order. Ties of a sort are broken by the key. Where an
+// engine can say a computed column exactly, it sorts by it; otherwise the rows come in the order of
+// the key, each with what it is to be sorted by, and who reads them sorts.
+class RowPlan {
+public:
+    // Both must outlive the plan. Requires: the table has the columns of `sort`.
+    RowPlan(const Dialect& dialect, const Table& table, const QList<Column>& wanted,
+            const SortOrder& sort);
+
+    // "SELECT …" up to what stands behind FROM.
+    QString select() const;
+    // " ORDER BY …"; empty for a source without a key that is not sorted.
+    const SqlFragment& order() const { return m_order; }
+
+    // For those who only count.
+    void leaveUnordered() {
+        m_order = {};
+        m_sortedBy.clear();
+        m_ranks.clear();
+    }
+
+    // The values of the wanted columns.
+    std::vector<Value> values(const QSqlQuery& row) const;
+
+    bool isSortedByReader() const { return !m_sortedBy.empty(); }
+    std::vector<Value> sortValues(const QSqlQuery& row) const;
+    // Requires: isSortedByReader(), and both are sortValues().
+    bool comesBefore(const std::vector<Value>& a, const std::vector<Value>& b) const;
+
+private:
+    // Where a value is found: in the row as it stands, or computed from it.
+    struct Source {
+        int at = -1;
+        std::optional<BoundExpression> computed = {};
+    };
+    struct SortedBy {
+        Source source;
+        bool descending = false;
+    };
+    int read(const Column& column);
+    Source sourceOf(const Column& column);
+    Value valueOf(const Source& source, const QSqlQuery& row) const;
+    void sortByEngine(const SortOrder& sort);
+    void sortByReader(const SortOrder& sort);
+    std::optional<SqlFragment> engineOrder(const Column& column) const;
+    QString qualified(const QString& column) const;
+    void appendKeyOrder();
+
+    const Dialect& m_dialect;
+    const Table& m_table;
+    ComputedColumns m_computed;
+    QList<int> m_read;   // places in the table, as they are selected
+    QStringList m_ranks; // and behind them, the place of a row in the engine's own order
+    std::vector<Source> m_wanted;
+    std::vector<SortedBy> m_sortedBy;
+    SqlFragment m_order;
+    Present m_present = Present::take();
+};
+
+} // namespace gravin
