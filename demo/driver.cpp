@@ -6,6 +6,7 @@
 #include <QComboBox>
 #include <QLineEdit>
 #include <QMouseEvent>
+#include <QPointer>
 #include <QTableView>
 #include <QTest>
 #include <QTreeView>
@@ -105,16 +106,22 @@ bool Driver::choose(QWidget* comboBox, const QString& entry) {
     const int row = box ? box->findText(entry) : -1;
     if (row < 0)
         return false;
-    if (!box->view()->isVisible())
-        QTest::mouseClick(box, Qt::LeftButton);
-    // A release within the time of a double click would count as the one that opened the list.
-    settle(QApplication::doubleClickInterval() + 50);
-    QAbstractItemView* view = box->view();
-    view->scrollTo(box->model()->index(row, 0));
-    QTest::mouseClick(view->viewport(), Qt::LeftButton, {},
-                      view->visualRect(box->model()->index(row, 0)).center());
-    settle(120);
-    return true;
+    // A list that has just opened takes no click until a timer of its own has ended, which a busy
+    // machine delays: what was not taken is clicked again. Choosing may replace the box.
+    const QPointer<QComboBox> chosenIn(box);
+    return until([&] {
+        if (!box->view()->isVisible())
+            QTest::mouseClick(box, Qt::LeftButton);
+        settle(QApplication::doubleClickInterval() + 50);
+        QAbstractItemView* view = box->view();
+        if (!view->isVisible())
+            return false;
+        view->scrollTo(box->model()->index(row, 0));
+        QTest::mouseClick(view->viewport(), Qt::LeftButton, {},
+                          view->visualRect(box->model()->index(row, 0)).center());
+        settle(120);
+        return !chosenIn || !box->view()->isVisible();
+    });
 }
 
 bool Driver::lookUp(QWidget* field, const QString& text) {
