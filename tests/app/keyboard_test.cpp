@@ -112,6 +112,8 @@ TEST_F(Keyboard, DoesTheWholeExample) {
     Driver::key(Qt::Key_F6);
     Driver::key(Qt::Key_Delete, Qt::ControlModifier);
     ASSERT_NE(Driver::find(QStringLiteral("delete-question")), nullptr);
+    const QWidget* sure = Driver::find(QStringLiteral("delete-sure"));
+    ASSERT_TRUE(Driver::until([&] { return sure->isEnabled(); }));
     tabTo(QStringLiteral("delete-sure"));
     Driver::key(Qt::Key_Space);
     ASSERT_TRUE(noticed("Deleted New Mark"));

@@ -7,9 +7,11 @@
 #include "whole_example.h"
 
 #include <QAbstractItemModelTester>
+#include <QCheckBox>
 #include <QFile>
 #include <QLabel>
 #include <QLineEdit>
+#include <QPushButton>
 
 #include <QScrollBar>
 
@@ -88,12 +90,49 @@ TEST_F(ScreenPageTest, KeepsTheDraftOfARecordThatAnotherDeleted) {
     EXPECT_TRUE(draft(1)->gone);
 }
 
-TEST_F(ScreenPageTest, SaysWhyADeletionIsForbidden) {
-    workspace().deleteRecord(grid()->gridModel()->binding()->screen(), Key({Value::integer(1)}),
-                             QStringLiteral("Old Maid"));
-    ASSERT_TRUE(noticed("Old Maid was not deleted"));
-    EXPECT_TRUE(page()->noticeText().contains(QStringLiteral("referred to by")));
+TEST_F(ScreenPageTest, ADeletionNamesWhatWouldGoToo) {
+    Driver::clickCell(grid(), 0, columnOf("name"));
+    Driver::click(QStringLiteral("delete-record"));
+    auto* sure = Driver::find(QStringLiteral("delete-sure"));
+    auto* agree = qobject_cast<QCheckBox*>(Driver::find(QStringLiteral("delete-agree")));
+    ASSERT_NE(agree, nullptr);
+    EXPECT_FALSE(sure->isEnabled());
+    const auto* told =
+        qobject_cast<QLabel*>(Driver::find(QStringLiteral("delete-consequences")));
+    EXPECT_TRUE(told->text().contains(QStringLiteral("of Visits would have to go too")));
     EXPECT_EQ(storedText(1, "name"), "Old Maid");
+    Driver::click(agree);
+    ASSERT_TRUE(sure->isEnabled());
+    Driver::click(sure);
+    ASSERT_TRUE(noticed("Deleted"));
+    EXPECT_EQ(storedText(1, "name"), "no such record");
+    EXPECT_EQ(grid()->model()->rowCount(), 81);
+    // All of it comes back as it was.
+    Driver::key(Qt::Key_L, Qt::ControlModifier);
+    Driver::click(QStringLiteral("roll-back"));
+    QWidget* back = Driver::find(QStringLiteral("rollback-run"));
+    ASSERT_TRUE(Driver::until([&] { return back->isEnabled(); }));
+    Driver::click(back);
+    ASSERT_TRUE(noticed("Rolled back"));
+    EXPECT_EQ(storedText(1, "name"), "Old Maid");
+}
+
+TEST_F(ScreenPageTest, SeveralRecordsAreDeletedAsOneChange) {
+    // New ones, to which nothing refers.
+    for (const char* code : {"Z1", "Z2", "Z3"})
+        writeOutside(QStringLiteral("INSERT INTO aid (code, name, sector_id, aid_type_id, day_rate) "
+                                    "VALUES ('%1', 'Spare %1', 1, 1, 10)")
+                         .arg(QLatin1String(code)));
+    ASSERT_TRUE(Driver::until([this] { return grid()->model()->rowCount() == 85; }));
+    Driver::clickCell(grid(), 82, columnOf("name"));
+    Driver::clickCell(grid(), 84, columnOf("name"), Qt::ShiftModifier);
+    Driver::click(QStringLiteral("delete-record"));
+    auto* sure = qobject_cast<QPushButton*>(Driver::find(QStringLiteral("delete-sure")));
+    ASSERT_TRUE(Driver::until([&] { return sure->isEnabled(); }));
+    EXPECT_EQ(sure->text(), QStringLiteral("Delete 3 records"));
+    Driver::click(sure);
+    ASSERT_TRUE(noticed("Deleted 3 records: change 1"));
+    EXPECT_EQ(grid()->model()->rowCount(), 82);
 }
 
 TEST_F(ScreenPageTest, LosesNoDraftWhenTheFileIsGoneAndSavesWhenItIsBack) {

@@ -73,6 +73,7 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     , m_arrangement(new QComboBox)
     , m_start(new QCheckBox(tr("Shown first when the project is opened")))
     , m_rowHeight(new QComboBox)
+    , m_savesItself(new QComboBox)
     , m_afterSaving(new QComboBox)
     , m_actions(new QListWidget)
     , m_children(new QListWidget)
@@ -84,6 +85,7 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     m_group->setEditable(true);
     m_arrangement->setObjectName(QStringLiteral("screen-arrangement"));
     m_rowHeight->setObjectName(QStringLiteral("screen-row-height"));
+    m_savesItself->setObjectName(QStringLiteral("screen-saves-itself"));
     m_afterSaving->setObjectName(QStringLiteral("screen-after-saving"));
     m_actions->setObjectName(QStringLiteral("screen-actions"));
     m_actions->setMaximumHeight(Distance(150));
@@ -96,6 +98,11 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
                                        std::pair{RowHeight::Compact, tr("compact")},
                                        std::pair{RowHeight::Tall, tr("tall, texts wrapped")}})
         m_rowHeight->addItem(text, static_cast<int>(height));
+    for (const auto& [when, text] :
+         {std::pair{SavesItself::Never, tr("when asked, one or all together")},
+          std::pair{SavesItself::LeavingRecord, tr("by itself, on leaving a record")},
+          std::pair{SavesItself::AfterField, tr("by itself, after each field")}})
+        m_savesItself->addItem(text, static_cast<int>(when));
     for (const auto& [after, text] : {std::pair{AfterSaving::Stay, tr("stay on the record")},
                                       std::pair{AfterSaving::NextRecord, tr("go to the next")},
                                       std::pair{AfterSaving::NewRecord, tr("begin a new one")},
@@ -140,6 +147,11 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
             screen.rowHeight = static_cast<RowHeight>(m_rowHeight->currentData().toInt());
         });
     });
+    connect(m_savesItself, &QComboBox::activated, this, [this] {
+        change(tr("when it saves"), [this](Screen& screen) {
+            screen.savesItself = static_cast<SavesItself>(m_savesItself->currentData().toInt());
+        });
+    });
     connect(m_afterSaving, &QComboBox::activated, this, [this] {
         change(tr("after saving"), [&](Screen& screen) {
             screen.afterSaving = static_cast<AfterSaving>(m_afterSaving->currentData().toInt());
@@ -164,6 +176,7 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     m_form->addRow(tr("Arrangement"), m_arrangement);
     m_form->addRow(QString(), m_start);
     m_form->addRow(tr("Row height"), m_rowHeight);
+    m_form->addRow(tr("Saves"), m_savesItself);
     m_form->addRow(tr("After saving"), m_afterSaving);
     m_form->addRow(tr("People may"), rights);
     m_form->addRow(tr("Children below"), m_children);
@@ -199,6 +212,7 @@ void ScreenSettings::fill() {
     }
     m_arrangement->setCurrentIndex(m_arrangement->findData(static_cast<int>(screen->arrangement)));
     m_rowHeight->setCurrentIndex(m_rowHeight->findData(static_cast<int>(screen->rowHeight)));
+    m_savesItself->setCurrentIndex(m_savesItself->findData(static_cast<int>(screen->savesItself)));
     m_afterSaving->setCurrentIndex(m_afterSaving->findData(static_cast<int>(screen->afterSaving)));
     m_start->setChecked(m_workspace->project().startScreen == m_screenId);
     for (auto right = m_rights.begin(); right != m_rights.end(); ++right)

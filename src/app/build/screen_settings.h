@@ -42,6 +42,7 @@ private:
     QComboBox* m_arrangement;
     QCheckBox* m_start;
     QComboBox* m_rowHeight;
+    QComboBox* m_savesItself;
     QComboBox* m_afterSaving;
     QMap<Operation, QCheckBox*> m_rights;
     QListWidget* m_actions;

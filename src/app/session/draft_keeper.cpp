@@ -5,6 +5,8 @@
 #include "core/records/table_reader.h"
 
 #include <QStandardPaths>
+#include <QUuid>
+#include <utility>
 
 namespace gravin {
 
@@ -22,7 +24,8 @@ QString folder() {
 
 DraftKeeper::DraftKeeper(Workspace* workspace)
     : m_workspace(workspace)
-    , m_journal(folder(), workspace->projectFile()) {
+    , m_journal(folder(), workspace->projectFile())
+    , m_run(QUuid::createUuid().toString(QUuid::WithoutBraces)) {
     m_left = m_journal.takeLeftOver(m_problem);
     m_soon.setSingleShot(true);
     m_soon.setInterval(KeptWithin);
@@ -41,7 +44,7 @@ void DraftKeeper::write() {
         const Draft* draft = m_workspace->drafts(open.table)->find(open.id);
         const Table* table = m_workspace->catalog().table(open.table);
         if (draft && table)
-            drafts += journalled(*draft, *table);
+            drafts += journalled(*draft, *table, m_run);
     }
     const Status written = m_journal.write(drafts);
     if (!written && !m_hasFailed)
@@ -58,6 +61,7 @@ void DraftKeeper::decide(const QList<int>& takenUp, QObject* context,
                         answer = std::move(answer)] {
         if (--*open > 0)
             return;
+        takeUpParents();
         write();
         if (context)
             answer(*count);
@@ -98,6 +102,19 @@ void DraftKeeper::takeUp(const JournalledDraft& kept, const Record* now) {
     DraftStore* store = m_workspace->drafts(kept.table);
     const RecordId id = kept.key.isEmpty() ? store->addNew() : RecordId{kept.key, 0};
     store->takeUp(takenUp(kept, *m_workspace->catalog().table(kept.table), now, id));
+    if (id.isNew())
+        m_takenUp.insert(kept.id, id);
+    if (kept.parent)
+        m_orphans.append({{kept.table, id}, *kept.parent});
+}
+
+// A child whose parent was given up has to be given another one.
+void DraftKeeper::takeUpParents() {
+    for (const auto& [place, parent] : std::exchange(m_orphans, {})) {
+        if (const auto found = m_takenUp.constFind(parent.id); found != m_takenUp.constEnd())
+            m_workspace->drafts(place.table)->setParent(
+                place.id, {parent.table, *found, parent.columns, parent.targetColumns});
+    }
 }
 
 } // namespace gravin

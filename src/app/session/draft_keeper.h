@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/session/draft_saver.h"
 #include "core/records/draft_journal.h"
 
 #include <QTimer>
@@ -36,11 +37,16 @@ Q_SIGNALS:
 private:
     void write();
     void takeUp(const JournalledDraft& kept, const Record* now);
+    void takeUpParents();
 
     Workspace* m_workspace;
     DraftJournal m_journal;
+    QString m_run; // names what is kept by this one
     QTimer m_soon;
     QList<JournalledDraft> m_left;
+    // What became of new records that were taken up, and which belong to which.
+    QHash<QString, RecordId> m_takenUp;
+    QList<std::pair<DraftPlace, JournalledDraft::Parent>> m_orphans;
     QString m_problem;
     bool m_hasFailed = false;
 };

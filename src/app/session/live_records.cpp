@@ -32,6 +32,8 @@ LiveRecords::TableData& LiveRecords::data(const QString& name) {
             Q_EMIT draftsChanged();
             Q_EMIT draftChanged(name, id);
         });
+        connect(entry->drafts.get(), &DraftStore::aboutToEdit, this,
+                [this, name](const RecordId& id) { Q_EMIT draftAboutToBeEdited(name, id); });
         connect(entry->records.get(), &RecordStore::failed, this, &LiveRecords::failed);
     }
     return *entry;

@@ -48,6 +48,7 @@ public:
 Q_SIGNALS:
     void failed(const gravin::Error& error);
     void draftsChanged();
+    void draftAboutToBeEdited(const QString& table, const gravin::RecordId& id);
     void draftChanged(const QString& table, const gravin::RecordId& id);
     void lookupsLoaded();
 

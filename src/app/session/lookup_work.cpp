@@ -1,11 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/session/lookup_work.h"
 
+#include "app/session/draft_history.h"
+#include "core/base/text.h"
 #include "core/project/field_input.h"
 #include "core/project/screen_links.h"
 #include "core/records/table_reader.h"
 
 namespace gravin {
+
+namespace {
+constexpr int EnoughToTell = 20;
+} // namespace
 
 LookupWork::LookupWork(Workspace* workspace)
     : QObject(workspace)
@@ -69,52 +75,67 @@ void LookupWork::open(const BoundField& field, const Value& stored) {
 // What was typed stays until it is known whom it means: a record shown just so, the only one that
 // holds it, or one whose stored value it is.
 void LookupWork::resolve(const BoundScreen& screen, const RecordId& id, const BoundField& field,
-                         const QString& text) {
-    constexpr int EnoughToTell = 20;
+                         const QString& text, const Record* record) {
     const QString table = screen.table->name;
-    const Record* record = id.isNew() ? nullptr : m_workspace->records(table)->record(id.key);
-    const Lookup wanted = field.definition.lookup;
     m_workspace->drafts(table)->setBadText(
         id, record, field.columnIndex,
-        {text, tr("“%1” is no record of %2. Choose one from the list.").arg(text, wanted.table)});
+        {text, tr("“%1” is no record of %2. Choose one from the list.")
+                   .arg(text, field.definition.lookup.table)});
     const auto isStillTyped = [this, table, id, column = field.columnIndex, text] {
         const Draft* draft = m_workspace->drafts(table)->find(id);
         return draft && draft->bad.contains(column) && draft->bad[column].text == text;
     };
-    const auto take = [this, screen, id, field, isStillTyped](const Value& value) {
+    find(field, text, [this, screen, id, field, isStillTyped](const Value& value) {
         if (isStillTyped())
-            m_workspace->choose(screen, id, field, value);
-    };
+            m_workspace->history()->quietly(
+                [&] { m_workspace->choose(screen, id, field, value); });
+    });
+}
+
+void LookupWork::find(const BoundField& field, const QString& text, const Found& found) {
+    const Lookup& lookup = field.definition.lookup;
+    const QString question = joinEscaped(QStringList{lookup.table, lookup.storedColumn, text} +
+                                         lookup.shownColumns);
+    const bool isAsked = m_asked.contains(question);
+    m_asked[question] += found;
+    if (!isAsked)
+        ask(field, text, question);
+}
+
+void LookupWork::answer(const QString& question, const std::optional<Value>& value) {
+    for (const Found& found : m_asked.take(question)) {
+        if (value)
+            found(*value);
+    }
+}
+
+void LookupWork::ask(const BoundField& field, const QString& text, const QString& question) {
+    const Lookup wanted = field.definition.lookup;
     m_workspace->lookup(wanted)->find(
         text, 0, EnoughToTell, this,
-        [this, take, text, wanted, field](const Result<QList<LookupStore::Entry>>& found) {
-            if (!found)
-                return;
+        [this, text, wanted, field, question](const Result<QList<LookupStore::Entry>>& entries) {
             QList<Value> same;
-            for (const LookupStore::Entry& entry : *found) {
+            for (const LookupStore::Entry& entry :
+                 entries ? *entries : QList<LookupStore::Entry>()) {
                 if (entry.shown.value(0).compare(text.trimmed(), Qt::CaseInsensitive) == 0)
                     same += entry.stored;
             }
-            if (same.size() == 1) {
-                take(same.front());
-                return;
-            }
-            if (same.isEmpty() && found->size() == 1) {
-                take(found->front().stored);
-                return;
-            }
+            if (same.isEmpty() && entries && entries->size() == 1)
+                same += entries->front().stored;
             const auto stored = inputValue(field, text);
             const Table* target = m_workspace->catalog().table(wanted.table);
-            if (!stored || !target || !same.isEmpty())
+            if (!same.isEmpty() || !entries || !stored || !target) {
+                answer(question, same.size() == 1 ? std::optional(same.front()) : std::nullopt);
                 return;
+            }
             m_workspace->reader()->run<qint64>(
                 this,
                 [table = *target, wanted, value = *stored](Session& session) {
                     return TableReader(session, table).countWhere({wanted.storedColumn}, {value});
                 },
-                [take, value = *stored](const Result<qint64>& count) {
-                    if (count && *count > 0)
-                        take(value);
+                [this, question, value = *stored](const Result<qint64>& count) {
+                    answer(question,
+                           count && *count > 0 ? std::optional(value) : std::nullopt);
                 });
         });
 }

@@ -18,12 +18,19 @@ public:
     // Asks for a window on the record that has this value.
     void open(const BoundField& field, const Value& stored);
     // A text was typed instead of a record chosen. It stays as it is until it is known whom it
-    // means.
+    // means. `record` as for DraftStore::setValue().
     void resolve(const BoundScreen& screen, const RecordId& id, const BoundField& field,
-                 const QString& text);
+                 const QString& text, const Record* record);
 
 private:
+    using Found = std::function<void(const Value&)>;
+    // Answers whom the text means, once it is known; never, if it means nobody.
+    void find(const BoundField& field, const QString& text, const Found& found);
+    void ask(const BoundField& field, const QString& text, const QString& question);
+    void answer(const QString& question, const std::optional<Value>& value);
+
     Workspace* m_workspace;
+    QHash<QString, QList<Found>> m_asked; // the same question is asked once for all
 };
 
 } // namespace gravin

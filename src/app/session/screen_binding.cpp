@@ -99,24 +99,54 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
     return {};
 }
 
-QString ScreenBinding::saveReason(const RecordId& id) const {
-    if (id.isNone())
-        return tr("No record is chosen.");
-    const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
-    if (const QString reason = m_screen.reasonAgainst(operation); !reason.isEmpty())
-        return reason;
-    const Draft* draft = this->draft(id);
+QList<DraftPlace> ScreenBinding::savedWith(const RecordId& id) const {
+    QList<DraftPlace> places = m_workspace->saver()->family({tableName(), id});
+    if (m_savesChildren && showsChildren(m_screen.screen.arrangement)) {
+        for (const DraftPlace& place : m_workspace->saver()->draftsBelow(m_screen, id)) {
+            if (!places.contains(place))
+                places += place;
+        }
+    }
+    places.removeAll(DraftPlace{tableName(), id});
+    return places;
+}
+
+void ScreenBinding::save(const RecordId& id) {
+    m_workspace->saver()->save(m_screen.screen.label, {tableName(), id}, savedWith(id));
+}
+
+std::vector<Problem> ScreenBinding::standingInTheWay(const DraftPlace& place) const {
+    const Draft* draft = m_workspace->drafts(place.table)->find(place.id);
     if (!draft)
-        return tr("No changes");
-    if (draft->saving)
-        return tr("Saving…");
-    std::vector<Problem> problems = m_workspace->problems(tableName(), id);
+        return {};
+    std::vector<Problem> problems = m_workspace->problems(place.table, place.id);
     // A refused save may be tried again: what stood in its way may be mended elsewhere by now.
     std::erase_if(problems, [&](const Problem& problem) {
         return problem.warning || std::find(draft->refusals.begin(), draft->refusals.end(),
                                             problem) != draft->refusals.end();
     });
-    if (problems.empty())
+    return problems;
+}
+
+QString ScreenBinding::saveReason(const RecordId& id) const {
+    if (id.isNone())
+        return tr("No record is chosen.");
+    const Draft* draft = this->draft(id);
+    const QList<DraftPlace> others = savedWith(id);
+    const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
+    if (const QString reason = m_screen.reasonAgainst(operation);
+        !reason.isEmpty() && (draft || others.isEmpty()))
+        return reason;
+    if (!draft && others.isEmpty())
+        return tr("No changes");
+    if (draft && draft->saving)
+        return tr("Saving…");
+    const std::vector<Problem> problems = standingInTheWay({tableName(), id});
+    const auto wrongOthers =
+        std::count_if(others.begin(), others.end(), [&](const DraftPlace& place) {
+            return !standingInTheWay(place).empty();
+        });
+    if (problems.empty() && wrongOthers == 0)
         return {};
     QStringList missing;
     QStringList wrong;
@@ -134,6 +164,8 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
         parts += tr("%1 to mend: %2")
                      .arg(counted(wrong.size(), tr("thing"), tr("things")),
                           wrong.join(QStringLiteral(", ")));
+    if (wrongOthers > 0)
+        parts += tr("%1 saved with it to mend").arg(countedRecords(wrongOthers));
     return parts.join(QStringLiteral(" · "));
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/session/draft_saver.h"
 #include "app/session/workspace.h"
 
 namespace gravin {
@@ -35,6 +36,12 @@ public:
     // can.
     QString readOnlyReason(const BoundField& field, const RecordId& id) const;
 
+    // Whether saving a record of this screen saves what is edited of its children with it.
+    void setSavesChildren(bool saves) { m_savesChildren = saves; }
+    // The other drafts that are saved together with this record, parents first.
+    QList<DraftPlace> savedWith(const RecordId& id) const;
+    // Saves the record, and with it what has to be and what is to be.
+    void save(const RecordId& id);
     // Why the record cannot be saved now, as rich text with a link to each field; empty: it can.
     QString saveReason(const RecordId& id) const;
     // What is unusual about a record that can be saved, in the same form; empty: nothing.
@@ -47,10 +54,12 @@ Q_SIGNALS:
 
 private:
     void rebind();
+    std::vector<Problem> standingInTheWay(const DraftPlace& place) const;
 
     Workspace* m_workspace;
     QString m_screenId;
     BoundScreen m_screen;
+    bool m_savesChildren = false;
 };
 
 } // namespace gravin

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/session/workspace.h"
 
+#include "app/session/draft_history.h"
 #include "app/session/draft_keeper.h"
 #include "app/session/draft_questions.h"
+#include "app/session/draft_saver.h"
 #include "app/session/evidence_book.h"
 #include "app/session/lookup_work.h"
 #include "core/base/text.h"
@@ -71,6 +73,8 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     , m_lookupWork(std::make_unique<LookupWork>(this))
     , m_evidence(std::make_unique<EvidenceBook>(this))
     , m_questions(std::make_unique<DraftQuestions>(this))
+    , m_saver(std::make_unique<DraftSaver>(this))
+    , m_history(std::make_unique<DraftHistory>(this, m_live.get()))
     , m_keeper(std::make_unique<DraftKeeper>(this)) {
     for (const QuerySource& source : m_project.sources) {
         if (const Table* table = m_catalog->table(source.name); table && table->isQuery())
@@ -387,14 +391,37 @@ QString Workspace::nameOf(const QString& table, const Key& key) {
                : QString();
 }
 
-RecordId Workspace::newRecord(const BoundScreen& screen, const QMap<QString, Value>& presets) {
+RecordId Workspace::newRecord(const BoundScreen& screen, const QMap<QString, Value>& presets,
+                              const std::optional<DraftParent>& parent) {
     DraftStore* store = drafts(screen.table->name);
     const RecordId id = store->addNew();
+    if (parent)
+        store->setParent(id, *parent);
     QMap<QString, Value> defaults = defaultsOf(screen);
     defaults.insert(presets);
     for (auto value = defaults.begin(); value != defaults.end(); ++value)
         store->setValue(id, nullptr, screen.table->indexOf(value.key()), value.value());
     return id;
+}
+
+std::optional<RecordId> Workspace::copyRecord(const BoundScreen& screen, const RecordId& id,
+                                              const std::optional<DraftParent>& parent) {
+    const Table& table = *screen.table;
+    const Draft* draft = drafts(table.name)->find(id);
+    const Record* record = draft ? nullptr : records(table.name)->record(id.key);
+    if (!draft && !record)
+        return std::nullopt;
+    const std::vector<Value> values = draft ? draft->values() : record->values;
+    const std::optional<DraftParent> family = draft && draft->parent ? draft->parent : parent;
+    QMap<QString, Value> copied;
+    for (qsizetype i = 0; i < table.columns.size(); ++i) {
+        const Column& column = table.columns[i];
+        const Value& value = values[static_cast<size_t>(i)];
+        if (!column.computed && !column.givenByDatabase && !value.isNull() &&
+            !table.uniqueKeys.contains({column.name}) && !(table.key == QStringList{column.name}))
+            copied.insert(column.name, value);
+    }
+    return newRecord(screen, copied, family);
 }
 
 QString Workspace::reasonAgainstNew(const QString& table) const {
@@ -403,12 +430,15 @@ QString Workspace::reasonAgainstNew(const QString& table) const {
 }
 
 void Workspace::type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
-                     const QString& text) {
+                     const QString& text, const Record* record) {
     DraftStore* store = drafts(screen.table->name);
-    const Record* record = id.isNew() ? nullptr : records(screen.table->name)->record(id.key);
+    if (!record && !id.isNew())
+        record = records(screen.table->name)->record(id.key);
     const Draft* draft = store->find(id);
+    if (!record && !draft)
+        return; // it is not here: nobody can have typed into what was not shown
     if (field.definition.shownAs == ShownAs::Lookup && !text.trimmed().isEmpty()) {
-        m_lookupWork->resolve(screen, id, field, text);
+        m_lookupWork->resolve(screen, id, field, text, record);
         return;
     }
     auto value = inputValue(field, text);
@@ -422,13 +452,14 @@ void Workspace::type(const BoundScreen& screen, const RecordId& id, const BoundF
                                 : nullptr;
     if (text.isEmpty() && (!was || was->isNull()))
         value = Value::null();
-    choose(screen, id, field, *value);
+    choose(screen, id, field, *value, record);
 }
 
 void Workspace::choose(const BoundScreen& screen, const RecordId& id, const BoundField& field,
-                       const Value& value) {
+                       const Value& value, const Record* record) {
     DraftStore* store = drafts(screen.table->name);
-    const Record* record = id.isNew() ? nullptr : records(screen.table->name)->record(id.key);
+    if (!record && !id.isNew())
+        record = records(screen.table->name)->record(id.key);
     if (!record && !store->find(id))
         return;
     store->setValue(id, record, field.columnIndex, value);
@@ -440,126 +471,16 @@ std::vector<Problem> Workspace::problems(const QString& table, const RecordId& i
 }
 
 void Workspace::save(const BoundScreen& screen, const RecordId& id) {
-    const Table& table = *screen.table;
-    DraftStore* store = drafts(table.name);
-    const Draft* draft = store->find(id);
-    if (!draft || draft->saving)
-        return;
-    // What the last save was refused for may be mended elsewhere by now: ask again.
-    store->setRefusals(id, {});
-    std::vector<Problem> warnings = draft->warned;
-    for (const Problem& problem : problems(table.name, id)) {
-        if (!problem.warning) {
-            Q_EMIT notice({Notice::Kind::Refused, tr("Not saved. %1").arg(problem.message)});
-            return;
-        }
-        if (std::find(warnings.begin(), warnings.end(), problem) == warnings.end())
-            warnings.push_back(problem);
-    }
-    if (warnings.size() > draft->warned.size()) {
-        warn(table.name, id, std::move(warnings));
-        return;
-    }
-
-    RecordEdit edit{id.isNew() ? Operation::Insert : Operation::Update, table.name, id.key, {}, {}};
-    const QMap<int, Value> written = draft->changed;
-    for (auto field = written.begin(); field != written.end(); ++field) {
-        const QString& column = table.columns[field.key()].name;
-        edit.after.insert(column, field.value());
-        if (!id.isNew())
-            edit.before.insert(column, draft->was[static_cast<size_t>(field.key())]);
-    }
-    ChangeRequest request;
-    request.action = id.isNew() ? QStringLiteral("add") : QStringLiteral("edit");
-    request.screen = screen.screen.label;
-    request.edits.push_back(std::move(edit));
-    request.acceptedWarnings = std::move(warnings);
-    store->setSaving(id, true);
-    write(std::move(request), this, [this, screen, id, written](const WriteResult& result) {
-        finishSave(screen, id, written, result);
-    });
+    m_saver->save(screen.screen.label, {screen.table->name, id});
 }
 
-// Tells what is unusual; saving once more lets it pass.
-void Workspace::warn(const QString& table, const RecordId& id, std::vector<Problem> warnings) {
-    Q_EMIT notice(
-        {Notice::Kind::Refused,
-         tr("Not saved yet. %1 Save once more to keep it so.").arg(warnings.back().message)});
-    drafts(table)->setWarned(id, std::move(warnings));
-}
-
-void Workspace::finishSave(const BoundScreen& screen, const RecordId& id,
-                           const QMap<int, Value>& written, const WriteResult& result) {
-    const Table& table = *screen.table;
-    DraftStore* store = drafts(table.name);
-    store->setSaving(id, false);
-    if (!result) {
-        reportFailure(screen.table->name, id, result.error());
-        return;
-    }
-    RecordId now = id;
-    if (!result->records.empty())
-        now = {result->records.front().keyAfter(table.key), 0};
-    QString name;
-    if (const Draft* draft = store->find(id))
-        name = screen.nameOf(draft->values());
-    // Whoever shows the new record moves to its key before the draft goes.
-    Q_EMIT saved(screen.table->name, id, now);
-    store->saved(id, written);
-    if (!id.isNew() && !(now == id))
-        store->discard(id);
-    const QString shownName = name.trimmed().isEmpty() ? tr("1 record") : name;
-    Q_EMIT notice({Notice::Kind::Done,
-                   id.isNew()
-                       ? tr("Added %1: change %2.").arg(shownName).arg(result->id)
-                       : tr("Saved %1: %2, change %3.")
-                             .arg(shownName, counted(written.size(), tr("field"), tr("fields")))
-                             .arg(result->id)});
-}
-
-void Workspace::reportFailure(const QString& table, const RecordId& id,
-                              const WriteFailure& failure) {
-    DraftStore* store = drafts(table);
-    for (const RecordConflict& conflict : failure.conflicts) {
-        if (conflict.gone)
-            store->setGone(id);
-        for (const FieldConflict& field : conflict.fields)
-            store->setTheirs(id, m_live->table(table)->indexOf(field.column), field.theirs);
-    }
-    store->setRefusals(id, failure.problems);
-    const bool onlyWarns =
-        !failure.problems.empty() && std::all_of(failure.problems.begin(), failure.problems.end(),
-                                                 std::mem_fn(&Problem::warning));
-    if (onlyWarns) {
-        const Draft* draft = store->find(id);
-        std::vector<Problem> warnings = draft ? draft->warned : std::vector<Problem>{};
-        warnings.insert(warnings.end(), failure.problems.begin(), failure.problems.end());
-        warn(table, id, std::move(warnings));
-        return;
-    }
-    Q_EMIT notice({Notice::Kind::Refused, tr("Not saved. %1").arg(failure.error.sentence),
-                   failure.error.detail});
-}
-
-void Workspace::deleteRecord(const BoundScreen& screen, const Key& key, const QString& name) {
-    const Record* record = records(screen.table->name)->record(key);
-    if (!record)
-        return;
-    ChangeRequest request;
-    request.action = QStringLiteral("delete");
-    request.screen = screen.screen.label;
-    request.edits.push_back(
-        {Operation::Delete, screen.table->name, key, fieldValues(*screen.table, *record), {}});
-    write(std::move(request), this, [this, name](const WriteResult& result) {
-        if (result)
-            Q_EMIT notice(
-                {Notice::Kind::Done,
-                 tr("Deleted %1: change %2. It can be rolled back.").arg(name).arg(result->id)});
-        else
-            Q_EMIT notice({Notice::Kind::Refused,
-                           tr("%1 was not deleted. %2").arg(name, result.error().error.sentence),
-                           result.error().error.detail});
-    });
+void Workspace::discard(const QString& table, const RecordId& id) {
+    // New children of a new parent belong nowhere without it.
+    QList<DraftPlace> going{{table, id}};
+    if (id.isNew())
+        going = m_saver->descendants({table, id});
+    for (auto place = going.rbegin(); place != going.rend(); ++place)
+        drafts(place->table)->discard(place->id);
 }
 
 void Workspace::write(ChangeRequest request, QObject* context,
@@ -585,17 +506,8 @@ void Workspace::write(ChangeRequest request, QObject* context,
 QList<Workspace::OpenDraft> Workspace::openDrafts() const {
     QList<OpenDraft> open;
     for (const QString& name : m_live->inUse()) {
-        const std::shared_ptr<const Table> table = m_live->table(name);
-        const DraftStore* store = m_live->draftsInUse(name);
-        const int naming = table->indexOf(namingColumn(*table));
-        for (const RecordId& id : store->all()) {
-            QString called =
-                naming < 0 ? QString()
-                           : toText(store->find(id)->value(naming), table->columns[naming].type);
-            if (called.isEmpty())
-                called = id.isNew() ? tr("New record") : keyText(id.key, table->keyTypes());
-            open.append({name, id, called});
-        }
+        for (const RecordId& id : m_live->draftsInUse(name)->all())
+            open.append({name, id, m_saver->nameOf({name, id})});
     }
     return open;
 }

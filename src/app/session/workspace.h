@@ -18,8 +18,10 @@
 
 namespace gravin {
 
+class DraftHistory;
 class DraftKeeper;
 class DraftQuestions;
+class DraftSaver;
 class EvidenceBook;
 class LookupWork;
 
@@ -85,6 +87,9 @@ public:
     // What everybody shares, see LiveRecords.
     RecordStore* records(const QString& table) { return m_live->records(table); }
     DraftStore* drafts(const QString& table) { return m_live->drafts(table); }
+    QStringList tablesInUse() const { return m_live->inUse(); }
+    // The table as its records in use are laid out.
+    std::shared_ptr<const Table> sharedTable(const QString& table) { return m_live->table(table); }
     // Requires: the screen's table is in the catalog.
     RecordView* view(const QString& screenId);
     std::shared_ptr<RecordView> newView(const QString& table) { return m_live->newView(table); }
@@ -97,8 +102,15 @@ public:
     // What a record is called, as far as it is here already; else empty.
     QString nameOf(const QString& table, const Key& key);
 
-    // Begins a new record, with its defaults and over them what is given here.
-    RecordId newRecord(const BoundScreen& screen, const QMap<QString, Value>& presets = {});
+    // Begins a new record, with its defaults and over them what is given here. `parent`: the new
+    // record that it belongs to.
+    RecordId newRecord(const BoundScreen& screen, const QMap<QString, Value>& presets = {},
+                       const std::optional<DraftParent>& parent = {});
+    // Begins a new record with what another one holds, as it is with its edits. What the database
+    // gives or computes and what must not occur twice is left to be filled in.
+    // Nothing: it is not here.
+    std::optional<RecordId> copyRecord(const BoundScreen& screen, const RecordId& id,
+                                       const std::optional<DraftParent>& parent = {});
     // Why no record can be added to this table by hand; empty: one can.
     QString reasonAgainstNew(const QString& table) const;
     DraftKeeper* draftKeeper() { return m_keeper.get(); }
@@ -106,19 +118,22 @@ public:
     LookupWork* lookupWork() { return m_lookupWork.get(); }
 
     // A field was edited: typed text is read by the field's definition, and kept when it cannot be.
-    // A text for a lookup is looked for in the background.
+    // A text for a lookup is looked for in the background. `record`: the stored record as it is
+    // shown, where that is known; null: the one that is in the cache, if any.
     void type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
-              const QString& text);
+              const QString& text, const Record* record = nullptr);
     void choose(const BoundScreen& screen, const RecordId& id, const BoundField& field,
-                const Value& value);
+                const Value& value, const Record* record = nullptr);
 
     // Why this record cannot be saved now, one problem each; empty when it can, or has no draft.
     std::vector<Problem> problems(const QString& table, const RecordId& id) const;
-    // Saves one draft as one change. Says what came of it with notice() and saved().
+    // Saves one draft, and the new records that it cannot be saved without, as one change. Says
+    // what came of it with notice() and saved().
     void save(const BoundScreen& screen, const RecordId& id);
-    // Deletes one record.
-    void deleteRecord(const BoundScreen& screen, const Key& key, const QString& name);
-
+    DraftHistory* history() { return m_history.get(); }
+    DraftSaver* saver() { return m_saver.get(); }
+    // Ends a draft, and those of new records that belong to it.
+    void discard(const QString& table, const RecordId& id);
     // Hands a change to the one door and announces it. `answer` is called while `context` lives.
     void write(ChangeRequest request, QObject* context,
                std::function<void(const WriteResult&)> answer);
@@ -161,10 +176,6 @@ private:
     void setCatalog(Catalog next);
     void addFirstRecords(const TablePlan& plan, QObject* context,
                          const std::function<void(const Result<QString>&)>& answer);
-    void finishSave(const BoundScreen& screen, const RecordId& id, const QMap<int, Value>& written,
-                    const WriteResult& result);
-    void warn(const QString& table, const RecordId& id, std::vector<Problem> warnings);
-    void reportFailure(const QString& table, const RecordId& id, const WriteFailure& failure);
 
     QString m_projectFile;
     Project m_project;
@@ -180,6 +191,8 @@ private:
     std::unique_ptr<LookupWork> m_lookupWork;
     std::unique_ptr<EvidenceBook> m_evidence;
     std::unique_ptr<DraftQuestions> m_questions;
+    std::unique_ptr<DraftSaver> m_saver;
+    std::unique_ptr<DraftHistory> m_history;
     std::unique_ptr<DraftKeeper> m_keeper;
     QUndoStack m_undo;
     QHash<QString, Table> m_described; // sources of now and of former steps, by identityOf()

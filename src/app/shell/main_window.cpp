@@ -12,6 +12,8 @@
 #include "app/history/rollback_dialog.h"
 #include "app/history/timeline_strip.h"
 #include "app/look/theme.h"
+#include "app/session/draft_history.h"
+#include "app/session/draft_saver.h"
 #include "app/shell/head_line.h"
 #include "app/shell/left_over_panel.h"
 #include "app/shell/open_edits_tray.h"
@@ -21,6 +23,7 @@
 #include "app/use/grid_view.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
+#include "app/use/save_many.h"
 #include "app/use/screen_page.h"
 #include "core/base/text.h"
 #include "core/project/project_file.h"
@@ -180,12 +183,68 @@ void MainWindow::makeActions() {
     addCommand(tr("Keys"), Qt::Key_F1, [this] { showKeys(); });
     addCommand(tr("Quit"), QKeySequence::Quit, [this] { close(); });
 
-    QAction* undo = m_undo.createUndoAction(this, tr("Undo"));
-    undo->setShortcut(QKeySequence::Undo);
-    QAction* redo = m_undo.createRedoAction(this, tr("Redo"));
-    redo->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_Z);
-    addActions({undo, redo});
-    m_commands += {undo, redo};
+    m_undoAction = addCommand(tr("Undo"), QKeySequence::Undo, [this] { undo(); });
+    m_redoAction = addCommand(tr("Redo"), Qt::CTRL | Qt::SHIFT | Qt::Key_Z, [this] { redo(); });
+    for (const auto signal : {&QUndoGroup::canUndoChanged, &QUndoGroup::canRedoChanged})
+        connect(&m_undo, signal, this, &MainWindow::refreshUndo);
+    connect(&m_undo, &QUndoGroup::undoTextChanged, this, &MainWindow::refreshUndo);
+    connect(&m_undo, &QUndoGroup::redoTextChanged, this, &MainWindow::refreshUndo);
+    refreshUndo();
+}
+
+bool MainWindow::undoesDrafts() const { return m_workspace && !m_build && currentPage(); }
+
+void MainWindow::refreshUndo() {
+    const bool drafts = undoesDrafts();
+    const DraftHistory* history = drafts ? m_workspace->history() : nullptr;
+    const bool offersRollback = drafts && !history->canUndo() && m_lastSave > 0;
+    m_undoAction->setEnabled(drafts ? history->canUndo() || offersRollback : m_undo.canUndo());
+    m_redoAction->setEnabled(drafts ? history->canRedo() : m_undo.canRedo());
+    m_undoAction->setText(offersRollback ? tr("Roll back the last save…")
+                          : drafts       ? tr("Undo the last edit")
+                                         : tr("Undo %1").arg(m_undo.undoText()).trimmed());
+    m_redoAction->setText(drafts ? tr("Redo the next edit")
+                                 : tr("Redo %1").arg(m_undo.redoText()).trimmed());
+}
+
+void MainWindow::undo() {
+    if (!undoesDrafts()) {
+        if (QUndoStack* stack = m_undo.activeStack())
+            stack->undo();
+        return;
+    }
+    currentPage()->endCellEdit();
+    DraftHistory* history = m_workspace->history();
+    if (history->canUndo()) {
+        const DraftPlace place = history->undoPlace();
+        history->undo();
+        showDraftOf(place);
+    } else if (m_lastSave > 0) {
+        (new RollbackDialog(m_workspace.get(), std::exchange(m_lastSave, 0), this))->open();
+        refreshUndo();
+    }
+}
+
+void MainWindow::redo() {
+    if (!undoesDrafts()) {
+        if (QUndoStack* stack = m_undo.activeStack())
+            stack->redo();
+        return;
+    }
+    DraftHistory* history = m_workspace->history();
+    if (!history->canRedo())
+        return;
+    const DraftPlace place = history->redoPlace();
+    history->redo();
+    showDraftOf(place);
+}
+
+// What was undone is to be seen.
+void MainWindow::showDraftOf(const DraftPlace& place) {
+    ScreenPage* page = currentPage();
+    const GridModel* model = page->grid()->gridModel();
+    if (model->binding()->tableName() == place.table && model->rowOf(place.id) >= 0)
+        page->grid()->setCurrentRecord(place.id);
 }
 
 void MainWindow::makeMenu() {
@@ -327,6 +386,7 @@ void MainWindow::clearProject() {
     m_changeLog = nullptr;
     m_shelf->setWorkspace(nullptr);
     m_workspace.reset();
+    refreshUndo();
 }
 
 void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
@@ -336,6 +396,12 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     m_undo.setActiveStack(workspace->undoStack());
     m_openEdits = new OpenEdits(workspace.get(), this);
     m_reachable = true;
+    m_lastSave = 0;
+    connect(workspace->history(), &DraftHistory::changed, this, &MainWindow::refreshUndo);
+    connect(workspace->saver(), &DraftSaver::savedAs, this, [this](qint64 change) {
+        m_lastSave = change;
+        refreshUndo();
+    });
     connect(workspace.get(), &Workspace::notice, this, &MainWindow::notify);
     connect(workspace.get(), &Workspace::modifiedChanged, this, &MainWindow::refreshHead);
     connect(workspace.get(), &Workspace::screensChanged, this, [this] {
@@ -462,6 +528,7 @@ void MainWindow::setBuild(bool build) {
         leavePage();
     m_build = build && !m_request.useOnly;
     refreshHead();
+    refreshUndo();
     m_shelf->setBuild(m_build);
     for (ScreenPage* page : std::as_const(m_pageOf))
         page->setBuild(m_build);
@@ -494,6 +561,7 @@ void MainWindow::showScreen(const QString& screenId) {
     addActions(page->actions());
     m_pages->setCurrentWidget(page);
     m_shelf->setCurrentScreen(screenId);
+    refreshUndo();
 }
 
 void MainWindow::makeScreenFor(const QString& table) {
@@ -588,15 +656,24 @@ void MainWindow::save() {
 void MainWindow::saveAllDrafts() {
     if (!m_workspace)
         return;
-    for (const auto& open : m_workspace->openDrafts()) {
-        for (const Screen& screen : m_workspace->project().screens) {
-            if (screen.table != open.table)
-                continue;
-            if (const auto bound = m_workspace->bound(screen.id))
-                m_workspace->save(*bound, open.id);
-            break;
-        }
+    if (currentPage())
+        currentPage()->endCellEdit();
+    const auto places = draftsToSave(*m_workspace, m_workspace->tablesInUse());
+    if (places.isEmpty())
+        return;
+    const auto problems = saveProblems(*m_workspace, places);
+    if (problems.isEmpty()) {
+        m_workspace->saver()->save(currentPage() ? currentPage()->screenLabel() : QString(),
+                                   places.front(), places.mid(1));
+        return;
     }
+    auto* dialog = new SaveProblemsDialog(problems, places.size(), this);
+    connect(dialog, &SaveProblemsDialog::wanted, this,
+            [this](const DraftPlace& place, const QString& column) {
+                if (currentPage())
+                    currentPage()->goToField(place, column);
+            });
+    dialog->open();
 }
 
 void MainWindow::saveProject() {

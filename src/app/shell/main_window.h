@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/application.h"
+#include "app/session/draft_saver.h"
 #include "app/session/workspace.h"
 
 #include <QMainWindow>
@@ -65,6 +66,12 @@ private:
     void runFound(const QString& text);
     void save();
     void saveAllDrafts();
+    void undo();
+    void redo();
+    void refreshUndo();
+    // In Use what is typed is undone, everywhere else what is shaped.
+    bool undoesDrafts() const;
+    void showDraftOf(const DraftPlace& place);
     void saveProject();
     void notify(const Notice& notice);
     void makeScreenFor(const QString& table);
@@ -105,6 +112,9 @@ private:
     ChangeLogPanel* m_changeLog = nullptr;
     QHash<QString, ScreenPage*> m_pageOf;
     QList<QAction*> m_commands;
+    QAction* m_undoAction = nullptr;
+    QAction* m_redoAction = nullptr;
+    qint64 m_lastSave = 0; // the change that undo would offer to roll back
     bool m_build = false;
     bool m_reachable = true;
     QString m_unreachableReason;

@@ -102,9 +102,25 @@ void ChildrenPanel::addChild(const RecordLink& link) {
         connect(child->below, &ChildrenPanel::openRequested, this, &ChildrenPanel::openRequested);
         connect(child->below, &ChildrenPanel::actionsRequested, this,
                 &ChildrenPanel::actionsRequested);
+        connect(child->below, &ChildrenPanel::cellsRequested, this,
+                &ChildrenPanel::cellsRequested);
+        connect(child->below, &ChildrenPanel::deleteRequested, this,
+                &ChildrenPanel::deleteRequested);
+        connect(child->below, &ChildrenPanel::nextNewRequested, this,
+                &ChildrenPanel::nextNewRequested);
+        connect(child->below, &ChildrenPanel::cellWritten, this, &ChildrenPanel::cellWritten);
+        connect(child->below, &ChildrenPanel::recordLeft, this, &ChildrenPanel::recordLeft);
     }
     Child* made = child.get();
+    connect(made->grid, &GridView::cellsRequested, this, &ChildrenPanel::cellsRequested);
+    connect(made->grid, &GridView::deleteRequested, this, &ChildrenPanel::deleteRequested);
+    connect(made->grid, &GridView::nextNewRequested, this, &ChildrenPanel::nextNewRequested);
+    connect(made->grid, &GridView::cellWritten, this,
+            [this, made](const RecordId& id) { Q_EMIT cellWritten(partOfChild(*made), id); });
     connect(made->grid, &GridView::currentRecordChanged, this, [this, made](const RecordId& id) {
+        const RecordId left = std::exchange(made->current, id);
+        if (!left.isNone())
+            Q_EMIT recordLeft(partOfChild(*made), left);
         if (made->below)
             made->below->setParentRecord(id);
         Q_EMIT currentRecordChanged();
@@ -143,6 +159,9 @@ std::optional<std::vector<Value>> ChildrenPanel::parentValues(const Child& child
 }
 
 void ChildrenPanel::showChild(Child& child) {
+    const bool isOfNew = m_record.isNew();
+    child.grid->gridModel()->setNewParent(
+        isOfNew ? std::optional(DraftPlace{m_parent->tableName(), m_record}) : std::nullopt);
     if (const auto values = parentValues(child)) {
         child.widthsPending = true;
         child.view->showOnly({child.link.targetColumns, *values});
@@ -160,11 +179,13 @@ void ChildrenPanel::setParentRecord(const RecordId& id) {
 }
 
 GridPart ChildrenPanel::partOfChild(const Child& child) const {
-    GridPart part{child.binding.get(), child.grid, {}, {}};
+    GridPart part{child.binding.get(), child.grid, {}, {}, {}};
     const auto values = parentValues(child);
-    if (!values)
-        part.noNewReason = m_record.isNew() ? tr("Save %1 first.").arg(m_parent->nameOf(m_record))
-                                            : tr("No record is chosen above.");
+    if (m_record.isNew())
+        part.parent = {m_parent->tableName(), m_record, child.link.targetColumns,
+                       child.link.columns};
+    else if (!values)
+        part.noNewReason = tr("No record is chosen above.");
     else
         for (qsizetype i = 0; i < child.link.targetColumns.size(); ++i)
             part.presets.insert(child.link.targetColumns[i], (*values)[static_cast<size_t>(i)]);
@@ -181,6 +202,16 @@ GridPart ChildrenPanel::partOf(const QWidget* grid) const {
         }
     }
     return {};
+}
+
+QStringList ChildrenPanel::tables() const {
+    QStringList tables;
+    for (const auto& child : m_children) {
+        tables += child->binding->tableName();
+        if (child->below)
+            tables += child->below->tables();
+    }
+    return tables;
 }
 
 QList<GridView*> ChildrenPanel::grids() const {

@@ -22,6 +22,7 @@ public:
     void setParentRecord(const RecordId& id);
     // The part that this grid belongs to, in this panel or one below; invalid: none.
     GridPart partOf(const QWidget* grid) const;
+    QStringList tables() const; // of all levels
     QList<GridView*> grids() const; // of this panel, in the order of its tabs
 
 Q_SIGNALS:
@@ -30,6 +31,12 @@ Q_SIGNALS:
     void currentRecordChanged();
     void openRequested(const gravin::GridPart& part, const gravin::RecordId& id);
     void actionsRequested(const QPoint& globalPosition);
+    void cellsRequested(gravin::CellAction action);
+    void deleteRequested();
+    void nextNewRequested();
+    void cellWritten(const gravin::GridPart& part, const gravin::RecordId& id);
+    // The current record of a grid in here is no longer this one.
+    void recordLeft(const gravin::GridPart& part, const gravin::RecordId& id);
 
 private:
     struct Child {
@@ -38,6 +45,7 @@ private:
         std::shared_ptr<RecordView> view;
         GridView* grid = nullptr;
         ChildrenPanel* below = nullptr;
+        RecordId current = {};
         bool widthsPending = false;
     };
     void addChild(const RecordLink& link);

@@ -56,7 +56,7 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     connect(m_form, &RecordForm::saveRequested, this, [this] {
         m_saving = record();
         m_form->fieldsDone();
-        m_binding.workspace()->save(m_binding.screen(), record());
+        m_binding.save(record());
     });
     auto* close = new QAction(this);
     close->setShortcut(Qt::CTRL | Qt::Key_W);

@@ -95,6 +95,9 @@ void GridModel::rebound() {
 
 bool GridModel::belongsHere(const RecordId& newRecord) const {
     const Draft* draft = m_drafts->find(newRecord);
+    if (draft && m_newParent)
+        return draft->parent && draft->parent->table == m_newParent->table &&
+               draft->parent->id == m_newParent->id;
     const Restriction& only = m_view->restriction();
     for (qsizetype i = 0; draft && i < only.columns.size(); ++i) {
         const int column = m_view->table().indexOf(only.columns[i]);
@@ -102,6 +105,15 @@ bool GridModel::belongsHere(const RecordId& newRecord) const {
             return false;
     }
     return draft != nullptr && !m_view->isEmptied();
+}
+
+void GridModel::setNewParent(const std::optional<DraftPlace>& parent) {
+    if (parent == m_newParent)
+        return;
+    beginResetModel();
+    m_newParent = parent;
+    takeNew();
+    endResetModel();
 }
 
 void GridModel::takeNew() {

@@ -33,6 +33,9 @@ public:
     GridModel(ScreenBinding* binding, RecordView* view, OpenEdits* openEdits,
               QObject* parent = nullptr);
 
+    // Shows the new records that belong to this one, which is not saved either; nothing: none.
+    void setNewParent(const std::optional<DraftPlace>& parent);
+
     ScreenBinding* binding() const { return m_binding; }
     RecordView* view() const { return m_view; }
 
@@ -75,6 +78,7 @@ private:
     DraftStore* m_drafts;
     RecordStore* m_records;
     QList<RecordId> m_new;
+    std::optional<DraftPlace> m_newParent;
     QStringList m_names; // of the columns
     int m_columns = 0;
 };

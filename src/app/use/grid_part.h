@@ -14,6 +14,8 @@ struct GridPart {
     GridView* grid = nullptr;
     // What a new record of this part begins with beside its defaults: the parent it belongs to.
     QMap<QString, Value> presets = {};
+    // The new record, not saved yet, that a new record of this part belongs to.
+    std::optional<DraftParent> parent = {};
     // Why no record can be added now, apart from rights; empty: one can.
     QString noNewReason = {};
 

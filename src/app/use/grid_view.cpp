@@ -244,6 +244,7 @@ void CellDelegate::setEditorData(QWidget* widget, const QModelIndex& index) cons
 void CellDelegate::setModelData(QWidget* widget, QAbstractItemModel*,
                                 const QModelIndex& index) const {
     m_model->apply(index, static_cast<FieldEditor*>(widget)->content());
+    Q_EMIT const_cast<CellDelegate*>(this)->written(m_model->recordAt(index.row()));
 }
 
 void CellDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option,
@@ -277,7 +278,9 @@ GridView::GridView(GridModel* model, QWidget* parent)
     setObjectName(QStringLiteral("grid"));
     setAccessibleName(tr("Records"));
     setModel(model);
-    setItemDelegate(new CellDelegate(model, this));
+    auto* delegate = new CellDelegate(model, this);
+    setItemDelegate(delegate);
+    connect(delegate, &CellDelegate::written, this, &GridView::cellWritten);
     auto* gutter = new Gutter(model, this);
     setVerticalHeader(gutter);
     gutter->setFixedWidth(space::Gutter);
@@ -296,7 +299,9 @@ GridView::GridView(GridModel* model, QWidget* parent)
     horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     horizontalHeader()->setMinimumSectionSize(28);
     horizontalHeader()->setFixedHeight(Distance(34));
-    m_frozen = new FrozenColumns(this, new CellDelegate(model, this));
+    auto* frozenDelegate = new CellDelegate(model, this);
+    connect(frozenDelegate, &CellDelegate::written, this, &GridView::cellWritten);
+    m_frozen = new FrozenColumns(this, frozenDelegate);
     // After sorting or reading anew the current record is the same one.
     connect(model, &QAbstractItemModel::modelAboutToBeReset, this,
             [this] { m_rowBefore = currentIndex().row(); });
@@ -457,6 +462,7 @@ bool GridView::toggleYesNo(const QModelIndex& index) {
     const auto now = m_model->value(index);
     const bool isYes = now && now->kind() == Value::Kind::Boolean && now->asBoolean();
     m_model->apply(index, Value::boolean(!isYes));
+    Q_EMIT cellWritten(m_model->recordAt(index.row()));
     return true;
 }
 
@@ -478,6 +484,15 @@ void GridView::beginFirstEdit() {
     }
 }
 
+void GridView::focusField(const QString& column) {
+    setFocus(Qt::OtherFocusReason);
+    const auto& fields = m_model->binding()->fields();
+    for (int i = 0; i < fields.size(); ++i) {
+        if (fields[i].name() == column && !isColumnHidden(i))
+            setCurrentIndex(m_model->index(currentIndex().row(), i));
+    }
+}
+
 void GridView::paintEvent(QPaintEvent* event) {
     QTableView::paintEvent(event);
     const ScreenBinding& binding = *m_model->binding();
@@ -491,7 +506,45 @@ void GridView::paintEvent(QPaintEvent* event) {
                              : tr("There are no records yet. Ctrl+N begins the first."));
 }
 
+std::optional<CellAction> GridView::cellActionOf(const QKeyEvent& event) const {
+    if (event.matches(QKeySequence::Copy))
+        return CellAction::Copy;
+    if (event.matches(QKeySequence::Cut))
+        return CellAction::Cut;
+    if (event.matches(QKeySequence::Paste))
+        return CellAction::Paste;
+    if (event.key() == Qt::Key_D && event.modifiers() == Qt::ControlModifier)
+        return CellAction::FillDown;
+    if (event.key() == Qt::Key_Delete && event.modifiers() == Qt::NoModifier)
+        return CellAction::Clear;
+    return std::nullopt;
+}
+
+bool GridView::hasWholeRecordsSelected() const {
+    return selectionModel()->isRowSelected(currentIndex().row(), {}) &&
+           m_model->columnCount() > 1;
+}
+
+// Behind the last cell there is room for one more record.
+QModelIndex GridView::moveCursor(CursorAction action, Qt::KeyboardModifiers modifiers) {
+    const QModelIndex current = currentIndex();
+    const QModelIndex next = QTableView::moveCursor(action, modifiers);
+    const bool wraps = action == MoveNext && current.isValid() &&
+                       current.row() == m_model->rowCount() - 1 && next.row() != current.row();
+    if (!wraps)
+        return next;
+    QMetaObject::invokeMethod(this, &GridView::nextNewRequested, Qt::QueuedConnection);
+    return current;
+}
+
 void GridView::keyPressEvent(QKeyEvent* event) {
+    if (const auto action = cellActionOf(*event)) {
+        if (*action == CellAction::Clear && hasWholeRecordsSelected())
+            Q_EMIT deleteRequested();
+        else
+            Q_EMIT cellsRequested(*action);
+        return;
+    }
     if (event->key() == Qt::Key_Space && toggleYesNo(currentIndex()))
         return;
     if (event->key() == Qt::Key_Escape) {
@@ -505,7 +558,7 @@ void GridView::keyPressEvent(QKeyEvent* event) {
             if (draft->changed.contains(column) || draft->bad.contains(column))
                 drafts->revertField(id, column);
             else
-                drafts->discard(id);
+                m_model->binding()->workspace()->discard(m_model->binding()->tableName(), id);
             return;
         }
     }

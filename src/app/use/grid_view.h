@@ -11,6 +11,9 @@ namespace gravin {
 
 class FrozenColumns;
 
+// What is done to the selected cells as a block.
+enum class CellAction { Copy, Cut, Paste, FillDown, Clear };
+
 // Paints cells by what they mean, and edits them with the field's own editor.
 class CellDelegate : public QStyledItemDelegate {
     Q_OBJECT
@@ -26,6 +29,9 @@ public:
                       const QModelIndex& index) const override;
     void updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option,
                               const QModelIndex& index) const override;
+
+Q_SIGNALS:
+    void written(const gravin::RecordId& id);
 
 private:
     GridModel* m_model;
@@ -60,6 +66,8 @@ public:
     void applyWidths();
     // Opens the first cell of the current row that can be edited.
     void beginFirstEdit();
+    // Makes this field of the current record the current cell.
+    void focusField(const QString& column);
     using QTableView::edit;
     // Only as far down as needed, where the column is in sight anyway.
     void scrollTo(const QModelIndex& index, ScrollHint hint = EnsureVisible) override;
@@ -70,6 +78,13 @@ Q_SIGNALS:
     void openRequested(const gravin::RecordId& id);
     void actionsRequested(const QPoint& globalPosition);
     void focusTaken();
+    void cellsRequested(gravin::CellAction action);
+    // Delete with whole records selected.
+    void deleteRequested();
+    // Tab behind the last cell.
+    void nextNewRequested();
+    // A cell's content was put into its draft by hand.
+    void cellWritten(const gravin::RecordId& id);
 
 protected:
     bool edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) override;
@@ -77,12 +92,15 @@ protected:
     void focusInEvent(QFocusEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    QModelIndex moveCursor(CursorAction action, Qt::KeyboardModifiers modifiers) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
 
 private:
     int fittedWidth(int column) const;
+    std::optional<CellAction> cellActionOf(const QKeyEvent& event) const;
+    bool hasWholeRecordsSelected() const;
     bool toggleYesNo(const QModelIndex& index);
     bool openInstead(const QModelIndex& index);
     void keepPlace();

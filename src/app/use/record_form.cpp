@@ -13,6 +13,7 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <utility>
 
 namespace gravin {
 
@@ -95,6 +96,8 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
                 if (id == m_id)
                     refresh();
             });
+    // What is saved with the record decides on its Save too.
+    connect(workspace, &Workspace::draftsChanged, this, &RecordForm::refreshSoon);
     RecordStore* records = workspace->records(binding->tableName());
     connect(records, &RecordStore::recordsArrived, this, [this](const QList<Key>& keys) {
         if (keys.contains(m_id.key))
@@ -105,6 +108,21 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
             refresh();
     });
     refresh();
+}
+
+void RecordForm::refreshSoon() {
+    if (m_id.isNone() || !isVisible() || std::exchange(m_refreshesSoon, true))
+        return;
+    QMetaObject::invokeMethod(
+        this,
+        [this] {
+            m_refreshesSoon = false;
+            const QList<DraftPlace> with = m_binding->savedWith(m_id);
+            if (with == std::exchange(m_savedWith, with) && with.isEmpty())
+                return;
+            refresh();
+        },
+        Qt::QueuedConnection);
 }
 
 void RecordForm::setRecord(const RecordId& id) {
@@ -131,7 +149,7 @@ void RecordForm::fieldsDone() { m_fields->endTyping(); }
 
 void RecordForm::discard() {
     m_fields->endTyping();
-    m_binding->workspace()->drafts(m_binding->tableName())->discard(m_id);
+    m_binding->workspace()->discard(m_binding->tableName(), m_id);
 }
 
 QString RecordForm::saveReason() const { return m_binding->saveReason(m_id); }
@@ -195,6 +213,7 @@ void RecordForm::refreshHead(const Draft* draft) {
 }
 
 void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& problems) {
+    m_savedWith = m_binding->savedWith(m_id);
     const QString reason = saveReason();
     m_save->setEnabled(reason.isEmpty());
     m_save->setToolTip(reason.isEmpty() ? tr("Save this record (Ctrl+S)") : QString());
@@ -209,7 +228,9 @@ void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& pro
                      : problems.empty() ? QStringLiteral("faint")
                                         : QStringLiteral("warning"));
     m_save->setText(m_binding->isWarned(m_id) && reason.isEmpty() ? tr("Save all the same")
-                                                                  : tr("Save record"));
+                     : m_savedWith.isEmpty() || !reason.isEmpty()
+                         ? tr("Save record")
+                         : tr("Save %1").arg(countedRecords(m_savedWith.size() + (draft ? 1 : 0))));
     // The read-only reason stands under the name already.
     const bool saysNothing = m_binding->isReadOnly() || m_id.isNone();
     m_reason->setText(saysNothing        ? QString()

@@ -46,6 +46,7 @@ Q_SIGNALS:
 private:
     void refresh();
     void refreshHead(const Draft* draft);
+    void refreshSoon();
     void refreshFoot(const Draft* draft, const std::vector<Problem>& problems);
     void follow(const QString& link);
 
@@ -61,6 +62,8 @@ private:
     QPushButton* m_save;
     QPushButton* m_discard;
     QLabel* m_reason;
+    QList<DraftPlace> m_savedWith;
+    bool m_refreshesSoon = false;
 };
 
 } // namespace gravin

@@ -9,13 +9,17 @@
 #include "app/build/statements_dialog.h"
 #include "app/bulk/bulk_dialog.h"
 #include "app/look/theme.h"
+#include "app/use/cell_clipboard.h"
 #include "app/use/children_panel.h"
+#include "app/use/delete_dialog.h"
 #include "app/use/filter_bar.h"
 #include "app/use/form_fields.h"
 #include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
+#include "app/use/page_foot.h"
 #include "app/use/record_form.h"
 #include "app/use/row_actions.h"
+#include "app/use/save_many.h"
 #include "core/base/text.h"
 #include "core/project/form_arranging.h"
 #include "core/project/screen_links.h"
@@ -25,12 +29,9 @@
 #include <QHBoxLayout>
 #include <QIcon>
 #include <QLabel>
-#include <QLineEdit>
 #include <QMenu>
-#include <QMessageBox>
 #include <QPushButton>
 #include <QSplitter>
-#include <QToolButton>
 #include <QVBoxLayout>
 
 namespace gravin {
@@ -50,13 +51,6 @@ QPushButton* buttonFor(QAction* action, const QString& name) {
     follow();
     QObject::connect(action, &QAction::changed, button, follow);
     QObject::connect(button, &QPushButton::clicked, action, &QAction::trigger);
-    return button;
-}
-
-QToolButton* toolButtonFor(QAction* action, const QString& name) {
-    auto* button = new QToolButton;
-    button->setObjectName(name);
-    button->setDefaultAction(action);
     return button;
 }
 
@@ -85,15 +79,16 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     , m_onlyThese(new QPushButton)
     , m_title(new QLabel)
     , m_subtitle(new QLabel)
-    , m_position(new QLabel)
-    , m_footNote(new QLabel)
-    , m_goTo(new QLineEdit) {
+    , m_cells(new CellClipboard(this)) {
+    m_binding.setSavesChildren(true);
     makeActions();
+    m_foot = new PageFoot({action(Command::First), action(Command::Previous),
+                           action(Command::Next), action(Command::Last)});
     arrange();
     connectGrid();
     connect(m_form, &RecordForm::stateChanged, this, &ScreenPage::refresh);
     connect(m_form, &RecordForm::saveRequested, this, &ScreenPage::save);
-    connect(workspace, &Workspace::draftsChanged, this, &ScreenPage::refreshPosition);
+    connect(workspace, &Workspace::draftsChanged, this, &ScreenPage::refreshSoon);
     connect(workspace, &Workspace::saved, this,
             [this](const QString& table, const RecordId& before, const RecordId& now) {
                 if (table == m_binding.tableName() && m_grid->currentRecord() == before)
@@ -103,7 +98,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     connect(m_buildFace, &BuildFace::refused, this, [this](const QString& reason) {
         showNotice({Notice::Kind::Refused, reason});
     });
-    connect(m_buildFace, &BuildFace::described, m_footNote, &QLabel::setText);
+    connect(m_buildFace, &BuildFace::described, m_foot, &PageFoot::setNote);
     connect(m_buildFace, &BuildFace::partChanged, this, &ScreenPage::applyArrangement);
     connect(m_buildFace, &BuildFace::screenSettingsRequested, this, [this] {
         (new ScreenSettings(m_binding.workspace(), this->screenId(), this))->show();
@@ -114,7 +109,9 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
         applyArrangement();
         refresh();
     });
-    connect(m_goTo, &QLineEdit::returnPressed, this, [this] { goTo(m_goTo->text()); });
+    connect(m_foot, &PageFoot::goToRequested, this, &ScreenPage::goTo);
+    connect(m_foot, &PageFoot::saveAllRequested, this, &ScreenPage::saveAll);
+    connect(m_cells, &CellClipboard::notice, this, &ScreenPage::showNotice);
     // The form is the main grid's record: with the focus in it, commands mean that one.
     connect(qApp, &QApplication::focusChanged, this, [this](QWidget*, const QWidget* now) {
         if (m_active == m_grid || !now || !m_form->isAncestorOf(now))
@@ -135,10 +132,22 @@ ScreenPage::~ScreenPage() {
 
 void ScreenPage::connectGrid() {
     connect(m_grid, &GridView::currentRecordChanged, this, [this](const RecordId& id) {
+        const RecordId left = std::exchange(m_current, id);
         m_form->setRecord(id);
         if (m_children)
             m_children->setParentRecord(id);
+        if (!left.isNone())
+            saveLeft({&m_binding, m_grid, {}, {}, {}}, left);
         refresh();
+    });
+    connect(m_grid, &GridView::cellsRequested, this, &ScreenPage::onCells);
+    connect(m_grid, &GridView::deleteRequested, this, [this] { run(Command::Delete); });
+    connect(m_grid, &GridView::nextNewRequested, this, [this] { run(Command::New); });
+    connect(m_grid, &GridView::cellWritten, this, [this](const RecordId& id) {
+        saveWritten({&m_binding, m_grid, {}, {}, {}}, id);
+    });
+    connect(m_form->fields(), &FormFields::settled, this, [this] {
+        saveWritten({&m_binding, m_grid, {}, {}, {}}, m_form->record());
     });
     connect(m_grid, &GridView::openRequested, this,
             [this](const RecordId& id) { m_openEdits->open(screenId(), id); });
@@ -152,7 +161,7 @@ void ScreenPage::connectGrid() {
     for (const auto signal : {&QAbstractItemModel::rowsInserted, &QAbstractItemModel::rowsRemoved})
         connect(m_model, signal, this, [this] {
             chooseFirstRecord();
-            refresh();
+            refreshSoon();
         });
     connect(m_model, &QAbstractItemModel::modelReset, this, &ScreenPage::refresh);
     connect(m_filterBar, &FilterBar::changed, this, &ScreenPage::refresh);
@@ -185,8 +194,11 @@ void ScreenPage::makeActions() {
     };
     const QList<Entry> entries{
         {Command::Save, tr("Save record"), {}, "document-save"},
+        {Command::SaveAll, tr("Save all of this screen"), {}, "document-save-all"},
         {Command::Discard, tr("Discard edits"), {}, "edit-undo"},
         {Command::New, tr("New record"), QKeySequence(QKeySequence::New), "list-add"},
+        {Command::Copy, tr("Copy this record"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C),
+         "edit-copy"},
         {Command::Delete, tr("Delete…"), QKeySequence(Qt::CTRL | Qt::Key_Delete), "edit-delete"},
         {Command::Bulk, tr("Bulk update…"), QKeySequence(Qt::CTRL | Qt::Key_B), "edit-select-all"},
         {Command::Open, tr("Open in window"), QKeySequence(Qt::CTRL | Qt::Key_Return),
@@ -222,6 +234,7 @@ QWidget* ScreenPage::makeHead() {
     m_saveProject->setObjectName(QStringLiteral("save-project"));
     connect(m_saveProject, &QPushButton::clicked, this, &ScreenPage::saveProjectRequested);
     m_useButtons = {buttonFor(action(Command::New), QStringLiteral("new-record")),
+                    buttonFor(action(Command::Copy), QStringLiteral("copy-record")),
                     buttonFor(action(Command::Open), QStringLiteral("open-window")),
                     buttonFor(action(Command::Bulk), QStringLiteral("bulk-update")),
                     buttonFor(action(Command::Delete), QStringLiteral("delete-record"))};
@@ -236,31 +249,6 @@ QWidget* ScreenPage::makeHead() {
     layout->addWidget(m_buildFace->tools());
     layout->addWidget(m_saveProject);
     return head;
-}
-
-QWidget* ScreenPage::makeFoot() {
-    auto* foot = new QWidget;
-    foot->setProperty("role", "raised");
-    m_position->setObjectName(QStringLiteral("position"));
-    m_footNote->setProperty("role", "faint");
-    m_goTo->setObjectName(QStringLiteral("go-to"));
-    m_goTo->setPlaceholderText(tr("Go to number or key"));
-    m_goTo->setMaximumWidth(Distance(150));
-    m_goTo->setToolTip(
-        tr("A number goes to that position, anything else to the record with that key (Ctrl+G)"));
-    auto* layout = new QHBoxLayout(foot);
-    layout->setContentsMargins(8, 3, 8, 3);
-    layout->setSpacing(2);
-    layout->addWidget(toolButtonFor(action(Command::First), QStringLiteral("go-first")));
-    layout->addWidget(toolButtonFor(action(Command::Previous), QStringLiteral("go-previous")));
-    layout->addWidget(m_position);
-    layout->addWidget(toolButtonFor(action(Command::Next), QStringLiteral("go-next")));
-    layout->addWidget(toolButtonFor(action(Command::Last), QStringLiteral("go-last")));
-    layout->addSpacing(8);
-    layout->addWidget(m_goTo);
-    layout->addStretch();
-    layout->addWidget(m_footNote);
-    return foot;
 }
 
 void ScreenPage::arrange() {
@@ -287,7 +275,7 @@ void ScreenPage::arrange() {
     workLayout->setContentsMargins(0, 0, 0, 0);
     workLayout->setSpacing(0);
     workLayout->addWidget(m_halves, 1);
-    workLayout->addWidget(makeFoot());
+    workLayout->addWidget(m_foot);
     m_all->setHandleWidth(1);
     m_all->setChildrenCollapsible(false);
     m_all->addWidget(work);
@@ -348,6 +336,11 @@ void ScreenPage::makeChildren() {
                 m_openEdits->open(part.binding->screenId(), id);
             });
     connect(m_children, &ChildrenPanel::actionsRequested, this, &ScreenPage::showActions);
+    connect(m_children, &ChildrenPanel::cellsRequested, this, &ScreenPage::onCells);
+    connect(m_children, &ChildrenPanel::deleteRequested, this, [this] { run(Command::Delete); });
+    connect(m_children, &ChildrenPanel::nextNewRequested, this, [this] { run(Command::New); });
+    connect(m_children, &ChildrenPanel::cellWritten, this, &ScreenPage::saveWritten);
+    connect(m_children, &ChildrenPanel::recordLeft, this, &ScreenPage::saveLeft);
 }
 
 GridPart ScreenPage::part() const {
@@ -355,7 +348,7 @@ GridPart ScreenPage::part() const {
         if (const GridPart part = m_children->partOf(m_active); part.isValid())
             return part;
     }
-    return {m_model->binding(), m_grid, {}, {}};
+    return {m_model->binding(), m_grid, {}, {}, {}};
 }
 
 void ScreenPage::setBuild(bool build) {
@@ -375,7 +368,7 @@ void ScreenPage::setBuild(bool build) {
     m_saveProject->setVisible(build);
     m_subtitle->setVisible(!build);
     m_filterBar->setVisible(!build);
-    m_footNote->clear();
+    m_foot->setNote({});
     refresh();
 }
 
@@ -410,8 +403,7 @@ void ScreenPage::focusForm() {
 }
 
 void ScreenPage::askWhereToGo() {
-    m_goTo->setFocus(Qt::ShortcutFocusReason);
-    m_goTo->selectAll();
+    m_foot->askWhereToGo();
 }
 
 void ScreenPage::goTo(const QString& text) {
@@ -426,7 +418,7 @@ void ScreenPage::goTo(const QString& text) {
         showNotice({Notice::Kind::Refused, tr("There is no record “%1” in this list.").arg(text)});
         return;
     }
-    m_goTo->clear();
+    m_foot->went();
     step(row);
     focusGrid();
 }
@@ -480,12 +472,20 @@ QString ScreenPage::reasonAgainst(Command command) const {
     switch (command) {
     case Command::Save:
         return now.binding->saveReason(id);
+    case Command::SaveAll:
+        return draftsToSave(*m_binding.workspace(), tablesShown()).isEmpty()
+                   ? tr("There are no edits to save.")
+                   : QString();
     case Command::Discard:
         return now.binding->draft(id) ? QString() : tr("There are no edits to discard.");
     case Command::New:
         if (const QString reason = screen.reasonAgainst(Operation::Insert); !reason.isEmpty())
             return reason;
         return now.noNewReason;
+    case Command::Copy:
+        if (const QString reason = screen.reasonAgainst(Operation::Insert); !reason.isEmpty())
+            return reason;
+        return id.isNone() ? tr("No record is chosen.") : now.noNewReason;
     case Command::Delete:
         return reasonAgainstRemoving(now);
     case Command::Bulk:
@@ -513,17 +513,25 @@ void ScreenPage::run(Command command) {
     case Command::Save:
         save();
         break;
+    case Command::SaveAll:
+        saveAll();
+        break;
     case Command::Discard:
         if (m_active == m_grid)
             m_form->discard();
         else
-            m_binding.workspace()->drafts(now.binding->tableName())->discard(now.current());
+            m_binding.workspace()->discard(now.binding->tableName(), now.current());
         break;
     case Command::New:
         newRecord();
         break;
+    case Command::Copy:
+        if (const auto made = m_binding.workspace()->copyRecord(now.binding->screen(),
+                                                                now.current(), now.parent))
+            beginRecord(*made);
+        break;
     case Command::Delete:
-        deleteRecord();
+        deleteRecords();
         break;
     case Command::Bulk:
         (new BulkDialog(m_binding.workspace(), now.binding->screenId(), now.grid->selectedRecords(),
@@ -555,7 +563,7 @@ void ScreenPage::save() {
     m_savedHere = now.current();
     if (m_active == m_grid)
         m_form->fieldsDone();
-    now.binding->workspace()->save(now.binding->screen(), now.current());
+    now.binding->save(now.current());
 }
 
 // What the developer wants to follow a save, when it was this page's own.
@@ -580,7 +588,13 @@ void ScreenPage::followSave(const RecordId& before, const RecordId& now) {
 
 void ScreenPage::newRecord() {
     const GridPart now = part();
-    const RecordId id = m_binding.workspace()->newRecord(now.binding->screen(), now.presets);
+    beginRecord(
+        m_binding.workspace()->newRecord(now.binding->screen(), now.presets, now.parent));
+}
+
+// Where its first field waits to be filled in.
+void ScreenPage::beginRecord(const RecordId& id) {
+    const GridPart now = part();
     now.grid->setCurrentRecord(id);
     const Arrangement arrangement = now.binding->screen().screen.arrangement;
     if (arrangement == Arrangement::GridWindows)
@@ -591,29 +605,104 @@ void ScreenPage::newRecord() {
         now.grid->beginFirstEdit();
 }
 
-void ScreenPage::deleteRecord() {
+void ScreenPage::deleteRecords() {
     const GridPart now = part();
-    const RecordId id = now.current();
-    const BoundScreen screen = now.binding->screen();
-    const QString name = now.binding->nameOf(id);
-    const QString key = keyText(id.key, screen.table->keyTypes());
-    auto* question =
-        new QMessageBox(QMessageBox::NoIcon, tr("Delete record"),
-                        tr("Delete %1 (key %2) from %3?").arg(name, key, screen.screen.label),
-                        QMessageBox::Cancel, this);
-    question->setObjectName(QStringLiteral("delete-question"));
-    question->setInformativeText(tr("It can be rolled back from the change log."));
-    question->setAttribute(Qt::WA_DeleteOnClose);
-    QPushButton* sure = question->addButton(tr("Delete 1 record"), QMessageBox::AcceptRole);
-    sure->setObjectName(QStringLiteral("delete-sure"));
-    question->setDefaultButton(QMessageBox::Cancel);
-    connect(question, &QMessageBox::buttonClicked, this,
-            [this, question, sure, id, name, screen](QAbstractButton* button) {
-                if (button == question->button(QMessageBox::Cancel) || button != sure)
-                    return;
-                m_binding.workspace()->deleteRecord(screen, id.key, name);
-            });
-    question->open();
+    std::vector<Key> keys;
+    QStringList names;
+    QList<RecordId> selected = now.grid->selectedRecords();
+    if (!selected.contains(now.current()))
+        selected = {now.current()};
+    for (const RecordId& id : selected) {
+        if (id.isNew() || id.isNone())
+            continue;
+        keys.push_back(id.key);
+        const QString name = now.binding->nameOf(id);
+        names += name.isEmpty() ? keyText(id.key, now.binding->screen().table->keyTypes()) : name;
+    }
+    (new DeleteDialog(m_binding.workspace(), now.binding->screen(), keys, names, this))->open();
+}
+
+QStringList ScreenPage::tablesShown() const {
+    QStringList tables{m_binding.tableName()};
+    if (m_children)
+        tables += m_children->tables();
+    tables.removeDuplicates();
+    return tables;
+}
+
+void ScreenPage::saveAll() {
+    Workspace& workspace = *m_binding.workspace();
+    m_form->fieldsDone();
+    const QList<DraftPlace> places = draftsToSave(workspace, tablesShown());
+    if (places.isEmpty())
+        return;
+    const auto problems = saveProblems(workspace, places);
+    if (problems.isEmpty()) {
+        workspace.saver()->save(m_binding.screen().screen.label, places.front(), places.mid(1));
+        return;
+    }
+    auto* dialog = new SaveProblemsDialog(problems, places.size(), this);
+    connect(dialog, &SaveProblemsDialog::wanted, this, &ScreenPage::goToField);
+    dialog->open();
+}
+
+void ScreenPage::goToField(const DraftPlace& place, const QString& column) {
+    const int row = m_model->rowOf(place.id);
+    if (place.table != m_binding.tableName() || row < 0) {
+        Q_EMIT m_binding.workspace()->recordWanted(
+            screenIdFor(m_binding.workspace()->project(), place.table), place.id);
+        return;
+    }
+    m_grid->setCurrentRecord(place.id);
+    if (showsForm())
+        m_form->focusField(column);
+    else
+        m_grid->focusField(column);
+}
+
+void ScreenPage::onCells(CellAction action) {
+    switch (action) {
+    case CellAction::Copy:
+        m_cells->copy(part());
+        break;
+    case CellAction::Cut:
+        m_cells->cut(part());
+        break;
+    case CellAction::Paste:
+        m_cells->paste(part());
+        break;
+    case CellAction::FillDown:
+        m_cells->fillDown(part());
+        break;
+    case CellAction::Clear:
+        m_cells->clear(part());
+        break;
+    }
+}
+
+void ScreenPage::saveLeft(const GridPart& part, const RecordId& id) {
+    const Draft* draft = part.binding->draft(id);
+    if (m_build || !draft || draft->saving ||
+        part.binding->screen().screen.savesItself == SavesItself::Never ||
+        (draft->changed.isEmpty() && draft->bad.isEmpty()))
+        return;
+    const auto problems =
+        m_binding.workspace()->problems(part.binding->tableName(), id);
+    if (problems.empty())
+        part.binding->save(id);
+    else
+        showNotice({Notice::Kind::Refused,
+                    tr("%1 is not saved yet. %2")
+                        .arg(part.binding->nameOf(id), problems.front().message)});
+}
+
+// A new record is finished before any of it is stored.
+void ScreenPage::saveWritten(const GridPart& part, const RecordId& id) {
+    const Draft* draft = part.binding->draft(id);
+    if (!m_build && draft && !draft->saving && !id.isNew() &&
+        part.binding->screen().screen.savesItself == SavesItself::AfterField &&
+        m_binding.workspace()->problems(part.binding->tableName(), id).empty())
+        part.binding->save(id);
 }
 
 void ScreenPage::showActions(const QPoint& globalPosition) {
@@ -671,6 +760,18 @@ void ScreenPage::refresh() {
     refreshPosition();
 }
 
+void ScreenPage::refreshSoon() {
+    if (std::exchange(m_refreshesSoon, true))
+        return;
+    QMetaObject::invokeMethod(
+        this,
+        [this] {
+            m_refreshesSoon = false;
+            refresh();
+        },
+        Qt::QueuedConnection);
+}
+
 // While a grid of children has the work, the buttons say so.
 void ScreenPage::refreshActionTexts() {
     const GridPart now = part();
@@ -694,12 +795,13 @@ void ScreenPage::refreshPosition() {
                                                : tr("no records");
     else
         position = tr("%1 of %2").arg(QLocale().toString(m_grid->currentIndex().row() + 1), count);
-    m_position->setText(position);
+    m_foot->setPosition(position);
     m_form->setPosition(position);
     if (m_build)
         return;
-    const auto drafts = m_binding.workspace()->drafts(m_binding.tableName())->all().size();
-    m_footNote->setText(drafts == 0 ? QString() : counted(drafts, tr("draft"), tr("drafts")));
+    const auto drafts = draftsToSave(*m_binding.workspace(), tablesShown()).size();
+    m_foot->setNote(drafts == 0 ? QString() : counted(drafts, tr("draft"), tr("drafts")));
+    m_foot->setDrafts(drafts);
 }
 
 } // namespace gravin

@@ -8,18 +8,19 @@
 #include <QWidget>
 
 class QLabel;
-class QLineEdit;
 class QPushButton;
 class QSplitter;
 
 namespace gravin {
 
 class BuildFace;
+class CellClipboard;
 class ChildrenPanel;
 class FilterBar;
 class FormShaper;
 class NoticeLine;
 class OpenEdits;
+class PageFoot;
 class PlateView;
 class RecordForm;
 
@@ -29,7 +30,20 @@ class ScreenPage : public QWidget {
     Q_OBJECT
 public:
     // What can be done on a screen. Each is disabled, with the reason, while it cannot be done.
-    enum class Command { Save, Discard, New, Delete, Bulk, Open, First, Previous, Next, Last };
+    enum class Command {
+        Save,
+        SaveAll,
+        Discard,
+        New,
+        Copy,
+        Delete,
+        Bulk,
+        Open,
+        First,
+        Previous,
+        Next,
+        Last
+    };
 
     ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits* openEdits,
                QWidget* parent = nullptr);
@@ -58,6 +72,9 @@ public:
     void askWhereToGo();
     void goTo(const QString& text);
     void goToRecord(const Key& key);
+    // To a field of a draft where it can be mended: here, or in a window of its own.
+    void goToField(const DraftPlace& place, const QString& column);
+    const QString& screenLabel() const { return m_binding.screen().screen.label; }
     // Shows these records only, until the person asks for all again. `words`: which they are.
     void showOnly(const Restriction& only, const QString& words);
     void focusGrid();
@@ -76,7 +93,6 @@ Q_SIGNALS:
 private:
     void makeActions();
     QWidget* makeHead();
-    QWidget* makeFoot();
     void arrange();
     void applyArrangement();
     void makeChildren();
@@ -86,12 +102,21 @@ private:
     void run(Command command);
     void step(int row);
     void newRecord();
-    void deleteRecord();
+    void beginRecord(const RecordId& id);
+    void deleteRecords();
     void save();
+    void saveAll();
+    QStringList tablesShown() const;
+    void onCells(CellAction action);
+    // Where the screen saves by itself: what was left, or written.
+    void saveLeft(const GridPart& part, const RecordId& id);
+    void saveWritten(const GridPart& part, const RecordId& id);
     void followSave(const RecordId& before, const RecordId& now);
     void showActions(const QPoint& globalPosition);
     void goAlong(const RowAction& action, const GridPart& part);
     void refresh();
+    // Once for all that happens in this turn of the event loop.
+    void refreshSoon();
     void refreshPosition();
     void refreshActionTexts();
     void chooseFirstRecord();
@@ -120,11 +145,12 @@ private:
     QPushButton* m_onlyThese; // shown while the records are restricted; ends it
     QLabel* m_title;
     QLabel* m_subtitle;
-    QLabel* m_position;
-    QLabel* m_footNote;
-    QLineEdit* m_goTo;
+    PageFoot* m_foot;
+    CellClipboard* m_cells;
+    RecordId m_current; // of the main grid
     RecordId m_savedHere; // by this page's own Save
     bool m_build = false;
+    bool m_refreshesSoon = false;
     std::optional<Arrangement> m_arranged;
     std::optional<QList<RecordLink>> m_listedChildren; // those of the panel that stands now
 };

@@ -15,6 +15,13 @@ using FieldValues = QMap<QString, Value>; // by column name
 // Every value of a record but those the database computes.
 FieldValues fieldValues(const Table& table, const Record& record);
 
+// A value that an insert of the same change gives: a child gets its new parent's key.
+struct HandedDown {
+    QString column;
+    size_t from = 0; // the place of the insert among the edits, before this one
+    QString fromColumn;
+};
+
 // What is to be done to one record.
 struct RecordEdit {
     Operation operation = Operation::Update;
@@ -29,6 +36,8 @@ struct RecordEdit {
     bool cascade = false;
     // Insert: the hidden row number a deleted record had (see Table::rowNumber).
     std::optional<qint64> rowNumber = std::nullopt;
+    // Insert and update: more columns to write.
+    QList<HandedDown> handedDown = {};
 };
 
 // A unit of work before it is done: all of it happens, with its log entry, or none.
@@ -94,6 +103,8 @@ struct WriteFailure {
     Error error;
     std::vector<Problem> problems;         // with ErrorKind::Refused
     std::vector<RecordConflict> conflicts; // with ErrorKind::Conflict
+    // The place of the edit that stands in the way; nothing: it is not one of them.
+    std::optional<size_t> edit = std::nullopt;
 };
 
 using WriteResult = Result<CommittedChange, WriteFailure>;

@@ -96,16 +96,32 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
 // triggers know. So what it refuses at first is tried again when the rest is done, as long as that
 // helps.
 ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
-    std::vector<RecordEdit> pending = request.edits;
+    struct Pending {
+        RecordEdit edit;
+        size_t place;
+    };
+    std::vector<Pending> pending;
+    for (const RecordEdit& edit : request.edits)
+        pending.push_back({edit, pending.size()});
+    for (const RecordEdit& edit : request.edits) {
+        if (edit.operation == Operation::Delete)
+            m_toDelete.insert({edit.table, edit.key}, edit.before);
+    }
+    const bool handsDown =
+        std::any_of(request.edits.begin(), request.edits.end(),
+                    [](const RecordEdit& edit) { return !edit.handedDown.isEmpty(); });
     const bool mayTryAgain = request.restoring && pending.size() > 1;
     const bool mayReturn = mayTryAgain || mayGoOn(request);
     while (!pending.empty()) {
-        std::vector<RecordEdit> refused;
-        for (RecordEdit& edit : pending) {
+        std::vector<Pending> refused;
+        for (auto& [edit, place] : pending) {
             const size_t recordsBefore = m_change.records.size();
             if (Status set = mayReturn ? m_session.setSavepoint() : done(); !set)
                 return fail(set.error());
-            if (apply(edit, request)) {
+            const Step handed = takeHandedDown(edit);
+            if (handed && apply(edit, request)) {
+                if (handsDown && edit.operation == Operation::Insert)
+                    m_inserted.insert(place, m_change.records.back().after);
                 if (Status kept = mayReturn ? m_session.keepSavepoint() : done(); !kept)
                     return fail(kept.error());
                 continue;
@@ -113,13 +129,14 @@ ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
             const bool byDatabase =
                 !m_failure.problems.empty() && m_failure.problems.front().check == u"database";
             const bool goesOn = std::exchange(m_goesOn, false);
+            m_failure.edit = place;
             if (!goesOn && (!mayTryAgain || !byDatabase))
                 return Stop{};
             if (Status returned = m_session.returnToSavepoint(); !returned)
                 return fail(returned.error());
             m_change.records.resize(recordsBefore);
             if (!goesOn)
-                refused.push_back(std::move(edit));
+                refused.push_back({std::move(edit), place});
         }
         if (!refused.empty() && refused.size() == pending.size())
             return Stop{};
@@ -134,6 +151,17 @@ ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
         std::move(m_gaps),
         {}};
     return Stop{};
+}
+
+ChangeWriter::Step ChangeWriter::takeHandedDown(RecordEdit& edit) {
+    for (const HandedDown& handed : std::as_const(edit.handedDown)) {
+        const auto from = m_inserted.constFind(handed.from);
+        if (from == m_inserted.constEnd() || !from->contains(handed.fromColumn))
+            return fail({ErrorKind::Usage, say("Nothing gives %1.%2 its value in this change.")
+                                               .arg(edit.table, handed.column)});
+        edit.after.insert(handed.column, from->value(handed.fromColumn));
+    }
+    return Nothing{};
 }
 
 bool ChangeWriter::mayGoOn(const ChangeRequest& request) const {
@@ -395,7 +423,11 @@ ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Rec
             continue;
 
         const bool empties = reference->onDelete == ForeignKey::Action::SetNull;
-        if (!empties && !cascade)
+        const bool allGo = std::all_of(
+            keys->begin(), keys->end(), [&, childName = child->name](const Key& key) {
+                return m_toDelete.contains({childName, key});
+            });
+        if (!empties && !cascade && !allGo)
             return refuse({{},
                            {},
                            QStringLiteral("reference"),
@@ -407,7 +439,8 @@ ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Rec
         if (const QString reason = child->readOnlyReason(); !reason.isEmpty())
             return fail({ErrorKind::ReadOnly, reason});
         for (const Key& key : *keys) {
-            RecordEdit edit{Operation::Delete, child->name, key, {}, {}, cascade};
+            RecordEdit edit{Operation::Delete, child->name, key,
+                            m_toDelete.value({child->name, key}), {}, cascade};
             if (empties) {
                 edit.operation = Operation::Update;
                 for (const QString& column : reference->columns)

@@ -30,6 +30,7 @@ private:
 
     Step applyAll(const ChangeRequest& request);
     bool mayGoOn(const ChangeRequest& request) const;
+    Step takeHandedDown(RecordEdit& edit);
     Step apply(const RecordEdit& edit, const ChangeRequest& request);
     Step insert(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
     Step update(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
@@ -58,6 +59,9 @@ private:
     const RuleBook& m_rules;
     ChangeLog m_log;
     CommittedChange m_change;
+    QHash<size_t, FieldValues> m_inserted; // by the place of the edit
+    // What the request itself deletes, with what was seen of it.
+    QHash<std::pair<QString, Key>, FieldValues> m_toDelete;
     std::vector<std::pair<QString, Key>> m_removing; // deletions under way, outermost first
     bool m_goesOn = false;       // the record that stopped the last step does not stop the run
     std::vector<Problem> m_gaps; // what a run has to ask for

@@ -236,6 +236,7 @@ Screen readScreen(const OrderedJson& json, const QString& place) {
     });
     screen.form = readForm(reader.take("form"), place + QStringLiteral(".form"));
     screen.rowHeight = reader.word("row_height", RowHeight::Comfortable, rowHeightFromName);
+    screen.savesItself = reader.word("saves_itself", SavesItself::Never, savesItselfFromName);
     screen.afterSaving = reader.word("after_saving", AfterSaving::Stay, afterSavingFromName);
     const QString childPlace = place + QStringLiteral(".children");
     if (const OrderedJson children = reader.take("children"); !children.is_null()) {

@@ -220,6 +220,8 @@ OrderedJson jsonOf(const Screen& screen) {
     putRights(json, screen.allowed);
     if (screen.rowHeight != RowHeight::Comfortable)
         json["row_height"] = utf8(rowHeightName(screen.rowHeight));
+    if (screen.savesItself != SavesItself::Never)
+        json["saves_itself"] = utf8(savesItselfName(screen.savesItself));
     if (screen.afterSaving != AfterSaving::Stay)
         json["after_saving"] = utf8(afterSavingName(screen.afterSaving));
     json["fields"] = OrderedJson::array();

@@ -26,6 +26,11 @@ constexpr std::array AfterSavings{Word<AfterSaving>{AfterSaving::Stay, "stay"},
                                   Word<AfterSaving>{AfterSaving::NewRecord, "new"},
                                   Word<AfterSaving>{AfterSaving::Close, "close"}};
 
+constexpr std::array SavingItself{
+    Word<SavesItself>{SavesItself::Never, "never"},
+    Word<SavesItself>{SavesItself::LeavingRecord, "leaving-record"},
+    Word<SavesItself>{SavesItself::AfterField, "after-field"}};
+
 constexpr std::array RowActions{Word<RowAction::Kind>{RowAction::Kind::Open, "open"},
                                 Word<RowAction::Kind>{RowAction::Kind::Delete, "delete"},
                                 Word<RowAction::Kind>{RowAction::Kind::GoTo, "go_to"}};
@@ -93,6 +98,14 @@ QString rowHeightName(RowHeight height) { return QLatin1String(entryOf(RowHeight
 
 std::optional<RowHeight> rowHeightFromName(const QString& name) {
     return valueOf<RowHeight>(RowHeights, name);
+}
+
+QString savesItselfName(SavesItself when) {
+    return QLatin1String(entryOf(SavingItself, when).name);
+}
+
+std::optional<SavesItself> savesItselfFromName(const QString& name) {
+    return valueOf<SavesItself>(SavingItself, name);
 }
 
 QString afterSavingName(AfterSaving after) {

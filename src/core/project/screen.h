@@ -50,6 +50,12 @@ enum class AfterSaving { Stay, NextRecord, NewRecord, Close };
 QString afterSavingName(AfterSaving after); // "next"
 std::optional<AfterSaving> afterSavingFromName(const QString& name);
 
+// When what is edited is saved by itself: never, as the person leaves the record, or after each
+// field.
+enum class SavesItself { Never, LeavingRecord, AfterField };
+QString savesItselfName(SavesItself when); // "leaving-record"
+std::optional<SavesItself> savesItselfFromName(const QString& name);
+
 // How records of one screen belong to a record of another: the values of `columns` here are those
 // of `targetColumns` there.
 struct RecordLink {
@@ -82,6 +88,7 @@ struct Screen {
     QList<ScreenField> fields = {}; // in the grid's order
     FormLayout form = {};
     RowHeight rowHeight = RowHeight::Comfortable;
+    SavesItself savesItself = SavesItself::Never;
     AfterSaving afterSaving = AfterSaving::Stay;
     // Of arrangements that show them; nothing said: all there are.
     std::optional<QList<RecordLink>> children = {};

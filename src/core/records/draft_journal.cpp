@@ -42,11 +42,28 @@ QJsonObject jsonOf(const JournalledDraft& draft) {
     QJsonObject bad;
     for (auto text = draft.bad.begin(); text != draft.bad.end(); ++text)
         bad[text.key()] = *text;
-    return {{QStringLiteral("table"), draft.table},
+    QJsonObject json{{QStringLiteral("table"), draft.table},
             {QStringLiteral("key"), draft.key.isEmpty() ? QString() : draft.key.encoded()},
             {QStringLiteral("was"), jsonOf(draft.was)},
             {QStringLiteral("changed"), jsonOf(draft.changed)},
             {QStringLiteral("bad"), bad}};
+    if (!draft.id.isEmpty())
+        json[u"id"] = draft.id;
+    if (draft.parent)
+        json[u"parent"] =
+            QJsonObject{{QStringLiteral("id"), draft.parent->id},
+                        {QStringLiteral("table"), draft.parent->table},
+                        {QStringLiteral("columns"), QJsonArray::fromStringList(draft.parent->columns)},
+                        {QStringLiteral("match"),
+                         QJsonArray::fromStringList(draft.parent->targetColumns)}};
+    return json;
+}
+
+QStringList textsOf(const QJsonValue& list) {
+    QStringList texts;
+    for (const QJsonValue& text : list.toArray())
+        texts += text.toString();
+    return texts;
 }
 
 std::optional<JournalledDraft> draftFrom(const QJsonObject& json) {
@@ -64,13 +81,28 @@ std::optional<JournalledDraft> draftFrom(const QJsonObject& json) {
     const QJsonObject bad = json[u"bad"].toObject();
     for (auto text = bad.begin(); text != bad.end(); ++text)
         draft.bad.insert(text.key(), text->toString());
+    draft.id = json[u"id"].toString();
+    if (const QJsonObject parent = json[u"parent"].toObject(); !parent.isEmpty()) {
+        draft.parent = {parent[u"id"].toString(), parent[u"table"].toString(),
+                        textsOf(parent[u"columns"]), textsOf(parent[u"match"])};
+        if (draft.parent->columns.size() != draft.parent->targetColumns.size())
+            return std::nullopt;
+    }
     return draft;
 }
 
 } // namespace
 
-JournalledDraft journalled(const Draft& draft, const Table& table) {
+JournalledDraft journalled(const Draft& draft, const Table& table, const QString& run) {
+    const auto idOf = [&run](const QString& name, const RecordId& id) {
+        return QStringLiteral("%1/%2/%3").arg(run, name).arg(id.newNumber);
+    };
     JournalledDraft kept{table.name, draft.id.key, {}, {}, {}};
+    if (draft.id.isNew())
+        kept.id = idOf(table.name, draft.id);
+    if (draft.parent)
+        kept.parent = {idOf(draft.parent->table, draft.parent->id), draft.parent->table,
+                       draft.parent->columns, draft.parent->targetColumns};
     const auto keep = [&](int column) {
         kept.was.insert(table.columns[column].name, draft.was[static_cast<size_t>(column)]);
     };

@@ -14,9 +14,20 @@ struct JournalledDraft {
     QMap<QString, Value> was;
     QMap<QString, Value> changed;
     QMap<QString, QString> bad; // texts that their fields cannot take, as typed
+    // Of a new record: unique among all that is kept; and the new record it belongs to, if any.
+    QString id = {};
+    struct Parent {
+        QString id;
+        QString table;
+        QStringList columns;
+        QStringList targetColumns;
+        friend bool operator==(const Parent&, const Parent&) = default;
+    };
+    std::optional<Parent> parent = {};
     friend bool operator==(const JournalledDraft&, const JournalledDraft&) = default;
 };
-JournalledDraft journalled(const Draft& draft, const Table& table);
+// `run`: unique to the process and the project it works on.
+JournalledDraft journalled(const Draft& draft, const Table& table, const QString& run);
 // The draft as it can be taken up again. `now`: the record as it is stored now; null: it is gone.
 // What somebody else changed meanwhile in an edited field stands as theirs. Columns that the table
 // has no more are left out.

@@ -35,13 +35,40 @@ const Draft* DraftStore::find(const RecordId& id) const {
 
 QList<RecordId> DraftStore::all() const { return m_drafts.keys(); }
 
+DraftStore::Batch::Batch(DraftStore* store)
+    : m_store(store) {
+    ++m_store->m_batches;
+}
+
+DraftStore::Batch::~Batch() {
+    if (--m_store->m_batches > 0)
+        return;
+    m_store->m_untoldSet.clear();
+    for (const RecordId& id : std::exchange(m_store->m_untold, {}))
+        Q_EMIT m_store->changed(id);
+}
+
+void DraftStore::tell(const RecordId& id) {
+    if (m_batches == 0) {
+        Q_EMIT changed(id);
+    } else if (!m_untoldSet.contains(id)) {
+        m_untoldSet.insert(id);
+        m_untold += id;
+    }
+}
+
 RecordId DraftStore::addNew() {
     const RecordId id{{}, m_nextNew++};
+    Q_EMIT aboutToEdit(id);
+    beginNew(id);
+    return id;
+}
+
+void DraftStore::beginNew(const RecordId& id) {
     Q_EMIT newRecordAboutToBeAdded();
     begin(id, nullptr);
     m_newRecords += id;
     Q_EMIT newRecordAdded(id);
-    return id;
 }
 
 Draft& DraftStore::begin(const RecordId& id, const Record* record) {
@@ -70,7 +97,7 @@ void DraftStore::endIfEmpty(const RecordId& id) {
     const Draft* draft = find(id);
     if (draft && draft->isEmpty())
         m_drafts.remove(id);
-    Q_EMIT changed(id);
+    tell(id);
 }
 
 void DraftStore::takeUp(Draft draft) {
@@ -87,8 +114,11 @@ void DraftStore::setValue(const RecordId& id, const Record* record, int column,
     const Draft* present = find(id);
     if (!present && record && record->values[static_cast<size_t>(column)] == value)
         return;
+    Q_EMIT aboutToEdit(id);
     Draft& draft = begin(id, record);
     touch(draft, column);
+    if (draft.parent && draft.parent->columns.contains(m_table->columns[column].name))
+        draft.parent.reset();
     draft.bad.remove(column);
     const bool asBefore = draft.was[static_cast<size_t>(column)] == value;
     if (asBefore)
@@ -102,16 +132,18 @@ void DraftStore::setValue(const RecordId& id, const Record* record, int column,
 
 void DraftStore::setBadText(const RecordId& id, const Record* record, int column,
                             const BadText& bad) {
+    Q_EMIT aboutToEdit(id);
     Draft& draft = begin(id, record);
     touch(draft, column);
     draft.bad.insert(column, bad);
-    Q_EMIT changed(id);
+    tell(id);
 }
 
 void DraftStore::revertField(const RecordId& id, int column) {
     const auto found = m_drafts.find(id);
     if (found == m_drafts.end())
         return;
+    Q_EMIT aboutToEdit(id);
     Draft& draft = **found;
     touch(draft, column);
     draft.bad.remove(column);
@@ -120,7 +152,52 @@ void DraftStore::revertField(const RecordId& id, int column) {
     endIfEmpty(id);
 }
 
+void DraftStore::setParent(const RecordId& id, const DraftParent& parent) {
+    if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
+        (*found)->parent = parent;
+        tell(id);
+    }
+}
+
+std::optional<DraftEdits> DraftStore::edits(const RecordId& id) const {
+    const Draft* draft = find(id);
+    return draft ? std::optional(DraftEdits{draft->changed, draft->bad, draft->parent})
+                 : std::nullopt;
+}
+
+void DraftStore::putBack(const RecordId& id, const Record* record,
+                         const std::optional<DraftEdits>& edits) {
+    if (!edits) {
+        discard(id);
+        return;
+    }
+    const bool isThere = m_drafts.contains(id);
+    if (!isThere && !id.isNew() && !record)
+        return;
+    Q_EMIT aboutToEdit(id);
+    if (!isThere && id.isNew())
+        beginNew(id);
+    Draft& draft = begin(id, record);
+    draft.refusals.clear();
+    draft.answers.clear();
+    draft.warned.clear();
+    draft.changed = edits->changed;
+    draft.bad = edits->bad;
+    draft.parent = edits->parent;
+    draft.changed.removeIf([&](const auto& field) {
+        return !id.isNew() && draft.was[static_cast<size_t>(field.key())] == *field;
+    });
+    endIfEmpty(id);
+}
+
 void DraftStore::discard(const RecordId& id) {
+    if (!m_drafts.contains(id))
+        return;
+    Q_EMIT aboutToEdit(id);
+    end(id);
+}
+
+void DraftStore::end(const RecordId& id) {
     const int position = static_cast<int>(m_newRecords.indexOf(id));
     if (position >= 0)
         Q_EMIT newRecordAboutToBeRemoved(position);
@@ -129,20 +206,20 @@ void DraftStore::discard(const RecordId& id) {
         m_newRecords.removeAt(position);
         Q_EMIT newRecordRemoved();
     }
-    Q_EMIT changed(id);
+    tell(id);
 }
 
 void DraftStore::setSaving(const RecordId& id, bool saving) {
     if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
         (*found)->saving = saving;
-        Q_EMIT changed(id);
+        tell(id);
     }
 }
 
 void DraftStore::setRefusals(const RecordId& id, std::vector<Problem> problems) {
     if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
         (*found)->refusals = std::move(problems);
-        Q_EMIT changed(id);
+        tell(id);
     }
 }
 
@@ -151,27 +228,27 @@ void DraftStore::setAnswers(const RecordId& id, std::vector<Problem> problems) {
     if (found == m_drafts.end() || (*found)->answers == problems)
         return;
     (*found)->answers = std::move(problems);
-    Q_EMIT changed(id);
+    tell(id);
 }
 
 void DraftStore::setWarned(const RecordId& id, std::vector<Problem> warnings) {
     if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
         (*found)->warned = std::move(warnings);
-        Q_EMIT changed(id);
+        tell(id);
     }
 }
 
 void DraftStore::setTheirs(const RecordId& id, int column, const Value& theirs) {
     if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
         (*found)->theirs.insert(column, theirs);
-        Q_EMIT changed(id);
+        tell(id);
     }
 }
 
 void DraftStore::setGone(const RecordId& id) {
     if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
         (*found)->gone = true;
-        Q_EMIT changed(id);
+        tell(id);
     }
 }
 
@@ -181,7 +258,7 @@ void DraftStore::keepMine(const RecordId& id, int column) {
         return;
     // From now on the draft was begun on what they wrote, and replaces just that.
     (*found)->was[static_cast<size_t>(column)] = (*found)->theirs.take(column);
-    Q_EMIT changed(id);
+    tell(id);
 }
 
 void DraftStore::takeTheirs(const RecordId& id, int column) {
@@ -204,7 +281,7 @@ void DraftStore::saved(const RecordId& id, const QMap<int, Value>& written) {
             draft.changed.remove(field.key());
     }
     if (id.isNew())
-        discard(id);
+        end(id);
     else
         endIfEmpty(id);
 }
@@ -239,6 +316,8 @@ Occasion occasionOf(const Draft& draft, const Table& table) {
         occasion.written += table.columns[field.key()].name;
     for (auto bad = draft.bad.begin(); bad != draft.bad.end(); ++bad)
         occasion.unreadable += table.columns[bad.key()].name;
+    if (draft.parent)
+        occasion.unreadable.unite({draft.parent->columns.begin(), draft.parent->columns.end()});
     return occasion;
 }
 

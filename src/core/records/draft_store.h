@@ -19,6 +19,24 @@ struct BadText {
     friend bool operator==(const BadText&, const BadText&) = default;
 };
 
+// The record that a new one belongs to and that is not saved yet either: both are saved together,
+// and the values of `columns` are then those of `targetColumns` there.
+struct DraftParent {
+    QString table;
+    RecordId id;
+    QStringList columns;
+    QStringList targetColumns; // as many
+    friend bool operator==(const DraftParent&, const DraftParent&) = default;
+};
+
+// What a person has put into a draft.
+struct DraftEdits {
+    QMap<int, Value> changed;
+    QMap<int, BadText> bad;
+    std::optional<DraftParent> parent;
+    friend bool operator==(const DraftEdits&, const DraftEdits&) = default;
+};
+
 // The unsaved edits of one record. Column numbers are those of the table.
 struct Draft {
     RecordId id;
@@ -33,6 +51,7 @@ struct Draft {
     // Warnings that the person has been told when saving; the next save lets them pass.
     std::vector<Problem> warned;
     bool saving = false;
+    std::optional<DraftParent> parent;
 
     // What the person sees in a column.
     Value value(int column) const {
@@ -70,6 +89,23 @@ public:
     void setBadText(const RecordId& id, const Record* record, int column, const BadText& bad);
     void revertField(const RecordId& id, int column);
     void discard(const RecordId& id);
+    // The new record belongs to one that is not saved yet, until it is given another parent.
+    void setParent(const RecordId& id, const DraftParent& parent);
+    std::optional<DraftEdits> edits(const RecordId& id) const;
+    // Puts back what edits() gave at another time, also where the draft has ended since; nothing:
+    // the draft ends. Requires `record` as setValue() does.
+    void putBack(const RecordId& id, const Record* record, const std::optional<DraftEdits>& edits);
+    // While it is held, what is told of changed drafts waits; each is told of once, at its end.
+    class Batch {
+    public:
+        explicit Batch(DraftStore* store);
+        ~Batch();
+        Batch(const Batch&) = delete;
+        Batch& operator=(const Batch&) = delete;
+
+    private:
+        DraftStore* m_store;
+    };
 
     void setSaving(const RecordId& id, bool saving);
     void setRefusals(const RecordId& id, std::vector<Problem> problems);
@@ -91,6 +127,8 @@ public:
     std::vector<Problem> problems(const RecordId& id, const TableRules& rules) const;
 
 Q_SIGNALS:
+    // A person's edit is about to be made, or what is called the same: begun, put back, discarded.
+    void aboutToEdit(const gravin::RecordId& id);
     void changed(const gravin::RecordId& id);
     void newRecordAboutToBeAdded();
     void newRecordAdded(const gravin::RecordId& id);
@@ -101,11 +139,17 @@ private:
     Draft& begin(const RecordId& id, const Record* record);
     void touch(Draft& draft, int column);
     void endIfEmpty(const RecordId& id);
+    void tell(const RecordId& id);
+    void beginNew(const RecordId& id);
+    void end(const RecordId& id);
 
     std::shared_ptr<const Table> m_table;
     QHash<RecordId, std::shared_ptr<Draft>> m_drafts;
     QList<RecordId> m_newRecords;
     int m_nextNew = 1;
+    int m_batches = 0;
+    QList<RecordId> m_untold;
+    QSet<RecordId> m_untoldSet;
 };
 
 } // namespace gravin

@@ -21,7 +21,9 @@ struct RecordId {
 
     bool isNew() const { return newNumber > 0; }
     bool isNone() const { return newNumber == 0 && key.isEmpty(); }
-    friend bool operator==(const RecordId&, const RecordId&) = default;
+    friend bool operator==(const RecordId& a, const RecordId& b) {
+        return a.newNumber == b.newNumber && a.key == b.key;
+    }
 };
 
 inline size_t qHash(const RecordId& id, size_t seed = 0) {

@@ -136,7 +136,7 @@ TEST(TakenUp, StandsBesideWhatOthersChangedMeanwhile) {
     const Record same{key(7), {Value::integer(7), text("Mine"), decimal("5.00"), Value::null()}};
     EXPECT_TRUE(takenUp(kept, table, &same, {key(7), 0}).changed.isEmpty());
     EXPECT_TRUE(takenUp(kept, table, nullptr, {key(7), 0}).gone);
-    EXPECT_EQ(journalled(draft, table).changed.size(), 2);
+    EXPECT_EQ(journalled(draft, table, QStringLiteral("run")).changed.size(), 2);
 }
 
 } // namespace

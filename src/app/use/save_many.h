@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/draft_saver.h"
+
+#include <QDialog>
+
+class QTableWidget;
+
+namespace gravin {
+
+// What stands in the way of saving several drafts at once: record, field and message, each a way
+// to its field.
+class SaveProblemsDialog : public QDialog {
+    Q_OBJECT
+public:
+    struct Line {
+        DraftPlace place;
+        QString column; // empty: the whole record
+        QString record;
+        QString field;
+        QString message;
+    };
+    // Deletes itself when closed.
+    SaveProblemsDialog(const QList<Line>& lines, qsizetype drafts, QWidget* parent);
+
+Q_SIGNALS:
+    void wanted(const gravin::DraftPlace& place, const QString& column);
+
+private:
+    void choose(int row);
+
+    QList<Line> m_lines;
+    QTableWidget* m_table;
+};
+
+// Those of these drafts in which something was put; a record just begun is nothing to save.
+QList<DraftPlace> draftsToSave(Workspace& workspace, const QStringList& tables);
+QList<SaveProblemsDialog::Line> saveProblems(Workspace& workspace,
+                                             const QList<DraftPlace>& places);
+
+} // namespace gravin
