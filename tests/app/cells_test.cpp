@@ -26,16 +26,14 @@ protected:
         Driver::clickCell(grid(), top, columnOf(left));
         Driver::clickCell(grid(), bottom, columnOf(right), Qt::ShiftModifier);
     }
-    qsizetype drafts() {
-        return workspace().drafts(QStringLiteral("aid"))->all().size();
-    }
+    qsizetype drafts() { return workspace().drafts(QStringLiteral("aid"))->all().size(); }
     const Draft* draft(qint64 id) {
         return workspace().drafts(QStringLiteral("aid"))->find({Key({Value::integer(id)}), 0});
     }
     qint64 asked(const QString& sql) const {
-        auto session = Session::open(
-            {Engine::Sqlite, folder() + QStringLiteral("/harbour.db"), true},
-            Session::Access::ReadOnly);
+        auto session =
+            Session::open({Engine::Sqlite, folder() + QStringLiteral("/harbour.db"), true},
+                          Session::Access::ReadOnly);
         return (*session)->scalar(sql)->toLongLong();
     }
 };
@@ -73,8 +71,9 @@ TEST_F(CellsTest, OneCellFillsTheSelectionAndFillDownTakesTheTop) {
     select(8, "light_character", 9, "light_character");
     press(Qt::Key_Delete);
     ASSERT_TRUE(noticed("Cleared 2 cells in 2 records"));
-    EXPECT_EQ(draft(9)->value(workspace().sharedTable(QStringLiteral("aid"))->indexOf(
-                  QStringLiteral("light_character"))),
+    EXPECT_EQ(draft(9)->value(workspace()
+                                  .sharedTable(QStringLiteral("aid"))
+                                  ->indexOf(QStringLiteral("light_character"))),
               Value());
 }
 

@@ -26,9 +26,9 @@ protected:
     }
     Session& session() {
         if (!m_session)
-            m_session = *Session::open(
-                {Engine::Sqlite, folder() + QStringLiteral("/harbour.db"), true},
-                Session::Access::ReadOnly);
+            m_session =
+                *Session::open({Engine::Sqlite, folder() + QStringLiteral("/harbour.db"), true},
+                               Session::Access::ReadOnly);
         return *m_session;
     }
     qint64 count(const QString& table) {
@@ -70,9 +70,9 @@ protected:
         }
         QTest::keyClick(children(), Qt::Key_V, Qt::ControlModifier);
         EXPECT_TRUE(noticed("Pasted 60 cells into 30 records"));
-        EXPECT_TRUE(Driver::until(
-            [&] { return grid()->gridModel()->binding()->saveReason(visit).isEmpty(); }))
-            << qPrintable(grid()->gridModel()->binding()->saveReason(visit));
+        EXPECT_TRUE(Driver::until([&] {
+            return grid()->gridModel()->binding()->saveReason(visit).isEmpty();
+        })) << qPrintable(grid()->gridModel()->binding()->saveReason(visit));
         return visit;
     }
 
@@ -131,8 +131,8 @@ TEST_F(FamilyTest, DiscardingTheParentEndsItsChildren) {
     const RecordId visit = begin();
     workspace().discard(QStringLiteral("visit"), visit);
     EXPECT_TRUE(workspace().openDrafts().isEmpty());
-    EXPECT_EQ(children()->model()->rowCount() > 0, !grid()->currentRecord().isNew() &&
-                                                       children()->model()->rowCount() > 0);
+    EXPECT_EQ(children()->model()->rowCount() > 0,
+              !grid()->currentRecord().isNew() && children()->model()->rowCount() > 0);
 }
 
 TEST_F(FamilyTest, ChildrenOfAStoredParentAreSavedWithIt) {

@@ -3,6 +3,7 @@
 #include "app/session/draft_keeper.h"
 #include "whole_example.h"
 
+#include <QDialog>
 #include <QDir>
 #include <QFile>
 #include <QStandardPaths>

@@ -97,8 +97,7 @@ TEST_F(ScreenPageTest, ADeletionNamesWhatWouldGoToo) {
     auto* agree = qobject_cast<QCheckBox*>(Driver::find(QStringLiteral("delete-agree")));
     ASSERT_NE(agree, nullptr);
     EXPECT_FALSE(sure->isEnabled());
-    const auto* told =
-        qobject_cast<QLabel*>(Driver::find(QStringLiteral("delete-consequences")));
+    const auto* told = qobject_cast<QLabel*>(Driver::find(QStringLiteral("delete-consequences")));
     EXPECT_TRUE(told->text().contains(QStringLiteral("of Visits would have to go too")));
     EXPECT_EQ(storedText(1, "name"), "Old Maid");
     Driver::click(agree);
@@ -120,9 +119,10 @@ TEST_F(ScreenPageTest, ADeletionNamesWhatWouldGoToo) {
 TEST_F(ScreenPageTest, SeveralRecordsAreDeletedAsOneChange) {
     // New ones, to which nothing refers.
     for (const char* code : {"Z1", "Z2", "Z3"})
-        writeOutside(QStringLiteral("INSERT INTO aid (code, name, sector_id, aid_type_id, day_rate) "
-                                    "VALUES ('%1', 'Spare %1', 1, 1, 10)")
-                         .arg(QLatin1String(code)));
+        writeOutside(
+            QStringLiteral("INSERT INTO aid (code, name, sector_id, aid_type_id, day_rate) "
+                           "VALUES ('%1', 'Spare %1', 1, 1, 10)")
+                .arg(QLatin1String(code)));
     ASSERT_TRUE(Driver::until([this] { return grid()->model()->rowCount() == 85; }));
     Driver::clickCell(grid(), 82, columnOf("name"));
     Driver::clickCell(grid(), 84, columnOf("name"), Qt::ShiftModifier);

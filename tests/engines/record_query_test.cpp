@@ -3,6 +3,7 @@
 #include "core/project/field_filter.h"
 #include "core/project/query_source.h"
 #include "core/project/screen_generator.h"
+#include "core/records/totals.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"
 
@@ -122,6 +123,48 @@ TEST_P(Query, ValuesAreCounted) {
     EXPECT_EQ(counts->front().count, 2);
     EXPECT_EQ(valueCounts(*session, *screen.table, *screen.table->column(name("id")), 2)->size(),
               2U);
+}
+
+TEST_P(Query, AListIsGroupedAndSummedInItsOrder) {
+    RecordQuery query{{{name("quay"), false}, {name("depth"), true}}, {}, {}};
+    const QStringList by{name("quay"), name("wet")};
+    query.sort.insert(1, {name("wet"), false});
+    const auto groups =
+        readGroups(*session, *screen.table, query, by, {name("depth")}, [] { return false; });
+    ASSERT_TRUE(groups) << qPrintable(groups.error().detail);
+    QString order;
+    qint64 records = 0;
+    for (const RecordGroup& group : *groups) {
+        order += QString::number(group.level);
+        ASSERT_EQ(group.values.size(), static_cast<size_t>(group.level) + 1);
+        if (group.level > 0)
+            continue;
+        EXPECT_EQ(group.first, records);
+        records += group.count;
+        if (group.values.front() == text("S")) {
+            EXPECT_EQ(group.count, 2);
+            EXPECT_EQ(group.totals.front().filled, 1);
+            EXPECT_EQ(group.totals.front().sum, decimal("9.25"));
+        }
+    }
+    // One quay has two kinds of berths; which of the three quays comes first, an engine may say.
+    EXPECT_EQ(QString(order).remove(name("011")).remove(name("01")), QString())
+        << qPrintable(order);
+    EXPECT_EQ(order.count(u'1'), 4);
+    EXPECT_EQ(records, 4);
+
+    const auto totals = readTotals(*session, *screen.table, {{}, {}, {name("id < 4")}},
+                                   {name("depth"), name("since")}, [] { return false; });
+    ASSERT_TRUE(totals);
+    EXPECT_EQ(totals->front().filled, 2);
+    EXPECT_EQ(totals->front().sum, decimal("13.75"));
+    EXPECT_EQ(totals->front().average, decimal("6.8750"));
+    EXPECT_EQ(totals->front().smallest, decimal("4.50"));
+    EXPECT_EQ(totals->back().largest, Value::date(QDate(2026, 3, 1)));
+    EXPECT_TRUE(totals->back().sum.isNull());
+    EXPECT_EQ(
+        readTotals(*session, *screen.table, {}, {name("depth")}, [] { return true; }).error().kind,
+        ErrorKind::Cancelled);
 }
 
 INSTANTIATE_TEST_SUITE_P(Engines, Query,

@@ -18,8 +18,8 @@ QList<int> differing(const std::optional<DraftEdits>& a, const std::optional<Dra
     const DraftEdits none;
     const DraftEdits& one = a ? *a : none;
     const DraftEdits& other = b ? *b : none;
-    for (const QList<int>& keys : {one.changed.keys(), other.changed.keys(), one.bad.keys(),
-                                   other.bad.keys()}) {
+    for (const QList<int>& keys :
+         {one.changed.keys(), other.changed.keys(), one.bad.keys(), other.bad.keys()}) {
         for (const int column : keys) {
             const bool same = one.changed.contains(column) == other.changed.contains(column) &&
                               one.changed.value(column) == other.changed.value(column) &&
@@ -42,7 +42,9 @@ DraftHistory::DraftHistory(Workspace* workspace, LiveRecords* live)
                     note({table, id});
             });
     connect(workspace, &Workspace::saved, this,
-            [this](const QString& table, const RecordId& before) { forget({table, before}); });
+            [this](const QString& table, const RecordId& before) {
+                forget({table, before});
+            });
 }
 
 void DraftHistory::note(const DraftPlace& place) {

@@ -112,8 +112,8 @@ void DraftKeeper::takeUp(const JournalledDraft& kept, const Record* now) {
 void DraftKeeper::takeUpParents() {
     for (const auto& [place, parent] : std::exchange(m_orphans, {})) {
         if (const auto found = m_takenUp.constFind(parent.id); found != m_takenUp.constEnd())
-            m_workspace->drafts(place.table)->setParent(
-                place.id, {parent.table, *found, parent.columns, parent.targetColumns});
+            m_workspace->drafts(place.table)
+                ->setParent(place.id, {parent.table, *found, parent.columns, parent.targetColumns});
     }
 }
 

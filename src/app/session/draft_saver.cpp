@@ -115,8 +115,7 @@ QList<DraftPlace> DraftSaver::draftsBelow(const BoundScreen& screen, const Recor
 
 void DraftSaver::addBelow(const BoundScreen& screen, const std::vector<Value>& values, int depth,
                           QList<DraftPlace>& below) const {
-    const auto links =
-        childrenOf(m_workspace->project(), m_workspace->catalog(), screen.screen);
+    const auto links = childrenOf(m_workspace->project(), m_workspace->catalog(), screen.screen);
     for (const RecordLink& link : links) {
         const auto child = m_workspace->bound(link.screen);
         const auto wanted = valuesOf(*screen.table, values, link.columns);
@@ -143,9 +142,8 @@ void DraftSaver::save(const QString& screenLabel, const DraftPlace& first,
                       const QList<DraftPlace>& others) {
     QList<DraftPlace> places = withFamilies(QList<DraftPlace>{first} + others);
     places.removeIf([&](const DraftPlace& place) { return !draft(place); });
-    if (places.isEmpty() || std::any_of(places.begin(), places.end(), [&](const auto& place) {
-            return draft(place)->saving;
-        }))
+    if (places.isEmpty() || std::any_of(places.begin(), places.end(),
+                                        [&](const auto& place) { return draft(place)->saving; }))
         return;
     // What the last save was refused for may be mended elsewhere by now: ask again.
     auto batches = batchesOf(places);
@@ -170,9 +168,8 @@ bool DraftSaver::mayBeSaved(const QList<DraftPlace>& places, std::vector<Problem
         warnings.insert(warnings.end(), told.begin(), told.end());
         for (const Problem& problem : m_workspace->problems(place.table, place.id)) {
             if (!problem.warning) {
-                refuse(places.size() > 1
-                                  ? tr("%1: %2").arg(nameOf(place), problem.message)
-                                  : problem.message);
+                refuse(places.size() > 1 ? tr("%1: %2").arg(nameOf(place), problem.message)
+                                         : problem.message);
                 return false;
             }
             if (std::find(told.begin(), told.end(), problem) != told.end())
@@ -286,10 +283,10 @@ void DraftSaver::succeed(const Batch& batch, const CommittedChange& change) {
     else if (first.id.isNew())
         text = tr("Added %1: change %2.").arg(name).arg(change.id);
     else
-        text = tr("Saved %1: %2, change %3.")
-                   .arg(name, counted(batch.written.front().values.size(), tr("field"),
-                                      tr("fields")))
-                   .arg(change.id);
+        text =
+            tr("Saved %1: %2, change %3.")
+                .arg(name, counted(batch.written.front().values.size(), tr("field"), tr("fields")))
+                .arg(change.id);
     Q_EMIT m_workspace->notice({Notice::Kind::Done, text});
 }
 
@@ -301,8 +298,7 @@ void DraftSaver::fail(const Batch& batch, const WriteFailure& failure) {
         if (conflict.gone)
             store->setGone(place.id);
         for (const FieldConflict& field : conflict.fields)
-            store->setTheirs(place.id,
-                             m_workspace->sharedTable(place.table)->indexOf(field.column),
+            store->setTheirs(place.id, m_workspace->sharedTable(place.table)->indexOf(field.column),
                              field.theirs);
     }
     store->setRefusals(place.id, failure.problems);
@@ -326,7 +322,8 @@ void DraftSaver::warn(const QList<DraftPlace>& places, const std::vector<Problem
         std::vector<Problem> warned = draft(place) ? draft(place)->warned : std::vector<Problem>{};
         warned.insert(warned.end(), more.begin(), more.end());
         for (const Problem& problem : m_workspace->problems(place.table, place.id)) {
-            if (!problem.warning || std::find(warned.begin(), warned.end(), problem) != warned.end())
+            if (!problem.warning ||
+                std::find(warned.begin(), warned.end(), problem) != warned.end())
                 continue;
             message = problem.message;
             warned.push_back(problem);
@@ -335,10 +332,9 @@ void DraftSaver::warn(const QList<DraftPlace>& places, const std::vector<Problem
     }
     Q_EMIT m_workspace->notice(
         {Notice::Kind::Refused,
-         (places.size() > 1
-              ? tr("Not saved yet. %1 have warnings. Save once more to keep them so.")
-                    .arg(countedRecords(places.size()))
-              : tr("Not saved yet. %1 Save once more to keep it so.").arg(message))});
+         (places.size() > 1 ? tr("Not saved yet. %1 have warnings. Save once more to keep them so.")
+                                  .arg(countedRecords(places.size()))
+                            : tr("Not saved yet. %1 Save once more to keep it so.").arg(message))});
 }
 
 void DraftSaver::refuse(const QString& sentence, const QString& detail) {

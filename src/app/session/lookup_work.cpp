@@ -87,15 +87,14 @@ void LookupWork::resolve(const BoundScreen& screen, const RecordId& id, const Bo
     };
     find(field, text, [this, screen, id, field, isStillTyped](const Value& value) {
         if (isStillTyped())
-            m_workspace->history()->quietly(
-                [&] { m_workspace->choose(screen, id, field, value); });
+            m_workspace->history()->quietly([&] { m_workspace->choose(screen, id, field, value); });
     });
 }
 
 void LookupWork::find(const BoundField& field, const QString& text, const Found& found) {
     const Lookup& lookup = field.definition.lookup;
-    const QString question = joinEscaped(QStringList{lookup.table, lookup.storedColumn, text} +
-                                         lookup.shownColumns);
+    const QString question =
+        joinEscaped(QStringList{lookup.table, lookup.storedColumn, text} + lookup.shownColumns);
     const bool isAsked = m_asked.contains(question);
     m_asked[question] += found;
     if (!isAsked)
@@ -134,8 +133,7 @@ void LookupWork::ask(const BoundField& field, const QString& text, const QString
                     return TableReader(session, table).countWhere({wanted.storedColumn}, {value});
                 },
                 [this, question, value = *stored](const Result<qint64>& count) {
-                    answer(question,
-                           count && *count > 0 ? std::optional(value) : std::nullopt);
+                    answer(question, count && *count > 0 ? std::optional(value) : std::nullopt);
                 });
         });
 }

@@ -143,9 +143,8 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
         return tr("Saving…");
     const std::vector<Problem> problems = standingInTheWay({tableName(), id});
     const auto wrongOthers =
-        std::count_if(others.begin(), others.end(), [&](const DraftPlace& place) {
-            return !standingInTheWay(place).empty();
-        });
+        std::count_if(others.begin(), others.end(),
+                      [&](const DraftPlace& place) { return !standingInTheWay(place).empty(); });
     if (problems.empty() && wrongOthers == 0)
         return {};
     QStringList missing;

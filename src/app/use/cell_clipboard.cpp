@@ -94,15 +94,15 @@ public:
                          .arg(counted(m_bad, CellClipboard::tr("text"), CellClipboard::tr("texts")),
                               m_firstBad);
         if (m_locked > 0)
-            words += CellClipboard::tr("%1 left alone: %2")
-                         .arg(counted(m_locked, CellClipboard::tr("cell"),
-                                      CellClipboard::tr("cells")),
-                              m_reason);
+            words +=
+                CellClipboard::tr("%1 left alone: %2")
+                    .arg(counted(m_locked, CellClipboard::tr("cell"), CellClipboard::tr("cells")),
+                         m_reason);
         if (m_notAdded > 0)
-            words += CellClipboard::tr("%1 of it found no record: %2")
-                         .arg(counted(m_notAdded, CellClipboard::tr("row"),
-                                      CellClipboard::tr("rows")),
-                              m_reason);
+            words +=
+                CellClipboard::tr("%1 of it found no record: %2")
+                    .arg(counted(m_notAdded, CellClipboard::tr("row"), CellClipboard::tr("rows")),
+                         m_reason);
         if (m_gone > 0)
             words += CellClipboard::tr("%1 gone meanwhile.").arg(countedRecords(m_gone));
         const bool allWell = m_bad + m_locked + m_notAdded + m_gone == 0;
@@ -175,8 +175,8 @@ void CellClipboard::withRecords(const GridPart& part, const Block& block, Read r
          keys](Session& session) { return TableReader(session, *table).records(keys); },
         [this, ids, read = std::move(read)](const Result<std::vector<Record>>& found) {
             if (!found) {
-                Q_EMIT notice({Notice::Kind::Refused, found.error().sentence,
-                               found.error().detail});
+                Q_EMIT notice(
+                    {Notice::Kind::Refused, found.error().sentence, found.error().detail});
                 return;
             }
             QHash<Key, std::shared_ptr<const Record>> byKey;
@@ -199,9 +199,8 @@ void CellClipboard::copy(const GridPart& part) {
                            .arg(countedRecords(block.rows), QLocale().toString(MostRows))});
         return;
     }
-    withRecords(part, block, [this, part, block](const std::vector<Row>& rows) {
-        copyRead(part, block, rows);
-    });
+    withRecords(part, block,
+                [this, part, block](const std::vector<Row>& rows) { copyRead(part, block, rows); });
 }
 
 void CellClipboard::copyRead(const GridPart& part, const Block& block,
@@ -210,14 +209,16 @@ void CellClipboard::copyRead(const GridPart& part, const Block& block,
     const DraftStore* drafts = workspace.drafts(part.binding->tableName());
     QList<QStringList> lines;
     for (const Row& row : rows) {
+        if (row.id.isNone())
+            continue; // the head of a group
         const Draft* draft = drafts->find(row.id);
         QStringList cells;
         for (const int column : block.columns) {
             const BoundField& field = part.binding->fields()[column];
-            const Value value =
-                draft        ? draft->value(field.columnIndex)
-                : row.stored ? row.stored->values[static_cast<size_t>(field.columnIndex)]
-                             : Value();
+            const Value value = draft ? draft->value(field.columnIndex)
+                                : row.stored
+                                    ? row.stored->values[static_cast<size_t>(field.columnIndex)]
+                                    : Value();
             cells += exchangedText(workspace, field, value);
         }
         lines += cells;
@@ -225,8 +226,8 @@ void CellClipboard::copyRead(const GridPart& part, const Block& block,
     QGuiApplication::clipboard()->setText(textFromCellBlock(lines));
     const qint64 cells = static_cast<qint64>(block.rows) * block.columns.size();
     if (cells > 1)
-        Q_EMIT notice({Notice::Kind::Done,
-                       tr("Copied %1.").arg(counted(cells, tr("cell"), tr("cells")))});
+        Q_EMIT notice(
+            {Notice::Kind::Done, tr("Copied %1.").arg(counted(cells, tr("cell"), tr("cells")))});
 }
 
 void CellClipboard::cut(const GridPart& part) {
@@ -334,8 +335,9 @@ void CellClipboard::write(const GridPart& part, const Block& block, const Conten
         for (int row = 0; row < block.rows; ++row) {
             const auto at = static_cast<size_t>(row);
             const bool isThere = at < rows.size();
-            if (isThere ? !writing.begin(rows[at].id, rows[at].stored.get())
-                        : !writing.beginNew())
+            if (isThere && rows[at].id.isNone())
+                continue; // the head of a group
+            if (isThere ? !writing.begin(rows[at].id, rows[at].stored.get()) : !writing.beginNew())
                 continue;
             for (int column = 0; column < block.columns.size(); ++column) {
                 if (const auto put = content(row, column))

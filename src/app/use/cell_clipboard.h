@@ -52,8 +52,7 @@ private:
     static Block selectedBlock(const GridPart& part);
     static QList<int> shownColumns(const GridView& grid, int from);
     void withRecords(const GridPart& part, const Block& block, Read read);
-    void copyRead(const GridPart& part, const Block& block,
-                  const std::vector<Row>& rows);
+    void copyRead(const GridPart& part, const Block& block, const std::vector<Row>& rows);
     // `done` makes the words of what was done of the numbers of cells and of records.
     void write(const GridPart& part, const Block& block, const ContentAt& content,
                const std::function<QString(qint64, qint64)>& done);

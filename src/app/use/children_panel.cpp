@@ -102,8 +102,7 @@ void ChildrenPanel::addChild(const RecordLink& link) {
         connect(child->below, &ChildrenPanel::openRequested, this, &ChildrenPanel::openRequested);
         connect(child->below, &ChildrenPanel::actionsRequested, this,
                 &ChildrenPanel::actionsRequested);
-        connect(child->below, &ChildrenPanel::cellsRequested, this,
-                &ChildrenPanel::cellsRequested);
+        connect(child->below, &ChildrenPanel::cellsRequested, this, &ChildrenPanel::cellsRequested);
         connect(child->below, &ChildrenPanel::deleteRequested, this,
                 &ChildrenPanel::deleteRequested);
         connect(child->below, &ChildrenPanel::nextNewRequested, this,

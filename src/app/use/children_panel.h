@@ -22,7 +22,7 @@ public:
     void setParentRecord(const RecordId& id);
     // The part that this grid belongs to, in this panel or one below; invalid: none.
     GridPart partOf(const QWidget* grid) const;
-    QStringList tables() const; // of all levels
+    QStringList tables() const;     // of all levels
     QList<GridView*> grids() const; // of this panel, in the order of its tabs
 
 Q_SIGNALS:

@@ -148,8 +148,12 @@ void DeleteDialog::run() {
     request.action = QStringLiteral("delete");
     request.screen = m_screen.screen.label;
     for (const Record& record : m_plan.records)
-        request.edits.push_back({Operation::Delete, m_screen.table->name, record.key,
-                                 fieldValues(*m_screen.table, record), {}, m_agree->isChecked()});
+        request.edits.push_back({Operation::Delete,
+                                 m_screen.table->name,
+                                 record.key,
+                                 fieldValues(*m_screen.table, record),
+                                 {},
+                                 m_agree->isChecked()});
     const QString name = m_names.value(0);
     m_workspace->write(std::move(request), this, [this, name](const WriteResult& result) {
         if (!result) {

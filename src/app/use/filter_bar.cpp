@@ -4,7 +4,9 @@
 #include "app/look/theme.h"
 
 #include <QHBoxLayout>
+#include <QInputDialog>
 #include <QLineEdit>
+#include <QMenu>
 #include <QToolButton>
 
 #include <algorithm>
@@ -22,7 +24,9 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     , m_binding(binding)
     , m_view(view)
     , m_query(view->query())
+    , m_saved(binding->workspace()->projectFile(), binding->screenId())
     , m_search(new QLineEdit)
+    , m_savedButton(new QToolButton)
     , m_words(new QWidget)
     , m_wordsLayout(new QHBoxLayout(m_words)) {
     setObjectName(QStringLiteral("filter-bar"));
@@ -42,9 +46,14 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     layout->setContentsMargins(space::Pad, 4, space::Pad, 6);
     layout->setSpacing(6);
     layout->addWidget(m_search);
+    m_savedButton->setObjectName(QStringLiteral("saved-lists"));
+    m_savedButton->setText(tr("Kept lists"));
+    m_savedButton->setToolTip(tr("Filters, order and groups that you keep under a name"));
+    connect(m_savedButton, &QToolButton::clicked, this, &FilterBar::showSaved);
     layout->addWidget(m_words);
     layout->addWidget(filter);
     layout->addStretch();
+    layout->addWidget(m_savedButton);
     m_searchSoon.setSingleShot(true);
     m_searchSoon.setInterval(SearchAfter);
     connect(m_search, &QLineEdit::textChanged, this, [this] { m_searchSoon.start(); });
@@ -68,7 +77,7 @@ void FilterBar::focusSearch() {
 }
 
 void FilterBar::sortBy(const QString& column, bool adds) {
-    SortOrder& sort = m_query.sort;
+    SortOrder& sort = m_setUp.sort;
     const auto found = std::find_if(sort.begin(), sort.end(),
                                     [&](const SortBy& by) { return by.column == column; });
     const bool wasSorted = found != sort.end();
@@ -86,8 +95,9 @@ void FilterBar::sortBy(const QString& column, bool adds) {
 
 void FilterBar::add(const ActiveFilter& filter) {
     if (!filter.column.isEmpty())
-        m_filters.removeIf([&](const ActiveFilter& each) { return each.column == filter.column; });
-    m_filters += filter;
+        m_setUp.filters.removeIf(
+            [&](const ActiveFilter& each) { return each.column == filter.column; });
+    m_setUp.filters += filter;
     apply();
 }
 
@@ -97,8 +107,92 @@ void FilterBar::askForFilter(const QString& column) {
     panel->open();
 }
 
+void FilterBar::groupBy(const QString& column) {
+    if (m_view->table().key.isEmpty()) {
+        Q_EMIT refused(tr("Without a key these records cannot be grouped."));
+        return;
+    }
+    if (m_setUp.groupedBy.removeAll(column) == 0)
+        m_setUp.groupedBy += column;
+    apply();
+}
+
+void FilterBar::hide(const QString& column) {
+    if (!m_setUp.hidden.contains(column))
+        m_setUp.hidden += column;
+    apply();
+}
+
+void FilterBar::showHeadMenu(const QString& column, const QPoint& globalPosition) {
+    const BoundField* field = m_binding->screen().field(column);
+    if (!field)
+        return;
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("head-menu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    const QString label = field->label();
+    menu->addAction(tr("Sort by %1").arg(label), this, [this, column] { sortBy(column, false); });
+    menu->addAction(tr("Filter by %1…").arg(label), this, [this, column] { askForFilter(column); });
+    menu->addAction(m_setUp.groupedBy.contains(column) ? tr("Do not group by %1").arg(label)
+                                                       : tr("Group by %1").arg(label),
+                    this, [this, column] { groupBy(column); });
+    menu->addAction(tr("Hide %1").arg(label), this, [this, column] { hide(column); });
+    menu->popup(globalPosition);
+}
+
+void FilterBar::take(const ListSetUp& setUp) {
+    m_setUp = setUp;
+    m_search->setText(setUp.search);
+    removeUnfit();
+}
+
+void FilterBar::showSaved() {
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("saved-menu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    const QStringList names = m_saved.names();
+    for (const QString& name : names)
+        menu->addAction(name, this, [this, name] { take(m_saved.find(name)); });
+    if (!names.isEmpty())
+        menu->addSeparator();
+    QAction* all =
+        menu->addAction(tr("All records, as the screen has them"), this, [this] { take({}); });
+    all->setEnabled(!m_setUp.isEmpty());
+    QAction* keep = menu->addAction(tr("Keep this list as…"), this, &FilterBar::askForName);
+    keep->setEnabled(!m_setUp.isEmpty());
+    if (!names.isEmpty()) {
+        QMenu* forget = menu->addMenu(tr("Forget"));
+        for (const QString& name : names)
+            forget->addAction(name, this, [this, name] { m_saved.forget(name); });
+    }
+    menu->popup(m_savedButton->mapToGlobal(QPoint(0, m_savedButton->height())));
+}
+
+void FilterBar::askForName() {
+    auto* question = new QInputDialog(this);
+    question->setObjectName(QStringLiteral("keep-list"));
+    question->setAttribute(Qt::WA_DeleteOnClose);
+    question->setWindowTitle(tr("Keep this list"));
+    question->setLabelText(tr("Name, under which it is found again"));
+    question->setOkButtonText(tr("Keep"));
+    connect(question, &QInputDialog::textValueSelected, this, [this](const QString& name) {
+        if (!name.trimmed().isEmpty() && !m_saved.keep(name.trimmed(), m_setUp))
+            Q_EMIT refused(tr("The list could not be kept in your settings."));
+    });
+    question->open();
+}
+
+QString FilterBar::labelsOf(const QStringList& columns) const {
+    QStringList labels;
+    for (const QString& column : columns) {
+        const BoundField* field = m_binding->screen().field(column);
+        labels += field ? field->label() : column;
+    }
+    return labels.join(QStringLiteral(", "));
+}
+
 void FilterBar::clearFilters() {
-    m_filters.clear();
+    m_setUp.filters.clear();
     m_search->clear();
     apply();
 }
@@ -106,18 +200,33 @@ void FilterBar::clearFilters() {
 // What names a column that is not there any more.
 void FilterBar::removeUnfit() {
     const Table& table = *m_binding->screen().table;
-    m_filters.removeIf(
+    m_setUp.filters.removeIf(
         [&](const ActiveFilter& each) { return !bindCondition(each.condition, table).ok(); });
-    m_query.sort.removeIf([&](const SortBy& by) { return !table.column(by.column); });
+    const auto isGone = [&](const QString& column) { return !table.column(column); };
+    m_setUp.sort.removeIf([&](const SortBy& by) { return isGone(by.column); });
+    m_setUp.groupedBy.removeIf(isGone);
+    m_setUp.hidden.removeIf(isGone);
     apply();
 }
 
 void FilterBar::apply() {
     m_searchSoon.stop();
-    m_query.search = m_search->text();
+    m_setUp.search = m_search->text();
+    m_query.search = m_setUp.search;
+    // A group's own order is that of its field, and stands before any other.
+    m_query.sort.clear();
+    SortOrder rest = m_setUp.sort;
+    for (const QString& column : std::as_const(m_setUp.groupedBy)) {
+        const auto found = std::find_if(rest.begin(), rest.end(),
+                                        [&](const SortBy& by) { return by.column == column; });
+        m_query.sort += found == rest.end() ? SortBy{column, false} : *found;
+        if (found != rest.end())
+            rest.erase(found);
+    }
+    m_query.sort += rest;
     m_query.searched = searchedColumns(m_binding->screen(), m_binding->workspace()->catalog());
     m_query.conditions.clear();
-    for (const ActiveFilter& filter : std::as_const(m_filters))
+    for (const ActiveFilter& filter : std::as_const(m_setUp.filters))
         m_query.conditions += filter.condition;
     m_query.only = m_view->restriction();
     if (m_query.words().isEmpty())
@@ -152,22 +261,32 @@ void FilterBar::showWords() {
         item->widget()->hide();
         delete item;
     }
-    for (const ActiveFilter& filter : std::as_const(m_filters))
+    for (const ActiveFilter& filter : std::as_const(m_setUp.filters))
         word(filter.words, tr("Take the filter away"), [this, filter] {
-            m_filters.removeOne(filter);
+            m_setUp.filters.removeOne(filter);
             apply();
         })->setObjectName(QStringLiteral("filter-word"));
+    if (!m_setUp.groupedBy.isEmpty())
+        word(tr("Grouped by %1").arg(labelsOf(m_setUp.groupedBy)), tr("Do not group"), [this] {
+            m_setUp.groupedBy.clear();
+            apply();
+        })->setObjectName(QStringLiteral("group-word"));
     QStringList sorted;
-    for (const SortBy& by : std::as_const(m_query.sort)) {
+    for (const SortBy& by : std::as_const(m_setUp.sort)) {
         const BoundField* field = m_binding->screen().field(by.column);
         sorted += (field ? field->label() : by.column) +
                   (by.descending ? QStringLiteral(" ↓") : QStringLiteral(" ↑"));
     }
     if (!sorted.isEmpty())
         word(tr("Sorted by %1").arg(sorted.join(QStringLiteral(", "))), tr("Do not sort"), [this] {
-            m_query.sort.clear();
+            m_setUp.sort.clear();
             apply();
         })->setObjectName(QStringLiteral("sort-word"));
+    if (!m_setUp.hidden.isEmpty())
+        word(tr("Without %1").arg(labelsOf(m_setUp.hidden)), tr("Show these fields again"), [this] {
+            m_setUp.hidden.clear();
+            apply();
+        })->setObjectName(QStringLiteral("hidden-word"));
     m_words->setVisible(m_wordsLayout->count() > 0);
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/use/filter_panel.h"
+#include "app/use/saved_lists.h"
 
 #include <QTimer>
 
@@ -21,6 +21,13 @@ public:
     // Sorts by this field; once more the other way round; a third time not at all. `adds`: behind
     // what is sorted by already.
     void sortBy(const QString& column, bool adds);
+    // Groups by this field behind what is grouped by already; once more: not.
+    void groupBy(const QString& column);
+    const QStringList& groupedBy() const { return m_setUp.groupedBy; }
+    void hide(const QString& column);
+    const QStringList& hidden() const { return m_setUp.hidden; }
+    // What can be done to the list by this field.
+    void showHeadMenu(const QString& column, const QPoint& globalPosition);
     void add(const ActiveFilter& filter);
     void askForFilter(const QString& column);
     void focusSearch();
@@ -32,10 +39,15 @@ public:
 
 Q_SIGNALS:
     void changed();
+    void refused(const QString& reason);
 
 private:
+    void take(const ListSetUp& setUp);
     void apply();
+    void showSaved();
+    void askForName();
     void showWords();
+    QString labelsOf(const QStringList& columns) const;
     QToolButton* word(const QString& text, const QString& help,
                       const std::function<void()>& remove);
     void removeUnfit();
@@ -43,9 +55,11 @@ private:
     ScreenBinding* m_binding;
     RecordView* m_view;
     RecordQuery m_query;
-    QList<ActiveFilter> m_filters;
+    ListSetUp m_setUp;
+    SavedLists m_saved;
     QTimer m_searchSoon;
     QLineEdit* m_search;
+    QToolButton* m_savedButton;
     QWidget* m_words;
     QHBoxLayout* m_wordsLayout;
 };

@@ -4,6 +4,7 @@
 #include "app/editors/field_editor.h"
 #include "app/look/theme.h"
 #include "app/use/open_edits.h"
+#include "core/base/text.h"
 #include "core/project/field_input.h"
 #include "core/value/text_form.h"
 
@@ -124,12 +125,123 @@ void GridModel::takeNew() {
     }
 }
 
+int GridModel::storedRows() const {
+    return isGrouped() ? m_groups.rowCount() : static_cast<int>(m_view->count());
+}
+
+void GridModel::setGroups(std::vector<RecordGroup> groups, const QStringList& columns,
+                          const QStringList& totalled) {
+    if (columns.isEmpty() && !isGrouped())
+        return;
+    beginResetModel();
+    m_groupedBy = columns;
+    m_totalled = totalled;
+    qint64 records = 0;
+    for (const RecordGroup& group : groups)
+        records += group.level == 0 ? group.count : 0;
+    if (columns.isEmpty())
+        m_groups.clear();
+    else
+        m_groups.setGroups(std::move(groups), static_cast<int>(columns.size()), records);
+    endResetModel();
+}
+
+const RecordGroup* GridModel::groupAt(int row) const {
+    return isGrouped() ? m_groups.groupAt(row) : nullptr;
+}
+
+bool GridModel::isGroupOpen(int row) const {
+    const RecordGroup* group = groupAt(row);
+    return group && m_groups.isOpen(*group);
+}
+
+QString GridModel::groupName(int row) const {
+    const RecordGroup* group = groupAt(row);
+    const BoundField* field =
+        group ? m_binding->screen().field(m_groupedBy.value(group->level)) : nullptr;
+    if (!field)
+        return {};
+    const QString shown = m_binding->workspace()->shown(*field, group->values.back());
+    return tr("%1: %2").arg(field->label(), shown.isEmpty() ? QStringLiteral("–") : shown);
+}
+
+QString GridModel::groupCount(int row) const {
+    const RecordGroup* group = groupAt(row);
+    return group ? countedRecords(group->count) : QString();
+}
+
+QString GridModel::groupTotal(int row, int column) const {
+    const RecordGroup* group = groupAt(row);
+    const BoundField& field = m_binding->fields()[column];
+    const qsizetype at = m_totalled.indexOf(field.name());
+    if (!group || at < 0 || static_cast<size_t>(at) >= group->totals.size())
+        return {};
+    const Value& sum = group->totals[static_cast<size_t>(at)].sum;
+    return sum.isNull() ? QString() : shownText(field, sum);
+}
+
+void GridModel::openGroup(int row, bool open) {
+    if (!groupAt(row) || isGroupOpen(row) == open)
+        return;
+    beginResetModel();
+    m_groups.setOpen(row, open);
+    endResetModel();
+}
+
+void GridModel::openAllGroups(bool open) {
+    beginResetModel();
+    m_groups.setAllOpen(open);
+    endResetModel();
+}
+
+bool GridModel::reveal(const RecordId& id) {
+    const qsizetype place = id.isNew() || id.isNone() ? -1 : m_view->rowOf(id.key);
+    if (place < 0)
+        return rowOf(id) >= 0;
+    if (isGrouped() && m_groups.rowOf(place) < 0) {
+        beginResetModel();
+        m_groups.reveal(place);
+        endResetModel();
+    }
+    return true;
+}
+
+int GridModel::headRowOf(const RecordId& id) const {
+    const qsizetype place = !isGrouped() || id.isNew() || id.isNone() ? -1 : m_view->rowOf(id.key);
+    return place < 0 ? -1 : m_groups.headRowOf(place);
+}
+
+qsizetype GridModel::placeAt(int row) const {
+    if (row < 0 || row >= rowCount() || groupAt(row))
+        return -1;
+    if (row >= storedRows())
+        return m_view->count() + row - storedRows();
+    return isGrouped() ? m_groups.placeAt(row) : row;
+}
+
+RecordId GridModel::recordAtPlace(qsizetype place) const {
+    if (place < 0 || place >= placeCount())
+        return {};
+    return place < m_view->count() ? RecordId{m_view->keyAt(place), 0}
+                                   : m_new[place - m_view->count()];
+}
+
+qsizetype GridModel::placeBefore(int row) const {
+    const RecordGroup* group = groupAt(row);
+    return (group ? group->first : placeAt(row)) - 1;
+}
+
+qsizetype GridModel::placeAfter(int row) const {
+    const RecordGroup* group = groupAt(row);
+    return group ? group->first : placeAt(row) + 1;
+}
+
 void GridModel::syncNew(const RecordId& newRecord) {
     const qsizetype at = m_new.indexOf(newRecord);
     const bool belongs = belongsHere(newRecord);
     if (belongs == (at >= 0))
         return;
-    const int row = static_cast<int>(m_view->count() + (belongs ? m_new.size() : at));
+    const int row = storedRows() + static_cast<int>(belongs ? m_new.size() : at);
     if (belongs) {
         beginInsertRows({}, row, row);
         m_new += newRecord;
@@ -142,19 +254,36 @@ void GridModel::syncNew(const RecordId& newRecord) {
 }
 
 void GridModel::connectView() {
-    connect(m_view, &RecordView::rowsAboutToBeAppended, this,
-            [this](qsizetype first, qsizetype last) {
-                beginInsertRows({}, static_cast<int>(first), static_cast<int>(last));
-            });
-    connect(m_view, &RecordView::rowsAppended, this, [this] { endInsertRows(); });
-    connect(m_view, &RecordView::rowAboutToBeInserted, this, [this](qsizetype row) {
-        beginInsertRows({}, static_cast<int>(row), static_cast<int>(row));
-    });
-    connect(m_view, &RecordView::rowInserted, this, [this] { endInsertRows(); });
+    // Rows of a grouped list stand elsewhere; its groups are read anew after each such change.
+    const auto beginInsert = [this](qsizetype first, qsizetype last) {
+        if (isGrouped())
+            beginResetModel();
+        else
+            beginInsertRows({}, static_cast<int>(first), static_cast<int>(last));
+    };
+    const auto endInsert = [this] {
+        if (isGrouped())
+            endResetModel();
+        else
+            endInsertRows();
+    };
+    connect(m_view, &RecordView::rowsAboutToBeAppended, this, beginInsert);
+    connect(m_view, &RecordView::rowsAppended, this, endInsert);
+    connect(m_view, &RecordView::rowAboutToBeInserted, this,
+            [beginInsert](qsizetype row) { beginInsert(row, row); });
+    connect(m_view, &RecordView::rowInserted, this, endInsert);
     connect(m_view, &RecordView::rowAboutToBeRemoved, this, [this](qsizetype row) {
-        beginRemoveRows({}, static_cast<int>(row), static_cast<int>(row));
+        if (isGrouped())
+            beginResetModel();
+        else
+            beginRemoveRows({}, static_cast<int>(row), static_cast<int>(row));
     });
-    connect(m_view, &RecordView::rowRemoved, this, [this] { endRemoveRows(); });
+    connect(m_view, &RecordView::rowRemoved, this, [this] {
+        if (isGrouped())
+            endResetModel();
+        else
+            endRemoveRows();
+    });
     connect(m_view, &RecordView::queryChanged, this, [this] {
         if (m_columns > 0)
             Q_EMIT headerDataChanged(Qt::Horizontal, 0, m_columns - 1);
@@ -177,7 +306,7 @@ void GridModel::connectDrafts() {
         const qsizetype at = m_new.indexOf(m_drafts->newRecords()[position]);
         if (at < 0)
             return;
-        const int row = static_cast<int>(m_view->count() + at);
+        const int row = storedRows() + static_cast<int>(at);
         beginRemoveRows({}, row, row);
         m_new.removeAt(at);
         endRemoveRows();
@@ -187,19 +316,18 @@ void GridModel::connectDrafts() {
 RecordId GridModel::recordAt(int row) const {
     if (row < 0)
         return {};
-    if (row < m_view->count())
-        return {m_view->keyAt(row), 0};
-    const qsizetype position = row - m_view->count();
-    return position < m_new.size() ? m_new[position] : RecordId{};
+    return recordAtPlace(placeAt(row));
 }
 
 int GridModel::rowOf(const RecordId& id) const {
     if (id.isNone())
         return -1;
-    if (!id.isNew())
-        return static_cast<int>(m_view->rowOf(id.key));
+    if (!id.isNew()) {
+        const qsizetype place = m_view->rowOf(id.key);
+        return place >= 0 && isGrouped() ? m_groups.rowOf(place) : static_cast<int>(place);
+    }
     const qsizetype position = m_new.indexOf(id);
-    return position < 0 ? -1 : static_cast<int>(m_view->count() + position);
+    return position < 0 ? -1 : storedRows() + static_cast<int>(position);
 }
 
 RecordMarks GridModel::marks(int row) const {
@@ -243,7 +371,7 @@ void GridModel::recordChanged(const RecordId& id) {
 }
 
 int GridModel::rowCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : static_cast<int>(m_view->count() + m_new.size());
+    return parent.isValid() ? 0 : storedRows() + static_cast<int>(m_new.size());
 }
 
 int GridModel::columnCount(const QModelIndex& parent) const {
@@ -324,6 +452,8 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
         return {};
     const BoundField& field = m_binding->fields()[index.column()];
     const RecordId id = recordAt(index.row());
+    if (id.isNone())
+        return groupData(index, role);
     const Draft* draft = m_drafts->find(id);
     switch (role) {
     case Qt::DisplayRole:
@@ -333,7 +463,10 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
         const auto shown = m_binding->value(id, field);
         if (!shown)
             return QString();
-        if (id.isNew() && shown->isNull() && field.column.givenByDatabase)
+        const bool isGiven =
+            field.column.givenByDatabase ||
+            (draft && draft->parent && draft->parent->columns.contains(field.name()));
+        if (id.isNew() && shown->isNull() && isGiven)
             return tr("given on save");
         return m_binding->workspace()->shown(field, *shown);
     }
@@ -380,6 +513,22 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
     }
 }
 
+// The head of a group has no values; it says itself.
+QVariant GridModel::groupData(const QModelIndex& index, int role) const {
+    if (role != Qt::AccessibleTextRole && role != Qt::ToolTipRole)
+        return {};
+    const RecordGroup* group = groupAt(index.row());
+    if (!group)
+        return {};
+    const QString total = groupTotal(index.row(), index.column());
+    const QString state = isGroupOpen(index.row()) ? tr("open") : tr("closed");
+    const QString text =
+        tr("%1, %2, %3").arg(groupName(index.row()), groupCount(index.row()), state);
+    return total.isEmpty() ? text
+                           : tr("%1, %2 in all: %3")
+                                 .arg(text, m_binding->fields()[index.column()].label(), total);
+}
+
 // " ↓", and its place where several fields are sorted by.
 QString GridModel::sortMark(const QString& column) const {
     const SortOrder& sort = m_view->query().sort;
@@ -421,6 +570,8 @@ Qt::ItemFlags GridModel::flags(const QModelIndex& index) const {
     Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
     const BoundField& field = m_binding->fields()[index.column()];
     const bool inWindows = m_binding->screen().screen.arrangement == Arrangement::GridWindows;
+    if (groupAt(index.row()))
+        return flags;
     if (!inWindows && FieldEditor::fitsInCell(field) &&
         m_binding->readOnlyReason(field, recordAt(index.row())).isEmpty())
         flags |= Qt::ItemIsEditable;

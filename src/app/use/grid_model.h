@@ -3,6 +3,7 @@
 
 #include "app/look/paint.h"
 #include "app/session/screen_binding.h"
+#include "app/use/group_rows.h"
 
 #include <QAbstractTableModel>
 #include <QColor>
@@ -39,9 +40,39 @@ public:
     ScreenBinding* binding() const { return m_binding; }
     RecordView* view() const { return m_view; }
 
-    // The record of a row; a record without a row answers −1.
+    // The record of a row; none where the head of a group stands. A record without a row answers
+    // −1, also one in a group that is closed.
     RecordId recordAt(int row) const;
     int rowOf(const RecordId& id) const;
+
+    // Shows the list in groups. `groups` are those of the view, by these columns, with what these
+    // others come to; no columns: no groups.
+    void setGroups(std::vector<RecordGroup> groups, const QStringList& columns,
+                   const QStringList& totalled);
+    bool isGrouped() const { return m_groups.isGrouped(); }
+    const QStringList& groupedBy() const { return m_groupedBy; }
+    // The group whose head stands in this row; null: none does.
+    const RecordGroup* groupAt(int row) const;
+    bool isGroupOpen(int row) const;
+    // "Sector: Fairway", and "12 records".
+    QString groupName(int row) const;
+    QString groupCount(int row) const;
+    // What this field comes to in the group, as people read it; empty: nothing.
+    QString groupTotal(int row, int column) const;
+    void openGroup(int row, bool open);
+    void openAllGroups(bool open);
+    // Opens the groups that this record stands in. False: it is not in the list.
+    bool reveal(const RecordId& id);
+    // The row of the head that stands for a record of a closed group; −1: none does.
+    int headRowOf(const RecordId& id) const;
+    // Places count the records of the whole list from 0, new ones last, whatever groups are open.
+    // The place of a row's record; −1: it has none.
+    qsizetype placeAt(int row) const;
+    RecordId recordAtPlace(qsizetype place) const;
+    qsizetype placeCount() const { return m_view->count() + m_new.size(); }
+    // Of the next record before and behind a row; there may be none there.
+    qsizetype placeBefore(int row) const;
+    qsizetype placeAfter(int row) const;
     RecordMarks marks(int row) const;
     // Writes what an editor holds.
     void apply(const QModelIndex& index, const std::variant<QString, Value>& content);
@@ -56,6 +87,7 @@ public:
     bool setData(const QModelIndex& index, const QVariant& text, int role) override;
 
 private:
+    int storedRows() const;
     void connectView();
     void connectDrafts();
     bool belongsHere(const RecordId& newRecord) const;
@@ -65,6 +97,7 @@ private:
     void recordChanged(const RecordId& id);
     bool hasProblem(const RecordId& id, const QString& column, bool warning) const;
     QString toolTip(const QModelIndex& index) const;
+    QVariant groupData(const QModelIndex& index, int role) const;
     QString sortMark(const QString& column) const;
     // Whether the words of a tag stand in this cell: its field's, or for the whole record that of
     // its name.
@@ -77,6 +110,9 @@ private:
     RecordView* m_view;
     DraftStore* m_drafts;
     RecordStore* m_records;
+    GroupRows m_groups;
+    QStringList m_groupedBy;
+    QStringList m_totalled;
     QList<RecordId> m_new;
     std::optional<DraftPlace> m_newParent;
     QStringList m_names; // of the columns

@@ -29,6 +29,7 @@ constexpr double HitStrength = 0.3;
 constexpr double TagSize = 0.85; // of the font
 constexpr int TagPad = 5;
 constexpr int SwatchSize = 13;
+constexpr int GroupIndent = 18;
 
 // Rows of several lines show texts wrapped.
 bool tall(const QRect& cell) { return cell.height() > space::RowHeight + space::RowHeight / 3; }
@@ -323,7 +324,9 @@ GridView::GridView(GridModel* model, QWidget* parent)
 RecordId GridView::currentRecord() const { return m_model->recordAt(currentIndex().row()); }
 
 void GridView::setCurrentRecord(const RecordId& id) {
-    const int row = m_model->rowOf(id);
+    int row = m_model->rowOf(id);
+    if (row < 0 && m_model->reveal(id))
+        row = m_model->rowOf(id);
     // The list may be being read anew: the record is gone to when its row arrives.
     m_wanted = row < 0 ? id : RecordId();
     if (row < 0)
@@ -337,6 +340,14 @@ void GridView::setCurrentRecord(const RecordId& id) {
 
 // The same record; where the new list lacks it, the one that stands there now.
 void GridView::keepPlace() {
+    // Its group was closed: the head stands for it. When a list begins to be grouped it stays open.
+    const bool isNewGrouping =
+        std::exchange(m_groupedBy, m_model->groupedBy()) != m_model->groupedBy();
+    if (const int head = m_model->headRowOf(m_current);
+        !isNewGrouping && head >= 0 && m_model->rowOf(m_current) < 0) {
+        setCurrentIndex(m_model->index(head, std::max(0, m_currentColumn)));
+        return;
+    }
     // What was gone to before the list had it goes first.
     setCurrentRecord(m_model->rowOf(m_wanted) >= 0 ? m_wanted : m_current);
     const RecordView* view = m_model->view();
@@ -356,8 +367,10 @@ QList<RecordId> GridView::selectedRecords() const {
     }
     std::sort(rows.begin(), rows.end());
     QList<RecordId> records;
-    for (const int row : rows)
-        records += m_model->recordAt(row);
+    for (const int row : rows) {
+        if (const RecordId id = m_model->recordAt(row); !id.isNone())
+            records += id;
+    }
     return records;
 }
 
@@ -365,6 +378,13 @@ void GridView::showHiddenFields(bool show) {
     m_showHidden = show;
     // In Build the names of the plate's lines stand above the gutter.
     verticalHeader()->setFixedWidth(show ? space::PlateNames : space::Gutter);
+    applyWidths();
+}
+
+void GridView::hideFields(const QStringList& columns) {
+    if (columns == m_unwanted)
+        return;
+    m_unwanted = columns;
     applyWidths();
 }
 
@@ -390,7 +410,8 @@ void GridView::applyWidths() {
     const QList<BoundField>& fields = m_model->binding()->fields();
     for (int column = 0; column < fields.size(); ++column) {
         const ScreenField& placement = fields[column].placement;
-        setColumnHidden(column, !placement.inGrid() && !m_showHidden);
+        const bool isShown = placement.inGrid() && !m_unwanted.contains(fields[column].name());
+        setColumnHidden(column, !isShown && !m_showHidden);
         const int width =
             placement.width == ScreenField::FittedWidth ? fittedWidth(column) : placement.width;
         if (columnWidth(column) != width)
@@ -476,7 +497,13 @@ void GridView::beginFirstEdit() {
     const int row = currentIndex().row();
     for (int column = 0; column < m_model->columnCount(); ++column) {
         const QModelIndex index = m_model->index(row, column);
-        if (isColumnHidden(column) || !(m_model->flags(index) & Qt::ItemIsEditable))
+        const auto now = m_model->value(index);
+        const Draft* draft = m_model->binding()->draft(m_model->recordAt(row));
+        const bool isGiven =
+            draft && draft->parent &&
+            draft->parent->columns.contains(m_model->binding()->fields()[column].name());
+        if (isColumnHidden(column) || !(m_model->flags(index) & Qt::ItemIsEditable) || isGiven ||
+            (now && !now->isNull()))
             continue;
         setCurrentIndex(index);
         edit(index);
@@ -496,6 +523,10 @@ void GridView::focusField(const QString& column) {
 void GridView::paintEvent(QPaintEvent* event) {
     QTableView::paintEvent(event);
     const ScreenBinding& binding = *m_model->binding();
+    if (m_model->isGrouped()) {
+        QPainter heads(viewport());
+        paintGroups(heads);
+    }
     if (m_model->rowCount() > 0 || !m_model->view()->isComplete())
         return;
     QPainter painter(viewport());
@@ -520,9 +551,90 @@ std::optional<CellAction> GridView::cellActionOf(const QKeyEvent& event) const {
     return std::nullopt;
 }
 
+void GridView::paintGroups(QPainter& painter) {
+    const int first = std::max(0, rowAt(0));
+    int last = rowAt(viewport()->height() - 1);
+    if (last < 0)
+        last = m_model->rowCount() - 1;
+    for (int row = first; row <= last; ++row) {
+        if (m_model->groupAt(row))
+            paintGroup(painter, row);
+    }
+}
+
+// One band across all columns: the name at the left, what fields come to below their heads.
+void GridView::paintGroup(QPainter& painter, int row) {
+    const Colours& colours = Theme::instance().colours();
+    const QRect band(0, rowViewportPosition(row), viewport()->width(), rowHeight(row));
+    const bool isCurrent = row == currentIndex().row();
+    painter.fillRect(band, colours.raised);
+    painter.fillRect(QRect(band.left(), band.bottom(), band.width(), 1), colours.lines);
+    const int indent = CellPad + m_model->groupAt(row)->level * GroupIndent;
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(colours.accent, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    const QPointF tip(indent + 4, band.center().y() + 0.5);
+    painter.drawPolyline(
+        m_model->isGroupOpen(row)
+            ? QPolygonF{tip + QPointF(-4, -2), tip + QPointF(0, 2.5), tip + QPointF(4, -2)}
+            : QPolygonF{tip + QPointF(-2, -4), tip + QPointF(2.5, 0), tip + QPointF(-2, 4)});
+    QFont bold = font();
+    bold.setWeight(QFont::DemiBold);
+    painter.setFont(bold);
+    painter.setPen(colours.ink);
+    const QString name = m_model->groupName(row);
+    QRect text = band.adjusted(indent + 16, 0, -CellPad, 0);
+    painter.drawText(text, Qt::AlignVCenter | Qt::AlignLeft, name);
+    text.setLeft(text.left() + painter.fontMetrics().horizontalAdvance(name) + CellPad);
+    painter.setFont(font());
+    painter.setPen(colours.faint);
+    const QString count = m_model->groupCount(row);
+    painter.drawText(text, Qt::AlignVCenter | Qt::AlignLeft, count);
+    const int end = text.left() + painter.fontMetrics().horizontalAdvance(count) + CellPad;
+    painter.setPen(colours.ink);
+    for (int column = 0; column < m_model->columnCount(); ++column) {
+        const QString total = isColumnHidden(column) ? QString() : m_model->groupTotal(row, column);
+        const int right = columnViewportPosition(column) + columnWidth(column) - CellPad;
+        const int left = right - figuresWidth(painter.fontMetrics(), total);
+        if (!total.isEmpty() && left > end)
+            painter.drawText(QRect(left, band.top(), right - left + 1, band.height()),
+                             Qt::AlignVCenter | Qt::AlignRight, total);
+    }
+    if (isCurrent && hasFocus()) {
+        painter.setPen(QPen(colours.accent, 2));
+        painter.drawRect(band.adjusted(1, 1, -1, -2));
+    }
+    painter.restore();
+}
+
+void GridView::toggleGroup(int row) {
+    const bool open = !m_model->isGroupOpen(row);
+    m_model->openGroup(row, open);
+    setCurrentIndex(m_model->index(row, std::max(0, m_currentColumn)));
+}
+
+bool GridView::openCurrentGroup(bool open) {
+    const int row = currentIndex().row();
+    if (!m_model->groupAt(row))
+        return false;
+    if (m_model->isGroupOpen(row) != open)
+        toggleGroup(row);
+    return true;
+}
+
+void GridView::mousePressEvent(QMouseEvent* event) {
+    const QModelIndex index = indexAt(event->pos());
+    if (event->button() == Qt::LeftButton && index.isValid() && m_model->groupAt(index.row())) {
+        setFocus(Qt::MouseFocusReason);
+        m_currentColumn = index.column();
+        toggleGroup(index.row());
+        return;
+    }
+    QTableView::mousePressEvent(event);
+}
+
 bool GridView::hasWholeRecordsSelected() const {
-    return selectionModel()->isRowSelected(currentIndex().row(), {}) &&
-           m_model->columnCount() > 1;
+    return selectionModel()->isRowSelected(currentIndex().row(), {}) && m_model->columnCount() > 1;
 }
 
 // Behind the last cell there is room for one more record.
@@ -544,6 +656,16 @@ void GridView::keyPressEvent(QKeyEvent* event) {
         else
             Q_EMIT cellsRequested(*action);
         return;
+    }
+    if (m_model->groupAt(currentIndex().row())) {
+        const bool opens = event->key() == Qt::Key_Right;
+        if ((opens || event->key() == Qt::Key_Left) && openCurrentGroup(opens))
+            return;
+        if (event->key() == Qt::Key_Space || event->key() == Qt::Key_Return ||
+            event->key() == Qt::Key_Enter) {
+            toggleGroup(currentIndex().row());
+            return;
+        }
     }
     if (event->key() == Qt::Key_Space && toggleYesNo(currentIndex()))
         return;
@@ -573,6 +695,8 @@ void GridView::keyPressEvent(QKeyEvent* event) {
 
 void GridView::mouseDoubleClickEvent(QMouseEvent* event) {
     const QModelIndex index = indexAt(event->pos());
+    if (index.isValid() && m_model->groupAt(index.row()))
+        return; // its first click did it
     if (toggleYesNo(index) || openInstead(index))
         return;
     QTableView::mouseDoubleClickEvent(event);

@@ -63,9 +63,13 @@ public:
     QList<RecordId> selectedRecords() const;
     // Shows every field, hidden ones too: for Build.
     void showHiddenFields(bool show);
+    // Fields that the person does not want to see now.
+    void hideFields(const QStringList& columns);
     void applyWidths();
-    // Opens the first cell of the current row that can be edited.
+    // Opens the first empty cell of the current row that can be edited.
     void beginFirstEdit();
+    // Opens or closes the group whose head is current; false: none is.
+    bool openCurrentGroup(bool open);
     // Makes this field of the current record the current cell.
     void focusField(const QString& column);
     using QTableView::edit;
@@ -94,11 +98,15 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
     QModelIndex moveCursor(CursorAction action, Qt::KeyboardModifiers modifiers) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
 
 private:
     int fittedWidth(int column) const;
+    void paintGroups(QPainter& painter);
+    void paintGroup(QPainter& painter, int row);
+    void toggleGroup(int row);
     std::optional<CellAction> cellActionOf(const QKeyEvent& event) const;
     bool hasWholeRecordsSelected() const;
     bool toggleYesNo(const QModelIndex& index);
@@ -109,6 +117,8 @@ private:
     GridModel* m_model;
     FrozenColumns* m_frozen = nullptr;
     bool m_showHidden = false;
+    QStringList m_unwanted;
+    QStringList m_groupedBy; // when the rows were last laid out
     RecordId m_current;
     RecordId m_wanted; // chosen before its row was there
     int m_currentColumn = 0;

@@ -28,6 +28,7 @@ PageFoot::PageFoot(const Steps& steps, QWidget* parent)
     : QWidget(parent)
     , m_position(new QLabel)
     , m_goTo(new QLineEdit)
+    , m_totals(new QLabel)
     , m_note(new QLabel)
     , m_saveAll(new QPushButton) {
     setProperty("role", "raised");
@@ -39,6 +40,11 @@ PageFoot::PageFoot(const Steps& steps, QWidget* parent)
     m_goTo->setMaximumWidth(GoToWidth);
     m_goTo->setToolTip(tr("A number goes to that position, anything else to the record with that "
                           "key, or to the next one that shows it (Ctrl+G)"));
+    m_totals->setObjectName(QStringLiteral("totals"));
+    m_totals->setTextFormat(Qt::PlainText);
+    m_totals->setProperty("role", "faint");
+    // Where there is no room for all of it, the rest of the line goes first.
+    m_totals->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     m_saveAll->setObjectName(QStringLiteral("save-all"));
     m_saveAll->hide();
     auto* layout = new QHBoxLayout(this);
@@ -51,7 +57,8 @@ PageFoot::PageFoot(const Steps& steps, QWidget* parent)
     layout->addWidget(toolButtonFor(steps.last, QStringLiteral("go-last")));
     layout->addSpacing(8);
     layout->addWidget(m_goTo);
-    layout->addStretch();
+    layout->addSpacing(12);
+    layout->addWidget(m_totals, 1);
     layout->addWidget(m_note);
     layout->addSpacing(8);
     layout->addWidget(m_saveAll);
@@ -63,6 +70,11 @@ PageFoot::PageFoot(const Steps& steps, QWidget* parent)
 void PageFoot::setPosition(const QString& text) { m_position->setText(text); }
 
 void PageFoot::setNote(const QString& text) { m_note->setText(text); }
+
+void PageFoot::setTotals(const QString& text) {
+    m_totals->setText(text);
+    m_totals->setToolTip(text);
+}
 
 void PageFoot::setDrafts(qsizetype count) {
     m_saveAll->setVisible(count > 0);

@@ -25,6 +25,8 @@ public:
     void setPosition(const QString& text);
     // What is said at the right; in Build of the setting that is edited.
     void setNote(const QString& text);
+    // What the current field comes to.
+    void setTotals(const QString& text);
     // Offers to save so many records together; 0: nothing is offered.
     void setDrafts(qsizetype count);
     void askWhereToGo();
@@ -38,6 +40,7 @@ Q_SIGNALS:
 private:
     QLabel* m_position;
     QLineEdit* m_goTo;
+    QLabel* m_totals;
     QLabel* m_note;
     QPushButton* m_saveAll;
 };

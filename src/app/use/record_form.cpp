@@ -228,9 +228,9 @@ void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& pro
                      : problems.empty() ? QStringLiteral("faint")
                                         : QStringLiteral("warning"));
     m_save->setText(m_binding->isWarned(m_id) && reason.isEmpty() ? tr("Save all the same")
-                     : m_savedWith.isEmpty() || !reason.isEmpty()
-                         ? tr("Save record")
-                         : tr("Save %1").arg(countedRecords(m_savedWith.size() + (draft ? 1 : 0))));
+                    : m_savedWith.isEmpty() || !reason.isEmpty()
+                        ? tr("Save record")
+                        : tr("Save %1").arg(countedRecords(m_savedWith.size() + (draft ? 1 : 0))));
     // The read-only reason stands under the name already.
     const bool saysNothing = m_binding->isReadOnly() || m_id.isNone();
     m_reason->setText(saysNothing        ? QString()

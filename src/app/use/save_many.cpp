@@ -105,8 +105,8 @@ QList<SaveProblemsDialog::Line> saveProblems(Workspace& workspace,
             const bool isFormer = std::find(draft->refusals.begin(), draft->refusals.end(),
                                             problem) != draft->refusals.end();
             if (!problem.warning && !isFormer)
-                lines.append({place, problem.field, workspace.saver()->nameOf(place),
-                              problem.label, problem.message});
+                lines.append({place, problem.field, workspace.saver()->nameOf(place), problem.label,
+                              problem.message});
         }
     }
     return lines;

@@ -36,7 +36,6 @@ private:
 
 // Those of these drafts in which something was put; a record just begun is nothing to save.
 QList<DraftPlace> draftsToSave(Workspace& workspace, const QStringList& tables);
-QList<SaveProblemsDialog::Line> saveProblems(Workspace& workspace,
-                                             const QList<DraftPlace>& places);
+QList<SaveProblemsDialog::Line> saveProblems(Workspace& workspace, const QList<DraftPlace>& places);
 
 } // namespace gravin

@@ -14,9 +14,11 @@
 #include "app/use/delete_dialog.h"
 #include "app/use/filter_bar.h"
 #include "app/use/form_fields.h"
+#include "app/use/list_figures.h"
 #include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
 #include "app/use/page_foot.h"
+#include "app/use/record_finder.h"
 #include "app/use/record_form.h"
 #include "app/use/row_actions.h"
 #include "app/use/save_many.h"
@@ -79,11 +81,12 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     , m_onlyThese(new QPushButton)
     , m_title(new QLabel)
     , m_subtitle(new QLabel)
-    , m_cells(new CellClipboard(this)) {
+    , m_cells(new CellClipboard(this))
+    , m_figures(new ListFigures(&m_binding, m_grid, this)) {
     m_binding.setSavesChildren(true);
     makeActions();
-    m_foot = new PageFoot({action(Command::First), action(Command::Previous),
-                           action(Command::Next), action(Command::Last)});
+    m_foot = new PageFoot({action(Command::First), action(Command::Previous), action(Command::Next),
+                           action(Command::Last)});
     arrange();
     connectGrid();
     connect(m_form, &RecordForm::stateChanged, this, &ScreenPage::refresh);
@@ -164,7 +167,21 @@ void ScreenPage::connectGrid() {
             refreshSoon();
         });
     connect(m_model, &QAbstractItemModel::modelReset, this, &ScreenPage::refresh);
-    connect(m_filterBar, &FilterBar::changed, this, &ScreenPage::refresh);
+    connect(m_filterBar, &FilterBar::changed, this, &ScreenPage::followFilterBar);
+    connect(m_filterBar, &FilterBar::refused, this, [this](const QString& reason) {
+        showNotice({Notice::Kind::Refused, reason});
+    });
+    connect(m_figures, &ListFigures::totalsChanged, m_foot, &PageFoot::setTotals);
+    connect(m_figures, &ListFigures::failed, this, [this](const Error& error) {
+        showNotice({Notice::Kind::Refused, error.sentence, error.detail});
+    });
+    QHeaderView* heads = m_grid->horizontalHeader();
+    heads->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(heads, &QWidget::customContextMenuRequested, this, [this, heads](const QPoint& at) {
+        const int section = heads->logicalIndexAt(at);
+        if (section >= 0)
+            m_filterBar->showHeadMenu(m_binding.fields()[section].name(), heads->mapToGlobal(at));
+    });
     connect(m_grid->horizontalHeader(), &QHeaderView::sectionClicked, this, [this](int section) {
         m_filterBar->sortBy(m_binding.fields()[section].name(),
                             QApplication::keyboardModifiers() & Qt::ShiftModifier);
@@ -402,25 +419,19 @@ void ScreenPage::focusForm() {
     }
 }
 
-void ScreenPage::askWhereToGo() {
-    m_foot->askWhereToGo();
-}
+void ScreenPage::askWhereToGo() { m_foot->askWhereToGo(); }
 
 void ScreenPage::goTo(const QString& text) {
-    bool isNumber = false;
-    const int number = text.trimmed().toInt(&isNumber);
-    int row = isNumber && number >= 1 && number <= m_model->rowCount() ? number - 1 : -1;
-    if (!isNumber) {
-        if (const auto key = keyFromText(text.trimmed(), m_binding.screen().table->keyTypes()))
-            row = m_model->rowOf({*key, 0});
-    }
-    if (row < 0) {
-        showNotice({Notice::Kind::Refused, tr("There is no record “%1” in this list.").arg(text)});
-        return;
-    }
-    m_foot->went();
-    step(row);
-    focusGrid();
+    (new RecordFinder(&m_binding, m_grid, this))->find(text, [this, text](const RecordId& found) {
+        if (found.isNone()) {
+            showNotice(
+                {Notice::Kind::Refused, tr("There is no record “%1” in this list.").arg(text)});
+            return;
+        }
+        m_foot->went();
+        m_grid->setCurrentRecord(found);
+        focusGrid();
+    });
 }
 
 void ScreenPage::focusSearch() { m_filterBar->focusSearch(); }
@@ -428,6 +439,19 @@ void ScreenPage::focusSearch() { m_filterBar->focusSearch(); }
 void ScreenPage::askForFilter() {
     const int column = m_grid->currentIndex().column();
     m_filterBar->askForFilter(column < 0 ? QString() : m_binding.fields()[column].name());
+}
+
+void ScreenPage::groupByField() {
+    const int column = m_grid->currentIndex().column();
+    if (column >= 0)
+        m_filterBar->groupBy(m_binding.fields()[column].name());
+}
+
+void ScreenPage::followFilterBar() {
+    m_grid->hideFields(m_filterBar->hidden());
+    m_figures->group(m_filterBar->groupedBy());
+    m_figures->askForTotals();
+    refresh();
 }
 
 void ScreenPage::goToRecord(const Key& key) {
@@ -447,9 +471,9 @@ void ScreenPage::showOnly(const Restriction& only, const QString& words) {
     refresh();
 }
 
-void ScreenPage::step(int row) {
+void ScreenPage::step(qsizetype place) {
     const GridPart now = part();
-    now.grid->setCurrentRecord(now.model()->recordAt(row));
+    now.grid->setCurrentRecord(now.model()->recordAtPlace(place));
 }
 
 QString ScreenPage::reasonAgainstRemoving(const GridPart& part) const {
@@ -467,7 +491,6 @@ QString ScreenPage::reasonAgainst(Command command) const {
     const GridPart now = part();
     const RecordId id = now.current();
     const int row = now.grid->currentIndex().row();
-    const int rows = now.model()->rowCount();
     const BoundScreen& screen = now.binding->screen();
     switch (command) {
     case Command::Save:
@@ -496,10 +519,12 @@ QString ScreenPage::reasonAgainst(Command command) const {
         return id.isNone() ? tr("No record is chosen.") : QString();
     case Command::First:
     case Command::Previous:
-        return row > 0 ? QString() : tr("This is the first record.");
+        return now.model()->placeBefore(row) >= 0 ? QString() : tr("This is the first record.");
     case Command::Next:
     case Command::Last:
-        return row >= 0 && row < rows - 1 ? QString() : tr("This is the last record.");
+        return row >= 0 && now.model()->placeAfter(row) < now.model()->placeCount()
+                   ? QString()
+                   : tr("This is the last record.");
     }
     return {};
 }
@@ -526,8 +551,8 @@ void ScreenPage::run(Command command) {
         newRecord();
         break;
     case Command::Copy:
-        if (const auto made = m_binding.workspace()->copyRecord(now.binding->screen(),
-                                                                now.current(), now.parent))
+        if (const auto made =
+                m_binding.workspace()->copyRecord(now.binding->screen(), now.current(), now.parent))
             beginRecord(*made);
         break;
     case Command::Delete:
@@ -545,13 +570,13 @@ void ScreenPage::run(Command command) {
         step(0);
         break;
     case Command::Previous:
-        step(row - 1);
+        step(now.model()->placeBefore(row));
         break;
     case Command::Next:
-        step(row + 1);
+        step(now.model()->placeAfter(row));
         break;
     case Command::Last:
-        step(now.model()->rowCount() - 1);
+        step(now.model()->placeCount() - 1);
         break;
     }
 }
@@ -588,8 +613,7 @@ void ScreenPage::followSave(const RecordId& before, const RecordId& now) {
 
 void ScreenPage::newRecord() {
     const GridPart now = part();
-    beginRecord(
-        m_binding.workspace()->newRecord(now.binding->screen(), now.presets, now.parent));
+    beginRecord(m_binding.workspace()->newRecord(now.binding->screen(), now.presets, now.parent));
 }
 
 // Where its first field waits to be filled in.
@@ -686,14 +710,13 @@ void ScreenPage::saveLeft(const GridPart& part, const RecordId& id) {
         part.binding->screen().screen.savesItself == SavesItself::Never ||
         (draft->changed.isEmpty() && draft->bad.isEmpty()))
         return;
-    const auto problems =
-        m_binding.workspace()->problems(part.binding->tableName(), id);
+    const auto problems = m_binding.workspace()->problems(part.binding->tableName(), id);
     if (problems.empty())
         part.binding->save(id);
     else
-        showNotice({Notice::Kind::Refused,
-                    tr("%1 is not saved yet. %2")
-                        .arg(part.binding->nameOf(id), problems.front().message)});
+        showNotice(
+            {Notice::Kind::Refused, tr("%1 is not saved yet. %2")
+                                        .arg(part.binding->nameOf(id), problems.front().message)});
 }
 
 // A new record is finished before any of it is stored.
@@ -794,7 +817,10 @@ void ScreenPage::refreshPosition() {
                    : m_filterBar->isFiltered() ? tr("no records match")
                                                : tr("no records");
     else
-        position = tr("%1 of %2").arg(QLocale().toString(m_grid->currentIndex().row() + 1), count);
+        position = tr("%1 of %2")
+                       .arg(QLocale().toString(static_cast<qint64>(
+                                m_model->placeAt(m_grid->currentIndex().row()) + 1)),
+                            count);
     m_foot->setPosition(position);
     m_form->setPosition(position);
     if (m_build)

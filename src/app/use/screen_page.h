@@ -18,6 +18,7 @@ class CellClipboard;
 class ChildrenPanel;
 class FilterBar;
 class FormShaper;
+class ListFigures;
 class NoticeLine;
 class OpenEdits;
 class PageFoot;
@@ -68,6 +69,8 @@ public:
     void focusSearch();
     // Asks by what the list is to be narrowed, beginning with the current field.
     void askForFilter();
+    // Groups by the current field, or not any more.
+    void groupByField();
     // Puts the cursor into the "go to" line.
     void askWhereToGo();
     void goTo(const QString& text);
@@ -100,7 +103,7 @@ private:
     QString reasonAgainst(Command command) const;
     QString reasonAgainstRemoving(const GridPart& part) const;
     void run(Command command);
-    void step(int row);
+    void step(qsizetype place);
     void newRecord();
     void beginRecord(const RecordId& id);
     void deleteRecords();
@@ -108,6 +111,7 @@ private:
     void saveAll();
     QStringList tablesShown() const;
     void onCells(CellAction action);
+    void followFilterBar();
     // Where the screen saves by itself: what was left, or written.
     void saveLeft(const GridPart& part, const RecordId& id);
     void saveWritten(const GridPart& part, const RecordId& id);
@@ -147,7 +151,8 @@ private:
     QLabel* m_subtitle;
     PageFoot* m_foot;
     CellClipboard* m_cells;
-    RecordId m_current; // of the main grid
+    ListFigures* m_figures;
+    RecordId m_current;   // of the main grid
     RecordId m_savedHere; // by this page's own Save
     bool m_build = false;
     bool m_refreshesSoon = false;

@@ -423,8 +423,8 @@ ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Rec
             continue;
 
         const bool empties = reference->onDelete == ForeignKey::Action::SetNull;
-        const bool allGo = std::all_of(
-            keys->begin(), keys->end(), [&, childName = child->name](const Key& key) {
+        const bool allGo =
+            std::all_of(keys->begin(), keys->end(), [&, childName = child->name](const Key& key) {
                 return m_toDelete.contains({childName, key});
             });
         if (!empties && !cascade && !allGo)
@@ -439,8 +439,12 @@ ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Rec
         if (const QString reason = child->readOnlyReason(); !reason.isEmpty())
             return fail({ErrorKind::ReadOnly, reason});
         for (const Key& key : *keys) {
-            RecordEdit edit{Operation::Delete, child->name, key,
-                            m_toDelete.value({child->name, key}), {}, cascade};
+            RecordEdit edit{Operation::Delete,
+                            child->name,
+                            key,
+                            m_toDelete.value({child->name, key}),
+                            {},
+                            cascade};
             if (empties) {
                 edit.operation = Operation::Update;
                 for (const QString& column : reference->columns)

@@ -59,9 +59,8 @@ private:
             if (keys->empty())
                 continue;
             const bool empties = reference->onDelete == ForeignKey::Action::SetNull;
-            DeletionPlan::Part& part =
-                partOf(plan, *child,
-                       empties ? DeletionPlan::Fate::Emptied : DeletionPlan::Fate::GoesWith);
+            DeletionPlan::Part& part = partOf(
+                plan, *child, empties ? DeletionPlan::Fate::Emptied : DeletionPlan::Fate::GoesWith);
             part.count += static_cast<qint64>(keys->size());
             m_counted += static_cast<qint64>(keys->size());
             plan.isCounted = plan.isCounted && m_counted <= MostCounted;

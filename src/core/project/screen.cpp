@@ -26,10 +26,9 @@ constexpr std::array AfterSavings{Word<AfterSaving>{AfterSaving::Stay, "stay"},
                                   Word<AfterSaving>{AfterSaving::NewRecord, "new"},
                                   Word<AfterSaving>{AfterSaving::Close, "close"}};
 
-constexpr std::array SavingItself{
-    Word<SavesItself>{SavesItself::Never, "never"},
-    Word<SavesItself>{SavesItself::LeavingRecord, "leaving-record"},
-    Word<SavesItself>{SavesItself::AfterField, "after-field"}};
+constexpr std::array SavingItself{Word<SavesItself>{SavesItself::Never, "never"},
+                                  Word<SavesItself>{SavesItself::LeavingRecord, "leaving-record"},
+                                  Word<SavesItself>{SavesItself::AfterField, "after-field"}};
 
 constexpr std::array RowActions{Word<RowAction::Kind>{RowAction::Kind::Open, "open"},
                                 Word<RowAction::Kind>{RowAction::Kind::Delete, "delete"},

@@ -43,19 +43,18 @@ QJsonObject jsonOf(const JournalledDraft& draft) {
     for (auto text = draft.bad.begin(); text != draft.bad.end(); ++text)
         bad[text.key()] = *text;
     QJsonObject json{{QStringLiteral("table"), draft.table},
-            {QStringLiteral("key"), draft.key.isEmpty() ? QString() : draft.key.encoded()},
-            {QStringLiteral("was"), jsonOf(draft.was)},
-            {QStringLiteral("changed"), jsonOf(draft.changed)},
-            {QStringLiteral("bad"), bad}};
+                     {QStringLiteral("key"), draft.key.isEmpty() ? QString() : draft.key.encoded()},
+                     {QStringLiteral("was"), jsonOf(draft.was)},
+                     {QStringLiteral("changed"), jsonOf(draft.changed)},
+                     {QStringLiteral("bad"), bad}};
     if (!draft.id.isEmpty())
         json[u"id"] = draft.id;
     if (draft.parent)
-        json[u"parent"] =
-            QJsonObject{{QStringLiteral("id"), draft.parent->id},
-                        {QStringLiteral("table"), draft.parent->table},
-                        {QStringLiteral("columns"), QJsonArray::fromStringList(draft.parent->columns)},
-                        {QStringLiteral("match"),
-                         QJsonArray::fromStringList(draft.parent->targetColumns)}};
+        json[u"parent"] = QJsonObject{
+            {QStringLiteral("id"), draft.parent->id},
+            {QStringLiteral("table"), draft.parent->table},
+            {QStringLiteral("columns"), QJsonArray::fromStringList(draft.parent->columns)},
+            {QStringLiteral("match"), QJsonArray::fromStringList(draft.parent->targetColumns)}};
     return json;
 }
 

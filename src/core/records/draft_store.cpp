@@ -117,7 +117,9 @@ void DraftStore::setValue(const RecordId& id, const Record* record, int column,
     Q_EMIT aboutToEdit(id);
     Draft& draft = begin(id, record);
     touch(draft, column);
-    if (draft.parent && draft.parent->columns.contains(m_table->columns[column].name))
+    // Leaving the field empty is choosing no other parent.
+    if (draft.parent && !value.isNull() &&
+        draft.parent->columns.contains(m_table->columns[column].name))
         draft.parent.reset();
     draft.bad.remove(column);
     const bool asBefore = draft.was[static_cast<size_t>(column)] == value;

@@ -293,40 +293,67 @@ Status TableReader::scanPositions(const std::function<bool(KeyIndex&&)>& take) {
     return done();
 }
 
-Status TableReader::scanKeys(const RecordQuery& query,
-                             const std::function<bool(KeyIndex&&)>& take) {
-    if (m_table.key.isEmpty())
-        return scanPositions(take);
-    SqlFragment where =
-        query.only.isEmpty() ? SqlFragment{} : whereAll(query.only.columns, query.only.values);
-    const auto narrow = [&](const SqlFragment& by) {
+Result<TableReader::Narrowed> TableReader::narrowed(const RecordQuery& query) const {
+    Narrowed to;
+    if (!query.only.isEmpty())
+        to.where = whereAll(query.only.columns, query.only.values);
+    const auto narrow = [&to](const SqlFragment& by) {
         if (by.sql.isEmpty())
             return;
-        where.sql +=
-            (where.sql.isEmpty() ? QStringLiteral(" WHERE ") : QStringLiteral(" AND ")) + by.sql;
-        where.values += by.values;
+        to.where.sql +=
+            (to.where.sql.isEmpty() ? QStringLiteral(" WHERE ") : QStringLiteral(" AND ")) + by.sql;
+        to.where.values += by.values;
     };
     narrow(searchSql(m_session.dialect(), m_table, query));
-    std::optional<Filter> filter;
     if (const QString text = conjunctionOf(query.conditions); !text.isEmpty()) {
         const auto condition = bindCondition(text, m_table);
         if (!condition)
             return Error{ErrorKind::Usage, condition.error().sentence};
-        filter.emplace(*condition, Filter::Wants::Holding, m_table, m_session.spec().engine);
-        narrow(filter->where());
+        to.filter.emplace(*condition, Filter::Wants::Holding, m_table, m_session.spec().engine);
+        narrow(to.filter->where());
     }
+    return to;
+}
 
-    QList<Column> read = keyColumns();
-    const auto keySize = static_cast<size_t>(read.size());
-    if (filter) {
-        for (const int asked : filter->asked())
+Status TableReader::scanValues(const RecordQuery& query, const QList<Column>& columns,
+                               const Take& take) {
+    const auto to = narrowed(query);
+    if (!to)
+        return to.error();
+    return scanNarrowed(*to, columns, query.sort, take);
+}
+
+Status TableReader::scanNarrowed(const Narrowed& to, const QList<Column>& columns,
+                                 const SortOrder& sort, const Take& take) {
+    QList<Column> read = columns;
+    const auto wanted = static_cast<size_t>(columns.size());
+    if (to.filter) {
+        for (const int asked : to.filter->asked())
             read += m_table.columns[asked];
     }
-    const RowPlan reading = plan(read, query.sort);
+    return scan(
+        plan(read, sort), to.where,
+        [&](const std::vector<Value>& values) {
+            return !to.filter || to.filter->passes(pointersFrom(values, wanted));
+        },
+        [&](std::vector<Value>&& values) {
+            values.resize(wanted);
+            return take(std::move(values));
+        });
+}
+
+Status TableReader::scanKeys(const RecordQuery& query,
+                             const std::function<bool(KeyIndex&&)>& take) {
+    if (m_table.key.isEmpty())
+        return scanPositions(take);
+    const auto to = narrowed(query);
+    if (!to)
+        return to.error();
     RunCollector collector(take);
+    const RowPlan reading = plan(keyColumns(), query.sort);
     const Column& first = *m_table.column(m_table.key.front());
-    const bool isPlain = where.sql.isEmpty() && !filter && !reading.isSortedByReader() &&
-                         reading.order().values.isEmpty() && read.size() == 1;
+    const bool isPlain = to->where.sql.isEmpty() && !to->filter && !reading.isSortedByReader() &&
+                         reading.order().values.isEmpty() && m_table.key.size() == 1;
     Status scanned = done();
     if (isPlain && first.givenByDatabase && first.type.kind == TypeKind::Integer)
         scanned = m_session.scanIntegers(reading.select() + reading.order().sql, [&](qint64 key) {
@@ -334,16 +361,10 @@ Status TableReader::scanKeys(const RecordQuery& query,
             return !collector.full() || collector.flush();
         });
     else
-        scanned = scan(
-            reading, where,
-            [&](const std::vector<Value>& values) {
-                return !filter || filter->passes(pointersFrom(values, keySize));
-            },
-            [&](std::vector<Value>&& values) {
-                values.resize(keySize);
-                collector.run().append(Key(std::move(values)));
-                return !collector.full() || collector.flush();
-            });
+        scanned = scanNarrowed(*to, keyColumns(), query.sort, [&](std::vector<Value>&& values) {
+            collector.run().append(Key(std::move(values)));
+            return !collector.full() || collector.flush();
+        });
     if (scanned)
         collector.flush();
     return scanned;

@@ -48,6 +48,11 @@ public:
     // condition is none. Requires: a source without a key is neither restricted nor filtered.
     Status scanKeys(const RecordQuery& query, const std::function<bool(KeyIndex&&)>& take);
 
+    // Hands the values of these columns to `take`, in order, until it answers false. Usage: a
+    // condition is none.
+    Status scanValues(const RecordQuery& query, const QList<Column>& columns,
+                      const std::function<bool(std::vector<Value>&&)>& take);
+
     // Hands the values of these columns of every record that passes to `take`, until it answers
     // false.
     Status scanMatching(const Filter& filter, const SortOrder& sort, const QList<Column>& columns,
@@ -63,6 +68,14 @@ private:
     // Reads rows in the plan's order: those that pass go to `take`, until it answers false.
     Status scan(const RowPlan& plan, const SqlFragment& where, const Passes& passes,
                 const Take& take);
+    // What an engine is asked for, and what is asked here of each row that is left.
+    struct Narrowed {
+        SqlFragment where = {};
+        std::optional<Filter> filter = {};
+    };
+    Result<Narrowed> narrowed(const RecordQuery& query) const;
+    Status scanNarrowed(const Narrowed& to, const QList<Column>& columns, const SortOrder& sort,
+                        const Take& take);
     RowPlan plan(const QList<Column>& wanted, const SortOrder& sort = {}) const;
     QString from() const;
     QList<Column> keyColumns() const;

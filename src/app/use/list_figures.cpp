@@ -1,0 +1,188 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/use/list_figures.h"
+
+#include "core/base/text.h"
+#include "core/project/field_input.h"
+#include "core/records/table_reader.h"
+#include "core/value/text_form.h"
+
+namespace gravin {
+
+namespace {
+// What changes several times in a moment is asked once.
+constexpr int GroupAfter = 30;  // milliseconds
+constexpr int TotalAfter = 250; // milliseconds
+
+bool isSummed(const BoundField& field) {
+    const TypeKind kind = field.column.type.kind;
+    const bool isNumber =
+        kind == TypeKind::Integer || kind == TypeKind::Decimal || kind == TypeKind::Double;
+    return isNumber && field.placement.inGrid() && !field.column.givenByDatabase &&
+           field.definition.shownAs != ShownAs::Lookup && field.definition.choices.isEmpty();
+}
+} // namespace
+
+ListFigures::ListFigures(ScreenBinding* binding, GridView* grid, QObject* parent)
+    : QObject(parent)
+    , m_binding(binding)
+    , m_grid(grid)
+    , m_model(grid->gridModel()) {
+    m_groupSoon.setSingleShot(true);
+    m_groupSoon.setInterval(GroupAfter);
+    m_totalSoon.setSingleShot(true);
+    m_totalSoon.setInterval(TotalAfter);
+    connect(&m_groupSoon, &QTimer::timeout, this, &ListFigures::readGroups);
+    connect(&m_totalSoon, &QTimer::timeout, this, &ListFigures::readTotals);
+    const auto again = [this] {
+        if (!m_grouped.isEmpty())
+            m_groupSoon.start();
+        if (!m_column.isEmpty())
+            m_totalSoon.start();
+    };
+    const RecordView* view = m_model->view();
+    connect(view, &RecordView::completed, this, again);
+    connect(view, &RecordView::rowInserted, this, again);
+    connect(view, &RecordView::rowRemoved, this, again);
+    // A value that others add up may have changed without its record changing places.
+    connect(binding->workspace(), &Workspace::committed, this, again);
+    connect(grid->selectionModel(), &QItemSelectionModel::selectionChanged, this,
+            &ListFigures::askForTotals);
+}
+
+QStringList ListFigures::summedColumns(const BoundScreen& screen) {
+    QStringList columns;
+    for (const BoundField& field : screen.fields) {
+        if (isSummed(field))
+            columns += field.name();
+    }
+    return columns;
+}
+
+Worker* ListFigures::worker() {
+    if (!m_worker)
+        m_worker =
+            startWorker(m_binding->workspace()->project().connection, Session::Access::ReadOnly);
+    return m_worker.get();
+}
+
+void ListFigures::group(const QStringList& columns) {
+    m_grouped = columns;
+    if (!columns.isEmpty()) {
+        m_groupSoon.start();
+        return;
+    }
+    if (m_groupJob != 0)
+        m_worker->cancel(m_groupJob);
+    m_groupSoon.stop();
+    m_model->setGroups({}, {}, {});
+}
+
+void ListFigures::readGroups() {
+    const RecordView* view = m_model->view();
+    // The list itself comes first: its end asks again.
+    if (m_grouped.isEmpty() || !view->isComplete())
+        return;
+    if (m_groupJob != 0)
+        worker()->cancel(m_groupJob);
+    const QStringList totalled = summedColumns(m_binding->screen());
+    m_groupJob = worker()->run<std::vector<RecordGroup>>(
+        this,
+        [table = m_binding->screen().table, query = view->query(), grouped = m_grouped, totalled,
+         asked = worker()](Session& session) {
+            return gravin::readGroups(session, *table, query, grouped, totalled,
+                                      [asked] { return asked->isCancelled(); });
+        },
+        [this, grouped = m_grouped, totalled](const Result<std::vector<RecordGroup>>& groups) {
+            if (groups && grouped == m_grouped) {
+                m_groupJob = 0;
+                m_model->setGroups(*groups, grouped, totalled);
+            } else if (!groups && groups.error().kind != ErrorKind::Cancelled) {
+                m_groupJob = 0;
+                Q_EMIT failed(groups.error());
+            }
+        });
+}
+
+void ListFigures::askForTotals() {
+    const QModelIndex current = m_grid->currentIndex();
+    m_column.clear();
+    m_records.clear();
+    if (current.isValid() && !m_model->view()->table().key.isEmpty()) {
+        const BoundField& field = m_binding->fields()[current.column()];
+        if (field.column.type.kind != TypeKind::Binary)
+            m_column = field.name();
+    }
+    if (m_column.isEmpty()) {
+        m_totalSoon.stop();
+        Q_EMIT totalsChanged({});
+        return;
+    }
+    for (const RecordId& id : m_grid->selectedRecords()) {
+        if (!id.isNew())
+            m_records.push_back(id.key);
+    }
+    if (m_records.size() < 2 ||
+        static_cast<qsizetype>(m_records.size()) == m_model->view()->count())
+        m_records.clear();
+    m_totalSoon.start();
+}
+
+QString ListFigures::wordsOf(const ColumnTotals& totals, qint64 records, bool isAll) const {
+    const BoundField* field = m_binding->screen().field(m_column);
+    if (!field)
+        return {};
+    const auto text = [&](const Value& value) { return shownText(*field, value); };
+    const QString count = countedRecords(records);
+    QStringList words{isAll ? tr("%1 in all %2").arg(field->label(), count)
+                            : tr("%1 in %2 selected").arg(field->label(), count)};
+    if (totals.filled < records)
+        words += tr("filled %1").arg(QLocale().toString(totals.filled));
+    const bool isSummed = summedColumns(m_binding->screen()).contains(m_column);
+    if (isSummed && !totals.sum.isNull()) {
+        words += tr("sum %1").arg(text(totals.sum));
+        words += tr("average %1").arg(toText(totals.average, ColumnType{}));
+    }
+    const TypeKind kind = field->column.type.kind;
+    const bool isOrdered = isSummed || kind == TypeKind::Date || kind == TypeKind::Timestamp ||
+                           kind == TypeKind::Time || kind == TypeKind::Instant;
+    if (isOrdered && totals.filled > 0)
+        words += tr("%1 to %2").arg(text(totals.smallest), text(totals.largest));
+    return words.join(QStringLiteral(" · "));
+}
+
+void ListFigures::readTotals() {
+    if (m_column.isEmpty())
+        return;
+    if (m_totalJob != 0)
+        worker()->cancel(m_totalJob);
+    const bool isAll = m_records.empty();
+    const qint64 count = isAll ? m_model->view()->count() : static_cast<qint64>(m_records.size());
+    m_totalJob = worker()->run<ColumnTotals>(
+        this,
+        [table = m_binding->screen().table, query = m_model->view()->query(), column = m_column,
+         keys = m_records, asked = worker()](Session& session) -> Result<ColumnTotals> {
+            if (keys.empty()) {
+                const auto totals = gravin::readTotals(session, *table, query, {column},
+                                                       [asked] { return asked->isCancelled(); });
+                return totals ? Result<ColumnTotals>(totals->front()) : totals.error();
+            }
+            const auto records = TableReader(session, *table).records(keys);
+            if (!records)
+                return records.error();
+            Totals totals;
+            const auto at = static_cast<size_t>(table->indexOf(column));
+            for (const Record& record : *records)
+                totals.take(record.values[at]);
+            return totals.result();
+        },
+        [this, column = m_column, count, isAll](const Result<ColumnTotals>& totals) {
+            if (column != m_column)
+                return;
+            if (totals)
+                Q_EMIT totalsChanged(wordsOf(*totals, count, isAll));
+            else if (totals.error().kind != ErrorKind::Cancelled)
+                Q_EMIT failed(totals.error());
+        });
+}
+
+} // namespace gravin

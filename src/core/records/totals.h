@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/session.h"
+#include "core/records/record_query.h"
+
+#include <functional>
+#include <optional>
+
+namespace gravin {
+
+// What the values of one column come to. Whole numbers and decimals are added exactly, doubles as
+// doubles; a column of anything else has no sum. NULL where there is nothing to say.
+struct ColumnTotals {
+    qint64 filled = 0; // values that are not NULL
+    Value sum;
+    Value average; // of decimals with two digits more than they have
+    Value smallest;
+    Value largest;
+};
+
+// Adds up values as they come.
+class Totals {
+public:
+    void take(const Value& value);
+    ColumnTotals result() const;
+
+private:
+    void add(const Value& value);
+
+    ColumnTotals m_seen; // without sum and average
+    std::optional<Decimal> m_exact = Decimal(0);
+    double m_double = 0;
+    bool m_isNumber = true; // all values so far
+    bool m_isDouble = false;
+};
+
+// Records that are the same in the fields that a list is grouped by, at one level.
+struct RecordGroup {
+    int level = 0;
+    std::vector<Value> values; // of this level and those above
+    qint64 first = 0;          // the place of its first record in the order
+    qint64 count = 0;
+    std::vector<ColumnTotals> totals; // of the columns asked for
+};
+
+// The groups of a list in its order, each before those within it. Requires: `query` sorts by the
+// columns of `groupedBy` first, in this order; the source has a key. Stops with
+// ErrorKind::Cancelled once `isCancelled` says so.
+Result<std::vector<RecordGroup>> readGroups(Session& session, const Table& table,
+                                            const RecordQuery& query, const QStringList& groupedBy,
+                                            const QStringList& totalled,
+                                            const std::function<bool()>& isCancelled);
+
+// What all records of a list come to, for each of these columns.
+Result<std::vector<ColumnTotals>> readTotals(Session& session, const Table& table,
+                                             const RecordQuery& query, const QStringList& columns,
+                                             const std::function<bool()>& isCancelled);
+
+} // namespace gravin
