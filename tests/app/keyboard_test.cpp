@@ -5,6 +5,8 @@
 #include "app/use/open_edits.h"
 #include "whole_example.h"
 
+#include <QLabel>
+
 using namespace gravin;
 using namespace gravin::test;
 
@@ -113,7 +115,8 @@ TEST_F(Keyboard, DoesTheWholeExample) {
     Driver::key(Qt::Key_Delete, Qt::ControlModifier);
     ASSERT_NE(Driver::find(QStringLiteral("delete-question")), nullptr);
     const QWidget* sure = Driver::find(QStringLiteral("delete-sure"));
-    ASSERT_TRUE(Driver::until([&] { return sure->isEnabled(); }));
+    ASSERT_TRUE(Driver::until([&] { return sure->isEnabled(); })) << qPrintable(
+        qobject_cast<QLabel*>(Driver::find(QStringLiteral("delete-consequences")))->text());
     tabTo(QStringLiteral("delete-sure"));
     Driver::key(Qt::Key_Space);
     ASSERT_TRUE(noticed("Deleted New Mark"));

@@ -97,6 +97,7 @@ QWidget* BuildFace::makeTools() {
     connect(m_formButton, &QToolButton::clicked, this, [this] { setPart(Part::Form); });
     m_narrow = new QLineEdit;
     m_narrow->setObjectName(QStringLiteral("narrow-fields"));
+    m_narrow->setAccessibleName(tr("Narrow the fields"));
     m_narrow->setPlaceholderText(tr("Narrow fields"));
     m_narrow->setClearButtonEnabled(true);
     m_narrow->setMaximumWidth(NarrowFieldWidth);

@@ -3,6 +3,7 @@
 
 #include "app/session/workspace.h"
 #include "core/base/text.h"
+#include "core/changes/change_log.h"
 #include "core/project/screen_generator.h"
 #include "core/project/screen_links.h"
 #include "core/value/text_form.h"
@@ -145,6 +146,22 @@ void DraftSaver::save(const QString& screenLabel, const DraftPlace& first,
     if (places.isEmpty() || std::any_of(places.begin(), places.end(),
                                         [&](const auto& place) { return draft(place)->saving; }))
         return;
+    // What was sent before and not answered comes first, as it was sent: if it was done, it is
+    // not done again. What was typed since stays a draft.
+    for (const DraftPlace& place : places) {
+        const auto lost =
+            std::find_if(m_unanswered.begin(), m_unanswered.end(), [&](const Batch& batch) {
+                return std::any_of(batch.written.begin(), batch.written.end(),
+                                   [&](const Written& each) { return each.place == place; });
+            });
+        if (lost == m_unanswered.end())
+            continue;
+        Batch again = std::move(*lost);
+        m_unanswered.erase(lost);
+        again.request.isRepeated = true;
+        send(again);
+        return;
+    }
     // What the last save was refused for may be mended elsewhere by now: ask again.
     auto batches = batchesOf(places);
     for (const DraftPlace& place : places)
@@ -154,8 +171,12 @@ void DraftSaver::save(const QString& screenLabel, const DraftPlace& first,
         return;
     Batch batch = batchOf(screenLabel, places);
     batch.request.acceptedWarnings = std::move(warnings);
-    for (const DraftPlace& place : places)
-        m_workspace->drafts(place.table)->setSaving(place.id, true);
+    send(batch);
+}
+
+void DraftSaver::send(const Batch& batch) {
+    for (const Written& written : batch.written)
+        m_workspace->drafts(written.place.table)->setSaving(written.place.id, true);
     m_workspace->write(batch.request, this,
                        [this, batch](const WriteResult& result) { finish(batch, result); });
 }
@@ -189,6 +210,7 @@ DraftSaver::Batch DraftSaver::batchOf(const QString& screenLabel,
                                       const QList<DraftPlace>& places) const {
     Batch batch;
     batch.request.screen = screenLabel;
+    batch.request.uid = newChangeUid();
     const bool allNew = std::all_of(places.begin(), places.end(),
                                     [](const auto& place) { return place.id.isNew(); });
     batch.request.action = allNew ? QStringLiteral("add") : QStringLiteral("edit");
@@ -241,6 +263,8 @@ void DraftSaver::finish(const Batch& batch, const WriteResult& result) {
     auto batches = batchesOf(places);
     for (const Written& written : batch.written)
         m_workspace->drafts(written.place.table)->setSaving(written.place.id, false);
+    if (!result && result.error().error.kind == ErrorKind::Unavailable)
+        m_unanswered.push_back(batch);
     if (result)
         succeed(batch, *result);
     else

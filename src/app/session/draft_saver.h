@@ -75,6 +75,7 @@ private:
     // False when it was said why it cannot be saved now.
     bool mayBeSaved(const QList<DraftPlace>& places, std::vector<Problem>& warnings);
     Batch batchOf(const QString& screenLabel, const QList<DraftPlace>& places) const;
+    void send(const Batch& batch);
     void finish(const Batch& batch, const WriteResult& result);
     void succeed(const Batch& batch, const CommittedChange& change);
     void fail(const Batch& batch, const WriteFailure& failure);
@@ -82,6 +83,8 @@ private:
     void refuse(const QString& sentence, const QString& detail = {});
 
     Workspace* m_workspace;
+    // Saves whose answer was lost with the connection: done or not, nobody knows yet.
+    std::vector<Batch> m_unanswered;
 };
 
 } // namespace gravin

@@ -133,7 +133,10 @@ void LiveRecords::followRecord(const RecordChange& record, TableData& table) {
         table.records->change(record.key, newKey, record.after);
     } else {
         table.records->forget(record.key);
-        table.drafts->setGone({record.key, 0});
+        if (table.drafts->find({record.key, 0})) {
+            table.drafts->setGone({record.key, 0});
+            Q_EMIT draftOrphaned(table.table->name, {record.key, 0});
+        }
     }
     if (record.operation == Operation::Update) {
         if (const Draft* draft = table.drafts->find({record.key, 0})) {

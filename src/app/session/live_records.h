@@ -48,6 +48,8 @@ public:
 Q_SIGNALS:
     void failed(const gravin::Error& error);
     void draftsChanged();
+    // Somebody else deleted the record of this draft.
+    void draftOrphaned(const QString& table, const gravin::RecordId& id);
     void draftAboutToBeEdited(const QString& table, const gravin::RecordId& id);
     void draftChanged(const QString& table, const gravin::RecordId& id);
     void lookupsLoaded();

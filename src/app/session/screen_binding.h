@@ -38,6 +38,7 @@ public:
 
     // Whether saving a record of this screen saves what is edited of its children with it.
     void setSavesChildren(bool saves) { m_savesChildren = saves; }
+    bool savesChildren() const { return m_savesChildren; }
     // The other drafts that are saved together with this record, parents first.
     QList<DraftPlace> savedWith(const RecordId& id) const;
     // Saves the record, and with it what has to be and what is to be.

@@ -88,6 +88,13 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     });
     connect(m_live.get(), &LiveRecords::lookupsLoaded, this, &Workspace::lookupsLoaded);
     connect(m_live.get(), &LiveRecords::draftsChanged, this, &Workspace::draftsChanged);
+    connect(m_live.get(), &LiveRecords::draftOrphaned, this,
+            [this](const QString& table, const RecordId& id) {
+                Q_EMIT notice({Notice::Kind::Refused,
+                               tr("%1 was deleted elsewhere while it was edited. Your edits are "
+                                  "kept: add it anew in its window, or discard them.")
+                                   .arg(m_saver->nameOf({table, id}))});
+            });
     connect(m_live.get(), &LiveRecords::draftChanged, m_questions.get(), &DraftQuestions::follow);
     connect(
         m_live.get(), &LiveRecords::draftsChanged, this,
@@ -422,6 +429,16 @@ std::optional<RecordId> Workspace::copyRecord(const BoundScreen& screen, const R
             copied.insert(column.name, value);
     }
     return newRecord(screen, copied, family);
+}
+
+RecordId Workspace::addAnew(const BoundScreen& screen, const RecordId& id) {
+    QSet<int> leavesOut;
+    for (qsizetype i = 0; i < screen.table->columns.size(); ++i) {
+        const Column& column = screen.table->columns[i];
+        if (column.computed || column.givenByDatabase)
+            leavesOut += static_cast<int>(i);
+    }
+    return drafts(screen.table->name)->addAnew(id, leavesOut);
 }
 
 QString Workspace::reasonAgainstNew(const QString& table) const {

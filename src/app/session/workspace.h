@@ -111,6 +111,10 @@ public:
     // Nothing: it is not here.
     std::optional<RecordId> copyRecord(const BoundScreen& screen, const RecordId& id,
                                        const std::optional<DraftParent>& parent = {});
+    // Begins a new record with what a draft holds whose record was deleted. Requires: it is gone.
+    RecordId addAnew(const BoundScreen& screen, const RecordId& id);
+    // Reads all that is shown anew; no draft is touched. Never needed, but may be asked for.
+    void refreshNow() { m_live->refreshAll(); }
     // Why no record can be added to this table by hand; empty: one can.
     QString reasonAgainstNew(const QString& table) const;
     DraftKeeper* draftKeeper() { return m_keeper.get(); }

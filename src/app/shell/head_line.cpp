@@ -39,6 +39,7 @@ HeadLine::HeadLine(QWidget* parent)
         half->setToolTip(tr("Switch between shaping the screen and working with it (F9)"));
     }
     m_find->setObjectName(QStringLiteral("find"));
+    m_find->setAccessibleName(tr("Find anything"));
     m_find->setPlaceholderText(tr("Find screens and commands"));
     m_find->setToolTip(tr("Ctrl+K"));
     m_find->setMaximumWidth(Distance(230));

@@ -5,12 +5,18 @@
 #include "app/look/theme.h"
 #include "app/use/edit_window.h"
 #include "app/use/open_edits.h"
+#include "core/base/text.h"
 
 #include <QHBoxLayout>
 #include <QIcon>
 #include <QLabel>
+#include <QMenu>
+#include <QMessageBox>
 #include <QPainter>
 #include <QPushButton>
+#include <QToolButton>
+
+#include <utility>
 
 namespace gravin {
 
@@ -19,6 +25,7 @@ namespace {
 // Beyond this many names the tray shows numbers only.
 constexpr int MostNames = 3;
 constexpr int LongestName = 110;
+constexpr int MostListed = 12;
 
 QIcon numberIcon(int number) {
     QPixmap pixmap(40, 40);
@@ -38,9 +45,21 @@ OpenEditsTray::OpenEditsTray(OpenEdits* edits, QWidget* parent)
     setObjectName(QStringLiteral("open-edits"));
     setFixedHeight(space::Timeline);
     m_layout->setContentsMargins(14, 4, 14, 4);
-    connect(edits, &OpenEdits::changed, this, &OpenEditsTray::fill);
+    connect(edits, &OpenEdits::changed, this, &OpenEditsTray::fillSoon);
     connect(&Theme::instance(), &Theme::changed, this, &OpenEditsTray::fill);
     fill();
+}
+
+void OpenEditsTray::fillSoon() {
+    if (std::exchange(m_fillsSoon, true))
+        return;
+    QMetaObject::invokeMethod(
+        this,
+        [this] {
+            m_fillsSoon = false;
+            fill();
+        },
+        Qt::QueuedConnection);
 }
 
 void OpenEditsTray::fill() {
@@ -70,6 +89,50 @@ void OpenEditsTray::fill() {
         });
         m_layout->addWidget(button);
     }
+    if (!windows.isEmpty())
+        addMenu();
+}
+
+void OpenEditsTray::addMenu() {
+    auto* button = new QToolButton;
+    button->setObjectName(QStringLiteral("open-edits-menu"));
+    button->setText(QStringLiteral("⋯"));
+    button->setAccessibleName(tr("All edit windows"));
+    button->setToolTip(tr("All edit windows"));
+    button->setPopupMode(QToolButton::InstantPopup);
+    auto* menu = new QMenu(button);
+    menu->setToolTipsVisible(true);
+    menu->addAction(tr("Arrange side by side"), m_edits, &OpenEdits::arrangeSideBySide);
+    const auto unsaved = m_edits->unsaved().size();
+    QAction* save = menu->addAction(unsaved > 0 ? tr("Save all: %1").arg(countedRecords(unsaved))
+                                                : tr("Save all"),
+                                    m_edits, &OpenEdits::saveAll);
+    save->setEnabled(unsaved > 0);
+    save->setToolTip(unsaved > 0 ? QString() : tr("There are no edits to save."));
+    menu->addAction(tr("Close all…"), this, &OpenEditsTray::askToCloseAll);
+    button->setMenu(menu);
+    m_layout->addWidget(button);
+}
+
+// Closing keeps the drafts; what is unsaved is named all the same.
+void OpenEditsTray::askToCloseAll() {
+    const QStringList unsaved = m_edits->unsaved();
+    if (unsaved.isEmpty()) {
+        m_edits->closeAll();
+        return;
+    }
+    auto* question = new QMessageBox(
+        QMessageBox::NoIcon, tr("Close all edit windows"),
+        tr("%1 not saved:").arg(counted(unsaved.size(), tr("window is"), tr("windows are"))),
+        QMessageBox::Cancel, this);
+    question->setObjectName(QStringLiteral("close-all-question"));
+    question->setAttribute(Qt::WA_DeleteOnClose);
+    question->setInformativeText(unsaved.mid(0, MostListed).join(u'\n') + QStringLiteral("\n\n") +
+                                 tr("The edits stay as drafts of their records."));
+    QPushButton* sure = question->addButton(tr("Close all"), QMessageBox::AcceptRole);
+    sure->setObjectName(QStringLiteral("close-all-sure"));
+    connect(sure, &QPushButton::clicked, m_edits, &OpenEdits::closeAll);
+    question->open();
 }
 
 void OpenEditsTray::paintEvent(QPaintEvent*) {

@@ -21,9 +21,14 @@ protected:
 
 private:
     void fill();
+    // Once for all windows that are opened or changed in this turn of the event loop.
+    void fillSoon();
+    void addMenu();
+    void askToCloseAll();
 
     OpenEdits* m_edits;
     QHBoxLayout* m_layout;
+    bool m_fillsSoon = false;
 };
 
 } // namespace gravin

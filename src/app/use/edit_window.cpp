@@ -8,6 +8,7 @@
 #include <QAction>
 #include <QKeyEvent>
 #include <QPainter>
+#include <QSettings>
 #include <QVBoxLayout>
 
 namespace gravin {
@@ -16,6 +17,13 @@ namespace {
 
 constexpr Distance DefaultWidth(560);
 constexpr Distance DefaultHeight(460);
+
+QSettings settings() {
+    return QSettings(QSettings::IniFormat, QSettings::UserScope, QStringLiteral("gravin"),
+                     QStringLiteral("windows"));
+}
+
+QString sizeKey(const QString& screenId) { return QStringLiteral("size/") + screenId; }
 
 class NumberTag : public QWidget {
 public:
@@ -48,7 +56,7 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_form, 1);
-    resize(DefaultWidth, DefaultHeight);
+    resize(settings().value(sizeKey(screenId), QSize(DefaultWidth, DefaultHeight)).toSize());
 
     auto* save = new QAction(this);
     save->setShortcut(QKeySequence::Save);
@@ -62,6 +70,18 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     close->setShortcut(Qt::CTRL | Qt::Key_W);
     connect(close, &QAction::triggered, this, &QWidget::close);
     addActions({save, close});
+    for (const auto& [by, key, icon, text] :
+         {std::tuple{-1, Qt::Key_Up, "go-previous", tr("Previous record")},
+          std::tuple{1, Qt::Key_Down, "go-next", tr("Next record")}}) {
+        auto* step = new QAction(QIcon::fromTheme(QLatin1String(icon)), text, this);
+        step->setShortcut(Qt::ALT | key);
+        step->setToolTip(
+            tr("%1 (%2)").arg(text, step->shortcut().toString(QKeySequence::NativeText)));
+        connect(step, &QAction::triggered, this, [this, by = by] { Q_EMIT stepRequested(by); });
+        addAction(step);
+        m_form->addHeadAction(step);
+    }
+    connect(m_form, &RecordForm::movedTo, this, &EditWindow::refreshTitle);
     connect(m_form, &RecordForm::stateChanged, this, &EditWindow::refreshTitle);
     // A new record that was saved goes by its key from now on.
     connect(workspace, &Workspace::saved, this,
@@ -77,11 +97,19 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     refreshTitle();
 }
 
-// The window is pinned to its record: there is no next one to go to.
+void EditWindow::setRecord(const RecordId& id) {
+    m_form->fieldsDone();
+    m_form->setRecord(id);
+    refreshTitle();
+}
+
 void EditWindow::followSave() {
     switch (m_binding.screen().screen.afterSaving) {
     case AfterSaving::Stay:
+        break;
     case AfterSaving::NextRecord:
+        QMetaObject::invokeMethod(
+            this, [this] { Q_EMIT stepRequested(1); }, Qt::QueuedConnection);
         break;
     case AfterSaving::NewRecord:
         Q_EMIT m_binding.workspace()->recordWanted(
@@ -105,6 +133,7 @@ void EditWindow::refreshTitle() {
 }
 
 void EditWindow::closeEvent(QCloseEvent* event) {
+    settings().setValue(sizeKey(m_binding.screenId()), size());
     QWidget::closeEvent(event);
     Q_EMIT closed();
 }

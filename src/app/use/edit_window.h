@@ -20,12 +20,18 @@ public:
     const RecordId& record() const;
     QString tableName() const { return m_binding.tableName(); }
     QString recordName() const { return m_binding.nameOf(record()); }
+    const QString& screenId() const { return m_binding.screenId(); }
+    const QString& screenLabel() const { return m_binding.screen().screen.label; }
+    // Pins the window to another record; the draft of the former one stays.
+    void setRecord(const RecordId& id);
     bool hasDraft() const { return m_binding.draft(record()) != nullptr; }
     RecordForm* form() const { return m_form; }
 
 Q_SIGNALS:
     void closed();
     void stateChanged();
+    // To the record before (−1) or behind (1).
+    void stepRequested(int by);
 
 protected:
     void closeEvent(QCloseEvent* event) override;

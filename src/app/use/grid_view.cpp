@@ -321,6 +321,12 @@ GridView::GridView(GridModel* model, QWidget* parent)
     applyRowHeight();
 }
 
+// Where the program moves, what was selected before is not meant any more. setCurrentIndex() would
+// keep it while a key like Ctrl happens to be down, as it is in the midst of Ctrl+S.
+void GridView::moveTo(const QModelIndex& index) {
+    selectionModel()->setCurrentIndex(index, QItemSelectionModel::ClearAndSelect);
+}
+
 RecordId GridView::currentRecord() const { return m_model->recordAt(currentIndex().row()); }
 
 void GridView::setCurrentRecord(const RecordId& id) {
@@ -334,7 +340,7 @@ void GridView::setCurrentRecord(const RecordId& id) {
     const int column =
         std::clamp(currentIndex().isValid() ? currentIndex().column() : m_currentColumn, 0,
                    std::max(0, m_model->columnCount() - 1));
-    setCurrentIndex(m_model->index(row, column));
+    moveTo(m_model->index(row, column));
     scrollTo(currentIndex());
 }
 
@@ -345,7 +351,7 @@ void GridView::keepPlace() {
         std::exchange(m_groupedBy, m_model->groupedBy()) != m_model->groupedBy();
     if (const int head = m_model->headRowOf(m_current);
         !isNewGrouping && head >= 0 && m_model->rowOf(m_current) < 0) {
-        setCurrentIndex(m_model->index(head, std::max(0, m_currentColumn)));
+        moveTo(m_model->index(head, std::max(0, m_currentColumn)));
         return;
     }
     // What was gone to before the list had it goes first.
@@ -469,7 +475,7 @@ void GridView::contextMenuEvent(QContextMenuEvent* event) {
         const QModelIndex index = indexAt(event->pos());
         if (!index.isValid())
             return;
-        setCurrentIndex(index);
+        moveTo(index);
     }
     Q_EMIT actionsRequested(byKey ? viewport()->mapToGlobal(visualRect(currentIndex()).bottomLeft())
                                   : event->globalPos());
@@ -505,7 +511,7 @@ void GridView::beginFirstEdit() {
         if (isColumnHidden(column) || !(m_model->flags(index) & Qt::ItemIsEditable) || isGiven ||
             (now && !now->isNull()))
             continue;
-        setCurrentIndex(index);
+        moveTo(index);
         edit(index);
         return;
     }
@@ -610,7 +616,7 @@ void GridView::paintGroup(QPainter& painter, int row) {
 void GridView::toggleGroup(int row) {
     const bool open = !m_model->isGroupOpen(row);
     m_model->openGroup(row, open);
-    setCurrentIndex(m_model->index(row, std::max(0, m_currentColumn)));
+    moveTo(m_model->index(row, std::max(0, m_currentColumn)));
 }
 
 bool GridView::openCurrentGroup(bool open) {

@@ -107,6 +107,7 @@ private:
     void paintGroups(QPainter& painter);
     void paintGroup(QPainter& painter, int row);
     void toggleGroup(int row);
+    void moveTo(const QModelIndex& index);
     std::optional<CellAction> cellActionOf(const QKeyEvent& event) const;
     bool hasWholeRecordsSelected() const;
     bool toggleYesNo(const QModelIndex& index);

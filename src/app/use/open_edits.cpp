@@ -1,7 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/open_edits.h"
 
+#include "app/session/draft_saver.h"
 #include "app/use/edit_window.h"
+#include "app/use/record_form.h"
+
+#include <QGuiApplication>
+#include <QScreen>
+
+#include <algorithm>
 
 namespace gravin {
 
@@ -9,6 +16,8 @@ namespace {
 // Each window stands a little beside the last one, so that none hides another.
 constexpr int Step = 36;
 constexpr int StepsBeforeReturn = 8;
+constexpr int NarrowestArranged = 380;
+constexpr int LowestArranged = 260;
 } // namespace
 
 OpenEdits::OpenEdits(Workspace* workspace, QObject* parent)
@@ -34,6 +43,8 @@ EditWindow* OpenEdits::open(const QString& screenId, const RecordId& id) {
     while (m_windows.contains(number))
         ++number;
     auto* window = new EditWindow(m_workspace, screenId, id, number);
+    connect(window, &EditWindow::stepRequested, this,
+            [this, window](int by) { (void)step(window, by); });
     m_windows.insert(number, window);
     const int step = (number - 1) % StepsBeforeReturn * Step;
     window->move(160 + step, 120 + step);
@@ -63,6 +74,65 @@ QList<EditWindow*> OpenEdits::windows() const {
             windows += window;
     }
     return windows;
+}
+
+void OpenEdits::arrangeSideBySide() {
+    const QList<EditWindow*> all = windows();
+    const QScreen* screen = QGuiApplication::primaryScreen();
+    if (all.isEmpty() || !screen)
+        return;
+    const QRect room = screen->availableGeometry();
+    const auto count = static_cast<int>(all.size());
+    const int fitting = std::max(1, room.width() / NarrowestArranged);
+    const int columns = std::min(count, fitting);
+    const int lines = (count + columns - 1) / columns;
+    for (int i = 0; i < count; ++i) {
+        const int width = room.width() / columns;
+        const int height = std::max(LowestArranged, room.height() / lines);
+        all[i]->showNormal();
+        all[i]->setGeometry(room.left() + i % columns * width,
+                            room.top() + std::min(i / columns * height, room.height() - height),
+                            width, height);
+        all[i]->raise();
+    }
+}
+
+void OpenEdits::saveAll() {
+    QList<DraftPlace> places;
+    QString label;
+    for (const EditWindow* window : windows()) {
+        if (!window->hasDraft())
+            continue;
+        window->form()->fieldsDone();
+        places.append({window->tableName(), window->record()});
+        label = window->screenLabel();
+    }
+    if (!places.isEmpty())
+        m_workspace->saver()->save(label, places.front(), places.mid(1));
+}
+
+QStringList OpenEdits::unsaved() const {
+    QStringList names;
+    for (const EditWindow* window : windows()) {
+        if (window->hasDraft())
+            names += window->windowTitle();
+    }
+    return names;
+}
+
+bool OpenEdits::step(EditWindow* window, int by) {
+    const RecordView* view = m_workspace->view(window->screenId());
+    const qsizetype place = window->record().isNew() ? -1 : view->rowOf(window->record().key);
+    const qsizetype wanted = place + by;
+    if (place < 0 || wanted < 0 || wanted >= view->count())
+        return false;
+    const RecordId id{view->keyAt(wanted), 0};
+    if (numberOf(window->tableName(), id) > 0)
+        (void)open(window->screenId(), id);
+    else
+        window->setRecord(id);
+    Q_EMIT changed();
+    return true;
 }
 
 void OpenEdits::closeAll() {

@@ -25,7 +25,16 @@ public:
     // The number of the window on a record; 0: none.
     int numberOf(const QString& table, const RecordId& id) const;
     QList<EditWindow*> windows() const; // by number
+    // Side by side over the screen, as many columns as fit.
+    void arrangeSideBySide();
+    // All that is edited in them, as one change.
+    void saveAll();
     void closeAll();
+    // The names of those with unsaved edits.
+    QStringList unsaved() const;
+    // Goes on in this window with the record before (−1) or behind (1) its own, as the screen's
+    // list has them; where that has a window already, raises it. False: there is none.
+    bool step(EditWindow* window, int by);
 
 Q_SIGNALS:
     void changed();

@@ -36,6 +36,7 @@ PageFoot::PageFoot(const Steps& steps, QWidget* parent)
     m_note->setProperty("role", "faint");
     m_note->setObjectName(QStringLiteral("foot-note"));
     m_goTo->setObjectName(QStringLiteral("go-to"));
+    m_goTo->setAccessibleName(tr("Go to a record"));
     m_goTo->setPlaceholderText(tr("Go to number, key or text"));
     m_goTo->setMaximumWidth(GoToWidth);
     m_goTo->setToolTip(tr("A number goes to that position, anything else to the record with that "

@@ -10,6 +10,7 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -41,6 +42,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     , m_readOnly(roleLabel("faint", this))
     , m_save(new QPushButton(tr("Save record")))
     , m_discard(new QPushButton(tr("Discard edits")))
+    , m_addAnew(new QPushButton(tr("Add anew")))
     , m_reason(roleLabel("problem", this)) {
     setObjectName(QStringLiteral("record-form"));
     m_title->setTextFormat(Qt::PlainText);
@@ -49,6 +51,9 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     m_save->setProperty("main", true);
     m_save->setObjectName(QStringLiteral("save-record"));
     m_discard->setObjectName(QStringLiteral("discard-edits"));
+    m_addAnew->setObjectName(QStringLiteral("add-anew"));
+    m_addAnew->setToolTip(tr("Begins a new record with what stands here"));
+    m_addAnew->hide();
     m_reason->setObjectName(QStringLiteral("save-reason"));
     m_reason->setWordWrap(true);
     m_reason->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
@@ -67,6 +72,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     area->setWidget(m_fields);
     auto* foot = new QHBoxLayout;
     foot->addWidget(m_save);
+    foot->addWidget(m_addAnew);
     foot->addWidget(m_discard);
     foot->addWidget(m_reason, 1);
     auto* layout = new QVBoxLayout(this);
@@ -78,6 +84,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
 
     connect(m_save, &QPushButton::clicked, this, &RecordForm::save);
     connect(m_discard, &QPushButton::clicked, this, &RecordForm::discard);
+    connect(m_addAnew, &QPushButton::clicked, this, &RecordForm::addAnew);
     connect(m_reason, &QLabel::linkActivated, this, &RecordForm::follow);
     connect(m_fields, &FormFields::linkActivated, this, &RecordForm::follow);
     connect(m_fields, &FormFields::settled, this, &RecordForm::refresh);
@@ -111,7 +118,9 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
 }
 
 void RecordForm::refreshSoon() {
-    if (m_id.isNone() || !isVisible() || std::exchange(m_refreshesSoon, true))
+    // Only a new record, and a page that saves its children, have drafts beside their own.
+    const bool mayHaveOthers = m_id.isNew() || m_binding->savesChildren();
+    if (m_id.isNone() || !mayHaveOthers || !isVisible() || std::exchange(m_refreshesSoon, true))
         return;
     QMetaObject::invokeMethod(
         this,
@@ -135,6 +144,12 @@ void RecordForm::setRecord(const RecordId& id) {
 
 void RecordForm::setTag(QWidget* tag) { m_head->insertWidget(0, tag); }
 
+void RecordForm::addHeadAction(QAction* action) {
+    auto* button = new QToolButton;
+    button->setDefaultAction(action);
+    m_head->addWidget(button);
+}
+
 void RecordForm::setPosition(const QString& text) { m_position->setText(text); }
 
 void RecordForm::focusField(const QString& column) { m_fields->focusField(column); }
@@ -150,6 +165,13 @@ void RecordForm::fieldsDone() { m_fields->endTyping(); }
 void RecordForm::discard() {
     m_fields->endTyping();
     m_binding->workspace()->discard(m_binding->tableName(), m_id);
+}
+
+void RecordForm::addAnew() {
+    m_fields->endTyping();
+    const RecordId made = m_binding->workspace()->addAnew(m_binding->screen(), m_id);
+    setRecord(made);
+    Q_EMIT movedTo(made);
 }
 
 QString RecordForm::saveReason() const { return m_binding->saveReason(m_id); }
@@ -219,6 +241,8 @@ void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& pro
     m_save->setToolTip(reason.isEmpty() ? tr("Save this record (Ctrl+S)") : QString());
     m_save->setAccessibleDescription(reason);
     m_discard->setEnabled(draft && !draft->saving);
+    m_addAnew->setVisible(draft && draft->gone && !m_id.isNew() &&
+                          m_binding->screen().reasonAgainst(Operation::Insert).isEmpty());
     m_discard->setText(m_id.isNew() ? tr("Discard new record") : tr("Discard edits"));
     m_discard->setToolTip(draft ? QString() : tr("There are no edits to discard."));
     const bool stops = std::any_of(problems.begin(), problems.end(),

@@ -28,6 +28,8 @@ public:
     void setPosition(const QString& text);
     // Puts a tag before the name.
     void setTag(QWidget* tag);
+    // Puts a button for it behind the position.
+    void addHeadAction(QAction* action);
     void focusField(const QString& column);
     FormFields* fields() const { return m_fields; }
     // Asks whoever shows the form to save the record, when it may be saved.
@@ -42,11 +44,14 @@ Q_SIGNALS:
     // Save or Discard became possible or impossible, or the name changed.
     void stateChanged();
     void saveRequested();
+    // The record goes on as this one.
+    void movedTo(const gravin::RecordId& id);
 
 private:
     void refresh();
     void refreshHead(const Draft* draft);
     void refreshSoon();
+    void addAnew();
     void refreshFoot(const Draft* draft, const std::vector<Problem>& problems);
     void follow(const QString& link);
 
@@ -61,6 +66,7 @@ private:
     QLabel* m_readOnly;
     QPushButton* m_save;
     QPushButton* m_discard;
+    QPushButton* m_addAnew; // for a record that was deleted while it was edited
     QLabel* m_reason;
     QList<DraftPlace> m_savedWith;
     bool m_refreshesSoon = false;

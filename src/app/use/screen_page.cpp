@@ -22,6 +22,7 @@
 #include "app/use/record_form.h"
 #include "app/use/row_actions.h"
 #include "app/use/save_many.h"
+#include "app/use/stored_dialog.h"
 #include "core/base/text.h"
 #include "core/project/form_arranging.h"
 #include "core/project/screen_links.h"
@@ -91,6 +92,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     connectGrid();
     connect(m_form, &RecordForm::stateChanged, this, &ScreenPage::refresh);
     connect(m_form, &RecordForm::saveRequested, this, &ScreenPage::save);
+    connect(m_form, &RecordForm::movedTo, m_grid, &GridView::setCurrentRecord);
     connect(workspace, &Workspace::draftsChanged, this, &ScreenPage::refreshSoon);
     connect(workspace, &Workspace::saved, this,
             [this](const QString& table, const RecordId& before, const RecordId& now) {
@@ -220,6 +222,9 @@ void ScreenPage::makeActions() {
         {Command::Bulk, tr("Bulk update…"), QKeySequence(Qt::CTRL | Qt::Key_B), "edit-select-all"},
         {Command::Open, tr("Open in window"), QKeySequence(Qt::CTRL | Qt::Key_Return),
          "window-new"},
+        {Command::AsStored, tr("Show as stored"), QKeySequence(Qt::CTRL | Qt::Key_I),
+         "document-properties"},
+        {Command::Refresh, tr("Refresh now"), QKeySequence(QKeySequence::Refresh), "view-refresh"},
         {Command::First, tr("First record"), QKeySequence(Qt::CTRL | Qt::Key_Home), "go-first"},
         {Command::Previous, tr("Previous record"), QKeySequence(Qt::ALT | Qt::Key_Up),
          "go-previous"},
@@ -517,6 +522,12 @@ QString ScreenPage::reasonAgainst(Command command) const {
         return id.isNone() ? tr("No records are selected.") : QString();
     case Command::Open:
         return id.isNone() ? tr("No record is chosen.") : QString();
+    case Command::AsStored:
+        if (id.isNew())
+            return tr("This record is not stored yet.");
+        return id.isNone() ? tr("No record is chosen.") : QString();
+    case Command::Refresh:
+        return {};
     case Command::First:
     case Command::Previous:
         return now.model()->placeBefore(row) >= 0 ? QString() : tr("This is the first record.");
@@ -565,6 +576,13 @@ void ScreenPage::run(Command command) {
         break;
     case Command::Open:
         m_openEdits->open(now.binding->screenId(), now.current());
+        break;
+    case Command::AsStored:
+        (new StoredDialog(now.binding, now.current(), this))->open();
+        break;
+    case Command::Refresh:
+        m_binding.workspace()->refreshNow();
+        showNotice({Notice::Kind::Done, tr("All that is shown is read anew.")});
         break;
     case Command::First:
         step(0);
@@ -745,6 +763,9 @@ void ScreenPage::showActions(const QPoint& globalPosition) {
             break;
         }
     });
+    menu->addSeparator();
+    menu->addAction(action(Command::Copy));
+    menu->addAction(action(Command::AsStored));
     menu->popup(globalPosition);
 }
 

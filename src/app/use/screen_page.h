@@ -40,6 +40,8 @@ public:
         Delete,
         Bulk,
         Open,
+        AsStored,
+        Refresh,
         First,
         Previous,
         Next,

@@ -56,6 +56,11 @@ struct ChangeRequest {
     bool isRun = false;
     // A rollback restores what was, also where today's checks would refuse it.
     bool restoring = false;
+    // Names the change in the log, wherever it is asked for again; empty: it is named when it is
+    // written.
+    QString uid = {};
+    // The answer to an earlier write of this uid was lost: if the log has it, it is not done again.
+    bool isRepeated = false;
 };
 
 // What a committed change did to one record: only what really changed, values as stored.
@@ -81,6 +86,7 @@ struct CommittedChange {
     std::optional<qint64> undoes;
     std::vector<RecordChange> records;
     std::vector<Problem> leftOut = {}; // of a run: why, and of which records
+    QString uid = {};                  // not read back from the log
 };
 
 // A field that somebody else has changed since it was read.

@@ -47,6 +47,8 @@ QString commonOperation(const CommittedChange& change) {
 
 } // namespace
 
+QString newChangeUid() { return QUuid::createUuid().toString(QUuid::WithoutBraces); }
+
 Result<bool> ChangeLog::exists() { return m_session.hasChangeLog(); }
 
 Status ChangeLog::createTables() {
@@ -67,7 +69,7 @@ Status ChangeLog::append(CommittedChange& change, const Catalog& catalog) {
         QStringLiteral("INSERT INTO gravin_change "
                        "(uid, at, person, screen, action, note, undoes, records, tables, op) "
                        "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-        {QUuid::createUuid().toString(QUuid::WithoutBraces), change.at, notNull(change.person),
+        {change.uid.isEmpty() ? newChangeUid() : change.uid, change.at, notNull(change.person),
          notNull(change.screen), notNull(change.action), notNull(change.note),
          orNull(change.undoes), static_cast<qint64>(change.records.size()),
          joinEscaped(tablesOf(change)), commonOperation(change)},
@@ -167,6 +169,19 @@ Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
     if (!selected)
         return selected.error();
     return changes;
+}
+
+Result<qint64> ChangeLog::idOf(const QString& uid) {
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return qint64{0};
+    auto found =
+        m_session.scalar(QStringLiteral("SELECT id FROM gravin_change WHERE uid = ?"), {uid});
+    if (!found)
+        return found.error();
+    return found->toLongLong();
 }
 
 Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {

@@ -48,6 +48,8 @@ public:
     // Newest first. An absent log is an empty one.
     Result<std::vector<ChangeSummary>> list(const LogFilter& filter);
     Result<CommittedChange> change(qint64 id, const Catalog& catalog);
+    // The change that was written under this name; 0: none.
+    Result<qint64> idOf(const QString& uid);
     // The newest change after `id` that touched this field of this record; 0: none.
     Result<qint64> latestTouching(const QString& table, const Key& key, const QString& column,
                                   qint64 afterId);
@@ -58,5 +60,8 @@ private:
 
     Session& m_session;
 };
+
+// A name for a change that no other has (RFC 4122).
+QString newChangeUid();
 
 } // namespace gravin

@@ -52,6 +52,7 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
     m_change = {
         0, logTime(), request.person, request.screen, request.action, request.note, request.undoes,
         {}};
+    m_change.uid = request.uid;
     m_failure = {};
     m_gaps.clear();
     m_present = Present::take();
@@ -63,6 +64,16 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
             {},
             {}};
 
+    if (request.isRepeated) {
+        const auto id = m_log.idOf(request.uid);
+        if (!id)
+            return WriteFailure{id.error(), {}, {}};
+        if (*id > 0) {
+            auto written = m_log.change(*id, m_catalog);
+            return written ? WriteResult(std::move(*written))
+                           : WriteResult(WriteFailure{written.error(), {}, {}});
+        }
+    }
     Session::Transaction transaction(m_session);
     // One update can be judged at once; several steps may pass through a state that could not stay.
     const bool isOneUpdate =

@@ -323,7 +323,7 @@ QStringList MariaDbDialect::changeLogSchema() const {
         QStringLiteral(" ENGINE = InnoDB DEFAULT CHARSET = utf8mb4 COLLATE = utf8mb4_bin");
     return {
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_change ("
-                       "id BIGINT AUTO_INCREMENT PRIMARY KEY, uid CHAR(36) NOT NULL, "
+                       "id BIGINT AUTO_INCREMENT PRIMARY KEY, uid CHAR(36) NOT NULL UNIQUE, "
                        "at VARCHAR(40) NOT NULL, person VARCHAR(190) NOT NULL, "
                        "screen LONGTEXT NOT NULL, action VARCHAR(190) NOT NULL, "
                        "note LONGTEXT NOT NULL, undoes BIGINT, records BIGINT NOT NULL, "

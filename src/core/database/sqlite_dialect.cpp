@@ -276,7 +276,7 @@ QStringList SqliteDialect::changeLogSchema() const {
     // is.
     return {
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_change ("
-                       "id INTEGER PRIMARY KEY, uid TEXT NOT NULL, at TEXT NOT NULL, "
+                       "id INTEGER PRIMARY KEY, uid TEXT NOT NULL UNIQUE, at TEXT NOT NULL, "
                        "person TEXT NOT NULL, screen TEXT NOT NULL, action TEXT NOT NULL, "
                        "note TEXT NOT NULL, undoes INTEGER, records INTEGER NOT NULL, "
                        "tables TEXT NOT NULL, op TEXT NOT NULL)"),

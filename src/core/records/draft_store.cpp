@@ -254,6 +254,21 @@ void DraftStore::setGone(const RecordId& id) {
     }
 }
 
+RecordId DraftStore::addAnew(const RecordId& id, const QSet<int>& leavesOut) {
+    const std::vector<Value> values = find(id)->values();
+    const QMap<int, BadText> bad = find(id)->bad;
+    const RecordId made = addNew();
+    for (size_t i = 0; i < values.size(); ++i) {
+        const int column = static_cast<int>(i);
+        if (!values[i].isNull() && !leavesOut.contains(column))
+            setValue(made, nullptr, column, values[i]);
+    }
+    for (auto text = bad.begin(); text != bad.end(); ++text)
+        setBadText(made, nullptr, text.key(), *text);
+    discard(id);
+    return made;
+}
+
 void DraftStore::keepMine(const RecordId& id, int column) {
     const auto found = m_drafts.find(id);
     if (found == m_drafts.end() || !(*found)->theirs.contains(column))
@@ -349,7 +364,7 @@ std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& 
             {{},
              {},
              QStringLiteral("gone"),
-             say("The record was deleted meanwhile. Discard the edits, or copy what you need."),
+             say("The record was deleted meanwhile. Add it anew, or discard the edits."),
              {}});
     problems.insert(problems.end(), draft->answers.begin(), draft->answers.end());
     for (const Problem& refusal : draft->refusals) {

@@ -114,6 +114,9 @@ public:
     // Marks a field as changed elsewhere too.
     void setTheirs(const RecordId& id, int column, const Value& theirs);
     void setGone(const RecordId& id);
+    // Begins a new record with what a draft holds whose record was deleted, all of it but what
+    // `leavesOut` says, and ends that draft. Requires: it is gone.
+    RecordId addAnew(const RecordId& id, const QSet<int>& leavesOut);
     // The person decided: mine is to replace theirs, or theirs stays.
     void keepMine(const RecordId& id, int column);
     void takeTheirs(const RecordId& id, int column);

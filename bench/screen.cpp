@@ -1,0 +1,306 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// gravin-screen-bench [--rows N] [--server URL]: the real window on a table of N visits (1,000,000
+// unless told), in a file of its own or in an empty database of a server, driven as a person does:
+// what is waited for, and how long the interface stands still meanwhile. All times in milliseconds.
+#include "app/shell/main_window.h"
+#include "app/use/filter_bar.h"
+#include "app/use/grid_view.h"
+#include "app/use/screen_page.h"
+#include "core/project/project_file.h"
+#include "core/project/screen_generator.h"
+#include "demonstration.h"
+
+#include <CLI/CLI.hpp>
+
+#include <QApplication>
+#include <QElapsedTimer>
+#include <QFile>
+#include <QLineEdit>
+#include <QScrollBar>
+#include <QTemporaryDir>
+#include <QTimer>
+
+#include <algorithm>
+#include <cstdio>
+#include <functional>
+#include <random>
+#include <vector>
+
+using namespace gravin;
+
+namespace {
+
+constexpr int FrameBudget = 16;
+
+double residentMegabytes() {
+    QFile status(QStringLiteral("/proc/self/status"));
+    if (!status.open(QIODevice::ReadOnly))
+        return 0;
+    for (const QByteArray& line : status.readAll().split('\n')) {
+        if (line.startsWith("VmRSS:"))
+            return line.mid(6).trimmed().split(' ').front().toDouble() / 1024;
+    }
+    return 0;
+}
+
+double milliseconds(const QElapsedTimer& timer) {
+    return static_cast<double>(timer.nsecsElapsed()) / 1e6;
+}
+
+// Times of single frames; a frame is what a person waits for between an action and its picture.
+class Frames {
+public:
+    void take(double time) { m_times.push_back(time); }
+    void print(const char* what) {
+        std::sort(m_times.begin(), m_times.end());
+        const auto within = std::count_if(m_times.begin(), m_times.end(),
+                                          [](double time) { return time <= FrameBudget; });
+        const auto size = static_cast<double>(m_times.size());
+        std::printf(
+            "%-44s %6zu frames, %.1f %% within 16 ms, median %.1f, 99 %% %.1f, worst %.1f\n", what,
+            m_times.size(), 100.0 * static_cast<double>(within) / size, m_times[m_times.size() / 2],
+            m_times[static_cast<size_t>(0.99 * (size - 1))], m_times.back());
+    }
+
+private:
+    std::vector<double> m_times;
+};
+
+// Waits in the event loop, noticing the longest time that it stood still.
+class Stillness {
+public:
+    bool until(const std::function<bool()>& condition) {
+        QElapsedTimer all;
+        all.start();
+        m_beat.start();
+        QTimer pulse;
+        QObject::connect(&pulse, &QTimer::timeout, &pulse, [this] {
+            m_longest = std::max(m_longest, milliseconds(m_beat));
+            m_beat.restart();
+        });
+        pulse.start(1);
+        while (!condition()) {
+            if (all.elapsed() > 120'000)
+                return false;
+            QApplication::processEvents(QEventLoop::WaitForMoreEvents);
+        }
+        m_waited = milliseconds(all);
+        return true;
+    }
+    double waited() const { return m_waited; }
+    double longest() const { return m_longest; }
+
+private:
+    QElapsedTimer m_beat;
+    double m_longest = 0;
+    double m_waited = 0;
+};
+
+class Bench {
+public:
+    explicit Bench(const QString& project) {
+        // The empty application: the same window, on nothing.
+        {
+            MainWindow empty(OpenRequest{});
+            empty.resize(1280, 800);
+            empty.show();
+            QApplication::processEvents();
+        }
+        m_empty = residentMegabytes();
+        m_window = std::make_unique<MainWindow>(OpenRequest{project, {}, true});
+        m_window->resize(1280, 800);
+        QElapsedTimer opened;
+        QObject::connect(m_window.get(), &MainWindow::opened, m_window.get(),
+                         [&opened] { opened.start(); });
+        m_window->show();
+        Stillness still;
+        (void)still.until([&] { return opened.isValid() && isShown(); });
+        paint();
+        std::printf("%-44s %8.1f\n", "open: first rows painted", milliseconds(opened));
+        (void)still.until([&] { return view().isComplete(); });
+        std::printf("%-44s %8.1f, longest standstill %.1f\n", "open: all keys there",
+                    milliseconds(opened), still.longest());
+        std::printf("%-44s %8.1f MB over the empty application\n", "memory, all keys there",
+                    residentMegabytes() - m_empty);
+    }
+
+    void jump() {
+        std::mt19937 random(1);
+        Frames misses;
+        Frames hits;
+        for (int i = 0; i < 100; ++i) {
+            const auto place =
+                static_cast<qsizetype>(random() % static_cast<quint64>(view().count()));
+            misses.take(goTo(place));
+            (void)goTo(std::max<qsizetype>(0, place - 30));
+            hits.take(goTo(place));
+        }
+        misses.print("jump anywhere, not read before");
+        hits.print("jump back to what is there");
+    }
+
+    void page() {
+        Frames first;
+        Frames again;
+        for (Frames* frames : {&first, &again}) {
+            (void)goTo(view().count() / 3);
+            for (int i = 0; i < 60; ++i) {
+                QElapsedTimer timer;
+                timer.start();
+                grid().verticalScrollBar()->triggerAction(QAbstractSlider::SliderPageStepAdd);
+                paint();
+                frames->take(milliseconds(timer));
+                Stillness still;
+                (void)still.until([&] { return isShown(); });
+            }
+        }
+        first.print("page down, not read before: frames");
+        again.print("page down, read before: frames");
+    }
+
+    void drag() {
+        Frames frames;
+        QScrollBar& bar = *grid().verticalScrollBar();
+        for (int step = 0; step < 300; ++step) {
+            QElapsedTimer timer;
+            timer.start();
+            bar.setValue(static_cast<int>(static_cast<qint64>(bar.maximum()) * step / 300));
+            paint();
+            frames.take(milliseconds(timer));
+            QApplication::processEvents();
+        }
+        frames.print("drag over the whole table: frames");
+    }
+
+    void sort() {
+        for (const char* column : {"cost", "report"}) {
+            const auto before = view().query();
+            Stillness still;
+            QElapsedTimer timer;
+            timer.start();
+            screen().filterBar()->sortBy(QLatin1String(column), false);
+            (void)still.until([&] { return view().isComplete() && !(view().query() == before); });
+            (void)still.until([&] { return isShown(); });
+            paint();
+            std::printf(
+                "%-44s %8.1f, longest standstill %.1f\n",
+                qPrintable(
+                    QStringLiteral("sort by %1, without an index").arg(QLatin1String(column))),
+                milliseconds(timer), still.longest());
+        }
+        std::printf("%-44s %8.1f MB over the empty application\n", "memory, sorted",
+                    residentMegabytes() - m_empty);
+        screen().filterBar()->sortBy(QStringLiteral("id"), false);
+        Stillness still;
+        (void)still.until([&] { return view().isComplete(); });
+    }
+
+    void search() {
+        auto* line = screen().findChild<QLineEdit*>(QStringLiteral("search"));
+        Stillness still;
+        QString typed;
+        for (const QChar letter : QStringLiteral("lamp glass")) {
+            typed += letter;
+            line->setText(typed);
+            QElapsedTimer timer;
+            timer.start();
+            (void)still.until([&] { return timer.elapsed() > 90; }); // the next key
+        }
+        QElapsedTimer timer;
+        timer.start();
+        (void)still.until([&] { return view().query().search == typed && view().isComplete(); });
+        std::printf("%-44s %8.1f after the last letter, %lld found, longest standstill %.1f\n",
+                    "search ten letters over all fields", milliseconds(timer),
+                    static_cast<long long>(view().count()), still.longest());
+        line->clear();
+        (void)still.until([&] { return view().query().search.isEmpty() && view().isComplete(); });
+    }
+
+    void group() {
+        Stillness still;
+        QElapsedTimer timer;
+        timer.start();
+        screen().filterBar()->groupBy(QStringLiteral("vessel_id"));
+        (void)still.until([&] { return grid().gridModel()->isGrouped(); });
+        std::printf("%-44s %8.1f, longest standstill %.1f\n", "group by a field, with sums",
+                    milliseconds(timer), still.longest());
+        screen().filterBar()->groupBy(QStringLiteral("vessel_id"));
+    }
+
+private:
+    ScreenPage& screen() { return *m_window->currentPage(); }
+    GridView& grid() { return *screen().grid(); }
+    RecordView& view() { return *grid().gridModel()->view(); }
+    void paint() { grid().viewport()->repaint(); }
+    // All rows in sight have their values.
+    bool isShown() {
+        if (!m_window->currentPage() || grid().model()->rowCount() == 0)
+            return false;
+        const int first = grid().rowAt(0);
+        int last = grid().rowAt(grid().viewport()->height() - 1);
+        if (last < 0)
+            last = grid().model()->rowCount() - 1;
+        for (int row = first; row <= last; ++row) {
+            if (grid().model()->index(row, 0).data(GridModel::PendingRole).toBool())
+                return false;
+        }
+        return true;
+    }
+    double goTo(qsizetype place) {
+        QElapsedTimer timer;
+        timer.start();
+        grid().setCurrentRecord(grid().gridModel()->recordAtPlace(place));
+        Stillness still;
+        (void)still.until([&] { return isShown(); });
+        paint();
+        return milliseconds(timer);
+    }
+
+    double m_empty = 0;
+    std::unique_ptr<MainWindow> m_window;
+};
+
+} // namespace
+
+int main(int argc, char** argv) {
+    const QApplication application(argc, argv);
+    CLI::App arguments("Times the real window on a large table.", "gravin-screen-bench");
+    int rows = 1'000'000;
+    std::string server;
+    arguments.add_option("--rows", rows, "rows of the table")->check(CLI::PositiveNumber);
+    arguments.add_option("--server", server, "address of an empty database, else a file");
+    CLI11_PARSE(arguments, argc, argv);
+
+    QTemporaryDir folder;
+    ConnectionSpec spec{Engine::Sqlite, folder.filePath(QStringLiteral("bench.db")), true};
+    Status loaded = done();
+    if (server.empty()) {
+        loaded = writeDemonstrationDatabase(spec.path, {rows});
+    } else {
+        spec = *ConnectionSpec::fromUrl(QString::fromStdString(server));
+        spec.changeLog = true;
+        loaded = loadDemonstration(spec, {rows});
+    }
+    if (!loaded) {
+        std::fprintf(stderr, "%s\n%s\n", qPrintable(loaded.error().sentence),
+                     qPrintable(loaded.error().detail));
+        return 3;
+    }
+    Project project;
+    project.connection = spec;
+    const Catalog catalog = *(*Session::open(spec, Session::Access::ReadOnly))->readCatalog();
+    addGeneratedScreen(project, catalog, *catalog.table(QStringLiteral("visit")),
+                       Arrangement::Grid);
+    const QString file = folder.filePath(QStringLiteral("bench.gravin"));
+    if (!saveProject(project, file))
+        return 3;
+    std::printf("%d rows, %s\n", rows, server.empty() ? "SQLite" : server.c_str());
+    Bench bench(file);
+    bench.jump();
+    bench.page();
+    bench.drag();
+    bench.sort();
+    bench.search();
+    bench.group();
+    return 0;
+}
