@@ -153,7 +153,7 @@ TEST_P(StoppingServer, SavesGoOnWithoutLossAndWithoutDoingAnythingTwice) {
     int unanswered = 0;
     for (int round = 0; round < Rounds; ++round) {
         std::atomic<bool> killed = false;
-        std::thread killer([&, wait = 5 + chance() % 120] {
+        std::jthread killer([&, wait = 5 + chance() % 120] {
             std::this_thread::sleep_for(std::chrono::milliseconds(wait));
             server.kill();
             killed = true;
@@ -169,7 +169,8 @@ TEST_P(StoppingServer, SavesGoOnWithoutLossAndWithoutDoingAnythingTwice) {
                                           : WriteResult(WriteFailure{session.error(), {}, {}});
             if (!written) {
                 ASSERT_EQ(written.error().error.kind, ErrorKind::Unavailable)
-                    << qPrintable(written.error().error.sentence + written.error().error.detail);
+                    << qPrintable(written.error().error.sentence + written.error().error.detail +
+                                  u'|' + written.error().error.code);
                 ++unanswered;
                 killer.join();
                 session = Error{ErrorKind::Unavailable, {}};

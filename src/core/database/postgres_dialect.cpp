@@ -9,9 +9,20 @@
 
 #include <libpq-fe.h>
 
+#include <cerrno>
+
+#include <sys/socket.h>
+
 namespace gravin {
 
 namespace {
+
+// libpq notices the end of a connection only when it reads; the socket knows of it before.
+bool isClosed(int socket) {
+    char next = 0;
+    const auto got = socket < 0 ? 0 : ::recv(socket, &next, 1, MSG_PEEK | MSG_DONTWAIT);
+    return got == 0 || (got < 0 && errno != EAGAIN && errno != EWOULDBLOCK && errno != EINTR);
+}
 
 PGconn* connectionOf(const QSqlDatabase& database) {
     const QVariant handle = database.driver()->handle();
@@ -112,7 +123,8 @@ void PostgresDialect::interrupt() {
 }
 
 Status PostgresDialect::verifyStillThere() const {
-    if (m_connection && PQstatus(static_cast<const PGconn*>(m_connection)) == CONNECTION_OK)
+    const auto* connection = static_cast<const PGconn*>(m_connection);
+    if (connection && PQstatus(connection) == CONNECTION_OK && !isClosed(PQsocket(connection)))
         return done();
     return Error{ErrorKind::Unavailable,
                  say("The connection to %1 is lost. Nothing was written.").arg(serverName())};
