@@ -16,6 +16,7 @@
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
+#include "core/records/draft_journal.h"
 #include "demonstration.h"
 #include "driver.h"
 
@@ -34,11 +35,16 @@
 #include <QPainter>
 #include <QPlainTextEdit>
 #include <QPushButton>
+#include <QScrollBar>
+#include <QStandardPaths>
 #include <QTemporaryDir>
 #include <QTest>
 
+#include <algorithm>
 #include <cstdio>
+#include <limits>
 #include <stdexcept>
+#include <utility>
 
 namespace gravin {
 
@@ -59,10 +65,11 @@ public:
         findInTheList();
         editInTheGrid();
         meetRefusal();
-        editInTwoWindows();
+        editInThreeWindows();
         changeMany();
         rollBack();
         look();
+        meetAConflict();
     }
 
     int pictures() const { return m_pictures; }
@@ -81,12 +88,24 @@ private:
                [&] { return page()->noticeText().contains(part); });
     }
 
+    static int depthOf(const QWidget* top) {
+        const auto* edit = qobject_cast<const EditWindow*>(top);
+        return edit && edit->hasDraft() ? std::numeric_limits<int>::max()
+               : edit                   ? edit->number()
+                                        : 0;
+    }
+
     // The main window with the windows and dialogs that stand before it.
     void picture(const QString& name) {
         Driver::settle(150);
         QPixmap picture = m_window.grab();
         QPainter painter(&picture);
-        for (QWidget* top : QApplication::topLevelWidgets()) {
+        QWidgetList tops = QApplication::topLevelWidgets();
+        // The one that is worked in stands before the others, those by their number.
+        std::stable_sort(tops.begin(), tops.end(), [](const QWidget* a, const QWidget* b) {
+            return depthOf(a) < depthOf(b);
+        });
+        for (QWidget* top : std::as_const(tops)) {
             if (!top->isVisible() || top == &m_window || !top->isWindow())
                 continue;
             const QPoint at = top->mapToGlobal(QPoint()) - m_window.mapToGlobal(QPoint());
@@ -179,7 +198,6 @@ private:
         Driver::settle(300);
         page()->findChild<QAction*>(QStringLiteral("computed-fields"))->trigger();
         expect("the computed fields are open", [this] { return dialog("computed-panel"); });
-        picture(QStringLiteral("computed-fields"));
         dialog("computed-panel")->close();
         m_window.showScreen(QStringLiteral("aid"));
         Driver::settle(200);
@@ -229,13 +247,65 @@ private:
         Driver::type(QStringLiteral("buoy"));
         expect("the list is narrowed", [this] { return grid()->model()->rowCount() < 30; });
         Driver::settle(300);
-        picture(QStringLiteral("use-filter"));
+        groupTheList();
         Driver::key(Qt::Key_A, Qt::ControlModifier);
         Driver::key(Qt::Key_Delete);
         Driver::click(QStringLiteral("filter-word"));
         Driver::click(QStringLiteral("sort-word"));
         expect("all records are there", [this] { return grid()->model()->rowCount() == 82; });
         comeBack();
+    }
+
+    // The narrowed list in groups, two of them open; the foot says what the rates come to.
+    void groupTheList() {
+        Driver::key(Qt::Key_F6);
+        setCurrentColumn(QStringLiteral("sector_id"));
+        Driver::key(Qt::Key_F8, Qt::ShiftModifier);
+        GridModel* model = grid()->gridModel();
+        expect("the list is grouped", [model] { return model->isGrouped(); });
+        model->openAllGroups(false);
+        for (const int row : {2, 0})
+            model->openGroup(row, true);
+        grid()->setCurrentIndex(model->index(1, columnOf(QStringLiteral("day_rate"))));
+        grid()->horizontalScrollBar()->setValue(0);
+        expect("the foot says what the field comes to", [this] {
+            return page()
+                ->findChild<QLabel*>(QStringLiteral("totals"))
+                ->text()
+                .contains(QStringLiteral("sum"));
+        });
+        Driver::settle(200);
+        picture(QStringLiteral("use-grouped"));
+        Driver::click(QStringLiteral("group-word"));
+        expect("the list is whole again", [model] { return !model->isGrouped(); });
+        Driver::key(Qt::Key_F, Qt::ControlModifier);
+    }
+
+    // Somebody else changes the field that is being edited.
+    void meetAConflict() {
+        m_window.showScreen(QStringLiteral("aid"));
+        comeBack();
+        goTo(6);
+        page()->form()->focusField(QStringLiteral("day_rate"));
+        Driver::key(Qt::Key_A, Qt::ControlModifier);
+        Driver::type(QStringLiteral("88.00"));
+        Driver::key(Qt::Key_Tab);
+        ChangeRequest other;
+        other.action = QStringLiteral("edit");
+        other.edits.push_back(
+            {Operation::Update,
+             QStringLiteral("aid"),
+             grid()->currentRecord().key,
+             {},
+             {{QStringLiteral("day_rate"), Value::decimal(*Decimal::fromText(u"91.50"))}}});
+        bool done = false;
+        m_window.workspace()->write(std::move(other), &m_window,
+                                    [&](const WriteResult& result) { done = result.ok(); });
+        expect("the other change is there", [&] { return done; });
+        Driver::settle(200);
+        picture(QStringLiteral("use-conflict"));
+        m_window.workspace()->discard(QStringLiteral("aid"), grid()->currentRecord());
+        Driver::settle();
     }
 
     void editInTheGrid() {
@@ -264,20 +334,25 @@ private:
         picture(QStringLiteral("use-required"));
     }
 
-    void editInTwoWindows() {
-        for (const int position : {2, 9}) {
+    void editInThreeWindows() {
+        for (const int position : {2, 9, 12}) {
             goTo(position);
             Driver::key(Qt::Key_Return, Qt::ControlModifier);
             comeBack();
         }
-        expect("two windows are open",
-               [this] { return m_window.openEdits()->windows().size() == 2; });
+        expect("three windows are open",
+               [this] { return m_window.openEdits()->windows().size() == 3; });
         EditWindow* first = m_window.openEdits()->windows()[0];
         EditWindow* second = m_window.openEdits()->windows()[1];
+        EditWindow* third = m_window.openEdits()->windows()[2];
         first->resize(430, 380);
-        first->move(m_window.mapToGlobal(QPoint(560, 250)));
+        first->move(m_window.mapToGlobal(QPoint(390, 190)));
+        third->resize(430, 380);
+        third->move(m_window.mapToGlobal(QPoint(590, 280)));
         second->resize(430, 380);
-        second->move(m_window.mapToGlobal(QPoint(780, 330)));
+        second->move(m_window.mapToGlobal(QPoint(800, 350)));
+        third->raise();
+        second->raise();
         second->activateWindow();
         Driver::settle();
         second->form()->focusField(QStringLiteral("name"));
@@ -340,7 +415,6 @@ private:
         Theme::instance().setMode(Theme::Mode::Dark);
         picture(QStringLiteral("use-dark"));
         Driver::key(Qt::Key_F9);
-        picture(QStringLiteral("build-plate-dark"));
         Driver::key(Qt::Key_F9);
         Theme::instance().setMode(Theme::Mode::Light);
         m_window.showScreen(QStringLiteral("supplier"));
@@ -373,6 +447,12 @@ public:
         Driver::settle(400);
         picture(QStringLiteral("new-screens"));
         typeATable();
+    }
+
+    // What a run that was cut off has left, offered on the next start.
+    void offerWhatWasLeft() {
+        expect("the panel is open", [this] { return dialog("left-over-panel"); });
+        picture(QStringLiteral("left-over"));
     }
 
 private:
@@ -438,6 +518,24 @@ private:
     int m_pictures = 0;
 };
 
+// As a process that was cut off in the midst of typing leaves them.
+void leaveDrafts(const QString& project) {
+    DraftJournal journal(QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
+                             QStringLiteral("/gravin/drafts"),
+                         project);
+    QString problem;
+    (void)journal.takeLeftOver(problem);
+    const auto text = [](const char* words) { return Value::text(QString::fromUtf8(words)); };
+    JournalledDraft edited{QStringLiteral("aid"), Key({Value::integer(7)}), {}, {}, {}};
+    edited.was[QStringLiteral("name")] = text("Cooper Rock");
+    edited.changed[QStringLiteral("name")] = text("Cooper Rock East");
+    edited.bad[QStringLiteral("next_due")] = QStringLiteral("next week");
+    JournalledDraft begun{QStringLiteral("aid"), {}, {}, {}, {}};
+    begun.changed[QStringLiteral("code")] = text("TB-900");
+    begun.changed[QStringLiteral("name")] = text("Swallow Ledge");
+    (void)journal.write({edited, begun});
+}
+
 int runTour(const QString& folder) {
     QTemporaryDir scratch(QDir::tempPath() + QStringLiteral("/tarn-bay-XXXXXX"));
     const auto project = writeDemonstration(scratch.path());
@@ -460,8 +558,16 @@ int runTour(const QString& folder) {
         window.activateWindow();
         Tour tour(window, QDir(folder));
         tour.run();
-        std::printf("%d pictures in %s\n", pictures + tour.pictures(),
-                    qPrintable(QDir(folder).absolutePath()));
+        pictures += tour.pictures();
+        window.hide();
+        leaveDrafts(*project);
+        MainWindow next({*project, {}, false});
+        next.show();
+        next.activateWindow();
+        Tour again(next, QDir(folder));
+        again.offerWhatWasLeft();
+        pictures += again.pictures();
+        std::printf("%d pictures in %s\n", pictures, qPrintable(QDir(folder).absolutePath()));
     } catch (const std::runtime_error& failed) {
         window.grab().save(QDir(folder).filePath(QStringLiteral("failed.png")));
         std::fprintf(stderr, "%s\n", failed.what());

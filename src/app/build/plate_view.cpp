@@ -5,6 +5,7 @@
 #include "app/build/plate_delegate.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
+#include "core/exchange/cell_block.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -179,31 +180,28 @@ void PlateView::copy() const {
     if (selection.isEmpty())
         return;
     const QItemSelectionRange& range = selection.front();
-    QStringList rows;
+    QList<QStringList> rows;
     for (int row = range.top(); row <= range.bottom(); ++row) {
         QStringList cells;
         for (int column = range.left(); column <= range.right(); ++column)
             cells += m_model->index(row, column).data().toString();
-        rows += cells.join(u'\t');
+        rows += cells;
     }
-    QApplication::clipboard()->setText(rows.join(u'\n'));
+    QApplication::clipboard()->setText(textFromCellBlock(rows));
 }
 
 // One cell goes to all that is selected; several go side by side from the current one on.
 void PlateView::paste() {
-    QString text = QApplication::clipboard()->text();
-    if (text.endsWith(u'\n'))
-        text.chop(1);
-    if (!text.contains(u'\t') && !text.contains(u'\n')) {
-        setSelected(text);
+    const QList<QStringList> rows = cellBlockFromText(QApplication::clipboard()->text());
+    if (rows.size() <= 1 && rows.value(0).size() <= 1) {
+        setSelected(rows.value(0).value(0));
         return;
     }
     const QModelIndex start = currentIndex();
     QUndoStack* undo = m_model->editor()->binding()->workspace()->undoStack();
     undo->beginMacro(tr("paste settings"));
-    const QStringList rows = text.split(u'\n');
     for (int row = 0; row < rows.size(); ++row) {
-        const QStringList cells = rows[row].split(u'\t');
+        const QStringList& cells = rows[row];
         for (int column = 0; column < cells.size(); ++column) {
             const QModelIndex cell = m_model->index(start.row() + row, start.column() + column);
             if (cell.isValid() && m_model->lineAt(cell) != PlateLine::BoundTo)

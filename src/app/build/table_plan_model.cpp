@@ -3,6 +3,7 @@
 
 #include "app/look/theme.h"
 #include "core/base/text.h"
+#include "core/exchange/cell_block.h"
 
 #include <QUndoCommand>
 
@@ -119,12 +120,10 @@ int TablePlanModel::columnCount(const QModelIndex& parent) const {
 }
 
 void TablePlanModel::paste(const QModelIndex& at, const QString& text) {
-    QStringList lines = QString(text).remove(u'\r').split(u'\n');
-    if (!lines.isEmpty() && lines.back().isEmpty())
-        lines.removeLast();
+    const QList<QStringList> lines = cellBlockFromText(text);
     m_draft->change(tr("pasted lines"), [&](TablePlan& plan) {
         for (qsizetype line = 0; line < lines.size(); ++line) {
-            const QStringList cells = lines[line].split(u'\t');
+            const QStringList& cells = lines[line];
             for (qsizetype cell = 0; cell < cells.size(); ++cell) {
                 const int column = at.column() + static_cast<int>(cell);
                 if (column < columnCount())

@@ -8,6 +8,7 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QToolButton>
+#include <QVBoxLayout>
 
 #include <algorithm>
 
@@ -16,7 +17,13 @@ namespace gravin {
 namespace {
 constexpr int SearchAfter = 180; // milliseconds without a key
 constexpr Distance SearchWidth(200);
-constexpr qsizetype LongestWords = 60;
+constexpr qsizetype LongestWords = 44;
+
+// Many words never make the window wider than it is: they give way.
+class WordsRow : public QWidget {
+public:
+    QSize minimumSizeHint() const override { return {0, QWidget::minimumSizeHint().height()}; }
+};
 } // namespace
 
 FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
@@ -27,7 +34,7 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     , m_saved(binding->workspace()->projectFile(), binding->screenId())
     , m_search(new QLineEdit)
     , m_savedButton(new QToolButton)
-    , m_words(new QWidget)
+    , m_words(new WordsRow)
     , m_wordsLayout(new QHBoxLayout(m_words)) {
     setObjectName(QStringLiteral("filter-bar"));
     m_search->setObjectName(QStringLiteral("search"));
@@ -42,18 +49,21 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     filter->setToolTip(tr("Only some of the records: by values, limits or an expression (F8)"));
     m_wordsLayout->setContentsMargins(0, 0, 0, 0);
     m_wordsLayout->setSpacing(6);
-    auto* layout = new QHBoxLayout(this);
-    layout->setContentsMargins(space::Pad, 4, space::Pad, 6);
-    layout->setSpacing(6);
-    layout->addWidget(m_search);
     m_savedButton->setObjectName(QStringLiteral("saved-lists"));
     m_savedButton->setText(tr("Kept lists"));
     m_savedButton->setToolTip(tr("Filters, order and groups that you keep under a name"));
     connect(m_savedButton, &QToolButton::clicked, this, &FilterBar::showSaved);
-    layout->addWidget(m_words);
-    layout->addWidget(filter);
-    layout->addStretch();
-    layout->addWidget(m_savedButton);
+    auto* line = new QHBoxLayout;
+    line->setSpacing(6);
+    line->addWidget(m_search);
+    line->addWidget(filter);
+    line->addStretch();
+    line->addWidget(m_savedButton);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(space::Pad, 4, space::Pad, 6);
+    layout->setSpacing(6);
+    layout->addLayout(line);
+    layout->addWidget(m_words, 0, Qt::AlignLeft);
     m_searchSoon.setSingleShot(true);
     m_searchSoon.setInterval(SearchAfter);
     connect(m_search, &QLineEdit::textChanged, this, [this] { m_searchSoon.start(); });

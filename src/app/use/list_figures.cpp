@@ -4,7 +4,9 @@
 #include "core/base/text.h"
 #include "core/project/field_input.h"
 #include "core/records/table_reader.h"
-#include "core/value/text_form.h"
+#include "core/value/decimal_arithmetic.h"
+
+#include <algorithm>
 
 namespace gravin {
 
@@ -12,6 +14,7 @@ namespace {
 // What changes several times in a moment is asked once.
 constexpr int GroupAfter = 30;  // milliseconds
 constexpr int TotalAfter = 250; // milliseconds
+constexpr int DigitsOfAverage = 2;
 
 bool isSummed(const BoundField& field) {
     const TypeKind kind = field.column.type.kind;
@@ -19,6 +22,16 @@ bool isSummed(const BoundField& field) {
         kind == TypeKind::Integer || kind == TypeKind::Decimal || kind == TypeKind::Double;
     return isNumber && field.placement.inGrid() && !field.column.givenByDatabase &&
            field.definition.shownAs != ShownAs::Lookup && field.definition.choices.isEmpty();
+}
+
+// As the field's values read, to as many digits; of whole numbers two more.
+QString averageText(const BoundField& field, const Value& average) {
+    if (average.kind() != Value::Kind::Decimal)
+        return shownText(field, average);
+    const bool isWhole = field.column.type.kind == TypeKind::Integer;
+    const int digits = isWhole ? DigitsOfAverage : std::max(0, field.column.type.scale);
+    const auto round = rounded(average.asDecimal(), digits, Rounding::HalfAwayFromZero);
+    return round ? shownText(field, Value::decimal(*round)) : QString();
 }
 } // namespace
 
@@ -140,14 +153,15 @@ QString ListFigures::wordsOf(const ColumnTotals& totals, qint64 records, bool is
     const bool isSummed = summedColumns(m_binding->screen()).contains(m_column);
     if (isSummed && !totals.sum.isNull()) {
         words += tr("sum %1").arg(text(totals.sum));
-        words += tr("average %1").arg(toText(totals.average, ColumnType{}));
+        words += tr("average %1").arg(averageText(*field, totals.average));
     }
     const TypeKind kind = field->column.type.kind;
     const bool isOrdered = isSummed || kind == TypeKind::Date || kind == TypeKind::Timestamp ||
                            kind == TypeKind::Time || kind == TypeKind::Instant;
     if (isOrdered && totals.filled > 0)
         words += tr("%1 to %2").arg(text(totals.smallest), text(totals.largest));
-    return words.join(QStringLiteral(" · "));
+    // Of a text that is filled everywhere there is nothing to say.
+    return words.size() == 1 ? QString() : words.join(QStringLiteral(" · "));
 }
 
 void ListFigures::readTotals() {

@@ -14,7 +14,7 @@
 namespace gravin {
 
 namespace {
-constexpr Distance GoToWidth(170);
+constexpr Distance GoToWidth(130);
 
 QToolButton* toolButtonFor(QAction* action, const QString& name) {
     auto* button = new QToolButton;
@@ -37,7 +37,7 @@ PageFoot::PageFoot(const Steps& steps, QWidget* parent)
     m_note->setObjectName(QStringLiteral("foot-note"));
     m_goTo->setObjectName(QStringLiteral("go-to"));
     m_goTo->setAccessibleName(tr("Go to a record"));
-    m_goTo->setPlaceholderText(tr("Go to number, key or text"));
+    m_goTo->setPlaceholderText(tr("Go to…"));
     m_goTo->setMaximumWidth(GoToWidth);
     m_goTo->setToolTip(tr("A number goes to that position, anything else to the record with that "
                           "key, or to the next one that shows it (Ctrl+G)"));

@@ -256,7 +256,6 @@ QWidget* ScreenPage::makeHead() {
     m_saveProject->setObjectName(QStringLiteral("save-project"));
     connect(m_saveProject, &QPushButton::clicked, this, &ScreenPage::saveProjectRequested);
     m_useButtons = {buttonFor(action(Command::New), QStringLiteral("new-record")),
-                    buttonFor(action(Command::Copy), QStringLiteral("copy-record")),
                     buttonFor(action(Command::Open), QStringLiteral("open-window")),
                     buttonFor(action(Command::Bulk), QStringLiteral("bulk-update")),
                     buttonFor(action(Command::Delete), QStringLiteral("delete-record"))};
