@@ -5,9 +5,13 @@
 #include "core/value/hex_colour.h"
 
 #include <QCoreApplication>
+#include <QHash>
 #include <QPainter>
 #include <QPainterPath>
 #include <QPixmap>
+
+#include <algorithm>
+#include <vector>
 
 namespace gravin {
 
@@ -16,15 +20,57 @@ namespace {
 constexpr int TagSize = 16;
 constexpr int SwatchSize = 14;
 
-int digitWidth(const QFontMetrics& metrics) {
-    int widest = 0;
-    for (char16_t digit = u'0'; digit <= u'9'; ++digit)
-        widest = std::max(widest, metrics.horizontalAdvance(QChar(digit)));
-    return widest;
-}
+// Measured widths of one font: laying a text out anew for each cell would take most of the time in
+// which a grid is painted.
+class FigureFont {
+public:
+    static FigureFont& of(const QFontMetrics& metrics) {
+        static std::vector<FigureFont> fonts;
+        const auto found = std::find_if(fonts.begin(), fonts.end(), [&](const FigureFont& font) {
+            return font.m_metrics == metrics;
+        });
+        if (found != fonts.end())
+            return *found;
+        if (fonts.size() >= MostFonts)
+            fonts.clear();
+        return fonts.emplace_back(metrics);
+    }
+    explicit FigureFont(const QFontMetrics& metrics)
+        : m_metrics(metrics) {
+        for (char16_t digit = u'0'; digit <= u'9'; ++digit)
+            m_digit = std::max(m_digit, metrics.horizontalAdvance(QChar(digit)));
+    }
 
-int advance(const QFontMetrics& metrics, QChar c, int digit) {
-    return c.isDigit() ? digit : metrics.horizontalAdvance(c);
+    int digit() const { return m_digit; }
+    int width(QStringView run) {
+        const QString text = run.toString();
+        if (const auto known = m_widths.constFind(text); known != m_widths.constEnd())
+            return *known;
+        if (m_widths.size() >= MostWidths)
+            m_widths.clear();
+        return *m_widths.insert(text, m_metrics.horizontalAdvance(text));
+    }
+
+private:
+    static constexpr size_t MostFonts = 8;
+    static constexpr qsizetype MostWidths = 4000;
+
+    QFontMetrics m_metrics;
+    int m_digit = 0;
+    QHash<QString, int> m_widths;
+};
+
+// Each digit alone, what stands between digits in one.
+template <typename Take>
+void forEachRun(QStringView text, const Take& take) {
+    for (qsizetype at = 0; at < text.size();) {
+        qsizetype end = at + 1;
+        const bool isDigit = text[at].isDigit();
+        while (!isDigit && end < text.size() && !text[end].isDigit())
+            ++end;
+        take(text.mid(at, end - at), isDigit);
+        at = end;
+    }
 }
 
 QString word(const char* text) { return QCoreApplication::translate("gravin", text); }
@@ -89,10 +135,11 @@ void paintMarks(QPainter& painter, const QRect& rect, const RecordMarks& marks) 
 }
 
 int figuresWidth(const QFontMetrics& metrics, const QString& text) {
-    const int digit = digitWidth(metrics);
+    FigureFont& font = FigureFont::of(metrics);
     int width = 0;
-    for (const QChar c : text)
-        width += advance(metrics, c, digit);
+    forEachRun(text, [&](QStringView run, bool isDigit) {
+        width += isDigit ? font.digit() : font.width(run);
+    });
     return width;
 }
 
@@ -104,14 +151,15 @@ void paintFigures(QPainter& painter, const QRect& rect, const QString& text, boo
                          metrics.elidedText(text, Qt::ElideRight, rect.width()));
         return;
     }
-    const int digit = digitWidth(metrics);
+    FigureFont& font = FigureFont::of(metrics);
     int x = rightAligned ? rect.right() + 1 - width : rect.left();
-    for (const QChar c : text) {
-        const int w = advance(metrics, c, digit);
-        painter.drawText(QRect(x, rect.top(), w, rect.height()),
-                         Qt::AlignVCenter | Qt::AlignHCenter, c);
-        x += w;
-    }
+    const int baseline = rect.top() + (rect.height() - metrics.height()) / 2 + metrics.ascent();
+    forEachRun(text, [&](QStringView run, bool isDigit) {
+        const int own = font.width(run);
+        const int room = isDigit ? font.digit() : own;
+        painter.drawText(QPointF(x + (room - own) / 2.0, baseline), run.toString());
+        x += room;
+    });
 }
 
 QColor swatchColour(const QString& text) { return isHexColour(text) ? QColor(text) : QColor(); }

@@ -62,20 +62,14 @@ GridModel::GridModel(ScreenBinding* binding, RecordView* view, OpenEdits* openEd
     takeNew();
     connectView();
     connectDrafts();
-    connect(m_records, &RecordStore::recordsArrived, this, [this](const QList<Key>& keys) {
-        for (const Key& key : keys)
-            recordChanged({key, 0});
-    });
+    // Finding each one's row would take long in a large sorted list; only what is in sight is
+    // painted anew anyway.
+    connect(m_records, &RecordStore::recordsArrived, this, &GridModel::allChanged);
     connect(m_records, &RecordStore::recordGone, this, [this](const Key& key) {
         recordChanged({key, 0});
     });
-    const auto repaint = [this] {
-        if (rowCount() > 0 && m_columns > 0)
-            Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, m_columns - 1));
-    };
-    connect(binding->workspace(), &Workspace::lookupsLoaded, this, repaint);
-    connect(openEdits, &OpenEdits::changed, this,
-            [this] { Q_EMIT headerDataChanged(Qt::Vertical, 0, std::max(0, rowCount() - 1)); });
+    connect(binding->workspace(), &Workspace::lookupsLoaded, this, &GridModel::allChanged);
+    connect(openEdits, &OpenEdits::changed, this, &GridModel::marksChanged);
     connect(binding, &ScreenBinding::rebound, this, &GridModel::rebound);
 }
 
@@ -89,9 +83,14 @@ void GridModel::rebound() {
         endResetModel();
     } else if (m_columns > 0) {
         Q_EMIT headerDataChanged(Qt::Horizontal, 0, m_columns - 1);
-        if (rowCount() > 0)
-            Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, m_columns - 1));
+        allChanged();
     }
+}
+
+void GridModel::allChanged() {
+    if (rowCount() > 0 && m_columns > 0)
+        Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, m_columns - 1));
+    Q_EMIT marksChanged();
 }
 
 bool GridModel::belongsHere(const RecordId& newRecord) const {
@@ -367,7 +366,7 @@ void GridModel::recordChanged(const RecordId& id) {
     if (row < 0 || m_columns == 0)
         return;
     Q_EMIT dataChanged(index(row, 0), index(row, m_columns - 1));
-    Q_EMIT headerDataChanged(Qt::Vertical, row, row);
+    Q_EMIT marksChanged();
 }
 
 int GridModel::rowCount(const QModelIndex& parent) const {

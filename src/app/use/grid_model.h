@@ -86,6 +86,10 @@ public:
     // Takes the text a person types, as from a test or the clipboard.
     bool setData(const QModelIndex& index, const QVariant& text, int role) override;
 
+Q_SIGNALS:
+    // Of any rows in sight: what stands in the gutter.
+    void marksChanged();
+
 private:
     int storedRows() const;
     void connectView();
@@ -94,6 +98,7 @@ private:
     void syncNew(const RecordId& newRecord);
     void takeNew();
     void rebound();
+    void allChanged();
     void recordChanged(const RecordId& id);
     bool hasProblem(const RecordId& id, const QString& column, bool warning) const;
     QString toolTip(const QModelIndex& index) const;

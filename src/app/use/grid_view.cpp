@@ -285,6 +285,7 @@ GridView::GridView(GridModel* model, QWidget* parent)
     auto* gutter = new Gutter(model, this);
     setVerticalHeader(gutter);
     gutter->setFixedWidth(space::Gutter);
+    connect(model, &GridModel::marksChanged, gutter->viewport(), qOverload<>(&QWidget::update));
     setShowGrid(false);
     setWordWrap(false);
     setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);

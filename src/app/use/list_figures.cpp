@@ -24,6 +24,14 @@ bool isSummed(const BoundField& field) {
            field.definition.shownAs != ShownAs::Lookup && field.definition.choices.isEmpty();
 }
 
+// Its smallest and largest value say something.
+bool isOrdered(const BoundField& field) {
+    const TypeKind kind = field.column.type.kind;
+    return field.definition.shownAs != ShownAs::Lookup &&
+           (kind == TypeKind::Date || kind == TypeKind::Timestamp || kind == TypeKind::Time ||
+            kind == TypeKind::Instant);
+}
+
 // As the field's values read, to as many digits; of whole numbers two more.
 QString averageText(const BoundField& field, const Value& average) {
     if (average.kind() != Value::Kind::Decimal)
@@ -122,7 +130,7 @@ void ListFigures::askForTotals() {
     m_records.clear();
     if (current.isValid() && !m_model->view()->table().key.isEmpty()) {
         const BoundField& field = m_binding->fields()[current.column()];
-        if (field.column.type.kind != TypeKind::Binary)
+        if (isSummed(field) || isOrdered(field))
             m_column = field.name();
     }
     if (m_column.isEmpty()) {
@@ -150,18 +158,13 @@ QString ListFigures::wordsOf(const ColumnTotals& totals, qint64 records, bool is
                             : tr("%1 in %2 selected").arg(field->label(), count)};
     if (totals.filled < records)
         words += tr("filled %1").arg(QLocale().toString(totals.filled));
-    const bool isSummed = summedColumns(m_binding->screen()).contains(m_column);
-    if (isSummed && !totals.sum.isNull()) {
+    if (isSummed(*field) && !totals.sum.isNull()) {
         words += tr("sum %1").arg(text(totals.sum));
         words += tr("average %1").arg(averageText(*field, totals.average));
     }
-    const TypeKind kind = field->column.type.kind;
-    const bool isOrdered = isSummed || kind == TypeKind::Date || kind == TypeKind::Timestamp ||
-                           kind == TypeKind::Time || kind == TypeKind::Instant;
-    if (isOrdered && totals.filled > 0)
+    if ((isSummed(*field) || isOrdered(*field)) && totals.filled > 0)
         words += tr("%1 to %2").arg(text(totals.smallest), text(totals.largest));
-    // Of a text that is filled everywhere there is nothing to say.
-    return words.size() == 1 ? QString() : words.join(QStringLiteral(" · "));
+    return words.join(QStringLiteral(" · "));
 }
 
 void ListFigures::readTotals() {

@@ -13,7 +13,10 @@
 
 #include <sqlite3.h>
 
+#include <algorithm>
 #include <cmath>
+#include <mutex>
+
 #include <sys/stat.h>
 
 namespace gravin {
@@ -100,20 +103,56 @@ Statement prepared(sqlite3* handle, const QString& sql) {
     return {statement, sqlite3_finalize};
 }
 
-// gravin_contains(text, part): SQLite itself tells upper from lower case in ASCII only.
-void contains(sqlite3_context* context, int, sqlite3_value** values) {
-    const auto text = [&](int i) {
-        const auto* utf16 = static_cast<const QChar*>(sqlite3_value_text16(values[i]));
-        return QStringView(utf16, utf16 ? sqlite3_value_bytes16(values[i]) / 2 : 0);
+// What is looked for, made ready once for a statement.
+struct Needle {
+    QString part;
+    QByteArray ascii; // in lower case; null: it has other letters
+};
+
+bool isAscii(QByteArrayView text) {
+    return std::none_of(text.begin(), text.end(), [](char c) { return (c & 0x80) != 0; });
+}
+
+const Needle* needleOf(sqlite3_context* context, sqlite3_value* value) {
+    if (const void* ready = sqlite3_get_auxdata(context, 1))
+        return static_cast<const Needle*>(ready);
+    const auto* utf8 = reinterpret_cast<const char*>(sqlite3_value_text(value));
+    const QByteArray part(utf8, sqlite3_value_bytes(value));
+    auto* needle =
+        new Needle{QString::fromUtf8(part), isAscii(part) ? part.toLower() : QByteArray()};
+    sqlite3_set_auxdata(context, 1, needle, [](void* old) { delete static_cast<Needle*>(old); });
+    // Where it is not kept it is gone already.
+    return static_cast<const Needle*>(sqlite3_get_auxdata(context, 1));
+}
+
+bool containsAscii(QByteArrayView text, QByteArrayView lower) {
+    const auto same = [](char a, char b) {
+        return (a >= 'A' && a <= 'Z' ? static_cast<char>(a + ('a' - 'A')) : a) == b;
     };
-    // Converting one value can move the other: the part is taken first.
-    const QString part = text(1).toString();
-    sqlite3_result_int(context, text(0).contains(part, Qt::CaseInsensitive) ? 1 : 0);
+    return std::search(text.begin(), text.end(), lower.begin(), lower.end(), same) != text.end();
+}
+
+// gravin_contains(text, part): SQLite itself tells upper from lower case in ASCII only. Most texts
+// and words are ASCII, and searching a large table is many of them.
+void contains(sqlite3_context* context, int, sqlite3_value** values) {
+    const Needle* needle = needleOf(context, values[1]);
+    const auto* utf8 = reinterpret_cast<const char*>(sqlite3_value_text(values[0]));
+    if (!utf8 || !needle) {
+        sqlite3_result_int(context, 0);
+        return;
+    }
+    const QByteArrayView text(utf8, sqlite3_value_bytes(values[0]));
+    bool found =
+        needle->part.isEmpty() || (!needle->ascii.isNull() && containsAscii(text, needle->ascii));
+    // Some other letters are the same as an ASCII one but for their case.
+    if (!found && !isAscii(text))
+        found = QString::fromUtf8(text).contains(needle->part, Qt::CaseInsensitive);
+    sqlite3_result_int(context, found ? 1 : 0);
 }
 
 void addContains(sqlite3* handle) {
     if (handle)
-        sqlite3_create_function(handle, "gravin_contains", 2, SQLITE_UTF16 | SQLITE_DETERMINISTIC,
+        sqlite3_create_function(handle, "gravin_contains", 2, SQLITE_UTF8 | SQLITE_DETERMINISTIC,
                                 nullptr, &contains, nullptr, nullptr);
 }
 
@@ -138,6 +177,10 @@ Status SqliteDialect::verifyReachable() const {
 }
 
 void SqliteDialect::configure(QSqlDatabase& database, bool readOnly) const {
+    // Statistics of memory that nobody reads would make all threads wait for one lock. It has no
+    // effect where SQLite is at work already.
+    static std::once_flag once;
+    std::call_once(once, [] { (void)sqlite3_config(SQLITE_CONFIG_MEMSTATUS, 0); });
     // As a URI the file is never created by opening it.
     QUrl url = QUrl::fromLocalFile(QFileInfo(m_path).absoluteFilePath());
     QString uri = QString::fromLatin1(url.toEncoded(QUrl::FullyEncoded));
