@@ -412,11 +412,12 @@ private:
         goTo(8);
         Driver::key(Qt::Key_Home);
         picture(QStringLiteral("use"));
+        const bool wasDark = Theme::instance().isDark();
         Theme::instance().setMode(Theme::Mode::Dark);
         picture(QStringLiteral("use-dark"));
         Driver::key(Qt::Key_F9);
         Driver::key(Qt::Key_F9);
-        Theme::instance().setMode(Theme::Mode::Light);
+        Theme::instance().setMode(wasDark ? Theme::Mode::Dark : Theme::Mode::Light);
         m_window.showScreen(QStringLiteral("supplier"));
         page()->focusGrid();
         expect("the children of the first supplier are here", [this] {
@@ -586,8 +587,11 @@ int main(int argc, char** argv) {
                        "gravin-tour");
     std::string folder;
     arguments.add_option("folder", folder, "where to write the pictures")->required();
+    bool dark = false;
+    arguments.add_flag("--dark", dark, "in dark colours");
     CLI11_PARSE(arguments, argc, argv);
     gravin::Theme::instance().apply(application);
-    gravin::Theme::instance().setMode(gravin::Theme::Mode::Light);
+    gravin::Theme::instance().setMode(dark ? gravin::Theme::Mode::Dark
+                                           : gravin::Theme::Mode::Light);
     return gravin::runTour(QString::fromStdString(folder));
 }

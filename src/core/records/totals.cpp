@@ -6,6 +6,8 @@
 #include "core/records/table_reader.h"
 #include "core/value/decimal_arithmetic.h"
 
+#include <limits>
+
 namespace gravin {
 
 namespace {
@@ -27,7 +29,7 @@ class GroupMaker {
 public:
     GroupMaker(size_t levels, size_t totals)
         : m_levels(levels)
-        , m_open(levels, std::vector<Totals>(totals))
+        , m_open(levels, std::vector<Totals>(totals, Totals(Totals::Wants::Sums)))
         , m_at(levels, 0) {}
 
     void take(const std::vector<Value>& values) {
@@ -66,7 +68,7 @@ private:
              m_place,
              0,
              {}});
-        m_open[level].assign(m_open[level].size(), {});
+        m_open[level].assign(m_open[level].size(), Totals(Totals::Wants::Sums));
     }
     void close(size_t from) {
         for (size_t level = from; m_place > 0 && level < m_levels; ++level) {
@@ -88,6 +90,12 @@ void Totals::take(const Value& value) {
     if (value.isNull())
         return;
     ++m_seen.filled;
+    if (m_wants == Wants::All)
+        takeExtremes(value);
+    add(value);
+}
+
+void Totals::takeExtremes(const Value& value) {
     // Of a column that holds kinds which do not compare, the first kind counts.
     if (m_seen.smallest.isNull()) {
         m_seen.smallest = m_seen.largest = value;
@@ -97,18 +105,24 @@ void Totals::take(const Value& value) {
         if (compareValues(value, m_seen.largest) > 0)
             m_seen.largest = value;
     }
-    add(value);
+}
+
+void Totals::addExactly(const Decimal& number) {
+    if (m_coefficient == 0)
+        m_scale = number.scale();
+    if (number.scale() == m_scale)
+        m_coefficient += number.coefficient();
+    else
+        m_others = m_others ? sum(*m_others, number) : std::nullopt;
 }
 
 void Totals::add(const Value& value) {
     switch (value.kind()) {
     case Value::Kind::Integer:
-        m_double += static_cast<double>(value.asInteger());
-        m_exact = m_exact ? sum(*m_exact, Decimal(value.asInteger())) : std::nullopt;
+        addExactly(Decimal(value.asInteger()));
         break;
     case Value::Kind::Decimal:
-        m_double += value.asDecimal().toDouble();
-        m_exact = m_exact ? sum(*m_exact, value.asDecimal()) : std::nullopt;
+        addExactly(value.asDecimal());
         break;
     case Value::Kind::Double:
         m_double += value.asDouble();
@@ -123,15 +137,18 @@ ColumnTotals Totals::result() const {
     ColumnTotals totals = m_seen;
     if (!m_isNumber || totals.filled == 0)
         return totals;
-    if (m_isDouble || !m_exact) {
-        totals.sum = Value::real(m_double);
-        totals.average = Value::real(m_double / static_cast<double>(totals.filled));
+    const auto exact = m_others ? sum(Decimal(m_coefficient, m_scale), *m_others) : std::nullopt;
+    if (m_isDouble || !exact) {
+        const double sum =
+            m_double + (exact ? exact->toDouble() : std::numeric_limits<double>::quiet_NaN());
+        totals.sum = Value::real(sum);
+        totals.average = Value::real(sum / static_cast<double>(totals.filled));
         return totals;
     }
-    const auto whole = m_exact->scale() == 0 ? m_exact->toInteger() : std::nullopt;
-    totals.sum = whole ? Value::integer(*whole) : Value::decimal(*m_exact);
+    const auto whole = exact->scale() == 0 ? exact->toInteger() : std::nullopt;
+    totals.sum = whole ? Value::integer(*whole) : Value::decimal(*exact);
     if (const auto average =
-            quotient(*m_exact, Decimal(totals.filled), m_exact->scale() + MoreDigitsOfAverage))
+            quotient(*exact, Decimal(totals.filled), exact->scale() + MoreDigitsOfAverage))
         totals.average = Value::decimal(*average);
     return totals;
 }

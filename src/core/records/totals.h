@@ -22,14 +22,24 @@ struct ColumnTotals {
 // Adds up values as they come.
 class Totals {
 public:
+    enum class Wants { All, Sums };
+    explicit Totals(Wants wants = Wants::All)
+        : m_wants(wants) {}
+
     void take(const Value& value);
     ColumnTotals result() const;
 
 private:
     void add(const Value& value);
+    void addExactly(const Decimal& number);
+    void takeExtremes(const Value& value);
 
+    Wants m_wants;
     ColumnTotals m_seen; // without sum and average
-    std::optional<Decimal> m_exact = Decimal(0);
+    // The exact sum: those of one scale are added in place, which is nearly always all of them.
+    Decimal::Integer m_coefficient = 0;
+    int m_scale = 0;
+    std::optional<Decimal> m_others = Decimal(0); // nothing: it has too many digits
     double m_double = 0;
     bool m_isNumber = true; // all values so far
     bool m_isDouble = false;
@@ -41,7 +51,7 @@ struct RecordGroup {
     std::vector<Value> values; // of this level and those above
     qint64 first = 0;          // the place of its first record in the order
     qint64 count = 0;
-    std::vector<ColumnTotals> totals; // of the columns asked for
+    std::vector<ColumnTotals> totals; // of the columns asked for, without extremes
 };
 
 // The groups of a list in its order, each before those within it. Requires: `query` sorts by the
