@@ -171,6 +171,41 @@ TEST_F(EditWindowsTest, ARecordThatIsGoneIsAddedAnew) {
     EXPECT_FALSE(edit->record().isNew());
 }
 
+TEST_F(EditWindowsTest, ClashesAreDecidedForAllFieldsAtOnce) {
+    const auto clash = [this](qint64 id, const char* name) {
+        EditWindow* edit = openOn(id);
+        type(edit, "name", QStringLiteral("Mine"));
+        type(edit, "notes", QStringLiteral("My notes"));
+        const auto theirs = [](const char* text) { return Value::text(QLatin1String(text)); };
+        ChangeRequest other;
+        other.action = QStringLiteral("edit");
+        other.edits.push_back({Operation::Update,
+                               QStringLiteral("aid"),
+                               idOf(id).key,
+                               {},
+                               {{QStringLiteral("name"), theirs(name)},
+                                {QStringLiteral("notes"), theirs("Theirs")}}});
+        workspace().write(std::move(other), &window(), [](const WriteResult&) {});
+        EXPECT_TRUE(Driver::until([&] {
+            const Draft* draft = workspace().drafts(QStringLiteral("aid"))->find(idOf(id));
+            return draft && draft->theirs.size() == 2;
+        }));
+        return edit;
+    };
+    auto* reason = clash(6, "Other")->form()->findChild<QLabel*>(QStringLiteral("save-reason"));
+    ASSERT_TRUE(reason->text().contains(QStringLiteral("Take all theirs")));
+    Q_EMIT reason->linkActivated(QStringLiteral("theirs:"));
+    EXPECT_EQ(workspace().drafts(QStringLiteral("aid"))->find(idOf(6)), nullptr);
+
+    EditWindow* mine = clash(9, "Another");
+    reason = mine->form()->findChild<QLabel*>(QStringLiteral("save-reason"));
+    Q_EMIT reason->linkActivated(QStringLiteral("mine:"));
+    EXPECT_TRUE(mine->form()->saveReason().isEmpty());
+    Driver::click(QStringLiteral("save-record"), mine);
+    ASSERT_TRUE(noticed("Saved Mine"));
+    EXPECT_EQ(storedText(9, "notes"), "My notes");
+}
+
 TEST_F(EditWindowsTest, ARecordIsShownAsStored) {
     Driver::clickCell(grid(), 4, columnOf("name"));
     page()->action(ScreenPage::Command::AsStored)->trigger();

@@ -179,16 +179,22 @@ QString RecordForm::saveReason() const { return m_binding->saveReason(m_id); }
 void RecordForm::follow(const QString& link) {
     const auto [kind, name] = form_link::read(link);
     DraftStore* drafts = m_binding->workspace()->drafts(m_binding->tableName());
-    const int column = m_binding->screen().table->indexOf(name);
+    // Without a name all fields are meant that were changed elsewhere too.
+    const Draft* draft = m_binding->draft(m_id);
+    const QList<int> columns = name.isEmpty() && draft
+                                   ? draft->theirs.keys()
+                                   : QList<int>{m_binding->screen().table->indexOf(name)};
     switch (kind) {
     case form_link::Kind::Field:
         focusField(name);
         break;
     case form_link::Kind::Mine:
-        drafts->keepMine(m_id, column);
+        for (const int column : columns)
+            drafts->keepMine(m_id, column);
         break;
     case form_link::Kind::Theirs:
-        drafts->takeTheirs(m_id, column);
+        for (const int column : columns)
+            drafts->takeTheirs(m_id, column);
         break;
     }
 }
@@ -257,9 +263,11 @@ void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& pro
                         : tr("Save %1").arg(countedRecords(m_savedWith.size() + (draft ? 1 : 0))));
     // The read-only reason stands under the name already.
     const bool saysNothing = m_binding->isReadOnly() || m_id.isNone();
-    m_reason->setText(saysNothing        ? QString()
-                      : reason.isEmpty() ? m_binding->warningReason(m_id)
-                                         : reason);
+    QString text = reason.isEmpty() ? m_binding->warningReason(m_id) : reason;
+    if (draft && draft->theirs.size() > 1)
+        text += QStringLiteral(" · ") + form_link::keepMine({}, tr("Keep all mine")) +
+                QStringLiteral(" · ") + form_link::takeTheirs({}, tr("Take all theirs"));
+    m_reason->setText(saysNothing ? QString() : text);
 }
 
 } // namespace gravin
