@@ -19,20 +19,6 @@ bool isDigit(QChar c) { return c >= u'0' && c <= u'9'; }
 
 } // namespace
 
-Decimal::Decimal() = default;
-Decimal::Decimal(const Decimal& other) = default;
-Decimal::Decimal(Decimal&& other) noexcept = default;
-Decimal& Decimal::operator=(const Decimal& other) = default;
-Decimal& Decimal::operator=(Decimal&& other) noexcept = default;
-Decimal::~Decimal() = default;
-
-Decimal::Decimal(qint64 number)
-    : m_coefficient(number) {}
-
-bool Decimal::identical(const Decimal& other) const {
-    return m_scale == other.m_scale && m_coefficient == other.m_coefficient;
-}
-
 Decimal::Decimal(Integer coefficient, int scale)
     : m_coefficient(std::move(coefficient))
     , m_scale(scale) {

@@ -19,15 +19,10 @@ public:
     // Digits in all that a text may have; longer ones are refused rather than worked on for ever.
     static constexpr int MaximumDigits = 1000;
 
-    // Defined in one place: every user of a value would otherwise compile the big integer anew.
-    Decimal();
-    Decimal(const Decimal& other);
-    Decimal(Decimal&& other) noexcept;
-    Decimal& operator=(const Decimal& other);
-    Decimal& operator=(Decimal&& other) noexcept;
-    ~Decimal();
+    Decimal() = default;
     Decimal(Integer coefficient, int scale);
-    explicit Decimal(qint64 number);
+    explicit Decimal(qint64 number)
+        : m_coefficient(number) {}
 
     // Reads "-12.50", "7", ".5", "1e3": ASCII digits, a point, no grouping. Nothing else.
     static std::optional<Decimal> fromText(QStringView text);
@@ -49,7 +44,9 @@ public:
     // Digits before the point, at least 1.
     int wholeDigits() const;
     // True when coefficient and scale are the same: 1.5 and 1.50 are not identical.
-    bool identical(const Decimal& other) const;
+    bool identical(const Decimal& other) const {
+        return m_scale == other.m_scale && m_coefficient == other.m_coefficient;
+    }
 
     friend bool operator==(const Decimal& a, const Decimal& b) { return std::is_eq(a <=> b); }
     friend std::strong_ordering operator<=>(const Decimal& a, const Decimal& b);

@@ -98,26 +98,6 @@ std::optional<Timestamp> timestampFromIso(QStringView text) {
     return Timestamp{*date, *time};
 }
 
-Value::Value() noexcept = default;
-Value::Value(const Value& other) = default;
-Value::Value(Value&& other) noexcept = default;
-Value& Value::operator=(const Value& other) = default;
-Value& Value::operator=(Value&& other) noexcept = default;
-Value::~Value() = default;
-Value::Value(Data data)
-    : m_data(std::move(data)) {}
-
-Value Value::boolean(bool value) { return Value(Data(value)); }
-Value Value::integer(qint64 value) { return Value(Data(value)); }
-Value Value::decimal(Decimal value) { return Value(Data(std::move(value))); }
-Value Value::real(double value) { return Value(Data(value)); }
-Value Value::text(QString value) { return Value(Data(std::move(value))); }
-Value Value::date(QDate value) { return Value(Data(value)); }
-Value Value::time(TimeOfDay value) { return Value(Data(value)); }
-Value Value::timestamp(Timestamp value) { return Value(Data(value)); }
-Value Value::instant(Instant value) { return Value(Data(value)); }
-Value Value::binary(QByteArray value) { return Value(Data(std::move(value))); }
-
 QString Value::encoded() const {
     switch (kind()) {
     case Kind::Null:

@@ -49,24 +49,18 @@ public:
         Instant
     };
 
-    // Defined in one place: every user would otherwise compile a variant of eleven anew.
-    Value() noexcept;
-    Value(const Value& other);
-    Value(Value&& other) noexcept;
-    Value& operator=(const Value& other);
-    Value& operator=(Value&& other) noexcept;
-    ~Value();
+    Value() = default;
     static Value null() { return {}; }
-    static Value boolean(bool value);
-    static Value integer(qint64 value);
-    static Value decimal(Decimal value);
-    static Value real(double value);
-    static Value text(QString value);
-    static Value date(QDate value);
-    static Value time(TimeOfDay value);
-    static Value timestamp(Timestamp value);
-    static Value instant(Instant value);
-    static Value binary(QByteArray value);
+    static Value boolean(bool value) { return Value(Data(value)); }
+    static Value integer(qint64 value) { return Value(Data(value)); }
+    static Value decimal(Decimal value) { return Value(Data(std::move(value))); }
+    static Value real(double value) { return Value(Data(value)); }
+    static Value text(QString value) { return Value(Data(std::move(value))); }
+    static Value date(QDate value) { return Value(Data(value)); }
+    static Value time(TimeOfDay value) { return Value(Data(value)); }
+    static Value timestamp(Timestamp value) { return Value(Data(value)); }
+    static Value instant(Instant value) { return Value(Data(value)); }
+    static Value binary(QByteArray value) { return Value(Data(std::move(value))); }
 
     Kind kind() const { return static_cast<Kind>(m_data.index()); }
     bool isNull() const { return kind() == Kind::Null; }
@@ -93,7 +87,8 @@ public:
 private:
     using Data = std::variant<std::monostate, bool, qint64, Decimal, double, QString, QDate,
                               TimeOfDay, Timestamp, QByteArray, Instant>;
-    explicit Value(Data data);
+    explicit Value(Data data)
+        : m_data(std::move(data)) {}
 
     Data m_data;
 };
