@@ -137,12 +137,10 @@ TEST_F(GroupingTest, TwoLevelsFollowEditsAndTheirSums) {
         Driver::until([&] { return model().groupTotal(0, columnOf("day_rate")) != before; }));
     EXPECT_EQ(grid()->currentRecord(), id);
 
-    // It moves to another group with its sector.
-    const QString other = model().groupName(model().rowCount() - 1);
     qint64 records = 0;
     for (int each = 0; each < model().rowCount(); ++each)
         records += model().groupAt(each) ? 0 : 1;
-    EXPECT_EQ(records, 82) << other.toStdString();
+    EXPECT_EQ(records, 82);
 }
 
 TEST_F(GroupingTest, TheFootSaysWhatTheFieldComesTo) {
@@ -165,11 +163,9 @@ TEST_F(GroupingTest, TheFootSaysWhatTheFieldComesTo) {
 TEST_F(GroupingTest, AListIsKeptUnderANameAndTakenUpAgain) {
     groupBy("sector_id");
     Driver::settle();
-    auto* heads = grid()->horizontalHeader();
     page()->filterBar()->hide(QStringLiteral("name"));
     EXPECT_TRUE(grid()->isColumnHidden(columnOf("name")));
     EXPECT_NE(Driver::find(QStringLiteral("hidden-word")), nullptr);
-    ASSERT_NE(heads, nullptr);
 
     SavedLists lists(workspace().projectFile(), page()->screenId());
     EXPECT_TRUE(lists.names().isEmpty());

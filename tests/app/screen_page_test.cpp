@@ -153,6 +153,23 @@ TEST_F(ScreenPageTest, LosesNoDraftWhenTheFileIsGoneAndSavesWhenItIsBack) {
     EXPECT_EQ(storedText(1, "name"), "Kept");
 }
 
+TEST_F(ScreenPageTest, ASaveThatWasNotAnsweredDoesNotComeBackInPlaceOfWhatIsMeantNow) {
+    typeInto(1, "name", QStringLiteral("First"));
+    const QString path = folder() + QStringLiteral("/harbour.db");
+    ASSERT_TRUE(QFile::rename(path, path + QStringLiteral(".away")));
+    save(1);
+    ASSERT_TRUE(noticed("Not saved"));
+    workspace().discard(QStringLiteral("aid"), {Key({Value::integer(1)}), 0});
+    ASSERT_TRUE(QFile::rename(path + QStringLiteral(".away"), path));
+    typeInto(1, "name", QStringLiteral("Second"));
+    ASSERT_TRUE(Driver::until([&] {
+        save(1);
+        Driver::settle(100);
+        return draft(1) == nullptr;
+    }));
+    EXPECT_EQ(storedText(1, "name"), "Second");
+}
+
 TEST_F(ScreenPageTest, MarksTextStoredWhereANumberBelongs) {
     writeOutside(QStringLiteral("UPDATE aid SET day_rate = 'by the hour' WHERE id = 1"));
     ASSERT_TRUE(

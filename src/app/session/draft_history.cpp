@@ -52,7 +52,7 @@ void DraftHistory::note(const DraftPlace& place) {
         return;
     if (m_open.isEmpty())
         QMetaObject::invokeMethod(this, &DraftHistory::closeStep, Qt::QueuedConnection);
-    m_open.insert(place, m_step.edits.size());
+    m_open.insert(place);
     m_step.edits.append({place, editsOf(place), {}});
 }
 

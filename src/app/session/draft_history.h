@@ -53,8 +53,8 @@ private:
 
     Workspace* m_workspace;
     QList<Step> m_steps;
-    qsizetype m_done = 0;                // the steps before it are done, the others undone
-    QHash<DraftPlace, qsizetype> m_open; // in the step that is being made
+    qsizetype m_done = 0;    // the steps before it are done, the others undone
+    QSet<DraftPlace> m_open; // in the step that is being made
     Step m_step;
     bool m_replaying = false;
     QElapsedTimer m_clock;

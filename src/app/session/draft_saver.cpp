@@ -32,7 +32,17 @@ std::optional<std::vector<Value>> valuesOf(const Table& table, const std::vector
 } // namespace
 
 DraftSaver::DraftSaver(Workspace* workspace)
-    : m_workspace(workspace) {}
+    : m_workspace(workspace) {
+    connect(workspace, &Workspace::reachable, this, [this](bool reachable) {
+        if (reachable)
+            askForUnanswered();
+    });
+}
+
+bool DraftSaver::Batch::holds(const DraftPlace& place) const {
+    return std::any_of(written.begin(), written.end(),
+                       [&](const Written& each) { return each.place == place; });
+}
 
 const Draft* DraftSaver::draft(const DraftPlace& place) const {
     return m_workspace->drafts(place.table)->find(place.id);
@@ -120,7 +130,10 @@ void DraftSaver::addBelow(const BoundScreen& screen, const std::vector<Value>& v
     for (const RecordLink& link : links) {
         const auto child = m_workspace->bound(link.screen);
         const auto wanted = valuesOf(*screen.table, values, link.columns);
-        if (!child || !wanted || depth >= DeepestChild)
+        // Nothing belongs to what is empty.
+        const bool isEmpty =
+            !wanted || std::any_of(wanted->begin(), wanted->end(), std::mem_fn(&Value::isNull));
+        if (!child || isEmpty || depth >= DeepestChild)
             continue;
         DraftStore* drafts = m_workspace->drafts(child->table->name);
         for (const RecordId& id : drafts->all()) {
@@ -146,22 +159,6 @@ void DraftSaver::save(const QString& screenLabel, const DraftPlace& first,
     if (places.isEmpty() || std::any_of(places.begin(), places.end(),
                                         [&](const auto& place) { return draft(place)->saving; }))
         return;
-    // What was sent before and not answered comes first, as it was sent: if it was done, it is
-    // not done again. What was typed since stays a draft.
-    for (const DraftPlace& place : places) {
-        const auto lost =
-            std::find_if(m_unanswered.begin(), m_unanswered.end(), [&](const Batch& batch) {
-                return std::any_of(batch.written.begin(), batch.written.end(),
-                                   [&](const Written& each) { return each.place == place; });
-            });
-        if (lost == m_unanswered.end())
-            continue;
-        Batch again = std::move(*lost);
-        m_unanswered.erase(lost);
-        again.request.isRepeated = true;
-        send(again);
-        return;
-    }
     // What the last save was refused for may be mended elsewhere by now: ask again.
     auto batches = batchesOf(places);
     for (const DraftPlace& place : places)
@@ -171,14 +168,55 @@ void DraftSaver::save(const QString& screenLabel, const DraftPlace& first,
         return;
     Batch batch = batchOf(screenLabel, places);
     batch.request.acceptedWarnings = std::move(warnings);
-    send(batch);
+    // An earlier save of these that was not answered may have been done: under its name the door
+    // does not do both.
+    const std::optional<Batch> former = takeUnanswered(places);
+    if (former) {
+        batch.request.uid = former->request.uid;
+        batch.request.isRepeated = true;
+    }
+    send(batch, former);
 }
 
-void DraftSaver::send(const Batch& batch) {
+std::optional<DraftSaver::Batch> DraftSaver::takeUnanswered(const QList<DraftPlace>& places) {
+    const auto found =
+        std::find_if(m_unanswered.begin(), m_unanswered.end(), [&](const Batch& batch) {
+            return std::any_of(places.begin(), places.end(),
+                               [&](const DraftPlace& place) { return batch.holds(place); });
+        });
+    if (found == m_unanswered.end())
+        return std::nullopt;
+    std::optional<Batch> taken = std::move(*found);
+    m_unanswered.erase(found);
+    return taken;
+}
+
+// Once the database answers again: what was done after all is told, so that nobody meets a record
+// of his own as somebody else's.
+void DraftSaver::askForUnanswered() {
+    for (const Batch& batch : m_unanswered) {
+        m_workspace->reader()->run<CommittedChange>(
+            this,
+            [catalog = m_workspace->sharedCatalog(), uid = batch.request.uid](Session& session) {
+                ChangeLog log(session);
+                const auto id = log.idOf(uid);
+                return id ? log.change(*id, *catalog) : Result<CommittedChange>(id.error());
+            },
+            [this, place = batch.written.front().place](const Result<CommittedChange>& change) {
+                if (!change)
+                    return; // it was not done, or nobody can say: the next save will
+                if (const std::optional<Batch> done = takeUnanswered({place}))
+                    succeed(*done, *change);
+            });
+    }
+}
+
+void DraftSaver::send(const Batch& batch, const std::optional<Batch>& former) {
     for (const Written& written : batch.written)
         m_workspace->drafts(written.place.table)->setSaving(written.place.id, true);
-    m_workspace->write(batch.request, this,
-                       [this, batch](const WriteResult& result) { finish(batch, result); });
+    m_workspace->write(batch.request, this, [this, batch, former](const WriteResult& result) {
+        finish(batch, former, result);
+    });
 }
 
 bool DraftSaver::mayBeSaved(const QList<DraftPlace>& places, std::vector<Problem>& warnings) {
@@ -256,7 +294,8 @@ DraftSaver::batchesOf(const QList<DraftPlace>& places) const {
     return batches;
 }
 
-void DraftSaver::finish(const Batch& batch, const WriteResult& result) {
+void DraftSaver::finish(const Batch& batch, const std::optional<Batch>& former,
+                        const WriteResult& result) {
     QList<DraftPlace> places;
     for (const Written& written : batch.written)
         places += written.place;
@@ -264,9 +303,11 @@ void DraftSaver::finish(const Batch& batch, const WriteResult& result) {
     for (const Written& written : batch.written)
         m_workspace->drafts(written.place.table)->setSaving(written.place.id, false);
     if (!result && result.error().error.kind == ErrorKind::Unavailable)
-        m_unanswered.push_back(batch);
+        m_unanswered.push_back(former.value_or(batch));
+    // What the door found in the log is what was sent first.
+    const bool wasDoneBefore = former && result && result->uid.isEmpty();
     if (result)
-        succeed(batch, *result);
+        succeed(wasDoneBefore ? *former : batch, *result);
     else
         fail(batch, result.error());
 }

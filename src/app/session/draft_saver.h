@@ -36,8 +36,8 @@ public:
     QList<DraftPlace> family(const DraftPlace& place) const;
     // The new records that belong to this one, at any depth, after itself.
     QList<DraftPlace> descendants(const DraftPlace& place) const;
-    // All drafts of records that hang on this one by the screen's children, at any depth, besides
-    // its own.
+    // The drafts of records that hang on this one by the screen's children, and on those in turn,
+    // besides its own.
     QList<DraftPlace> draftsBelow(const BoundScreen& screen, const RecordId& id) const;
 
     // While they are held, the tables of these drafts tell of changes once.
@@ -62,6 +62,7 @@ private:
     struct Batch {
         ChangeRequest request;
         std::vector<Written> written; // one for each edit
+        bool holds(const DraftPlace& place) const;
     };
     const Draft* draft(const DraftPlace& place) const;
     // New records by the new record that they belong to.
@@ -75,8 +76,11 @@ private:
     // False when it was said why it cannot be saved now.
     bool mayBeSaved(const QList<DraftPlace>& places, std::vector<Problem>& warnings);
     Batch batchOf(const QString& screenLabel, const QList<DraftPlace>& places) const;
-    void send(const Batch& batch);
-    void finish(const Batch& batch, const WriteResult& result);
+    // `former`: what was sent under the same name before, and may have been done.
+    void send(const Batch& batch, const std::optional<Batch>& former);
+    std::optional<Batch> takeUnanswered(const QList<DraftPlace>& places);
+    void askForUnanswered();
+    void finish(const Batch& batch, const std::optional<Batch>& former, const WriteResult& result);
     void succeed(const Batch& batch, const CommittedChange& change);
     void fail(const Batch& batch, const WriteFailure& failure);
     void warn(const QList<DraftPlace>& places, const std::vector<Problem>& warnings);

@@ -662,22 +662,12 @@ void MainWindow::saveAllDrafts() {
         return;
     if (currentPage())
         currentPage()->endCellEdit();
-    const auto places = draftsToSave(*m_workspace, m_workspace->tablesInUse());
-    if (places.isEmpty())
-        return;
-    const auto problems = saveProblems(*m_workspace, places);
-    if (problems.isEmpty()) {
-        m_workspace->saver()->save(currentPage() ? currentPage()->screenLabel() : QString(),
-                                   places.front(), places.mid(1));
-        return;
-    }
-    auto* dialog = new SaveProblemsDialog(problems, places.size(), this);
-    connect(dialog, &SaveProblemsDialog::wanted, this,
-            [this](const DraftPlace& place, const QString& column) {
-                if (currentPage())
-                    currentPage()->goToField(place, column);
-            });
-    dialog->open();
+    saveTogether(*m_workspace, currentPage() ? currentPage()->screenLabel() : QString(),
+                 m_workspace->tablesInUse(), this,
+                 [this](const DraftPlace& place, const QString& column) {
+                     if (currentPage())
+                         currentPage()->goToField(place, column);
+                 });
 }
 
 void MainWindow::saveProject() {

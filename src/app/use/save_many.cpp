@@ -80,6 +80,22 @@ void SaveProblemsDialog::choose(int row) {
     Q_EMIT wanted(line.place, line.column);
 }
 
+void saveTogether(Workspace& workspace, const QString& screenLabel, const QStringList& tables,
+                  QWidget* parent,
+                  const std::function<void(const DraftPlace&, const QString&)>& goToField) {
+    const QList<DraftPlace> places = draftsToSave(workspace, tables);
+    if (places.isEmpty())
+        return;
+    const auto problems = saveProblems(workspace, places);
+    if (problems.isEmpty()) {
+        workspace.saver()->save(screenLabel, places.front(), places.mid(1));
+        return;
+    }
+    auto* dialog = new SaveProblemsDialog(problems, places.size(), parent);
+    QObject::connect(dialog, &SaveProblemsDialog::wanted, parent, goToField);
+    dialog->open();
+}
+
 QList<DraftPlace> draftsToSave(Workspace& workspace, const QStringList& tables) {
     QList<DraftPlace> places;
     for (const QString& table : tables) {

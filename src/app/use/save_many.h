@@ -5,6 +5,8 @@
 
 #include <QDialog>
 
+#include <functional>
+
 class QTableWidget;
 
 namespace gravin {
@@ -33,6 +35,12 @@ private:
     QList<Line> m_lines;
     QTableWidget* m_table;
 };
+
+// Saves all that is edited in these tables as one change, or lists what stands in the way and leads
+// to where the person wants to mend it.
+void saveTogether(Workspace& workspace, const QString& screenLabel, const QStringList& tables,
+                  QWidget* parent,
+                  const std::function<void(const DraftPlace&, const QString&)>& goToField);
 
 // Those of these drafts in which something was put; a record just begun is nothing to save.
 QList<DraftPlace> draftsToSave(Workspace& workspace, const QStringList& tables);

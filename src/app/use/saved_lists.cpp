@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/saved_lists.h"
 
-#include <QCryptographicHash>
-#include <QFileInfo>
+#include "core/base/file_tag.h"
+
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -11,8 +11,6 @@
 namespace gravin {
 
 namespace {
-
-constexpr int DigitsOfName = 24;
 
 // A name may hold what separates groups in the settings.
 QString keyOf(const QString& name) {
@@ -70,12 +68,7 @@ ListSetUp setUpFrom(const QJsonObject& json) {
 } // namespace
 
 SavedLists::SavedLists(const QString& projectFile, const QString& screenId)
-    : m_place(QString::fromLatin1(
-                  QCryptographicHash::hash(QFileInfo(projectFile).absoluteFilePath().toUtf8(),
-                                           QCryptographicHash::Sha256)
-                      .toHex()
-                      .left(DigitsOfName)) +
-              u'/' + keyOf(screenId)) {}
+    : m_place(fileTag(projectFile) + u'/' + keyOf(screenId)) {}
 
 QStringList SavedLists::names() const {
     QSettings kept = settings();

@@ -672,19 +672,10 @@ QStringList ScreenPage::tablesShown() const {
 }
 
 void ScreenPage::saveAll() {
-    Workspace& workspace = *m_binding.workspace();
     m_form->fieldsDone();
-    const QList<DraftPlace> places = draftsToSave(workspace, tablesShown());
-    if (places.isEmpty())
-        return;
-    const auto problems = saveProblems(workspace, places);
-    if (problems.isEmpty()) {
-        workspace.saver()->save(m_binding.screen().screen.label, places.front(), places.mid(1));
-        return;
-    }
-    auto* dialog = new SaveProblemsDialog(problems, places.size(), this);
-    connect(dialog, &SaveProblemsDialog::wanted, this, &ScreenPage::goToField);
-    dialog->open();
+    saveTogether(
+        *m_binding.workspace(), screenLabel(), tablesShown(), this,
+        [this](const DraftPlace& place, const QString& column) { goToField(place, column); });
 }
 
 void ScreenPage::goToField(const DraftPlace& place, const QString& column) {

@@ -1,12 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/records/draft_journal.h"
 
+#include "core/base/file_tag.h"
 #include "core/base/text.h"
 
-#include <QCryptographicHash>
 #include <QDir>
 #include <QFile>
-#include <QFileInfo>
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -18,7 +17,6 @@ namespace {
 
 constexpr int Version = 1;
 constexpr int MostProcesses = 64; // that work on one project at once
-constexpr int DigitsOfName = 24;
 
 QJsonObject jsonOf(const QMap<QString, Value>& values) {
     QJsonObject json;
@@ -144,11 +142,7 @@ Draft takenUp(const JournalledDraft& kept, const Table& table, const Record* now
 
 DraftJournal::DraftJournal(const QString& folder, const QString& projectFile)
     : m_folder(folder)
-    , m_name(QString::fromLatin1(
-          QCryptographicHash::hash(QFileInfo(projectFile).absoluteFilePath().toUtf8(),
-                                   QCryptographicHash::Sha256)
-              .toHex()
-              .left(DigitsOfName))) {}
+    , m_name(fileTag(projectFile)) {}
 
 QString DraftJournal::path(int slot, const char* suffix) const {
     return QStringLiteral("%1/%2-%3.%4")

@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QCryptographicHash>
+#include <QFileInfo>
+#include <QString>
+
+namespace gravin {
+
+// A short name for what belongs to a file, good as part of a file's name or a settings key: the
+// same for the same absolute path, and telling nothing of it.
+inline QString fileTag(const QString& path) {
+    constexpr int Digits = 24;
+    return QString::fromLatin1(QCryptographicHash::hash(QFileInfo(path).absoluteFilePath().toUtf8(),
+                                                        QCryptographicHash::Sha256)
+                                   .toHex()
+                                   .left(Digits));
+}
+
+} // namespace gravin
