@@ -18,7 +18,7 @@ namespace {
 
 bool breaks(const Finding& finding) { return finding.severity == Finding::Severity::Breaks; }
 
-Json jsonOf(const Finding& finding) {
+Json findingJson(const Finding& finding) {
     return {{"id", utf8(finding.id())},       {"severity", breaks(finding) ? "breaks" : "risks"},
             {"screen", utf8(finding.screen)}, {"table", utf8(finding.table)},
             {"field", utf8(finding.column)},  {"place", utf8(finding.place)},
@@ -56,10 +56,10 @@ qint64 breakingIn(const Findings& findings) {
     return std::count_if(findings.begin(), findings.end(), breaks);
 }
 
-Json jsonOf(const Findings& findings) {
+Json findingsJson(const Findings& findings) {
     Json list = Json::array();
     for (const Finding& finding : findings)
-        list.push_back(jsonOf(finding));
+        list.push_back(findingJson(finding));
     const qint64 breaking = breakingIn(findings);
     return {{"breaks", breaking},
             {"risks", static_cast<qint64>(findings.size()) - breaking},
@@ -99,7 +99,7 @@ int runCheck(const CheckOptions& options) {
             return report(findings.error(), options.json);
     }
     if (options.json) {
-        print(jsonOf(*findings));
+        print(findingsJson(*findings));
     } else {
         for (const Finding& finding : *findings)
             printFinding(finding);
@@ -137,7 +137,7 @@ int runRepoint(const RepointOptions& options) {
             return report(saved.error(), options.json);
     }
     if (options.json) {
-        Json answer = jsonOf(*findings);
+        Json answer = findingsJson(*findings);
         answer["compared"] = before != nullptr;
         answer["repointed"] = !stays;
         print(answer);

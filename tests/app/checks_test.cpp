@@ -3,6 +3,7 @@
 #include "app/build/checks_panel.h"
 #include "app/use/edit_window.h"
 #include "app/use/open_edits.h"
+#include "support/text.h"
 #include "whole_example.h"
 
 #include <QComboBox>
@@ -22,8 +23,6 @@ using namespace gravin;
 using namespace gravin::test;
 
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class CheckedScreen : public OpenDemonstration {
 protected:

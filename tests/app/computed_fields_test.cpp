@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is computed of a record, and the words and tints that records bear.
 #include "app/build/computed_panel.h"
+#include "support/text.h"
 #include "whole_example.h"
 
 #include <QLabel>
@@ -15,8 +16,6 @@ using namespace gravin;
 using namespace gravin::test;
 
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class ComputedFieldsInUse : public OpenDemonstration {
 protected:

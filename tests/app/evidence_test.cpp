@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the stored values say, on the plate and on its panel; proposals accepted and taken back.
 #include "app/build/evidence_panel.h"
+#include "support/text.h"
 #include "whole_example.h"
 
 #include <QLabel>
@@ -13,8 +14,6 @@ using namespace gravin;
 using namespace gravin::test;
 
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class EvidenceOnScreen : public OpenDemonstration {
 protected:

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A list is sorted, searched and narrowed on the real window; the record stays where the person is.
 #include "app/use/filter_bar.h"
+#include "support/text.h"
 #include "whole_example.h"
 
 #include <QComboBox>
@@ -16,8 +17,6 @@ using namespace gravin;
 using namespace gravin::test;
 
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class Filtering : public OpenDemonstration {
 protected:

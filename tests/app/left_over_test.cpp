@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What was typed outlives the program: kept as it is typed, offered again after a run was cut off.
 #include "app/session/draft_keeper.h"
+#include "support/text.h"
 #include "whole_example.h"
 
 #include <QDialog>
@@ -13,8 +14,6 @@ using namespace gravin;
 using namespace gravin::test;
 
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class LeftOver : public OpenDemonstration {
 protected:

@@ -2,6 +2,7 @@
 // What only the database can answer, asked while somebody types; and what a change of many records
 // asks for.
 #include "app/bulk/gaps_dialog.h"
+#include "support/text.h"
 #include "whole_example.h"
 
 #include <QLabel>
@@ -11,8 +12,6 @@ using namespace gravin;
 using namespace gravin::test;
 
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class LiveQuestions : public OpenDemonstration {
 protected:

@@ -3,6 +3,7 @@
 #include "app/connect/connection_page.h"
 #include "app/connect/repoint_panel.h"
 #include "core/project/project_file.h"
+#include "support/text.h"
 #include "whole_example.h"
 
 #include <QAction>
@@ -16,8 +17,6 @@ using namespace gravin;
 using namespace gravin::test;
 
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class Repointed : public OpenDemonstration {
 protected:

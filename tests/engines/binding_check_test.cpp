@@ -6,13 +6,14 @@
 #include "core/project/query_source.h"
 #include "core/project/screen_generator.h"
 #include "support/engines.h"
+#include "support/text.h"
 
 #include <gmock/gmock.h>
 
 namespace gravin::test {
 namespace {
 
-constexpr const char* Schema = R"(
+constexpr const char* BindingSchema = R"(
 CREATE TABLE quay (id INTEGER PRIMARY KEY, code VARCHAR(4) NOT NULL, name VARCHAR(20));
 CREATE TABLE berth (id INTEGER PRIMARY KEY, name VARCHAR(20) NOT NULL, depth DECIMAL(5,2),
                     quay_id INTEGER REFERENCES quay (id), since DATE, state VARCHAR(12), remark VARCHAR(40));
@@ -21,15 +22,13 @@ INSERT INTO berth VALUES (1, 'One', 4.50, 1, '2026-01-01', 'open', NULL),
                          (2, 'Two', 60.00, 2, NULL, 'odd', 'x');
 )";
 
-QString name(const char* text) { return QString::fromUtf8(text); }
-
 class Binding : public testing::TestWithParam<Engine> {
 protected:
     void SetUp() override {
         if (GetParam() != Engine::Sqlite && !serversAreThere())
             GTEST_SKIP() << "not within with-servers.sh";
         database = std::make_unique<EngineDatabase>(GetParam());
-        database->run(name(Schema));
+        database->run(name(BindingSchema));
         const Catalog before = catalog();
         project.connection = database->spec();
         for (const char* table : {"berth", "quay"})

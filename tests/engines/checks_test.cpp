@@ -3,11 +3,12 @@
 #include "core/changes/bulk_update.h"
 #include "core/project/binding.h"
 #include "support/engines.h"
+#include "support/text.h"
 
 namespace gravin::test {
 namespace {
 
-constexpr const char* Schema = R"(
+constexpr const char* ChecksSchema = R"(
 CREATE TABLE berth (id INTEGER PRIMARY KEY, name VARCHAR(20) NOT NULL, depth DECIMAL(5,2),
                     berth_row VARCHAR(4), since DATE, until DATE, state VARCHAR(12) DEFAULT 'open',
                     twice DECIMAL(8,2) GENERATED ALWAYS AS (depth * 2) STORED,
@@ -18,8 +19,6 @@ INSERT INTO berth (id, name, depth, berth_row, since, state) VALUES
     (1, 'One', 4.50, 'N', '2026-01-01', 'open'), (2, 'Two', 60.00, 'X', NULL, 'open'),
     (3, 'Three', NULL, 'S', NULL, 'shut');
 )";
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 Check checkOn(CheckKind kind, const char* column) {
     Check check;
@@ -40,7 +39,7 @@ protected:
         if (GetParam() != Engine::Sqlite && !serversAreThere())
             return;
         database = std::make_unique<EngineDatabase>(GetParam());
-        database->run(name(Schema));
+        database->run(name(ChecksSchema));
     }
     void SetUp() override {
         if (!database)

@@ -10,7 +10,7 @@
 namespace gravin::test {
 namespace {
 
-constexpr const char* Schema = R"(
+constexpr const char* ComputedSchema = R"(
 CREATE TABLE berth (id INTEGER PRIMARY KEY, name VARCHAR(20) NOT NULL, depth DECIMAL(5,2), tide DECIMAL(5,2),
                     since DATE);
 INSERT INTO berth VALUES (1, 'Outer', 4.50, 1.00, '2026-01-31'), (2, 'inner', 9.25, 0.50, NULL),
@@ -23,7 +23,7 @@ protected:
         OnEngine::SetUp();
         if (IsSkipped())
             return;
-        database->run(name(Schema));
+        database->run(name(ComputedSchema));
         project.computed[name("berth")] = {
             {name("room"), name("depth - tide")},
             {name("doubled"), name("room * 2")},

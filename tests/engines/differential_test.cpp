@@ -6,6 +6,7 @@
 #include "core/project/check_rules.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"
+#include "support/text.h"
 
 #include <QRandomGenerator>
 
@@ -16,8 +17,6 @@ constexpr int RecordCount = 60;
 constexpr int UsualCases = 12'000;
 
 using Type = ExpressionType;
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class Generator {
 public:

@@ -5,16 +5,15 @@
 #include "core/project/screen_generator.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"
+#include "support/text.h"
 
 #include <numeric>
 
 namespace gravin::test {
 namespace {
 
-QString name(const char* text) { return QString::fromUtf8(text); }
-
 // 60 soundings; one of them of a boat that is not there, where the engine lets it be.
-constexpr const char* Schema = R"(
+constexpr const char* EvidenceSchema = R"(
 CREATE TABLE boat (id INTEGER PRIMARY KEY, name VARCHAR(20));
 CREATE TABLE sounding (
     id INTEGER PRIMARY KEY, code VARCHAR(12), boat_id INTEGER, depth DECIMAL(8,2), day DATE,
@@ -51,7 +50,7 @@ protected:
         if (GetParam() != Engine::Sqlite && !serversAreThere())
             GTEST_SKIP() << "not within with-servers.sh";
         database = std::make_unique<EngineDatabase>(GetParam());
-        database->run(name(Schema));
+        database->run(name(EvidenceSchema));
         project.connection = database->spec();
     }
     Evidence gather(const EvidenceLimits& limits = {}) {

@@ -2,11 +2,10 @@
 // Parents with new children in one change, and what goes with a deletion, on all three engines.
 #include "core/changes/deletion_plan.h"
 #include "demonstrated.h"
+#include "support/text.h"
 
 namespace gravin::test {
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class Families : public Demonstrated {
 protected:

@@ -10,7 +10,7 @@
 namespace gravin::test {
 namespace {
 
-constexpr const char* Schema = R"(
+constexpr const char* SoundingsSchema = R"(
 CREATE TABLE quay (code VARCHAR(4) PRIMARY KEY, name VARCHAR(20) NOT NULL);
 CREATE TABLE berth (id INTEGER PRIMARY KEY, name VARCHAR(20) NOT NULL, depth DECIMAL(5,2), quay VARCHAR(4) REFERENCES quay (code),
                     since DATE, wet BOOLEAN, note VARCHAR(40));
@@ -26,7 +26,7 @@ protected:
         OnEngine::SetUp();
         if (IsSkipped())
             return;
-        database->run(name(Schema));
+        database->run(name(SoundingsSchema));
         session = database->open(Session::Access::ReadOnly);
         catalog = *catalogOf(*session, project);
         const QString id =

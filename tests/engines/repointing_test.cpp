@@ -6,13 +6,12 @@
 #include "core/project/repointing.h"
 #include "core/project/screen_generator.h"
 #include "engines/demonstrated.h"
+#include "support/text.h"
 
 #include <algorithm>
 
 namespace gravin::test {
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class Repointing : public Demonstrated {
 protected:

@@ -3,6 +3,7 @@
 // what was not answered is there once or not at all, and asking again does it once.
 #include "core/database/worker.h"
 #include "support/engines.h"
+#include "support/text.h"
 
 #include <QCoreApplication>
 #include <QDir>
@@ -20,8 +21,6 @@
 
 namespace gravin::test {
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 // A server of its own that can be killed.
 class KillableServer {

@@ -18,8 +18,8 @@
 namespace gravin {
 
 namespace {
-constexpr Distance PanelWidth(860);
-constexpr Distance PanelHeight(560);
+constexpr Distance ChecksPanelWidth(860);
+constexpr Distance ChecksPanelHeight(560);
 constexpr Distance ListWidth(290);
 } // namespace
 
@@ -37,7 +37,7 @@ ChecksPanel::ChecksPanel(ScreenBinding* binding, const QString& column,
     setObjectName(QStringLiteral("checks-panel"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("What must hold for %1").arg(table().written()));
-    resize(PanelWidth, PanelHeight);
+    resize(ChecksPanelWidth, ChecksPanelHeight);
     m_form->setSample(sample);
     m_form->setStages(m_checks.stages);
     m_note->setProperty("role", "problem");

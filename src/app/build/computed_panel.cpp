@@ -13,8 +13,8 @@
 namespace gravin {
 
 namespace {
-constexpr Distance PanelWidth(760);
-constexpr Distance PanelHeight(460);
+constexpr Distance ComputedPanelWidth(760);
+constexpr Distance ComputedPanelHeight(460);
 } // namespace
 
 ComputedPanel::ComputedPanel(ScreenBinding* binding, const QString& column,
@@ -35,7 +35,7 @@ ComputedPanel::ComputedPanel(ScreenBinding* binding, const QString& column,
     setObjectName(QStringLiteral("computed-panel"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("Computed fields of %1").arg(table().name));
-    resize(PanelWidth, PanelHeight);
+    resize(ComputedPanelWidth, ComputedPanelHeight);
     m_note->setObjectName(QStringLiteral("computed-note"));
     m_note->setProperty("role", "problem");
     m_note->setTextFormat(Qt::PlainText);

@@ -21,9 +21,9 @@ namespace {
 
 enum FieldColumn { NameColumn, LineColumn, FieldColumnCount };
 enum ProposalColumn { WhatColumn, ReasonColumn, ProposalColumnCount };
-constexpr Distance PanelWidth(900);
-constexpr Distance PanelHeight(620);
-constexpr Distance FieldsWidth(390);
+constexpr Distance EvidencePanelWidth(900);
+constexpr Distance EvidencePanelHeight(620);
+constexpr Distance EvidenceFieldsWidth(390);
 constexpr Distance NameWidth(150);
 constexpr Distance WhatWidth(430);
 constexpr Distance ProposalsHeight(200);
@@ -59,7 +59,7 @@ EvidencePanel::EvidencePanel(ScreenBinding* binding, const QString& column, QWid
     setObjectName(QStringLiteral("evidence-panel"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("What the values of %1 say").arg(binding->screen().screen.label));
-    resize(PanelWidth, PanelHeight);
+    resize(EvidencePanelWidth, EvidencePanelHeight);
     m_basis->setObjectName(QStringLiteral("evidence-basis"));
     m_basis->setWordWrap(true);
     m_progress->setRange(0, 100);
@@ -112,7 +112,7 @@ EvidencePanel::EvidencePanel(ScreenBinding* binding, const QString& column, QWid
 QWidget* EvidencePanel::makeFields() {
     m_fields->setAccessibleName(tr("Fields"));
     m_fields->header()->resizeSection(NameColumn, NameWidth);
-    m_fields->setMaximumWidth(FieldsWidth);
+    m_fields->setMaximumWidth(EvidenceFieldsWidth);
     m_facts->setObjectName(QStringLiteral("evidence-facts"));
     m_facts->setTextFormat(Qt::RichText);
     m_facts->setWordWrap(true);

@@ -15,8 +15,8 @@ namespace gravin {
 
 namespace {
 
-constexpr Distance PanelWidth(940);
-constexpr Distance PanelHeight(460);
+constexpr Distance FindingsPanelWidth(940);
+constexpr Distance FindingsPanelHeight(460);
 
 } // namespace
 
@@ -33,7 +33,7 @@ FindingsPanel::FindingsPanel(Workspace* workspace, QWidget* parent)
     setObjectName(QStringLiteral("findings-panel"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("Does the project fit its database?"));
-    resize(PanelWidth, PanelHeight);
+    resize(FindingsPanelWidth, FindingsPanelHeight);
     m_summary->setObjectName(QStringLiteral("findings-summary"));
     m_summary->setTextFormat(Qt::PlainText);
     m_summary->setWordWrap(true);

@@ -31,7 +31,7 @@ namespace {
 constexpr Distance TablesWidth(330);
 constexpr QSize PictureSize(104, 54);
 
-enum Column { NameColumn, RowsColumn, KeyColumn, ColumnCount };
+enum TableColumn { NameColumn, RowsColumn, KeyColumn, ColumnCount };
 
 QString relationsOf(const Catalog& catalog, const Table& table) {
     QStringList to;

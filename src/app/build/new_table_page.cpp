@@ -23,7 +23,7 @@ namespace gravin {
 namespace {
 
 constexpr Distance StatementsWidth(260);
-constexpr Distance NameWidth(260);
+constexpr Distance TableNameWidth(260);
 
 // Cells with words to choose from open the list at once.
 class PlanDelegate : public QStyledItemDelegate {
@@ -142,7 +142,7 @@ NewTablePage::NewTablePage(Workspace* workspace, QWidget* parent)
     title->setProperty("role", "title");
     m_name->setObjectName(QStringLiteral("table-name"));
     m_name->setPlaceholderText(tr("for example buoy"));
-    m_name->setFixedWidth(NameWidth);
+    m_name->setFixedWidth(TableNameWidth);
     m_statements->setObjectName(QStringLiteral("table-statements"));
     m_statements->setAccessibleName(tr("What will run"));
     m_statements->setReadOnly(true);

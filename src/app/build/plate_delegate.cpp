@@ -13,7 +13,7 @@
 namespace gravin {
 
 namespace {
-constexpr int CellPad = 10;
+constexpr int PlatePad = 10;
 constexpr int OwnMark = 7;
 
 void paintOwnMark(QPainter& painter, const QRect& rect, const QColor& colour) {
@@ -76,7 +76,7 @@ void PlateDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
         font = Theme::instance().monospace();
     painter->setFont(font);
     painter->setPen(index.data(PlateModel::QuietRole).toBool() ? colours.faint : colours.ink);
-    const QRect inner = option.rect.adjusted(CellPad, 0, -CellPad, 0);
+    const QRect inner = option.rect.adjusted(PlatePad, 0, -PlatePad, 0);
     painter->drawText(
         inner, Qt::AlignVCenter | Qt::AlignLeft,
         QFontMetrics(font).elidedText(index.data().toString(), Qt::ElideRight, inner.width()));
@@ -161,7 +161,7 @@ void PlateNames::paintSection(QPainter* painter, const QRect& rect, int section)
     font.setWeight(isLabel ? QFont::Normal : QFont::DemiBold);
     painter->setFont(font);
     painter->setPen(colours.faint);
-    const QRect inner = rect.adjusted(CellPad, 0, -4, 0);
+    const QRect inner = rect.adjusted(PlatePad, 0, -4, 0);
     painter->drawText(inner, Qt::AlignVCenter | Qt::AlignLeft,
                       QFontMetrics(font).elidedText(
                           m_model->headerData(section, orientation(), Qt::DisplayRole).toString(),

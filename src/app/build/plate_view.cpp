@@ -21,7 +21,7 @@
 namespace gravin {
 
 namespace {
-constexpr int NarrowestColumn = 28;
+constexpr int NarrowestPlateColumn = 28;
 
 // The width of a setting's column beside a form.
 int widthOf(PlateLine line) {
@@ -55,7 +55,7 @@ PlateView::PlateView(PlateModel* model, QWidget* parent)
     setVerticalHeader(new PlateNames(model, Qt::Vertical, this));
     setHorizontalHeader(new PlateNames(model, Qt::Horizontal, this));
     verticalHeader()->setFixedWidth(space::PlateNames);
-    horizontalHeader()->setMinimumSectionSize(NarrowestColumn);
+    horizontalHeader()->setMinimumSectionSize(NarrowestPlateColumn);
     setShowGrid(false);
     setWordWrap(false);
     setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);

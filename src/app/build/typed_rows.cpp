@@ -15,7 +15,7 @@ namespace gravin {
 
 namespace {
 constexpr Distance ExpressionWidth(380);
-constexpr Distance NameWidth(170);
+constexpr Distance TypedNameWidth(170);
 constexpr Distance NarrowestHelp(480); // wrapped in less, it would ask for the height of a page
 } // namespace
 
@@ -33,7 +33,7 @@ TypedRows::TypedRows(const Words& words, int expression, ExpressionField::Asks a
     m_table->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     for (int column = 0; column + 1 < words.heads.size(); ++column)
         m_table->horizontalHeader()->resizeSection(column, column == expression ? ExpressionWidth
-                                                                                : NameWidth);
+                                                                                : TypedNameWidth);
     m_table->verticalHeader()->hide();
     m_table->setTabKeyNavigation(false);
     m_field->setName(words.name + QStringLiteral("-expression"));

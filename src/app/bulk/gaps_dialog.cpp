@@ -19,7 +19,7 @@ namespace {
 
 constexpr Distance DialogWidth(680);
 constexpr Distance DialogHeight(420);
-constexpr Distance NameWidth(180);
+constexpr Distance GapNameWidth(180);
 
 QLabel* plainLabel(const QString& text, const char* role) {
     auto* label = new QLabel(text);
@@ -44,7 +44,7 @@ GapsDialog::GapsDialog(Workspace* workspace, std::vector<Gap> gaps, QWidget* par
     resize(DialogWidth, DialogHeight);
     auto* part = new QWidget;
     auto* grid = new QGridLayout(part);
-    grid->setColumnMinimumWidth(0, NameWidth);
+    grid->setColumnMinimumWidth(0, GapNameWidth);
     grid->setColumnStretch(1, 1);
     for (size_t i = 0; i < m_gaps.size(); ++i) {
         const Gap& gap = m_gaps[i];

@@ -20,7 +20,7 @@ namespace gravin {
 
 namespace {
 
-constexpr int Lines = 3;
+constexpr int ExpressionLines = 3;
 constexpr int ShortestCompleted = 2;
 
 const QStringList& functionWords() {
@@ -88,7 +88,8 @@ ExpressionField::ExpressionField(Asks asks, QWidget* parent)
     m_edit->setAccessibleName(asks == Asks::Value ? tr("Expression") : tr("Condition"));
     m_edit->setFont(Theme::instance().monospace());
     m_edit->setTabChangesFocus(true);
-    m_edit->setFixedHeight(QFontMetrics(m_edit->font()).lineSpacing() * Lines + space::Pad);
+    m_edit->setFixedHeight(QFontMetrics(m_edit->font()).lineSpacing() * ExpressionLines +
+                           space::Pad);
     m_note->setObjectName(QStringLiteral("expression-note"));
     m_note->setTextFormat(Qt::PlainText);
     m_note->setWordWrap(true);

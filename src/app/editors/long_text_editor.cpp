@@ -8,7 +8,7 @@
 namespace gravin {
 
 namespace {
-constexpr int Lines = 4;
+constexpr int TextLines = 4;
 }
 
 LongTextEditor::LongTextEditor(const BoundField& field, QWidget* parent)
@@ -17,7 +17,7 @@ LongTextEditor::LongTextEditor(const BoundField& field, QWidget* parent)
     , m_text(new QPlainTextEdit) {
     adopt(m_text);
     m_text->setTabChangesFocus(true);
-    m_text->setMinimumHeight(fontMetrics().lineSpacing() * Lines + 16);
+    m_text->setMinimumHeight(fontMetrics().lineSpacing() * TextLines + 16);
     connect(m_text, &QPlainTextEdit::textChanged, this, &FieldEditor::edited);
 }
 

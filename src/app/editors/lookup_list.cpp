@@ -15,8 +15,8 @@
 namespace gravin {
 
 namespace {
-constexpr int Height = 280;
-constexpr Distance NarrowestWidth(340);
+constexpr int ListHeight = 280;
+constexpr Distance NarrowestList(340);
 constexpr int PageOfRows = 8;
 
 QToolButton* footButton(const QString& name, const QString& text, const QString& keys) {
@@ -93,7 +93,7 @@ void LookupList::refresh() {
 
 // Below the field, or above it where there is no room.
 void LookupList::showBelow() {
-    resize(std::max<int>(m_field->width(), NarrowestWidth), Height);
+    resize(std::max<int>(m_field->width(), NarrowestList), ListHeight);
     QPoint place = m_field->mapToGlobal(QPoint(0, m_field->height() + 1));
     if (const QScreen* screen = m_field->screen()) {
         const QRect room = screen->availableGeometry();

@@ -24,8 +24,8 @@ namespace gravin {
 
 namespace {
 
-constexpr int Height = 128;
-constexpr int Width = 220;
+constexpr int PictureHeight = 128;
+constexpr int PictureWidth = 220;
 
 // Scaled while it is read, so that a huge picture does not need its full room.
 QPixmap previewOf(const QByteArray& bytes) {
@@ -33,8 +33,8 @@ QPixmap previewOf(const QByteArray& bytes) {
     buffer.setData(bytes);
     QImageReader reader(&buffer);
     const QSize size = reader.size();
-    if (size.isValid() && (size.height() > Height || size.width() > Width))
-        reader.setScaledSize(size.scaled(Width, Height, Qt::KeepAspectRatio));
+    if (size.isValid() && (size.height() > PictureHeight || size.width() > PictureWidth))
+        reader.setScaledSize(size.scaled(PictureWidth, PictureHeight, Qt::KeepAspectRatio));
     return QPixmap::fromImageReader(&reader);
 }
 

@@ -14,7 +14,7 @@ namespace gravin {
 
 namespace {
 constexpr qsizetype MostNamed = 8;
-constexpr int Width = 460;
+constexpr int DeleteWidth = 460;
 } // namespace
 
 DeleteDialog::DeleteDialog(Workspace* workspace, const BoundScreen& screen,
@@ -69,7 +69,7 @@ DeleteDialog::DeleteDialog(Workspace* workspace, const BoundScreen& screen,
     layout->addWidget(m_agree);
     layout->addStretch();
     layout->addLayout(buttons);
-    resize(Width, sizeHint().height());
+    resize(DeleteWidth, sizeHint().height());
     connect(m_sure, &QPushButton::clicked, this, &DeleteDialog::run);
     connect(m_agree, &QCheckBox::toggled, this, &DeleteDialog::refresh);
     connect(cancel, &QPushButton::clicked, this, &QDialog::reject);

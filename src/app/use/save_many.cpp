@@ -16,7 +16,7 @@
 namespace gravin {
 
 namespace {
-constexpr QSize Size(680, 360);
+constexpr QSize ProblemsSize(680, 360);
 constexpr int WidestName = 240;
 } // namespace
 
@@ -27,7 +27,7 @@ SaveProblemsDialog::SaveProblemsDialog(const QList<Line>& lines, qsizetype draft
     setAttribute(Qt::WA_DeleteOnClose);
     setObjectName(QStringLiteral("save-problems"));
     setWindowTitle(tr("Not saved yet"));
-    resize(Size);
+    resize(ProblemsSize);
     auto* head = new QLabel(
         tr("%1 to mend before %2 can be saved together.")
             .arg(counted(lines.size(), tr("thing"), tr("things")), countedRecords(drafts)));

@@ -14,7 +14,7 @@ namespace gravin {
 
 namespace {
 
-constexpr QSize Size(760, 480);
+constexpr QSize StoredSize(760, 480);
 constexpr qsizetype MostBytesShown = 32;
 
 // Text in quotes, so that blanks and the empty text are seen.
@@ -46,7 +46,7 @@ StoredDialog::StoredDialog(ScreenBinding* binding, const RecordId& id, QWidget* 
     setAttribute(Qt::WA_DeleteOnClose);
     setObjectName(QStringLiteral("stored-dialog"));
     setWindowTitle(tr("%1 as stored").arg(binding->nameOf(id)));
-    resize(Size);
+    resize(StoredSize);
     m_state->setObjectName(QStringLiteral("stored-state"));
     m_state->setProperty("role", "faint");
     m_state->setWordWrap(true);

@@ -11,7 +11,7 @@ namespace gravin {
 namespace {
 
 // What the evaluator itself can have.
-constexpr int MostDigits = 900;
+constexpr int MostComputedDigits = 900;
 // Code units of what an engine is sent. Some parts are written several times, nested ones could
 // grow beyond all bounds.
 constexpr qsizetype LongestSql = 50'000;
@@ -370,7 +370,7 @@ Digits ExpressionTranslator::digitsOf(const Node& node) const {
         if (type.kind == TypeKind::Integer)
             return WholeNumber;
         if (type.precision < 0) // any number of digits
-            return {MostDigits, MostDigits};
+            return {MostComputedDigits, MostComputedDigits};
         return {type.precision - std::max(0, type.scale), std::max(0, type.scale)};
     }
     case Operation::Add:

@@ -25,7 +25,7 @@ QStringList membersOf(const QString& declared) {
     return members;
 }
 
-ForeignKey::Action actionOf(const QString& rule) {
+ForeignKey::Action actionOfRule(const QString& rule) {
     if (rule == u"CASCADE")
         return ForeignKey::Action::Cascade;
     if (rule == u"SET NULL")
@@ -158,18 +158,19 @@ QString typeWord(const MYSQL_FIELD& field) {
     }
 }
 
-class CatalogReader {
+class MariaDbCatalogReader {
 public:
     using Each =
         std::function<Status(const QString&, const std::function<void(const QSqlQuery&)>&)>;
 
-    explicit CatalogReader(Each each)
+    explicit MariaDbCatalogReader(Each each)
         : m_each(std::move(each)) {}
 
     Result<Catalog> read() {
-        for (const auto step : {&CatalogReader::readRights, &CatalogReader::readTables,
-                                &CatalogReader::readColumns, &CatalogReader::readIndexes,
-                                &CatalogReader::readReferences, &CatalogReader::readChecks}) {
+        for (const auto step :
+             {&MariaDbCatalogReader::readRights, &MariaDbCatalogReader::readTables,
+              &MariaDbCatalogReader::readColumns, &MariaDbCatalogReader::readIndexes,
+              &MariaDbCatalogReader::readReferences, &MariaDbCatalogReader::readChecks}) {
             if (Status status = (this->*step)(); !status)
                 return status.error();
         }
@@ -330,7 +331,7 @@ private:
                 const QString name = row.value(1).toString();
                 if (table->name != lastTable || name != lastName)
                     table->foreignKeys.append(
-                        {{}, row.value(3).toString(), {}, actionOf(row.value(5).toString())});
+                        {{}, row.value(3).toString(), {}, actionOfRule(row.value(5).toString())});
                 lastTable = table->name;
                 lastName = name;
                 ForeignKey& reference = table->foreignKeys.back();
@@ -378,7 +379,7 @@ private:
 } // namespace
 
 Result<Catalog> MariaDbDialect::readCatalog(QSqlDatabase& database) const {
-    return CatalogReader(
+    return MariaDbCatalogReader(
                [&](const QString& sql, const std::function<void(const QSqlQuery&)>& take) {
                    return each(database, sql, take);
                })

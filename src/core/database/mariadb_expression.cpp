@@ -5,8 +5,8 @@ namespace gravin {
 
 namespace {
 
-constexpr int MostDigits = 65;
-constexpr int MostScale = 30;
+constexpr int MostMariaDbDigits = 65;
+constexpr int MostMariaDbScale = 30;
 
 QString quoted(const QString& name) {
     QString inside = name;
@@ -102,7 +102,7 @@ QString MariaDbTranslator::distinct(const QString& a, const QString& b) {
 }
 
 void MariaDbTranslator::require(const Digits& digits) {
-    if (digits.whole + digits.scale > MostDigits || digits.scale > MostScale)
+    if (digits.whole + digits.scale > MostMariaDbDigits || digits.scale > MostMariaDbScale)
         refuse();
 }
 
@@ -112,7 +112,7 @@ QString MariaDbTranslator::remainder(const QString& a, const QString& b) {
 }
 
 QString MariaDbTranslator::rounded(const QString& number, int places) {
-    if (places > MostScale)
+    if (places > MostMariaDbScale)
         refuse();
     return QStringLiteral("ROUND(%1, %2)").arg(number, QString::number(places));
 }
@@ -138,7 +138,7 @@ QString MariaDbTranslator::cast(const Node& node, const QString& sql, Type from)
     if (from == Type::Text && node.type == Type::Text && node.textLength < 0)
         return sql;
     if (node.type == Type::Decimal && (from == Type::Integer || from == Type::Decimal)) {
-        require({MostDigits - MostScale, node.scale});
+        require({MostMariaDbDigits - MostMariaDbScale, node.scale});
         return QStringLiteral("ROUND(%1, %2)")
             .arg(from == Type::Integer ? widened(sql, from, Type::Decimal) : sql,
                  QString::number(node.scale));

@@ -37,7 +37,7 @@ QList<int> numbersOf(const QString& array) {
     return numbers;
 }
 
-ForeignKey::Action actionOf(const QString& letter) {
+ForeignKey::Action actionOfLetter(const QString& letter) {
     if (letter == u"c")
         return ForeignKey::Action::Cascade;
     if (letter == u"n")
@@ -47,18 +47,19 @@ ForeignKey::Action actionOf(const QString& letter) {
     return ForeignKey::Action::Forbid;
 }
 
-class CatalogReader {
+class PostgresCatalogReader {
 public:
     using Each =
         std::function<Status(const QString&, const std::function<void(const QSqlQuery&)>&)>;
 
-    explicit CatalogReader(Each each)
+    explicit PostgresCatalogReader(Each each)
         : m_each(std::move(each)) {}
 
     Result<Catalog> read() {
-        for (const auto step : {&CatalogReader::readTypes, &CatalogReader::readEnumerations,
-                                &CatalogReader::readTables, &CatalogReader::readColumns,
-                                &CatalogReader::readIndexes, &CatalogReader::readConstraints}) {
+        for (const auto step :
+             {&PostgresCatalogReader::readTypes, &PostgresCatalogReader::readEnumerations,
+              &PostgresCatalogReader::readTables, &PostgresCatalogReader::readColumns,
+              &PostgresCatalogReader::readIndexes, &PostgresCatalogReader::readConstraints}) {
             if (Status status = (this->*step)(); !status)
                 return status.error();
         }
@@ -74,7 +75,8 @@ public:
 
     // What a statement's description says of its columns, in words.
     Result<QList<AnswerColumn>> read(const PGresult* description) {
-        for (const auto step : {&CatalogReader::readTypes, &CatalogReader::readEnumerations}) {
+        for (const auto step :
+             {&PostgresCatalogReader::readTypes, &PostgresCatalogReader::readEnumerations}) {
             if (Status status = (this->*step)(); !status)
                 return status.error();
         }
@@ -219,11 +221,11 @@ private:
             return;
         }
         column.baseType = found->spelling;
-        column.type = typeOf(*found, oid, modifier);
+        column.type = postgresTypeOf(*found, oid, modifier);
         column.foldsText = found->name == u"bpchar" || found->name == u"citext";
     }
 
-    ColumnType typeOf(const TypeFacts& facts, Oid oid, int modifier) const {
+    ColumnType postgresTypeOf(const TypeFacts& facts, Oid oid, int modifier) const {
         ColumnType type;
         type.kind = TypeKind::Foreign;
         if (facts.kind == u'e') {
@@ -319,7 +321,7 @@ private:
                     return;
                 entry->table.foreignKeys.append({columns, target->table.name,
                                                  named(*target, numbersOf(row.value(5).toString())),
-                                                 actionOf(row.value(6).toString())});
+                                                 actionOfLetter(row.value(6).toString())});
             });
     }
 
@@ -348,7 +350,7 @@ private:
 } // namespace
 
 Result<Catalog> PostgresDialect::readCatalog(QSqlDatabase& database) const {
-    return CatalogReader(
+    return PostgresCatalogReader(
                [&](const QString& sql, const std::function<void(const QSqlQuery&)>& take) {
                    return each(database, sql, take);
                })
@@ -372,7 +374,7 @@ Result<QList<AnswerColumn>> PostgresDialect::describe(QSqlDatabase& database,
     const Answer description(PQdescribePrepared(connection, ""), PQclear);
     if (PQresultStatus(description.get()) != PGRES_COMMAND_OK)
         return failure(description.get());
-    return CatalogReader(
+    return PostgresCatalogReader(
                [&](const QString& sql, const std::function<void(const QSqlQuery&)>& take) {
                    return each(database, sql, take);
                })

@@ -5,7 +5,8 @@ namespace gravin {
 
 namespace {
 
-constexpr int MostDigits = 900; // more than it could need; the evaluator's own limit is near
+constexpr int MostPostgresDigits =
+    900; // more than it could need; the evaluator's own limit is near
 
 QString quoted(const QString& name) {
     QString inside = name;
@@ -102,7 +103,7 @@ QString PostgresTranslator::distinct(const QString& a, const QString& b) {
 }
 
 void PostgresTranslator::require(const Digits& digits) {
-    if (digits.whole + digits.scale > MostDigits)
+    if (digits.whole + digits.scale > MostPostgresDigits)
         refuse();
 }
 

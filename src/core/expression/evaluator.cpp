@@ -15,7 +15,7 @@ namespace gravin {
 
 namespace {
 
-using Operation = ExpressionNode::Operation;
+using NodeOperation = ExpressionNode::Operation;
 using Type = ExpressionType;
 
 constexpr qint64 MicrosecondsPerDay = 86'400'000'000;
@@ -86,33 +86,33 @@ public:
     Result<Value> value(int index) const {
         const ExpressionNode& node = at(index);
         switch (node.operation) {
-        case Operation::Literal:
+        case NodeOperation::Literal:
             return node.literal;
-        case Operation::IntervalLiteral:
+        case NodeOperation::IntervalLiteral:
             return Value::null(); // read by the operation beside it
-        case Operation::Column:
+        case NodeOperation::Column:
             return column(node);
-        case Operation::And:
-        case Operation::Or:
+        case NodeOperation::And:
+        case NodeOperation::Or:
             return junction(node);
-        case Operation::Case:
+        case NodeOperation::Case:
             return caseOf(node);
-        case Operation::Coalesce:
+        case NodeOperation::Coalesce:
             return coalesced(node);
-        case Operation::In:
+        case NodeOperation::In:
             return in(node);
-        case Operation::Equal:
-        case Operation::NotEqual:
-        case Operation::Less:
-        case Operation::LessOrEqual:
-        case Operation::Greater:
-        case Operation::GreaterOrEqual:
+        case NodeOperation::Equal:
+        case NodeOperation::NotEqual:
+        case NodeOperation::Less:
+        case NodeOperation::LessOrEqual:
+        case NodeOperation::Greater:
+        case NodeOperation::GreaterOrEqual:
             return compared(node);
-        case Operation::CurrentDate:
+        case NodeOperation::CurrentDate:
             return Value::date(m_present.today);
-        case Operation::CurrentTimestamp:
+        case NodeOperation::CurrentTimestamp:
             return Value::instant(m_present.now);
-        case Operation::LocalTimestamp:
+        case NodeOperation::LocalTimestamp:
             return Value::timestamp(m_present.local);
         default:
             return computed(node);
@@ -138,9 +138,9 @@ private:
     // most of the time: copying those would take longer than comparing them.
     Result<const Value*> operand(int index, Value& room) const {
         const ExpressionNode& node = at(index);
-        if (node.operation == Operation::Literal)
+        if (node.operation == NodeOperation::Literal)
             return &node.literal;
-        if (node.operation == Operation::Column) {
+        if (node.operation == NodeOperation::Column) {
             const Value* stored = m_values[static_cast<size_t>(node.column)];
             if (isOfType(*stored, node.type))
                 return stored;
@@ -167,7 +167,7 @@ private:
 
     // What decides comes first: after it nothing is asked.
     Result<Value> junction(const ExpressionNode& node) const {
-        const bool decides = node.operation == Operation::Or;
+        const bool decides = node.operation == NodeOperation::Or;
         bool unknown = false;
         for (const int operand : node.operands) {
             auto part = value(operand);
@@ -245,16 +245,16 @@ private:
             operands.push_back(std::move(*part));
         }
         switch (node.operation) {
-        case Operation::IsNull:
+        case NodeOperation::IsNull:
             return Value::boolean(operands[0].isNull());
-        case Operation::IsTrue:
+        case NodeOperation::IsTrue:
             return Value::boolean(!operands[0].isNull() && operands[0].asBoolean());
-        case Operation::IsFalse:
+        case NodeOperation::IsFalse:
             return Value::boolean(!operands[0].isNull() && !operands[0].asBoolean());
-        case Operation::Distinct:
+        case NodeOperation::Distinct:
             return Value::boolean(anyNull ? operands[0].isNull() != operands[1].isNull()
                                           : compareValues(operands[0], operands[1]) != 0);
-        case Operation::NullIf:
+        case NodeOperation::NullIf:
             return !anyNull && compareValues(operands[0], operands[1]) == 0 ? Value::null()
                                                                             : operands[0];
         default:
@@ -263,46 +263,46 @@ private:
         if (anyNull)
             return Value::null();
         switch (node.operation) {
-        case Operation::Not:
+        case NodeOperation::Not:
             return Value::boolean(!operands[0].asBoolean());
-        case Operation::Add:
-        case Operation::Subtract:
+        case NodeOperation::Add:
+        case NodeOperation::Subtract:
             if (node.type == Type::Date || node.type == Type::Timestamp ||
                 node.type == Type::Instant)
                 return moved(node, operands);
             if (at(node.operands[0]).type == Type::Date)
                 return Value::integer(operands[1].asDate().daysTo(operands[0].asDate()));
             return arithmetic(node, operands[0], operands[1]);
-        case Operation::Multiply:
-        case Operation::Divide:
-        case Operation::Modulo:
+        case NodeOperation::Multiply:
+        case NodeOperation::Divide:
+        case NodeOperation::Modulo:
             return arithmetic(node, operands[0], operands[1]);
-        case Operation::Negate:
-        case Operation::Absolute:
-        case Operation::Floor:
-        case Operation::Ceiling:
-        case Operation::Round:
+        case NodeOperation::Negate:
+        case NodeOperation::Absolute:
+        case NodeOperation::Floor:
+        case NodeOperation::Ceiling:
+        case NodeOperation::Round:
             return ofNumber(node, operands);
-        case Operation::Cast:
+        case NodeOperation::Cast:
             return cast(node, operands[0]);
-        case Operation::Extract:
+        case NodeOperation::Extract:
             return extracted(node, operands[0]);
         default:
             return ofText(node, operands);
         }
     }
 
-    static bool holds(Operation operation, int order) {
+    static bool holds(NodeOperation operation, int order) {
         switch (operation) {
-        case Operation::Equal:
+        case NodeOperation::Equal:
             return order == 0;
-        case Operation::NotEqual:
+        case NodeOperation::NotEqual:
             return order != 0;
-        case Operation::Less:
+        case NodeOperation::Less:
             return order < 0;
-        case Operation::LessOrEqual:
+        case NodeOperation::LessOrEqual:
             return order <= 0;
-        case Operation::Greater:
+        case NodeOperation::Greater:
             return order > 0;
         default:
             return order >= 0;
@@ -311,16 +311,16 @@ private:
 
     static Result<Value> arithmetic(const ExpressionNode& node, const Value& a, const Value& b) {
         const bool divides =
-            node.operation == Operation::Divide || node.operation == Operation::Modulo;
+            node.operation == NodeOperation::Divide || node.operation == NodeOperation::Modulo;
         if (node.type == Type::Double) {
             const double left = toDouble(a);
             const double right = toDouble(b);
             if (divides && right == 0)
                 return Value::null();
-            return fromDouble(node.operation == Operation::Add        ? left + right
-                              : node.operation == Operation::Subtract ? left - right
-                              : node.operation == Operation::Multiply ? left * right
-                                                                      : left / right);
+            return fromDouble(node.operation == NodeOperation::Add        ? left + right
+                              : node.operation == NodeOperation::Subtract ? left - right
+                              : node.operation == NodeOperation::Multiply ? left * right
+                                                                          : left / right);
         }
         const bool small = a.kind() == Value::Kind::Integer && b.kind() == Value::Kind::Integer;
         if (node.type == Type::Integer && small) {
@@ -334,16 +334,16 @@ private:
         return number(node, decimalArithmetic(node.operation, left, right));
     }
 
-    static std::optional<Decimal> decimalArithmetic(Operation operation, const Decimal& a,
+    static std::optional<Decimal> decimalArithmetic(NodeOperation operation, const Decimal& a,
                                                     const Decimal& b) {
         switch (operation) {
-        case Operation::Add:
+        case NodeOperation::Add:
             return sum(a, b);
-        case Operation::Subtract:
+        case NodeOperation::Subtract:
             return difference(a, b);
-        case Operation::Multiply:
+        case NodeOperation::Multiply:
             return product(a, b);
-        case Operation::Divide:
+        case NodeOperation::Divide:
             return quotient(a, b, std::max({QuotientScale, a.scale(), b.scale()}));
         default:
             return remainder(a, b);
@@ -360,17 +360,17 @@ private:
     }
 
     // Nothing: the result needs more than 64 bits.
-    static std::optional<Value> wholeArithmetic(Operation operation, qint64 a, qint64 b) {
+    static std::optional<Value> wholeArithmetic(NodeOperation operation, qint64 a, qint64 b) {
         qint64 result = 0;
         bool overflows = false;
         switch (operation) {
-        case Operation::Add:
+        case NodeOperation::Add:
             overflows = __builtin_add_overflow(a, b, &result);
             break;
-        case Operation::Subtract:
+        case NodeOperation::Subtract:
             overflows = __builtin_sub_overflow(a, b, &result);
             break;
-        case Operation::Multiply:
+        case NodeOperation::Multiply:
             overflows = __builtin_mul_overflow(a, b, &result);
             break;
         default: // the remainder
@@ -395,16 +395,16 @@ private:
         const Decimal decimal = toDecimal(number);
         std::optional<Decimal> result;
         switch (node.operation) {
-        case Operation::Negate:
+        case NodeOperation::Negate:
             result = negated(decimal);
             break;
-        case Operation::Absolute:
+        case NodeOperation::Absolute:
             result = decimal < Decimal(0) ? negated(decimal) : decimal;
             break;
-        case Operation::Floor:
+        case NodeOperation::Floor:
             result = rounded(decimal, 0, Rounding::Down);
             break;
-        case Operation::Ceiling:
+        case NodeOperation::Ceiling:
             result = rounded(decimal, 0, Rounding::Up);
             break;
         default:
@@ -414,15 +414,15 @@ private:
         return Run::number(node, result);
     }
 
-    static Result<Value> ofDouble(Operation operation, double number, qint64 digits) {
+    static Result<Value> ofDouble(NodeOperation operation, double number, qint64 digits) {
         switch (operation) {
-        case Operation::Negate:
+        case NodeOperation::Negate:
             return fromDouble(-number);
-        case Operation::Absolute:
+        case NodeOperation::Absolute:
             return fromDouble(std::abs(number));
-        case Operation::Floor:
+        case NodeOperation::Floor:
             return fromDouble(std::floor(number));
-        case Operation::Ceiling:
+        case NodeOperation::Ceiling:
             return fromDouble(std::ceil(number));
         default: {
             // By the decimal that stands for it, so that 2.675 becomes 2.68.
@@ -448,7 +448,7 @@ private:
         const bool intervalFirst = at(node.operands[0]).type == Type::Interval;
         const Interval& interval = at(node.operands[intervalFirst ? 0 : 1]).interval;
         const Value& moment = operands[intervalFirst ? 1 : 0];
-        const qint64 direction = node.operation == Operation::Subtract ? -1 : 1;
+        const qint64 direction = node.operation == NodeOperation::Subtract ? -1 : 1;
         Timestamp result = toTimestamp(moment);
         result.date = result.date.addMonths(static_cast<int>(direction * interval.months))
                           .addDays(direction * interval.days);
@@ -613,27 +613,27 @@ private:
     static Result<Value> ofText(const ExpressionNode& node, const std::vector<Value>& operands) {
         const QString& text = operands[0].asText();
         switch (node.operation) {
-        case Operation::Concatenate:
+        case NodeOperation::Concatenate:
             if (text.size() + operands[1].asText().size() > LongestText)
                 return outOfRange();
             return Value::text(text + operands[1].asText());
-        case Operation::Upper:
+        case NodeOperation::Upper:
             return Value::text(text.toUpper());
-        case Operation::Lower:
+        case NodeOperation::Lower:
             return Value::text(text.toLower());
-        case Operation::Trim:
-        case Operation::TrimLeft:
-        case Operation::TrimRight:
+        case NodeOperation::Trim:
+        case NodeOperation::TrimLeft:
+        case NodeOperation::TrimRight:
             return Value::text(trimmed(text, operands[1].asText(),
-                                       node.operation != Operation::TrimRight,
-                                       node.operation != Operation::TrimLeft));
-        case Operation::Replace:
+                                       node.operation != NodeOperation::TrimRight,
+                                       node.operation != NodeOperation::TrimLeft));
+        case NodeOperation::Replace:
             return replaced(text, operands[1].asText(), operands[2].asText());
-        case Operation::Position:
+        case NodeOperation::Position:
             return Value::integer(positionIn(operands[1].asText(), text));
-        case Operation::CharLength:
+        case NodeOperation::CharLength:
             return Value::integer(characterCount(text));
-        case Operation::Substring: {
+        case NodeOperation::Substring: {
             const auto from = wholeOf(operands[1]);
             const auto count = operands.size() > 2 ? wholeOf(operands[2]) : std::nullopt;
             if (!from || (operands.size() > 2 && !count))
@@ -643,11 +643,11 @@ private:
                              say("The length of a part of a text cannot be negative.")};
             return Value::text(substring(text, *from, count));
         }
-        case Operation::LikeRegex: {
+        case NodeOperation::LikeRegex: {
             const auto match = node.regex->match(text);
             return Value::boolean(match.hasMatch());
         }
-        case Operation::Like: {
+        case NodeOperation::Like: {
             std::optional<char32_t> escape;
             if (operands.size() > 2) {
                 const QList<uint> characters = operands[2].asText().toUcs4();

@@ -8,7 +8,7 @@ namespace gravin {
 namespace {
 
 using Node = ExpressionNode;
-using Operation = ExpressionNode::Operation;
+using NodeOperation = ExpressionNode::Operation;
 
 // How tightly an operation holds its operands together, as the parser reads them.
 enum Binding { Disjunction, Conjunction, Negation, Predicate, Sum, Product, Sign, Primary };
@@ -18,66 +18,66 @@ struct Written {
     Binding binding = Primary;
 };
 
-const char* infix(Operation operation) {
+const char* infix(NodeOperation operation) {
     switch (operation) {
-    case Operation::And:
+    case NodeOperation::And:
         return " AND ";
-    case Operation::Or:
+    case NodeOperation::Or:
         return " OR ";
-    case Operation::Add:
+    case NodeOperation::Add:
         return " + ";
-    case Operation::Subtract:
+    case NodeOperation::Subtract:
         return " - ";
-    case Operation::Multiply:
+    case NodeOperation::Multiply:
         return " * ";
-    case Operation::Divide:
+    case NodeOperation::Divide:
         return " / ";
-    case Operation::Concatenate:
+    case NodeOperation::Concatenate:
         return " || ";
-    case Operation::Equal:
+    case NodeOperation::Equal:
         return " = ";
-    case Operation::NotEqual:
+    case NodeOperation::NotEqual:
         return " <> ";
-    case Operation::Less:
+    case NodeOperation::Less:
         return " < ";
-    case Operation::LessOrEqual:
+    case NodeOperation::LessOrEqual:
         return " <= ";
-    case Operation::Greater:
+    case NodeOperation::Greater:
         return " > ";
-    case Operation::GreaterOrEqual:
+    case NodeOperation::GreaterOrEqual:
         return " >= ";
-    case Operation::Distinct:
+    case NodeOperation::Distinct:
         return " IS DISTINCT FROM ";
-    case Operation::Like:
+    case NodeOperation::Like:
         return " LIKE ";
     default:
         return nullptr;
     }
 }
 
-const char* functionName(Operation operation) {
+const char* functionName(NodeOperation operation) {
     switch (operation) {
-    case Operation::Coalesce:
+    case NodeOperation::Coalesce:
         return "COALESCE";
-    case Operation::NullIf:
+    case NodeOperation::NullIf:
         return "NULLIF";
-    case Operation::Upper:
+    case NodeOperation::Upper:
         return "UPPER";
-    case Operation::Lower:
+    case NodeOperation::Lower:
         return "LOWER";
-    case Operation::CharLength:
+    case NodeOperation::CharLength:
         return "CHAR_LENGTH";
-    case Operation::Replace:
+    case NodeOperation::Replace:
         return "REPLACE";
-    case Operation::Round:
+    case NodeOperation::Round:
         return "ROUND";
-    case Operation::Absolute:
+    case NodeOperation::Absolute:
         return "ABS";
-    case Operation::Modulo:
+    case NodeOperation::Modulo:
         return "MOD";
-    case Operation::Floor:
+    case NodeOperation::Floor:
         return "FLOOR";
-    case Operation::Ceiling:
+    case NodeOperation::Ceiling:
         return "CEILING";
     default:
         return nullptr;
@@ -147,52 +147,53 @@ public:
     Written written(int index) const {
         const Node& node = at(index);
         switch (node.operation) {
-        case Operation::Literal: {
+        case NodeOperation::Literal: {
             const QString text = literalText(node.literal);
             return {text, text.startsWith(u'-') ? Sign : Primary};
         }
-        case Operation::IntervalLiteral:
+        case NodeOperation::IntervalLiteral:
             return {intervalText(node.interval)};
-        case Operation::Column:
+        case NodeOperation::Column:
             return {m_nameOf(m_expression.columns()[node.column])};
-        case Operation::CurrentDate:
+        case NodeOperation::CurrentDate:
             return {QStringLiteral("CURRENT_DATE")};
-        case Operation::CurrentTimestamp:
+        case NodeOperation::CurrentTimestamp:
             return {QStringLiteral("CURRENT_TIMESTAMP")};
-        case Operation::LocalTimestamp:
+        case NodeOperation::LocalTimestamp:
             return {QStringLiteral("LOCALTIMESTAMP")};
-        case Operation::Negate:
+        case NodeOperation::Negate:
             return {u'-' + operand(node, 0, Primary), Sign};
-        case Operation::Not:
+        case NodeOperation::Not:
             return {QStringLiteral("NOT ") + operand(node, 0, Negation), Negation};
-        case Operation::And:
-        case Operation::Or:
+        case NodeOperation::And:
+        case NodeOperation::Or:
             return junction(node);
-        case Operation::Case:
+        case NodeOperation::Case:
             return caseOf(node);
-        case Operation::Cast:
+        case NodeOperation::Cast:
             return {QStringLiteral("CAST(%1 AS %2)")
                         .arg(operand(node, 0, Disjunction), castName(node))};
-        case Operation::Extract:
+        case NodeOperation::Extract:
             return {QStringLiteral("EXTRACT(%1 FROM %2)")
                         .arg(partName(node.part), operand(node, 0, Disjunction))};
-        case Operation::Position:
+        case NodeOperation::Position:
             return {QStringLiteral("POSITION(%1 IN %2)")
                         .arg(operand(node, 0, Sum), operand(node, 1, Sum))};
-        case Operation::Substring:
+        case NodeOperation::Substring:
             return substring(node);
-        case Operation::Trim:
-        case Operation::TrimLeft:
-        case Operation::TrimRight:
+        case NodeOperation::Trim:
+        case NodeOperation::TrimLeft:
+        case NodeOperation::TrimRight:
             return trim(node);
         default:
             break;
         }
         if (const char* name = functionName(node.operation))
             return {QStringLiteral("%1(%2)").arg(QLatin1String(name), list(node, 0, Disjunction))};
-        return node.operation == Operation::Add || node.operation == Operation::Subtract ||
-                       node.operation == Operation::Concatenate ||
-                       node.operation == Operation::Multiply || node.operation == Operation::Divide
+        return node.operation == NodeOperation::Add || node.operation == NodeOperation::Subtract ||
+                       node.operation == NodeOperation::Concatenate ||
+                       node.operation == NodeOperation::Multiply ||
+                       node.operation == NodeOperation::Divide
                    ? arithmetic(node)
                    : predicate(node);
     }
@@ -214,7 +215,7 @@ private:
     }
 
     Written junction(const Node& node) const {
-        const bool isOr = node.operation == Operation::Or;
+        const bool isOr = node.operation == NodeOperation::Or;
         QStringList parts;
         for (qsizetype i = 0; i < node.operands.size(); ++i)
             parts += operand(node, i, isOr ? Conjunction : Negation);
@@ -223,7 +224,7 @@ private:
 
     Written arithmetic(const Node& node) const {
         const bool isProduct =
-            node.operation == Operation::Multiply || node.operation == Operation::Divide;
+            node.operation == NodeOperation::Multiply || node.operation == NodeOperation::Divide;
         const Binding own = isProduct ? Product : Sum;
         // What stands at the right is read last.
         const Binding right = isProduct ? Sign : Product;
@@ -235,15 +236,15 @@ private:
     Written predicate(const Node& node) const {
         const QString left = operand(node, 0, Sum);
         switch (node.operation) {
-        case Operation::IsNull:
+        case NodeOperation::IsNull:
             return {left + QStringLiteral(" IS NULL"), Predicate};
-        case Operation::IsTrue:
+        case NodeOperation::IsTrue:
             return {left + QStringLiteral(" IS TRUE"), Predicate};
-        case Operation::IsFalse:
+        case NodeOperation::IsFalse:
             return {left + QStringLiteral(" IS FALSE"), Predicate};
-        case Operation::In:
+        case NodeOperation::In:
             return {QStringLiteral("%1 IN (%2)").arg(left, list(node, 1, Sum)), Predicate};
-        case Operation::LikeRegex:
+        case NodeOperation::LikeRegex:
             return {QStringLiteral("%1 LIKE_REGEX %2")
                         .arg(left, literalText(Value::text(node.regex->pattern()))),
                     Predicate};
@@ -251,7 +252,7 @@ private:
             break;
         }
         QString text = left + QLatin1String(infix(node.operation)) + operand(node, 1, Sum);
-        if (node.operation == Operation::Like && node.operands.size() > 2)
+        if (node.operation == NodeOperation::Like && node.operands.size() > 2)
             text += QStringLiteral(" ESCAPE ") + operand(node, 2, Sum);
         return {text, Predicate};
     }
@@ -274,9 +275,10 @@ private:
     }
 
     Written trim(const Node& node) const {
-        const QString side = node.operation == Operation::TrimLeft    ? QStringLiteral("LEADING")
-                             : node.operation == Operation::TrimRight ? QStringLiteral("TRAILING")
-                                                                      : QStringLiteral("BOTH");
+        const QString side = node.operation == NodeOperation::TrimLeft ? QStringLiteral("LEADING")
+                             : node.operation == NodeOperation::TrimRight
+                                 ? QStringLiteral("TRAILING")
+                                 : QStringLiteral("BOTH");
         return {QStringLiteral("TRIM(%1 %2 FROM %3)")
                     .arg(side, operand(node, 1, Disjunction), operand(node, 0, Disjunction))};
     }

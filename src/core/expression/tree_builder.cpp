@@ -9,7 +9,7 @@ namespace gravin {
 
 namespace {
 
-using Operation = ExpressionNode::Operation;
+using NodeOperation = ExpressionNode::Operation;
 using Type = ExpressionType;
 
 bool isNumber(Type type) {
@@ -161,7 +161,7 @@ void TreeBuilder::requireComparable(int left, int right, bool ordered) const {
     if (!type) {
         const bool isQuotedMoment =
             typeOf(right) == Type::Text && (isMoment(typeOf(left)) || typeOf(left) == Type::Time) &&
-            m_nodes[static_cast<size_t>(right)].operation == Operation::Literal;
+            m_nodes[static_cast<size_t>(right)].operation == NodeOperation::Literal;
         if (isQuotedMoment)
             fail(right, say("This is a text. Write %1 before it to compare it with %2.")
                             .arg(typeOf(left) == Type::Date   ? QStringLiteral("DATE")
@@ -199,10 +199,11 @@ ExpressionType TreeBuilder::common(const QList<int>& operands) const {
     return type;
 }
 
-ExpressionType TreeBuilder::arithmetic(Operation operation, int left, int right) const {
+ExpressionType TreeBuilder::arithmetic(NodeOperation operation, int left, int right) const {
     const Type a = typeOf(left);
     const Type b = typeOf(right);
-    const bool addsOrTakes = operation == Operation::Add || operation == Operation::Subtract;
+    const bool addsOrTakes =
+        operation == NodeOperation::Add || operation == NodeOperation::Subtract;
     if (addsOrTakes && b == Type::Interval && (isMoment(a) || a == Type::Null)) {
         const Interval& interval = m_nodes[static_cast<size_t>(right)].interval;
         if (a == Type::Date && interval.microseconds != 0)
@@ -210,110 +211,110 @@ ExpressionType TreeBuilder::arithmetic(Operation operation, int left, int right)
                             "it to TIMESTAMP."));
         return a;
     }
-    if (operation == Operation::Add && a == Type::Interval && b != Type::Interval)
+    if (operation == NodeOperation::Add && a == Type::Interval && b != Type::Interval)
         return arithmetic(operation, right, left);
     // Days between two dates.
-    if (operation == Operation::Subtract && a == Type::Date && b == Type::Date)
+    if (operation == NodeOperation::Subtract && a == Type::Date && b == Type::Date)
         return Type::Integer;
     requireNumber(left);
     requireNumber(right);
     if (a == Type::Null && b == Type::Null)
         return Type::Null;
     const Type type = *commonType(a, b);
-    return operation == Operation::Divide && type == Type::Integer ? Type::Decimal : type;
+    return operation == NodeOperation::Divide && type == Type::Integer ? Type::Decimal : type;
 }
 
-ExpressionType TreeBuilder::resultOf(Operation operation, const QList<int>& operands) const {
+ExpressionType TreeBuilder::resultOf(NodeOperation operation, const QList<int>& operands) const {
     switch (operation) {
-    case Operation::Literal:
-    case Operation::Column:
-    case Operation::Cast:
-    case Operation::Extract:
+    case NodeOperation::Literal:
+    case NodeOperation::Column:
+    case NodeOperation::Cast:
+    case NodeOperation::Extract:
         return Type::Null; // said by whoever adds them
-    case Operation::IntervalLiteral:
+    case NodeOperation::IntervalLiteral:
         return Type::Interval;
-    case Operation::Not:
-    case Operation::And:
-    case Operation::Or:
-    case Operation::IsTrue:
-    case Operation::IsFalse:
+    case NodeOperation::Not:
+    case NodeOperation::And:
+    case NodeOperation::Or:
+    case NodeOperation::IsTrue:
+    case NodeOperation::IsFalse:
         requireAll(operands, Type::Boolean, say("A condition is expected here"));
         return Type::Boolean;
-    case Operation::Negate:
-    case Operation::Absolute:
-    case Operation::Floor:
-    case Operation::Ceiling:
+    case NodeOperation::Negate:
+    case NodeOperation::Absolute:
+    case NodeOperation::Floor:
+    case NodeOperation::Ceiling:
         requireNumber(operands[0]);
         return typeOf(operands[0]);
-    case Operation::Add:
-    case Operation::Subtract:
-    case Operation::Multiply:
-    case Operation::Divide:
+    case NodeOperation::Add:
+    case NodeOperation::Subtract:
+    case NodeOperation::Multiply:
+    case NodeOperation::Divide:
         return arithmetic(operation, operands[0], operands[1]);
-    case Operation::Modulo: {
+    case NodeOperation::Modulo: {
         const Type type = arithmetic(operation, operands[0], operands[1]);
         if (type == Type::Double)
             fail(operands[0], say("MOD takes whole and decimal numbers only."));
         return type;
     }
-    case Operation::Equal:
-    case Operation::NotEqual:
-    case Operation::Distinct:
+    case NodeOperation::Equal:
+    case NodeOperation::NotEqual:
+    case NodeOperation::Distinct:
         requireComparable(operands[0], operands[1], false);
         return Type::Boolean;
-    case Operation::Less:
-    case Operation::LessOrEqual:
-    case Operation::Greater:
-    case Operation::GreaterOrEqual:
+    case NodeOperation::Less:
+    case NodeOperation::LessOrEqual:
+    case NodeOperation::Greater:
+    case NodeOperation::GreaterOrEqual:
         requireComparable(operands[0], operands[1], true);
         return Type::Boolean;
-    case Operation::In:
+    case NodeOperation::In:
         for (qsizetype i = 1; i < operands.size(); ++i)
             requireComparable(operands[0], operands[i], false);
         return Type::Boolean;
-    case Operation::IsNull:
+    case NodeOperation::IsNull:
         return Type::Boolean;
-    case Operation::Like:
-    case Operation::LikeRegex:
+    case NodeOperation::Like:
+    case NodeOperation::LikeRegex:
         requireAll(operands, Type::Text, say("A text is expected here"));
         return Type::Boolean;
-    case Operation::Case:
+    case NodeOperation::Case:
         for (qsizetype i = 0; i + 1 < operands.size(); i += 2)
             require(operands[i], Type::Boolean, say("A condition is expected here"));
         return resultOfCase(operands);
-    case Operation::Coalesce:
+    case NodeOperation::Coalesce:
         return common(operands);
-    case Operation::NullIf:
+    case NodeOperation::NullIf:
         requireComparable(operands[0], operands[1], false);
         return typeOf(operands[0]);
-    case Operation::Concatenate:
-    case Operation::Upper:
-    case Operation::Lower:
-    case Operation::Trim:
-    case Operation::TrimLeft:
-    case Operation::TrimRight:
-    case Operation::Replace:
+    case NodeOperation::Concatenate:
+    case NodeOperation::Upper:
+    case NodeOperation::Lower:
+    case NodeOperation::Trim:
+    case NodeOperation::TrimLeft:
+    case NodeOperation::TrimRight:
+    case NodeOperation::Replace:
         requireAll(operands, Type::Text, say("A text is expected here"));
         return Type::Text;
-    case Operation::Substring:
+    case NodeOperation::Substring:
         requireText(operands[0]);
         for (qsizetype i = 1; i < operands.size(); ++i)
             require(operands[i], Type::Integer, say("A whole number is expected here"));
         return Type::Text;
-    case Operation::Position:
-    case Operation::CharLength:
+    case NodeOperation::Position:
+    case NodeOperation::CharLength:
         requireAll(operands, Type::Text, say("A text is expected here"));
         return Type::Integer;
-    case Operation::Round:
+    case NodeOperation::Round:
         requireNumber(operands[0]);
         if (operands.size() > 1)
             require(operands[1], Type::Integer, say("A whole number is expected here"));
         return typeOf(operands[0]);
-    case Operation::CurrentDate:
+    case NodeOperation::CurrentDate:
         return Type::Date;
-    case Operation::LocalTimestamp:
+    case NodeOperation::LocalTimestamp:
         return Type::Timestamp;
-    case Operation::CurrentTimestamp:
+    case NodeOperation::CurrentTimestamp:
         return Type::Instant;
     }
     return Type::Null;
@@ -341,7 +342,7 @@ int TreeBuilder::literal(ExpressionType type, const Value& value, int at, int le
 
 int TreeBuilder::column(int column, ExpressionType type, int at, int length) {
     ExpressionNode node;
-    node.operation = Operation::Column;
+    node.operation = NodeOperation::Column;
     node.type = type;
     node.column = column;
     node.at = at;
@@ -360,7 +361,7 @@ int TreeBuilder::cast(int operand, const ExpressionNode& wanted, int at, int len
         fail(operand,
              say("%1 cannot become %2.").arg(expressionTypeText(from), expressionTypeText(to)));
     ExpressionNode node = wanted;
-    node.operation = Operation::Cast;
+    node.operation = NodeOperation::Cast;
     node.operands = {operand};
     node.at = at;
     node.length = length;
@@ -376,7 +377,7 @@ int TreeBuilder::extract(ExpressionNode::Part part, int operand, int at, int len
     if (!has)
         fail(operand, say("This is %1, which has no such part.").arg(expressionTypeText(from)));
     ExpressionNode node;
-    node.operation = Operation::Extract;
+    node.operation = NodeOperation::Extract;
     node.type = part == Part::Second ? Type::Decimal : Type::Integer;
     node.operands = {operand};
     node.part = part;
@@ -385,7 +386,7 @@ int TreeBuilder::extract(ExpressionNode::Part part, int operand, int at, int len
     return push(std::move(node));
 }
 
-int TreeBuilder::add(Operation operation, const QList<int>& operands, int at, int length) {
+int TreeBuilder::add(NodeOperation operation, const QList<int>& operands, int at, int length) {
     ExpressionNode node;
     node.operation = operation;
     node.operands = operands;

@@ -15,7 +15,7 @@ namespace gravin {
 
 namespace {
 
-using Severity = Finding::Severity;
+using FindingSeverity = Finding::Severity;
 
 QString nearest(const QString& mistyped, const QStringList& names) {
     QList<ExpressionColumn> columns;
@@ -41,7 +41,7 @@ public:
     Findings run() {
         if (!m_project.startScreen.isEmpty() && !m_project.screenById(m_project.startScreen))
             add({.kind = QStringLiteral("start_screen"),
-                 .severity = Severity::Risks,
+                 .severity = FindingSeverity::Risks,
                  .place = say("The project"),
                  .cause = say("There is no screen “%1” to begin with.").arg(m_project.startScreen),
                  .consequence = say("The first screen of the list is shown instead."),
@@ -140,7 +140,7 @@ private:
         return screen.label + QStringLiteral(" · ") + (shared ? shared->label : column);
     }
 
-    Finding onField(const char* kind, Severity severity, const Screen& screen,
+    Finding onField(const char* kind, FindingSeverity severity, const Screen& screen,
                     const QString& column) const {
         return {.kind = QLatin1String(kind),
                 .severity = severity,
@@ -151,7 +151,7 @@ private:
     }
 
     void addRepeated(const Screen& screen, const QString& column) {
-        Finding finding = onField("column_twice", Severity::Breaks, screen, column);
+        Finding finding = onField("column_twice", FindingSeverity::Breaks, screen, column);
         finding.cause = say("Two fields of the screen are bound to the column %1.").arg(column);
         finding.consequence = say("Only the first of them is shown.");
         finding.mend = say("Take the second one off");
@@ -170,7 +170,7 @@ private:
         for (const ScreenField& field : screen.fields)
             free.removeAll(field.column);
         const QString near = nearest(column, free);
-        Finding finding = onField("column_missing", Severity::Breaks, screen, column);
+        Finding finding = onField("column_missing", FindingSeverity::Breaks, screen, column);
         finding.cause = say("%1 has no column %2.").arg(table.name, column);
         finding.consequence = say("The field is not shown.");
         if (near.isEmpty()) {
@@ -217,7 +217,8 @@ private:
 
         if (definition.editable != Editable::Never && (column.computed || column.givenAlways) &&
             definition.shownAs != ShownAs::FixedText) {
-            Finding finding = onField("editable_generated", Severity::Risks, screen, column.name);
+            Finding finding =
+                onField("editable_generated", FindingSeverity::Risks, screen, column.name);
             finding.cause = say("%1 is given by the database.").arg(column.name);
             finding.consequence =
                 say("It is offered for editing here, and every such edit would be refused.");
@@ -232,7 +233,8 @@ private:
         const bool isComputed = standard.kind == FieldDefault::Kind::Computed;
         if ((isFixed && !inputValue(field, standard.text)) ||
             (isComputed && !defaultFromText(field, table, defaultText(field)))) {
-            Finding finding = onField("default_misfit", Severity::Risks, screen, column.name);
+            Finding finding =
+                onField("default_misfit", FindingSeverity::Risks, screen, column.name);
             finding.cause =
                 say("The default “%1” cannot be a value of %2.").arg(standard.text, column.name);
             finding.consequence = say("New records begin without it.");
@@ -242,7 +244,7 @@ private:
             add(std::move(finding));
         }
         if (const Status fits = checkFormat(definition.format, column.type); !fits) {
-            Finding finding = onField("format_misfit", Severity::Risks, screen, column.name);
+            Finding finding = onField("format_misfit", FindingSeverity::Risks, screen, column.name);
             finding.cause = say("The format “%1” does not fit: %2")
                                 .arg(definition.format, fits.error().sentence);
             finding.consequence = say("Values are shown as they are stored.");
@@ -262,7 +264,8 @@ private:
         const QString now = describe(column.type);
         const bool fits = canShowAs(definition.shownAs, column.type);
         if (!fits) {
-            Finding finding = onField("editor_misfit", Severity::Breaks, screen, column.name);
+            Finding finding =
+                onField("editor_misfit", FindingSeverity::Breaks, screen, column.name);
             finding.cause = say("%1 holds %2, which cannot be shown as %3.")
                                 .arg(column.name, now, shownAsLabel(definition.shownAs).toLower());
             finding.consequence = say("Values cannot be read or keyed in as they are.");
@@ -278,7 +281,7 @@ private:
         }
         if (definition.type.isEmpty() || definition.type == now)
             return;
-        Finding finding = onField("type_changed", Severity::Risks, screen, column.name);
+        Finding finding = onField("type_changed", FindingSeverity::Risks, screen, column.name);
         finding.cause = say("%1 was %2 when the screen was made, and is %3 now.")
                             .arg(column.name, definition.type, now);
         finding.consequence = say("What fitted before may be refused, cut or ordered otherwise.");
@@ -293,7 +296,7 @@ private:
         const Lookup& lookup = field.definition.lookup;
         const Table* target = m_catalog.table(lookup.table);
         QString cause;
-        Severity severity = Severity::Breaks;
+        FindingSeverity severity = FindingSeverity::Breaks;
         if (!target) {
             cause = say("There is no table %1 to look in.").arg(lookup.table);
         } else if (!target->column(lookup.storedColumn)) {
@@ -311,7 +314,7 @@ private:
                 cause = say("%1 has no column %2, which the lookup uses.")
                             .arg(target->name, gone.front());
             } else if (!isKeyOf(*target, lookup.storedColumn)) {
-                severity = Severity::Risks;
+                severity = FindingSeverity::Risks;
                 cause = say("%1.%2, which is stored here, is no key: several records may have the "
                             "same value.")
                             .arg(target->name, lookup.storedColumn);
@@ -321,7 +324,7 @@ private:
             return;
         Finding finding = onField("lookup_target", severity, screen, field.name());
         finding.cause = cause;
-        finding.consequence = severity == Severity::Breaks
+        finding.consequence = severity == FindingSeverity::Breaks
                                   ? say("The list stays empty, and the field shows what is stored.")
                                   : say("The field may show another record than was meant.");
         if (generated.shownAs == ShownAs::Lookup && !(generated.lookup == lookup)) {
@@ -332,7 +335,7 @@ private:
                 onDefinition(screen, table, field.column, [generated](FieldDefinition& changed) {
                     changed.lookup = generated.lookup;
                 });
-        } else if (severity == Severity::Breaks) {
+        } else if (severity == FindingSeverity::Breaks) {
             finding.mend = say("Show it as %1").arg(shownAsLabel(ShownAs::Text).toLower());
             finding.apply = onDefinition(screen, table, field.column, [](FieldDefinition& changed) {
                 changed.shownAs = ShownAs::Text;
@@ -366,7 +369,8 @@ private:
                                                  : field->inForm() || field->inGrid());
             if (column.mayBeLeftOut() || hasDefault || isOffered || isLinked(screen, column.name))
                 continue;
-            Finding finding = onField("required_missing", Severity::Breaks, screen, column.name);
+            Finding finding =
+                onField("required_missing", FindingSeverity::Breaks, screen, column.name);
             finding.cause = say("The database asks for %1 in every new record, and the screen has "
                                 "no field for it.")
                                 .arg(column.name);
@@ -403,7 +407,7 @@ private:
     void checkRights(const Screen& screen, const Table& table) {
         if (table.kind == Table::Kind::Table && table.key.isEmpty())
             add({.kind = QStringLiteral("no_key"),
-                 .severity = Severity::Risks,
+                 .severity = FindingSeverity::Risks,
                  .screen = screen.id,
                  .table = table.name,
                  .place = screen.label,
@@ -412,7 +416,7 @@ private:
                  .consequence = say("Its records can be read, not changed.")});
         if (!table.hindrance.isEmpty())
             add({.kind = QStringLiteral("hindered"),
-                 .severity = Severity::Risks,
+                 .severity = FindingSeverity::Risks,
                  .screen = screen.id,
                  .table = table.name,
                  .place = screen.label,
@@ -434,7 +438,7 @@ private:
         if (names.isEmpty())
             return;
         add({.kind = QStringLiteral("rights_missing"),
-             .severity = Severity::Risks,
+             .severity = FindingSeverity::Risks,
              .screen = screen.id,
              .table = table.name,
              .place = screen.label,
@@ -483,7 +487,7 @@ private:
                 // A screen that is yet to be made may be named.
                 const bool isMade = m_project.screenById(link.screen) != nullptr;
                 add({.kind = QStringLiteral("child_broken"),
-                     .severity = isMade ? Severity::Breaks : Severity::Risks,
+                     .severity = isMade ? FindingSeverity::Breaks : FindingSeverity::Risks,
                      .screen = screen.id,
                      .table = table.name,
                      .column = link.screen,
@@ -521,7 +525,7 @@ private:
         const Table* table = m_catalog.table(tableName);
         if (!table) {
             add({.kind = QStringLiteral("checks_lost"),
-                 .severity = Severity::Risks,
+                 .severity = FindingSeverity::Risks,
                  .table = tableName,
                  .place = tableName,
                  .cause = say("There are checks for %1, which the database does not have.")
@@ -557,7 +561,7 @@ private:
             if (reason.isEmpty())
                 continue;
             add({.kind = QStringLiteral("tag_broken"),
-                 .severity = Severity::Risks,
+                 .severity = FindingSeverity::Risks,
                  .table = tableName,
                  .column = QString::number(i + 1),
                  .place = say("%1 · the tag “%2”").arg(tableName, tags[i].words),

@@ -11,13 +11,13 @@ namespace gravin {
 
 namespace {
 
-Decimal::Integer powerOfTen(int exponent) {
-    return boost::multiprecision::pow(Decimal::Integer(10), static_cast<unsigned>(exponent));
-}
-
 bool isDigit(QChar c) { return c >= u'0' && c <= u'9'; }
 
 } // namespace
+
+Decimal::Integer Decimal::powerOfTen(int exponent) {
+    return boost::multiprecision::pow(Integer(10), static_cast<unsigned>(exponent));
+}
 
 Decimal::Decimal(Integer coefficient, int scale)
     : m_coefficient(std::move(coefficient))
@@ -115,8 +115,8 @@ std::strong_ordering operator<=>(const Decimal& a, const Decimal& b) {
         return order <=> 0;
     }
     const int scale = std::max(a.m_scale, b.m_scale);
-    const auto left = a.m_coefficient * powerOfTen(scale - a.m_scale);
-    const auto right = b.m_coefficient * powerOfTen(scale - b.m_scale);
+    const auto left = a.m_coefficient * Decimal::powerOfTen(scale - a.m_scale);
+    const auto right = b.m_coefficient * Decimal::powerOfTen(scale - b.m_scale);
     if (left == right)
         return std::strong_ordering::equal;
     return left < right ? std::strong_ordering::less : std::strong_ordering::greater;

@@ -18,6 +18,8 @@ public:
 
     // Digits in all that a text may have; longer ones are refused rather than worked on for ever.
     static constexpr int MaximumDigits = 1000;
+    // 10 to the exponent, which is not negative.
+    static Integer powerOfTen(int exponent);
 
     Decimal() = default;
     Decimal(Integer coefficient, int scale);

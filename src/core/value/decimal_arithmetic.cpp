@@ -9,19 +9,15 @@ namespace {
 
 using Integer = Decimal::Integer;
 
-Integer powerOfTen(int exponent) {
-    return boost::multiprecision::pow(Integer(10), static_cast<unsigned>(exponent));
-}
-
 // Both coefficients at the larger scale.
 std::pair<Integer, Integer> aligned(const Decimal& a, const Decimal& b) {
     const int scale = std::max(a.scale(), b.scale());
-    return {a.coefficient() * powerOfTen(scale - a.scale()),
-            b.coefficient() * powerOfTen(scale - b.scale())};
+    return {a.coefficient() * Decimal::powerOfTen(scale - a.scale()),
+            b.coefficient() * Decimal::powerOfTen(scale - b.scale())};
 }
 
 std::optional<Decimal> limited(Integer coefficient, int scale) {
-    static const Integer limit = powerOfTen(Decimal::MaximumDigits);
+    static const Integer limit = Decimal::powerOfTen(Decimal::MaximumDigits);
     if (scale > Decimal::MaximumDigits || coefficient >= limit || coefficient <= -limit)
         return std::nullopt;
     return Decimal(std::move(coefficient), scale);
@@ -61,7 +57,8 @@ std::optional<Decimal> product(const Decimal& a, const Decimal& b) {
 
 std::optional<Decimal> quotient(const Decimal& a, const Decimal& b, int scale) {
     const auto [left, right] = aligned(a, b);
-    return limited(divided(left * powerOfTen(scale), right, Rounding::HalfAwayFromZero), scale);
+    return limited(divided(left * Decimal::powerOfTen(scale), right, Rounding::HalfAwayFromZero),
+                   scale);
 }
 
 std::optional<Decimal> remainder(const Decimal& a, const Decimal& b) {
@@ -77,8 +74,8 @@ std::optional<Decimal> rounded(const Decimal& number, int scale, Rounding roundi
     if (scale < -Decimal::MaximumDigits)
         return Decimal(0);
     const Integer whole =
-        divided(number.coefficient(), powerOfTen(number.scale() - scale), rounding);
-    return scale >= 0 ? limited(whole, scale) : limited(whole * powerOfTen(-scale), 0);
+        divided(number.coefficient(), Decimal::powerOfTen(number.scale() - scale), rounding);
+    return scale >= 0 ? limited(whole, scale) : limited(whole * Decimal::powerOfTen(-scale), 0);
 }
 
 } // namespace gravin

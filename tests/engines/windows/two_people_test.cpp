@@ -10,6 +10,7 @@
 #include "core/project/screen_generator.h"
 #include "driver.h"
 #include "engines/demonstrated.h"
+#include "support/text.h"
 
 #include <QApplication>
 #include <QElapsedTimer>
@@ -17,8 +18,6 @@
 
 namespace gravin::test {
 namespace {
-
-QString name(const char* text) { return QString::fromUtf8(text); }
 
 class TwoPeople : public Demonstrated {
 protected:
