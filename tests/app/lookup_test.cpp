@@ -97,7 +97,8 @@ TEST_F(BigLookup, IsShownEverywhereFoundWhileTypingAndStoresTheKey) {
     ASSERT_TRUE(Driver::until([this] { return list()->model()->rowCount() > 0; }));
     std::printf("            the list opened in %lld ms\n", clock.elapsed());
     const int first = list()->model()->rowCount();
-    EXPECT_LE(first, 300) << "only what somebody looks at is read";
+    QTest::qWait(200);
+    EXPECT_EQ(list()->model()->rowCount(), first) << "only what somebody looks at is read";
     EXPECT_EQ(entry(list(), 0), QStringLiteral("Berth 000001"));
     for (int row = 0; row < first + 8; row += 8)
         Driver::key(Qt::Key_PageDown);

@@ -8,6 +8,7 @@
 #include <QKeyEvent>
 #include <QLabel>
 #include <QScreen>
+#include <QScrollBar>
 #include <QToolButton>
 #include <QTreeView>
 #include <QVBoxLayout>
@@ -65,6 +66,10 @@ LookupList::LookupList(LookupModel* model, QWidget* field)
     layout->addWidget(m_note);
     layout->addLayout(foot);
     connect(m_view, &QTreeView::clicked, this, &LookupList::choose);
+    connect(m_view->verticalScrollBar(), &QScrollBar::valueChanged, this, [this](int value) {
+        if (value == m_view->verticalScrollBar()->maximum())
+            m_model->readMore();
+    });
     connect(m_clear, &QToolButton::clicked, this, &LookupList::cleared);
     connect(m_open, &QToolButton::clicked, this, &LookupList::openRequested);
     connect(m_new, &QToolButton::clicked, this, &LookupList::newRequested);
@@ -127,8 +132,8 @@ void LookupList::step(int rows) {
         return;
     const int row = std::clamp(m_view->currentIndex().row() + rows, 0, m_model->rowCount() - 1);
     m_view->setCurrentIndex(m_model->index(row, 0));
-    if (row == m_model->rowCount() - 1 && m_model->canFetchMore({}))
-        m_model->fetchMore({});
+    if (row == m_model->rowCount() - 1)
+        m_model->readMore();
 }
 
 bool LookupList::takeKey(const QKeyEvent& key) {

@@ -14,29 +14,37 @@ LookupModel::LookupModel(LookupStore* store, QStringList labels, QObject* parent
 
 void LookupModel::search(const QString& text) {
     m_text = text;
-    m_searching = true;
-    m_fromStart = true;
-    const quint64 generation = ++m_generation;
     if (m_search != 0)
         m_store->giveUp(m_search);
-    m_search = m_store->find(text, 0, PageSize, this, [this, generation](const auto& entries) {
+    read(Reading::First);
+}
+
+void LookupModel::readMore() {
+    if (!m_complete && m_reading == Reading::Nothing && !m_entries.isEmpty())
+        read(Reading::More);
+}
+
+void LookupModel::read(Reading reading) {
+    m_reading = reading;
+    const quint64 generation = ++m_generation;
+    const qsizetype from = reading == Reading::First ? 0 : m_entries.size();
+    m_search = m_store->find(m_text, from, PageSize, this, [this, generation](const auto& entries) {
         if (generation == m_generation)
             take(entries);
     });
 }
 
 void LookupModel::take(const Result<QList<LookupStore::Entry>>& entries) {
-    m_searching = false;
+    const Reading was = std::exchange(m_reading, Reading::Nothing);
     if (!entries && entries.error().kind == ErrorKind::Cancelled)
         return;
     m_failure = entries ? QString() : entries.error().sentence;
     const QList<LookupStore::Entry> page = entries ? *entries : QList<LookupStore::Entry>{};
     m_complete = page.size() < PageSize;
-    if (m_fromStart) {
+    if (was == Reading::First) {
         beginResetModel();
         m_entries = page;
         endResetModel();
-        m_fromStart = false;
         Q_EMIT answered();
         return;
     }
@@ -46,22 +54,6 @@ void LookupModel::take(const Result<QList<LookupStore::Entry>>& entries) {
     beginInsertRows({}, first, first + static_cast<int>(page.size()) - 1);
     m_entries += page;
     endInsertRows();
-}
-
-bool LookupModel::canFetchMore(const QModelIndex& parent) const {
-    return !parent.isValid() && !m_complete && !m_searching && !m_entries.isEmpty();
-}
-
-void LookupModel::fetchMore(const QModelIndex& parent) {
-    if (!canFetchMore(parent))
-        return;
-    m_searching = true;
-    const quint64 generation = ++m_generation;
-    m_search = m_store->find(m_text, m_entries.size(), PageSize, this,
-                             [this, generation](const auto& entries) {
-                                 if (generation == m_generation)
-                                     take(entries);
-                             });
 }
 
 int LookupModel::rowCount(const QModelIndex& parent) const {

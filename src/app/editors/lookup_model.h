@@ -17,7 +17,11 @@ public:
     // Begins the search; the present entries stay until the first of the new ones are here.
     void search(const QString& text);
     const QString& text() const { return m_text; }
-    bool isSearching() const { return m_searching; }
+    // The first entries are not here yet.
+    bool isSearching() const { return m_reading == Reading::First; }
+    // Reads the next page, where there is one. Not by canFetchMore(): a view asks for more each
+    // time that it lays its rows out, until it has all.
+    void readMore();
     // Why the last search failed; empty: it did not.
     const QString& failure() const { return m_failure; }
     // Requires: a valid row.
@@ -27,14 +31,14 @@ public:
     int columnCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;
     QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
-    bool canFetchMore(const QModelIndex& parent) const override;
-    void fetchMore(const QModelIndex& parent) override;
 
 Q_SIGNALS:
     // The first entries of the last search are here, or it failed.
     void answered();
 
 private:
+    enum class Reading { Nothing, First, More };
+    void read(Reading reading);
     void take(const Result<QList<LookupStore::Entry>>& entries);
 
     LookupStore* m_store;
@@ -42,8 +46,7 @@ private:
     QString m_text;
     QList<LookupStore::Entry> m_entries;
     bool m_complete = false; // there are no more
-    bool m_searching = false;
-    bool m_fromStart = false;
+    Reading m_reading = Reading::Nothing;
     QString m_failure;
     quint64 m_generation = 0;
     Worker::JobId m_search = 0;

@@ -2,6 +2,7 @@
 #include "app/history/change_log_panel.h"
 
 #include "app/history/timeline_strip.h"
+#include "app/session/log_time.h"
 #include "core/base/text.h"
 #include "core/project/screen_generator.h"
 #include "core/value/text_form.h"

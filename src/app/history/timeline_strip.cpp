@@ -2,6 +2,7 @@
 #include "app/history/timeline_strip.h"
 
 #include "app/look/theme.h"
+#include "app/session/log_time.h"
 #include "core/base/text.h"
 
 #include <QDateTime>
@@ -22,10 +23,6 @@ constexpr int SideMargin = 22;
 constexpr Distance NowWidth(34);
 constexpr int ShortestTick = 5;
 constexpr int TallestTick = 20;
-
-QDateTime localTime(const QString& logTime) {
-    return QDateTime::fromString(logTime.left(19) + u'Z', Qt::ISODate).toLocalTime();
-}
 
 QColor tint(const ChangeSummary& change) {
     const Colours& colours = Theme::instance().colours();
@@ -57,10 +54,6 @@ QString dayName(const QDate& day) {
 }
 
 } // namespace
-
-QString shownTime(const QString& logTime) {
-    return localTime(logTime).toString(QStringLiteral("yyyy-MM-dd HH:mm:ss"));
-}
 
 TimelineStrip::TimelineStrip(Workspace* workspace, QWidget* parent)
     : QWidget(parent)

@@ -38,7 +38,4 @@ private:
     QList<ChangeSummary> m_changes;
 };
 
-// The day and time of a log entry as the person's clock shows it.
-QString shownTime(const QString& logTime);
-
 } // namespace gravin

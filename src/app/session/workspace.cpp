@@ -7,6 +7,8 @@
 #include "app/session/draft_saver.h"
 #include "app/session/evidence_book.h"
 #include "app/session/lookup_work.h"
+#include "app/session/others_news.h"
+#include "app/session/presence.h"
 #include "core/base/text.h"
 #include "core/changes/change_writer.h"
 #include "core/project/field_input.h"
@@ -70,6 +72,8 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     , m_writer(startWorker(m_project.connection, Session::Access::ReadWrite))
     , m_live(std::make_unique<LiveRecords>(m_catalog, m_reader.get(), m_indexer.get()))
     , m_feed(std::make_unique<ChangeFeed>(m_catalog, m_writer.get()))
+    , m_othersNews(std::make_unique<OthersNews>())
+    , m_presence(std::make_unique<Presence>(m_project.connection, m_reader.get()))
     , m_lookupWork(std::make_unique<LookupWork>(this))
     , m_evidence(std::make_unique<EvidenceBook>(this))
     , m_questions(std::make_unique<DraftQuestions>(this))
@@ -103,6 +107,8 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
                 followSources();
         },
         Qt::QueuedConnection);
+    connect(m_feed.get(), &ChangeFeed::committedByOthers, this,
+            [this](const CommittedChange& change) { m_othersNews->take(change, *m_catalog); });
     connect(m_feed.get(), &ChangeFeed::committed, this, [this](const CommittedChange& change) {
         m_live->follow(change);
         m_evidence->follow(change);
@@ -127,6 +133,7 @@ Workspace::~Workspace() {
     m_questions.reset();
     m_evidence.reset();
     m_lookupWork.reset();
+    m_presence.reset();
     m_feed.reset();
     m_live.reset();
 }

@@ -24,6 +24,8 @@ class DraftQuestions;
 class DraftSaver;
 class EvidenceBook;
 class LookupWork;
+class OthersNews;
+class Presence;
 
 // One line for the person at the screen: what was done, or what was refused and why.
 struct Notice {
@@ -120,6 +122,8 @@ public:
     DraftKeeper* draftKeeper() { return m_keeper.get(); }
     EvidenceBook* evidence() { return m_evidence.get(); }
     LookupWork* lookupWork() { return m_lookupWork.get(); }
+    OthersNews* othersNews() { return m_othersNews.get(); }
+    Presence* presence() { return m_presence.get(); }
 
     // A field was edited: typed text is read by the field's definition, and kept when it cannot be.
     // A text for a lookup is looked for in the background. `record`: the stored record as it is
@@ -192,6 +196,8 @@ private:
     WorkerHandle m_writer;  // the one door
     std::unique_ptr<LiveRecords> m_live;
     std::unique_ptr<ChangeFeed> m_feed;
+    std::unique_ptr<OthersNews> m_othersNews;
+    std::unique_ptr<Presence> m_presence;
     std::unique_ptr<LookupWork> m_lookupWork;
     std::unique_ptr<EvidenceBook> m_evidence;
     std::unique_ptr<DraftQuestions> m_questions;

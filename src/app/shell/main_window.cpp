@@ -165,6 +165,10 @@ void MainWindow::makeActions() {
         if (currentPage() && !m_build)
             currentPage()->groupByField();
     });
+    addCommand(tr("Shown fields…"), Qt::CTRL | Qt::SHIFT | Qt::Key_F8, [this] {
+        if (currentPage() && !m_build)
+            currentPage()->askForShownFields();
+    });
     addCommand(tr("Find anything"), Qt::CTRL | Qt::Key_K, [this] { m_head->focusFind(); });
     addCommand(tr("Go to the grid"), Qt::Key_F6, [this] {
         if (currentPage())

@@ -3,6 +3,7 @@
 
 #include "app/look/paint.h"
 #include "app/look/theme.h"
+#include "app/session/presence.h"
 #include "app/use/record_form.h"
 
 #include <QAction>
@@ -93,9 +94,12 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
                     followSave();
                 m_saving = {};
             });
+    connect(workspace->presence(), &Presence::changed, this, &EditWindow::refreshTitle);
     m_form->setRecord(id);
     refreshTitle();
 }
+
+EditWindow::~EditWindow() { m_binding.workspace()->presence()->leave(tableName(), m_present); }
 
 void EditWindow::setRecord(const RecordId& id) {
     m_form->fieldsDone();
@@ -125,10 +129,20 @@ void EditWindow::followSave() {
 const RecordId& EditWindow::record() const { return m_form->record(); }
 
 void EditWindow::refreshTitle() {
+    Presence* presence = m_binding.workspace()->presence();
+    if (!(m_present == record())) {
+        presence->leave(tableName(), m_present);
+        m_present = record();
+        presence->enter(tableName(), m_present);
+    }
     const QString name = recordName();
     setWindowTitle(tr("%1 · %2 — %3").arg(m_number).arg(name, m_binding.screen().screen.label));
-    m_form->setPosition(hasDraft() ? tr("%1 · draft").arg(m_binding.screen().screen.label)
-                                   : m_binding.screen().screen.label);
+    QStringList position{m_binding.screen().screen.label};
+    if (hasDraft())
+        position += tr("draft");
+    if (const QStringList others = presence->others(tableName(), m_present); !others.isEmpty())
+        position += tr("also open: %1").arg(others.join(QStringLiteral(", ")));
+    m_form->setPosition(position.join(QStringLiteral(" · ")));
     Q_EMIT stateChanged();
 }
 

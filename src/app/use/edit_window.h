@@ -15,6 +15,7 @@ class EditWindow : public QWidget {
     Q_OBJECT
 public:
     EditWindow(Workspace* workspace, const QString& screenId, const RecordId& id, int number);
+    ~EditWindow() override;
 
     int number() const { return m_number; }
     const RecordId& record() const;
@@ -44,7 +45,8 @@ private:
     ScreenBinding m_binding;
     int m_number;
     RecordForm* m_form;
-    RecordId m_saving; // by this window
+    RecordId m_saving;  // by this window
+    RecordId m_present; // where others are told that this window is
 };
 
 } // namespace gravin

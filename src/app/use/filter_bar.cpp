@@ -2,6 +2,7 @@
 #include "app/use/filter_bar.h"
 
 #include "app/look/theme.h"
+#include "app/use/shown_fields_dialog.h"
 
 #include <QHBoxLayout>
 #include <QInputDialog>
@@ -133,6 +134,15 @@ void FilterBar::hide(const QString& column) {
     apply();
 }
 
+void FilterBar::askForShownFields() {
+    auto* dialog = new ShownFieldsDialog(m_binding->screen(), m_setUp.hidden, this);
+    connect(dialog, &ShownFieldsDialog::chosen, this, [this](const QStringList& hidden) {
+        m_setUp.hidden = hidden;
+        apply();
+    });
+    dialog->open();
+}
+
 void FilterBar::showHeadMenu(const QString& column, const QPoint& globalPosition) {
     const BoundField* field = m_binding->screen().field(column);
     if (!field)
@@ -147,6 +157,7 @@ void FilterBar::showHeadMenu(const QString& column, const QPoint& globalPosition
                                                        : tr("Group by %1").arg(label),
                     this, [this, column] { groupBy(column); });
     menu->addAction(tr("Hide %1").arg(label), this, [this, column] { hide(column); });
+    menu->addAction(tr("Shown fields…"), this, &FilterBar::askForShownFields);
     menu->popup(globalPosition);
 }
 

@@ -25,6 +25,7 @@ public:
     void groupBy(const QString& column);
     const QStringList& groupedBy() const { return m_setUp.groupedBy; }
     void hide(const QString& column);
+    void askForShownFields();
     const QStringList& hidden() const { return m_setUp.hidden; }
     // What can be done to the list by this field.
     void showHeadMenu(const QString& column, const QPoint& globalPosition);

@@ -4,6 +4,7 @@
 #include "app/editors/field_editor.h"
 #include "app/look/theme.h"
 #include "app/session/lookup_work.h"
+#include "app/session/others_news.h"
 #include "core/project/form_arranging.h"
 
 #include <QGridLayout>
@@ -296,12 +297,21 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
                                     slot.field, draft->was[static_cast<size_t>(column)]),
                                 Qt::ElideRight, LongestWas))
                           : QString());
+    const QString news =
+        changed || m_id.isNew() || m_id.isNone()
+            ? QString()
+            : m_binding->workspace()->othersNews()->of(m_binding->screen().table->written(),
+                                                       m_id.key, slot.field.name());
+    if (!news.isEmpty())
+        slot.was->setText(news);
     slot.was->setVisible(!slot.was->text().isEmpty());
     // Both do not fit above a narrow field; what it was matters more once it is edited.
     slot.label->setText(slot.field.definition.required && slot.was->text().isEmpty()
                             ? tr("%1 · required").arg(slot.field.label())
                             : slot.field.label());
-    QString state = changed ? QStringLiteral("draft") : QString();
+    QString state = changed           ? QStringLiteral("draft")
+                    : !news.isEmpty() ? QStringLiteral("elsewhere")
+                                      : QString();
     const QString message = messageFor(slot, draft, problems, state);
     slot.editor->setState(state);
     setStyleProperty(slot.message, "role",

@@ -3,6 +3,7 @@
 
 #include "app/editors/field_editor.h"
 #include "app/look/theme.h"
+#include "app/session/others_news.h"
 #include "app/use/open_edits.h"
 #include "core/base/text.h"
 #include "core/project/field_input.h"
@@ -294,7 +295,20 @@ void GridModel::connectView() {
     });
 }
 
+// Who has just saved it, in words; empty: nobody else has.
+QString GridModel::newsOf(const RecordId& id, const QString& column) const {
+    if (id.isNew() || id.isNone())
+        return {};
+    return m_binding->workspace()->othersNews()->of(m_binding->screen().table->written(), id.key,
+                                                    column);
+}
+
 void GridModel::connectDrafts() {
+    connect(m_binding->workspace()->othersNews(), &OthersNews::changed, this,
+            [this](const QString& table, const Key& key) {
+                if (table == m_binding->screen().table->written())
+                    recordChanged({key, 0});
+            });
     connect(m_drafts, &DraftStore::changed, this, [this](const RecordId& id) {
         if (id.isNew())
             syncNew(id);
@@ -333,12 +347,13 @@ RecordMarks GridModel::marks(int row) const {
     const RecordId id = recordAt(row);
     RecordMarks marks;
     marks.windowNumber = m_openEdits->numberOf(m_binding->tableName(), id);
+    marks.elsewhere = !newsOf(id).isEmpty();
     const Draft* draft = m_drafts->find(id);
     if (!draft)
         return marks;
     marks.draft = true;
     marks.isNew = id.isNew();
-    marks.elsewhere = !draft->theirs.isEmpty() || draft->gone;
+    marks.elsewhere = marks.elsewhere || !draft->theirs.isEmpty() || draft->gone;
     // A record just begun is not wrong yet.
     const bool untouched = draft->changed.isEmpty() && draft->bad.isEmpty();
     if (untouched)
@@ -438,6 +453,8 @@ QString GridModel::toolTip(const QModelIndex& index) const {
     }
     if (const QString words = tagWords(index); !words.isEmpty())
         lines += words;
+    if (const QString news = newsOf(id, field.name()); !news.isEmpty())
+        lines += news;
     if (data(index, OddRole).toBool())
         lines += tr("Stored as another type than the column's (%1)").arg(field.column.declaredType);
     const QString text = data(index, Qt::DisplayRole).toString();
@@ -494,6 +511,8 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
         return hasProblem(id, field.name(), true);
     case ElsewhereRole:
         return draft && draft->theirs.contains(field.columnIndex);
+    case NewsRole:
+        return !newsOf(id, field.name()).isEmpty();
     case OddRole: {
         const auto shown = m_binding->value(id, field);
         return shown && !conforms(*shown, field.column.type);
@@ -542,9 +561,11 @@ QString GridModel::sortMark(const QString& column) const {
 
 QVariant GridModel::headerData(int section, Qt::Orientation orientation, int role) const {
     if (orientation == Qt::Vertical) {
-        if (role == Qt::ToolTipRole || role == Qt::AccessibleTextRole)
-            return marksInWords(marks(section));
-        return {};
+        if (role != Qt::ToolTipRole && role != Qt::AccessibleTextRole)
+            return {};
+        const QString news = newsOf(recordAt(section));
+        const QString words = marksInWords(marks(section));
+        return news.isEmpty() ? words : words + QStringLiteral(": ") + news;
     }
     if (section < 0 || section >= m_binding->fields().size())
         return {};

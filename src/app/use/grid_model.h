@@ -23,6 +23,7 @@ public:
         ProblemRole,              // the field stands in the way of saving
         WarningRole,              // the field is unusual, but the record can be saved so
         ElsewhereRole,            // somebody else changed it too
+        NewsRole,                 // somebody else has just saved it
         OddRole,                  // not of its column's declared type
         PendingRole,              // still being read
         ColourRole,               // of the choice that the value is, as text; empty: none
@@ -94,6 +95,7 @@ private:
     int storedRows() const;
     void connectView();
     void connectDrafts();
+    QString newsOf(const RecordId& id, const QString& column = {}) const;
     bool belongsHere(const RecordId& newRecord) const;
     void syncNew(const RecordId& newRecord);
     void takeNew();

@@ -187,6 +187,8 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     const QRect edge(option.rect.left(), option.rect.bottom() - 1, option.rect.width(), 2);
     if (index.data(GridModel::ElsewhereRole).toBool())
         painter->fillRect(edge, colours.elsewhere);
+    else if (index.data(GridModel::NewsRole).toBool())
+        painter->fillRect(edge.adjusted(0, 1, 0, 0), colours.elsewhere);
     else if (index.data(GridModel::ProblemRole).toBool())
         painter->fillRect(edge, colours.problem);
     else if (index.data(GridModel::WarningRole).toBool())

@@ -2,6 +2,7 @@
 #include "app/use/record_form.h"
 
 #include "app/look/theme.h"
+#include "app/session/others_news.h"
 #include "app/use/form_fields.h"
 #include "core/base/text.h"
 #include "core/value/text_form.h"
@@ -105,6 +106,11 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
             });
     // What is saved with the record decides on its Save too.
     connect(workspace, &Workspace::draftsChanged, this, &RecordForm::refreshSoon);
+    connect(workspace->othersNews(), &OthersNews::changed, this,
+            [this](const QString& table, const Key& key) {
+                if (key == m_id.key && table == m_binding->screen().table->written())
+                    refresh();
+            });
     RecordStore* records = workspace->records(binding->tableName());
     connect(records, &RecordStore::recordsArrived, this, [this](const QList<Key>& keys) {
         if (keys.contains(m_id.key))

@@ -451,6 +451,8 @@ void ScreenPage::groupByField() {
         m_filterBar->groupBy(m_binding.fields()[column].name());
 }
 
+void ScreenPage::askForShownFields() { m_filterBar->askForShownFields(); }
+
 void ScreenPage::followFilterBar() {
     m_grid->hideFields(m_filterBar->hidden());
     m_figures->group(m_filterBar->groupedBy());

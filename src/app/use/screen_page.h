@@ -73,6 +73,8 @@ public:
     void askForFilter();
     // Groups by the current field, or not any more.
     void groupByField();
+    // Asks which fields the list shows.
+    void askForShownFields();
     // Puts the cursor into the "go to" line.
     void askWhereToGo();
     void goTo(const QString& text);

@@ -99,8 +99,10 @@ void ChangeFeed::take(const Result<News>& news) {
     m_told.removeIf([this](qint64 id) { return id < m_newest - LookBack; });
     if (first)
         return;
-    for (const CommittedChange& change : untold)
+    for (const CommittedChange& change : untold) {
+        Q_EMIT committedByOthers(change);
         Q_EMIT committed(change);
+    }
     // The writer's connection does not see its own commits as somebody else's.
     if ((moved && news->changes.empty()) || news->tooMany)
         Q_EMIT changedOutside();

@@ -30,6 +30,8 @@ public:
 
 Q_SIGNALS:
     void committed(const gravin::CommittedChange& change);
+    // Just before it, of a change that another process has committed.
+    void committedByOthers(const gravin::CommittedChange& change);
     // Something was written by a program that keeps no log: everything may be different.
     void changedOutside();
     // The database cannot be reached; restored() follows when it can.

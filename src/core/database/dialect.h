@@ -185,6 +185,14 @@ public:
     // A number that changes when another connection has committed something; 0 when unknown.
     virtual qint64 foreignCommits(QSqlDatabase& database) const = 0;
 
+    // Marks that somebody is at a place, a number that all agree on, kept by the connection and
+    // gone with it at the latest. enterPlace() and leavePlace() give one row; presentAt() one for
+    // each who is there: the name, "" where it is not told, and 1 for this connection itself.
+    virtual bool carriesPresence() const { return false; }
+    virtual SqlFragment enterPlace(qint64, const QString& /*person*/) const { return {}; }
+    virtual SqlFragment leavePlace(qint64) const { return {}; }
+    virtual SqlFragment presentAt(qint64) const { return {}; }
+
     virtual Error errorOf(const QSqlError& error) const = 0;
     virtual ConstraintFailure constraintFailure(const Error& error) const = 0;
 

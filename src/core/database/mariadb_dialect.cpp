@@ -19,6 +19,11 @@ namespace {
 constexpr int MaximumDigits = 65;
 constexpr int MaximumScale = 38;
 constexpr int InterruptTimeoutSeconds = 3;
+constexpr int MostPresent = 8; // people who are told to be at one place
+
+QString presenceLock(qint64 place, int holder) {
+    return QStringLiteral("gravin-%1-%2").arg(static_cast<quint64>(place), 0, 16).arg(holder);
+}
 
 MYSQL* connectionOf(const QSqlDatabase& database) {
     const QVariant handle = database.driver()->handle();
@@ -378,6 +383,43 @@ QString MariaDbDialect::declaration(FieldKind kind, int length, bool isIndexed) 
         return QStringLiteral("LONGBLOB");
     }
     return {};
+}
+
+// A named lock has one holder, so that each place has a few. More people than that at one record
+// are not told of.
+SqlFragment MariaDbDialect::enterPlace(qint64 place, const QString&) const {
+    SqlFragment entering{QStringLiteral("SELECT CASE"), {}};
+    for (int holder = 0; holder < MostPresent; ++holder) {
+        entering.sql += QStringLiteral(" WHEN GET_LOCK(?, 0) = 1 THEN 1");
+        entering.values += presenceLock(place, holder);
+    }
+    entering.sql += QStringLiteral(" ELSE 0 END");
+    return entering;
+}
+
+SqlFragment MariaDbDialect::leavePlace(qint64 place) const {
+    SqlFragment leaving{QStringLiteral("SELECT "), {}};
+    for (int holder = 0; holder < MostPresent; ++holder) {
+        leaving.sql +=
+            holder > 0 ? QStringLiteral(", RELEASE_LOCK(?)") : QStringLiteral("RELEASE_LOCK(?)");
+        leaving.values += presenceLock(place, holder);
+    }
+    return leaving;
+}
+
+SqlFragment MariaDbDialect::presentAt(qint64 place) const {
+    QStringList holders;
+    SqlFragment present;
+    for (int holder = 0; holder < MostPresent; ++holder) {
+        holders += QStringLiteral("SELECT IS_USED_LOCK(?) AS holder");
+        present.values += presenceLock(place, holder);
+    }
+    present.sql =
+        QStringLiteral("SELECT COALESCE(p.user, ''), h.holder = CONNECTION_ID() FROM (%1) h "
+                       "LEFT JOIN information_schema.processlist p ON p.id = h.holder "
+                       "WHERE h.holder IS NOT NULL")
+            .arg(holders.join(QStringLiteral(" UNION ALL ")));
+    return present;
 }
 
 Error MariaDbDialect::errorOf(const QSqlError& error) const {

@@ -49,6 +49,10 @@ public:
     bool failureEndsTransaction() const override { return false; }
     QString beginWrite() const override { return QStringLiteral("START TRANSACTION READ WRITE"); }
     QString deferReferences() const override { return {}; }
+    bool carriesPresence() const override { return true; }
+    SqlFragment enterPlace(qint64 place, const QString& person) const override;
+    SqlFragment leavePlace(qint64 place) const override;
+    SqlFragment presentAt(qint64 place) const override;
     Error errorOf(const QSqlError& error) const override;
     ConstraintFailure constraintFailure(const Error& error) const override;
 

@@ -17,6 +17,9 @@ namespace gravin {
 
 namespace {
 
+// Before the name of a person, as a connection's own name.
+constexpr QLatin1String PresencePrefix("gravin: ");
+
 // libpq notices the end of a connection only when it reads; the socket knows of it before.
 bool isClosed(int socket) {
     char next = 0;
@@ -319,6 +322,31 @@ QString PostgresDialect::declaration(FieldKind kind, int length, bool) const {
         return QStringLiteral("bytea");
     }
     return {};
+}
+
+// Shared advisory locks, which any number may hold; whose they are is told by the name that the
+// connection gives itself.
+SqlFragment PostgresDialect::enterPlace(qint64 place, const QString& person) const {
+    return {QStringLiteral("SELECT CASE WHEN pg_try_advisory_lock_shared(CAST(? AS bigint)) THEN "
+                           "set_config('application_name', ?, false) END"),
+            {place, PresencePrefix + person}};
+}
+
+SqlFragment PostgresDialect::leavePlace(qint64 place) const {
+    return {QStringLiteral("SELECT pg_advisory_unlock_shared(CAST(? AS bigint))"), {place}};
+}
+
+SqlFragment PostgresDialect::presentAt(qint64 place) const {
+    return {QStringLiteral(
+                "SELECT CASE WHEN starts_with(a.application_name, ?) "
+                "THEN substr(a.application_name, char_length(?) + 1) ELSE a.usename END, "
+                "CASE WHEN l.pid = pg_backend_pid() THEN 1 ELSE 0 END "
+                "FROM pg_locks l JOIN pg_stat_activity a ON a.pid = l.pid "
+                "WHERE l.locktype = 'advisory' AND l.objsubid = 1 AND l.granted AND l.database = "
+                "(SELECT oid FROM pg_database WHERE datname = current_database()) "
+                "AND (CAST(l.classid AS bigint) << 32 | CAST(l.objid AS bigint)) = "
+                "CAST(? AS bigint)"),
+            {QString(PresencePrefix), QString(PresencePrefix), place}};
 }
 
 Error PostgresDialect::errorOf(const QSqlError& error) const {

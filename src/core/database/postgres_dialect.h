@@ -47,6 +47,10 @@ public:
     QString deferReferences() const override {
         return QStringLiteral("SET CONSTRAINTS ALL DEFERRED");
     }
+    bool carriesPresence() const override { return true; }
+    SqlFragment enterPlace(qint64 place, const QString& person) const override;
+    SqlFragment leavePlace(qint64 place) const override;
+    SqlFragment presentAt(qint64 place) const override;
     Error errorOf(const QSqlError& error) const override;
     ConstraintFailure constraintFailure(const Error& error) const override;
 
