@@ -9,7 +9,9 @@
 #include <QInputDialog>
 #include <QLabel>
 #include <QLineEdit>
+#include <QListWidget>
 #include <QMenu>
+#include <QPointer>
 #include <QTest>
 
 #include <random>
@@ -194,6 +196,36 @@ TEST_F(GroupingTest, AListIsKeptUnderANameAndTakenUpAgain) {
     EXPECT_TRUE(grid()->isColumnHidden(columnOf("name")));
     lists.forget(QStringLiteral("By sector / short"));
     EXPECT_TRUE(lists.names().isEmpty());
+}
+
+TEST_F(GroupingTest, FieldsAreHiddenAndShownByKeys) {
+    page()->focusGrid();
+    Driver::key(Qt::Key_F8, Qt::ControlModifier | Qt::ShiftModifier);
+    const QPointer<QWidget> dialog = Driver::find(QStringLiteral("shown-fields"));
+    ASSERT_NE(dialog, nullptr);
+    auto* list = qobject_cast<QListWidget*>(Driver::find(QStringLiteral("shown-fields-list")));
+    ASSERT_TRUE(list->hasFocus());
+    const QString first = list->item(0)->text();
+    Driver::key(Qt::Key_Down);
+    const int second =
+        columnOf(list->item(1)->data(Qt::UserRole).toString().toLatin1().constData());
+    Driver::key(Qt::Key_Space);
+    EXPECT_TRUE(grid()->isColumnHidden(second));
+    Driver::key(Qt::Key_Space);
+    EXPECT_FALSE(grid()->isColumnHidden(second));
+    // One stays, whatever is ticked.
+    for (int row = 0; row < list->count(); ++row) {
+        list->setCurrentRow(row);
+        Driver::key(Qt::Key_Space);
+    }
+    int shownFields = 0;
+    for (int column = 0; column < model().columnCount(); ++column)
+        shownFields += grid()->isColumnHidden(column) ? 0 : 1;
+    EXPECT_EQ(shownFields, 1);
+    Driver::key(Qt::Key_Return);
+    EXPECT_TRUE(Driver::until([&] { return dialog.isNull(); }));
+    Driver::click(QStringLiteral("hidden-word"));
+    EXPECT_FALSE(grid()->isColumnHidden(second));
 }
 
 TEST_F(GroupingTest, GoesToARecordByAText) {

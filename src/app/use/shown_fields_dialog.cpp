@@ -35,11 +35,12 @@ ShownFieldsDialog::ShownFieldsDialog(const BoundScreen& screen, const QStringLis
     auto* buttons = new QDialogButtonBox;
     QPushButton* all = buttons->addButton(tr("Show all"), QDialogButtonBox::ResetRole);
     QPushButton* close = buttons->addButton(tr("Close"), QDialogButtonBox::AcceptRole);
-    close->setDefault(true);
+    all->setAutoDefault(false);
     auto* layout = new QVBoxLayout(this);
     layout->addWidget(m_fields);
     layout->addWidget(hint);
     layout->addWidget(buttons);
+    close->setDefault(true);
     connect(m_fields, &QListWidget::itemChanged, this, &ShownFieldsDialog::takeTicks);
     connect(all, &QPushButton::clicked, this, [this] {
         for (int row = 0; row < m_fields->count(); ++row)

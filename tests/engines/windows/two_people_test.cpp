@@ -1,9 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A window, and the built program as another process at work on the same database: what either
 // commits is seen by the other within a second, and nothing is overwritten unseen.
+#include "app/session/presence.h"
 #include "app/shell/main_window.h"
+#include "app/use/edit_window.h"
 #include "app/use/filter_bar.h"
 #include "app/use/grid_view.h"
+#include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
 #include "core/project/project_file.h"
@@ -14,6 +17,7 @@
 
 #include <QApplication>
 #include <QElapsedTimer>
+#include <QLabel>
 #include <QProcess>
 
 namespace gravin::test {
@@ -175,6 +179,50 @@ TEST_P(TwoPeople, WhatIsAddedAppearsInAFilteredListOnlyWhereItBelongs) {
     expectSoon([&] { return model().rowCount() == before + 1; });
     Driver::settle(600);
     EXPECT_EQ(model().rowCount(), before + 1);
+}
+
+TEST_P(TwoPeople, WhatAnotherHasJustSavedIsMarked) {
+    EXPECT_FALSE(model().marks(2).elsewhere);
+    ASSERT_EQ(other({name("edit"), name("--key"), name("3"), name("light_character=Theirs")}), 0);
+    expectSoon([&] { return shown(2, "light_character") == u"Theirs"; });
+    EXPECT_TRUE(model().marks(2).elsewhere);
+    const auto says = [&](const char* column) {
+        const QModelIndex cell = model().index(2, columnOf(column));
+        return cell.data(Qt::ToolTipRole).toString().contains(u"changed by ");
+    };
+    EXPECT_TRUE(says("light_character"));
+    EXPECT_FALSE(says("name")) << "only the field that was saved";
+    // One's own are not news.
+    type(3, "name", name("Mine"));
+    save();
+    ASSERT_TRUE(noticed("Saved Mine"));
+    EXPECT_FALSE(model().marks(3).elsewhere);
+}
+
+TEST_P(TwoPeople, WhoElseHasARecordOpenIsTold) {
+    MainWindow second(OpenRequest{file, {}, false});
+    second.show();
+    ASSERT_TRUE(Driver::until([&] { return second.workspace() && second.currentPage(); }));
+    const RecordId id{key(3), 0};
+    const QString screenId = window->currentPage()->screenId();
+    EditWindow* here = window->openEdits()->open(screenId, id);
+    const auto heard = [&] {
+        const auto labels = here->form()->findChildren<QLabel*>();
+        return std::any_of(labels.begin(), labels.end(), [](const QLabel* label) {
+            return label->text().contains(u"also open: ");
+        });
+    };
+    Driver::settle(300);
+    EXPECT_FALSE(heard());
+    EditWindow* there = second.openEdits()->open(screenId, id);
+    if (GetParam() == Engine::Sqlite) {
+        Driver::settle(2 * Presence::PollMilliseconds);
+        EXPECT_FALSE(heard()) << "a file carries nothing of the kind";
+        return;
+    }
+    ASSERT_TRUE(Driver::until(heard));
+    there->close();
+    EXPECT_TRUE(Driver::until([&] { return !heard(); }));
 }
 
 INSTANTIATE_TEST_SUITE_P(Engines, TwoPeople,
