@@ -105,7 +105,7 @@ public:
             if (before.isNull())
                 before = m_database.dump();
             std::vector<RecordEdit> edits;
-            for (int n = 1 + below(3); n > 0; --n)
+            for (int n = 1 + lessThan(3); n > 0; --n)
                 edits.push_back(randomEdit());
             const auto result = m_desk.write(std::move(edits));
             if (!result) {
@@ -143,7 +143,7 @@ public:
     }
 
 private:
-    int below(int limit) { return static_cast<int>(m_chance() % static_cast<unsigned>(limit)); }
+    int lessThan(int limit) { return static_cast<int>(m_chance() % static_cast<unsigned>(limit)); }
 
     QString randomText() {
         static const QStringList pieces{
@@ -154,63 +154,64 @@ private:
             QStringLiteral("é"),  QStringLiteral("e\u0301"), QStringLiteral("شمس"),
             QStringLiteral("%_"), QStringLiteral("0"),       QStringLiteral("NULL")};
         QString text = QStringLiteral("");
-        for (int n = below(6); n > 0; --n)
-            text += pieces[below(static_cast<int>(pieces.size()))];
+        for (int n = lessThan(6); n > 0; --n)
+            text += pieces[lessThan(static_cast<int>(pieces.size()))];
         return text;
     }
 
     Value randomValue(const Column& column) {
-        if (column.nullable && below(5) == 0)
+        if (column.nullable && lessThan(5) == 0)
             return {};
         // Sometimes a value that the column was not declared for; SQLite keeps it all the same.
-        const TypeKind kind = m_database.engine() == Engine::Sqlite && below(8) == 0 &&
+        const TypeKind kind = m_database.engine() == Engine::Sqlite && lessThan(8) == 0 &&
                                       column.name != u"place_id" && column.name != u"up" &&
                                       column.name != u"code"
                                   ? TypeKind::Any
                                   : column.type.kind;
         switch (kind) {
         case TypeKind::Boolean:
-            return Value::boolean(below(2) == 0);
+            return Value::boolean(lessThan(2) == 0);
         case TypeKind::Integer:
             if (column.baseType == u"year")
-                return Value::integer(1901 + below(200));
-            if (below(4) == 0 && column.name == u"i")
+                return Value::integer(1901 + lessThan(200));
+            if (lessThan(4) == 0 && column.name == u"i")
                 return Value::integer(
                     static_cast<qint64>((static_cast<quint64>(m_chance()) << 32) | m_chance()));
-            return Value::integer(below(7) - 1);
+            return Value::integer(lessThan(7) - 1);
         case TypeKind::Decimal:
             if (column.type.scale == 0)
-                return Value::decimal(Decimal(Decimal::Integer(m_chance()) << below(33), 0));
+                return Value::decimal(Decimal(Decimal::Integer(m_chance()) << lessThan(33), 0));
             if (column.type.scale == 2)
-                return Value::decimal(Decimal(Decimal::Integer(below(20'000) - 10'000), 2));
-            return Value::decimal(Decimal(Decimal::Integer(below(2'000'000) - 1'000'000), 3));
+                return Value::decimal(Decimal(Decimal::Integer(lessThan(20'000) - 10'000), 2));
+            return Value::decimal(Decimal(Decimal::Integer(lessThan(2'000'000) - 1'000'000), 3));
         case TypeKind::Double:
             // What a narrow column keeps of it is what comes back.
-            return Value::real(std::ldexp(below(1'000'000) - 500'000, below(100) - 50));
+            return Value::real(std::ldexp(lessThan(1'000'000) - 500'000, lessThan(100) - 50));
         case TypeKind::Date:
-            return Value::date(QDate(1 + below(9998), 1 + below(12), 1 + below(28)));
+            return Value::date(QDate(1 + lessThan(9998), 1 + lessThan(12), 1 + lessThan(28)));
         case TypeKind::Time:
             return Value::time({(static_cast<qint64>(m_chance()) * 20) % 86'400'000'000});
         case TypeKind::Timestamp:
-            return Value::timestamp({QDate(1970 + below(100), 1 + below(12), 1 + below(28)),
-                                     {below(1'000'000) * 1000LL}});
+            return Value::timestamp(
+                {QDate(1970 + lessThan(100), 1 + lessThan(12), 1 + lessThan(28)),
+                 {lessThan(1'000'000) * 1000LL}});
         case TypeKind::Binary: {
             QByteArray bytes;
-            for (int n = below(20); n > 0; --n)
-                bytes += static_cast<char>(below(256));
+            for (int n = lessThan(20); n > 0; --n)
+                bytes += static_cast<char>(lessThan(256));
             return Value::binary(bytes);
         }
         case TypeKind::Instant:
-            return Value::instant({{QDate(1971 + below(60), 1 + below(12), 1 + below(28)),
-                                    {below(1'000'000) * 1'001LL}}});
+            return Value::instant({{QDate(1971 + lessThan(60), 1 + lessThan(12), 1 + lessThan(28)),
+                                    {lessThan(1'000'000) * 1'001LL}}});
         case TypeKind::Uuid:
             return Value::text(QStringLiteral("6f1c9a52-3f0e-4d83-9a61-%1")
-                                   .arg(below(1'000'000), 12, 16, QLatin1Char('0')));
+                                   .arg(lessThan(1'000'000), 12, 16, QLatin1Char('0')));
         case TypeKind::Json:
-            return Value::text(QStringLiteral("{\"n\":  %1.50, \"灯\": [null]}").arg(below(50)));
+            return Value::text(QStringLiteral("{\"n\":  %1.50, \"灯\": [null]}").arg(lessThan(50)));
         case TypeKind::Enumeration:
             return Value::text(
-                column.type.members[below(static_cast<int>(column.type.members.size()))]);
+                column.type.members[lessThan(static_cast<int>(column.type.members.size()))]);
         case TypeKind::Text:
             return column.type.length > 0 ? Value::text(randomText().left(column.type.length))
                                           : Value::text(randomText());
@@ -219,26 +220,26 @@ private:
         }
         if (m_database.engine() != Engine::Sqlite)
             return Value::null();
-        switch (below(6)) {
+        switch (lessThan(6)) {
         case 0:
-            return Value::integer(below(1000));
+            return Value::integer(lessThan(1000));
         case 1:
-            return Value::real(below(1000) / 7.0);
+            return Value::real(lessThan(1000) / 7.0);
         case 2:
             return Value::text(randomText());
         case 3:
-            return Value::text(QString::number(below(1000)));
+            return Value::text(QString::number(lessThan(1000)));
         case 4:
             return Value::real(std::numeric_limits<double>::infinity());
         default:
-            return Value::binary(QByteArray(below(3), '\0'));
+            return Value::binary(QByteArray(lessThan(3), '\0'));
         }
     }
 
     RecordEdit randomEdit() {
-        const Table& table = m_desk.catalog().tables[below(3)];
+        const Table& table = m_desk.catalog().tables[lessThan(3)];
         const auto records = *TableReader(m_desk.session(), table).range({}, 0, -1);
-        const int what = records.empty() ? 0 : below(4);
+        const int what = records.empty() ? 0 : lessThan(4);
         RecordEdit edit{Operation::Update, table.name, {}, {}, {}};
         if (what == 0) {
             edit.operation = Operation::Insert;
@@ -249,18 +250,18 @@ private:
             return edit;
         }
         const Record& record =
-            records[static_cast<size_t>(below(static_cast<int>(records.size())))];
+            records[static_cast<size_t>(lessThan(static_cast<int>(records.size())))];
         edit.key = record.key;
         if (what == 1) {
             edit.operation = Operation::Delete;
             edit.before = fieldValues(table, record);
-            edit.cascade = below(2) == 0;
+            edit.cascade = lessThan(2) == 0;
             return edit;
         }
-        for (int n = 1 + below(4); n > 0; --n) {
-            const Column& column = table.columns[below(static_cast<int>(table.columns.size()))];
+        for (int n = 1 + lessThan(4); n > 0; --n) {
+            const Column& column = table.columns[lessThan(static_cast<int>(table.columns.size()))];
             // Now and then a key itself is changed.
-            if (!column.computed && (!table.key.contains(column.name) || below(6) == 0))
+            if (!column.computed && (!table.key.contains(column.name) || lessThan(6) == 0))
                 edit.after.insert(column.name, randomValue(column));
         }
         return edit;

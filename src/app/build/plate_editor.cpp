@@ -26,7 +26,7 @@ bool belongsToScreen(PlateLine line) {
     return line == PlateLine::Visible || line == PlateLine::Width || line == PlateLine::Frozen;
 }
 
-Error refusal(const QString& sentence) { return {ErrorKind::Refused, sentence}; }
+Error plateRefusal(const QString& sentence) { return {ErrorKind::Refused, sentence}; }
 
 // The value of a closed list whose word is the text.
 template <typename T, typename Word>
@@ -314,13 +314,13 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
     Screen* screen = project.screenById(m_binding->screenId());
     ScreenField* placement = screen ? screen->field(field.name()) : nullptr;
     if (!placement)
-        return refusal(
+        return plateRefusal(
             tr("This screen is made for the moment only. Make one for its table first."));
     if (line == PlateLine::Order) {
         bool ok = false;
         const int to = text.toInt(&ok);
         if (!ok || to < 1 || to > screen->fields.size())
-            return refusal(
+            return plateRefusal(
                 tr("A place is a whole number from 1 to %1.").arg(screen->fields.size()));
         screen->fields.move(placement - screen->fields.data(), to - 1);
         return done();
@@ -370,7 +370,7 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
     switch (line) {
     case PlateLine::Label:
         if (text.trimmed().isEmpty())
-            return refusal(tr("A label cannot be empty."));
+            return plateRefusal(tr("A label cannot be empty."));
         definition.label = text.trimmed();
         return definition;
     case PlateLine::ShownAs:
@@ -400,7 +400,7 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
         if (!on)
             return on.error();
         if (*on && !field.column.expression.isEmpty())
-            return refusal(tr("%1 is computed, so nobody can fill it in.").arg(field.label()));
+            return plateRefusal(tr("%1 is computed, so nobody can fill it in.").arg(field.label()));
         definition.required = *on;
         return definition;
     }
@@ -409,11 +409,11 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
         const auto editable = text.trimmed().isEmpty() ? std::optional(Editable::Never)
                                                        : wordFrom(Editables, editableText, text);
         if (!editable)
-            return refusal(
+            return plateRefusal(
                 tr("Editable is always, only new (until the record is saved for the first time) "
                    "or never."));
         if (*editable != Editable::Never && (field.column.computed || field.column.givenByDatabase))
-            return refusal(
+            return plateRefusal(
                 tr("%1 is given by the database and cannot be edited.").arg(field.name()));
         definition.editable = *editable;
         return definition;
@@ -422,12 +422,12 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
         const auto alignment = text.trimmed().isEmpty() ? std::optional(Alignment::Natural)
                                                         : wordFrom(Alignments, alignmentText, text);
         if (!alignment)
-            return refusal(tr("Alignment is natural, left, centre or right."));
+            return plateRefusal(tr("Alignment is natural, left, centre or right."));
         definition.alignment = *alignment;
         return definition;
     }
     default:
-        return refusal(tr("%1 cannot be changed here.").arg(plateLineLabel(line)));
+        return plateRefusal(tr("%1 cannot be changed here.").arg(plateLineLabel(line)));
     }
 }
 
@@ -437,7 +437,7 @@ Result<FieldDefinition> PlateEditor::shownAs(FieldDefinition definition, const B
         if (shownAsLabel(shown).compare(text.trimmed(), Qt::CaseInsensitive) != 0)
             continue;
         if (!canShowAs(shown, field.column.type))
-            return refusal(
+            return plateRefusal(
                 tr("%1 holds %2: it cannot be shown as %3.")
                     .arg(field.name(), describe(field.column.type), shownAsLabel(shown).toLower()));
         definition.shownAs = shown;
@@ -445,7 +445,7 @@ Result<FieldDefinition> PlateEditor::shownAs(FieldDefinition definition, const B
             const FieldDefinition generated = generateDefinition(
                 m_binding->workspace()->catalog(), *m_binding->screen().table, field.column);
             if (generated.lookup.table.isEmpty())
-                return refusal(
+                return plateRefusal(
                     tr("%1 refers to no table. Type table.column under Offers, for example "
                        "sector.name.")
                         .arg(field.name()));
@@ -453,7 +453,7 @@ Result<FieldDefinition> PlateEditor::shownAs(FieldDefinition definition, const B
         }
         return definition;
     }
-    return refusal(tr("“%1” is no way to show a field.").arg(text));
+    return plateRefusal(tr("“%1” is no way to show a field.").arg(text));
 }
 
 Result<ScreenField> PlateEditor::changedPlacement(PlateLine line, const BoundField& field,
@@ -472,7 +472,7 @@ Result<ScreenField> PlateEditor::changedPlacement(PlateLine line, const BoundFie
         const auto shownIn =
             word.isEmpty() ? std::optional(ShownIn::Nowhere) : wordFrom(Places, shownInText, word);
         if (!shownIn)
-            return refusal(tr("Visible is yes, no, in grid or in form."));
+            return plateRefusal(tr("Visible is yes, no, in grid or in form."));
         placement.shownIn = *shownIn;
         return placement;
     }
@@ -483,9 +483,9 @@ Result<ScreenField> PlateEditor::changedPlacement(PlateLine line, const BoundFie
     bool ok = false;
     const int width = word.toInt(&ok);
     if (!ok || width < NarrowestWidth || width > WidestWidth)
-        return refusal(tr("A width is “fitted” or a whole number from %1 to %2.")
-                           .arg(NarrowestWidth)
-                           .arg(WidestWidth));
+        return plateRefusal(tr("A width is “fitted” or a whole number from %1 to %2.")
+                                .arg(NarrowestWidth)
+                                .arg(WidestWidth));
     placement.width = width;
     return placement;
 }

@@ -29,7 +29,7 @@ namespace {
 
 constexpr Distance FieldsWidth(560);
 constexpr Distance AnswerWidth(380);
-constexpr Distance LabelWidth(92);
+constexpr Distance ConnectLabelWidth(92);
 constexpr Distance PortWidth(96);
 constexpr int HighestPort = 65535;
 
@@ -51,9 +51,9 @@ QFormLayout* newForm(QWidget* parent) {
 }
 
 // All parts of the page have their labels in one column.
-QLabel* rowLabel(const QString& text, QWidget* buddy) {
+QLabel* connectLabel(const QString& text, QWidget* buddy) {
     auto* label = new QLabel(text);
-    label->setFixedWidth(LabelWidth);
+    label->setFixedWidth(ConnectLabelWidth);
     label->setBuddy(buddy);
     return label;
 }
@@ -212,9 +212,9 @@ QWidget* ConnectionPage::fileFields() {
     m_pathState->setMinimumHeight(2 * QFontMetrics(m_pathState->font()).lineSpacing());
     m_pathState->setAlignment(Qt::AlignLeft | Qt::AlignTop);
     m_copy = checkBox("work-on-copy", tr("Work on a copy; leave this file as it is"), false);
-    form->addRow(rowLabel(tr("File"), m_path), besides(m_path, {choose, make}));
-    form->addRow(rowLabel({}, m_pathState), m_pathState);
-    form->addRow(rowLabel({}, m_copy), m_copy);
+    form->addRow(connectLabel(tr("File"), m_path), besides(m_path, {choose, make}));
+    form->addRow(connectLabel({}, m_pathState), m_pathState);
+    form->addRow(connectLabel({}, m_copy), m_copy);
     connect(choose, &QPushButton::clicked, this, &ConnectionPage::chooseDatabase);
     connect(make, &QPushButton::clicked, this, &ConnectionPage::makeDatabase);
     return part;
@@ -241,13 +241,13 @@ QWidget* ConnectionPage::serverFields() {
     m_tls->addItem(tr("Always encrypt"), static_cast<int>(TlsMode::Require));
     m_tls->addItem(tr("Encrypt and verify the certificate"), static_cast<int>(TlsMode::Verify));
     m_tls->addItem(tr("Do not encrypt"), static_cast<int>(TlsMode::Off));
-    form->addRow(rowLabel(tr("Address"), m_address), m_address);
-    form->addRow(rowLabel(tr("Host"), m_host), besides(m_host, {m_port}));
-    form->addRow(rowLabel(tr("Database"), m_database), m_database);
-    form->addRow(rowLabel(tr("Account"), m_user), m_user);
-    form->addRow(rowLabel(tr("Password"), m_password), m_password);
-    form->addRow(rowLabel({}, m_keep), m_keep);
-    form->addRow(rowLabel(tr("Protection"), m_tls), m_tls);
+    form->addRow(connectLabel(tr("Address"), m_address), m_address);
+    form->addRow(connectLabel(tr("Host"), m_host), besides(m_host, {m_port}));
+    form->addRow(connectLabel(tr("Database"), m_database), m_database);
+    form->addRow(connectLabel(tr("Account"), m_user), m_user);
+    form->addRow(connectLabel(tr("Password"), m_password), m_password);
+    form->addRow(connectLabel({}, m_keep), m_keep);
+    form->addRow(connectLabel(tr("Protection"), m_tls), m_tls);
     return part;
 }
 
@@ -271,10 +271,10 @@ QWidget* ConnectionPage::projectFields() {
         "faint");
     m_project = lineEdit("project-path");
     auto* choose = button("choose-project", tr("Choose…"));
-    form->addRow(rowLabel(tr("Allow"), allowed), allowed);
-    form->addRow(rowLabel({}, m_log), m_log);
-    form->addRow(rowLabel({}, logNote), logNote);
-    form->addRow(rowLabel(tr("Project file"), m_project), besides(m_project, {choose}));
+    form->addRow(connectLabel(tr("Allow"), allowed), allowed);
+    form->addRow(connectLabel({}, m_log), m_log);
+    form->addRow(connectLabel({}, logNote), logNote);
+    form->addRow(connectLabel(tr("Project file"), m_project), besides(m_project, {choose}));
     connect(choose, &QPushButton::clicked, this, &ConnectionPage::chooseProject);
     connect(m_log, &QCheckBox::toggled, this, [this](bool kept) {
         for (QCheckBox* box : {m_insert, m_update, m_delete})

@@ -16,8 +16,8 @@
 namespace gravin {
 
 namespace {
-constexpr Distance PanelWidth(940);
-constexpr Distance PanelHeight(460);
+constexpr Distance RepointWidth(940);
+constexpr Distance RepointHeight(460);
 } // namespace
 
 RepointPanel::RepointPanel(Workspace* workspace, const ConnectionSpec& other, QWidget* parent)
@@ -33,7 +33,7 @@ RepointPanel::RepointPanel(Workspace* workspace, const ConnectionSpec& other, QW
     setObjectName(QStringLiteral("repoint-panel"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("%1 on %2").arg(workspace->project().name, other.shownName()));
-    resize(PanelWidth, PanelHeight);
+    resize(RepointWidth, RepointHeight);
     m_summary->setObjectName(QStringLiteral("repoint-summary"));
     m_summary->setTextFormat(Qt::PlainText);
     m_summary->setWordWrap(true);

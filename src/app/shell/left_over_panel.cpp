@@ -15,8 +15,8 @@
 namespace gravin {
 
 namespace {
-constexpr Distance PanelWidth(680);
-constexpr Distance PanelHeight(360);
+constexpr Distance LeftOverWidth(680);
+constexpr Distance LeftOverHeight(360);
 constexpr Distance RecordWidth(190);
 } // namespace
 
@@ -27,7 +27,7 @@ LeftOverPanel::LeftOverPanel(Workspace* workspace, QWidget* parent)
     setObjectName(QStringLiteral("left-over-panel"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("Edits that were not saved"));
-    resize(PanelWidth, PanelHeight);
+    resize(LeftOverWidth, LeftOverHeight);
     const DraftKeeper* keeper = workspace->draftKeeper();
     auto* said = new QLabel(
         tr("Gravin ended before %1 saved. They can be taken up where they were left.")

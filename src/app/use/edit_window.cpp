@@ -19,7 +19,7 @@ namespace {
 constexpr Distance DefaultWidth(560);
 constexpr Distance DefaultHeight(460);
 
-QSettings settings() {
+QSettings windowSettings() {
     return QSettings(QSettings::IniFormat, QSettings::UserScope, QStringLiteral("gravin"),
                      QStringLiteral("windows"));
 }
@@ -57,7 +57,7 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_form, 1);
-    resize(settings().value(sizeKey(screenId), QSize(DefaultWidth, DefaultHeight)).toSize());
+    resize(windowSettings().value(sizeKey(screenId), QSize(DefaultWidth, DefaultHeight)).toSize());
 
     auto* save = new QAction(this);
     save->setShortcut(QKeySequence::Save);
@@ -147,7 +147,7 @@ void EditWindow::refreshTitle() {
 }
 
 void EditWindow::closeEvent(QCloseEvent* event) {
-    settings().setValue(sizeKey(m_binding.screenId()), size());
+    windowSettings().setValue(sizeKey(m_binding.screenId()), size());
     QWidget::closeEvent(event);
     Q_EMIT closed();
 }

@@ -16,8 +16,8 @@
 namespace gravin {
 
 namespace {
-constexpr Distance PanelWidth(420);
-constexpr Distance PanelHeight(440);
+constexpr Distance FilterWidth(420);
+constexpr Distance FilterHeight(440);
 constexpr int MostValues = 200;
 constexpr size_t FewValues = 20;
 } // namespace
@@ -37,7 +37,7 @@ FilterPanel::FilterPanel(ScreenBinding* binding, const QString& column, QWidget*
     setObjectName(QStringLiteral("filter-panel"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("Filter %1").arg(binding->screen().screen.label));
-    resize(PanelWidth, PanelHeight);
+    resize(FilterWidth, FilterHeight);
     makeForm();
     for (const BoundField& each : binding->fields()) {
         if (!filterKindsFor(each).isEmpty())

@@ -22,12 +22,6 @@ constexpr int NarrowestColumn = 24;
 constexpr int LongestWas = 120; // pixels of the former value
 constexpr int LabelShare = 2;   // of five parts, when labels stand beside
 
-QLabel* roleLabel(const char* role, QWidget* parent) {
-    auto* label = new QLabel(parent);
-    label->setProperty("role", role);
-    return label;
-}
-
 QString linkTo(const QString& target, const QString& text) {
     return QStringLiteral("<a href=\"%1\">%2</a>")
         .arg(target.toHtmlEscaped(), text.toHtmlEscaped());
@@ -38,6 +32,12 @@ const QString MineLink = QStringLiteral("mine:");
 const QString TheirsLink = QStringLiteral("theirs:");
 
 } // namespace
+
+QLabel* roleLabel(const char* role, QWidget* parent) {
+    auto* label = new QLabel(parent);
+    label->setProperty("role", role);
+    return label;
+}
 
 QString form_link::keepMine(const QString& column, const QString& text) {
     return linkTo(MineLink + column, text);

@@ -93,4 +93,7 @@ enum class Kind { Field, Mine, Theirs };
 std::pair<Kind, QString> read(const QString& link); // the column
 } // namespace form_link
 
+// A label in one of the style's roles.
+QLabel* roleLabel(const char* role, QWidget* parent);
+
 } // namespace gravin

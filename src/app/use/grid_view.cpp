@@ -26,9 +26,9 @@ constexpr int WidestFitted = 240;
 constexpr int MeasuredRows = 60;
 constexpr double TintStrength = 0.16;
 constexpr double HitStrength = 0.3;
-constexpr double TagSize = 0.85; // of the font
+constexpr double CellTagSize = 0.85; // of the font
 constexpr int TagPad = 5;
-constexpr int SwatchSize = 13;
+constexpr int CellSwatchSize = 13;
 constexpr int GroupIndent = 18;
 
 // Rows of several lines show texts wrapped.
@@ -75,7 +75,7 @@ void paintHits(QPainter& painter, const QRect& inner, const QString& text, bool 
 }
 
 QFont tagFont(QFont font) {
-    font.setPointSizeF(font.pointSizeF() * TagSize);
+    font.setPointSizeF(font.pointSizeF() * CellTagSize);
     return font;
 }
 
@@ -156,8 +156,8 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     } else {
         const QColor named = swatchColour(text);
         if (const QColor swatch = choice.isValid() ? choice : named; swatch.isValid()) {
-            const QRect box(inner.left(), inner.center().y() - SwatchSize / 2, SwatchSize,
-                            SwatchSize);
+            const QRect box(inner.left(), inner.center().y() - CellSwatchSize / 2, CellSwatchSize,
+                            CellSwatchSize);
             painter->fillRect(box, swatch);
             painter->setPen(colours.faint);
             painter->drawRect(box);
@@ -408,7 +408,7 @@ int GridView::fittedWidth(int column) const {
         const QString text = cell.data().toString();
         const QString choice = cell.data(GridModel::ColourRole).toString();
         const bool hasSwatch = swatchColour(text).isValid() || swatchColour(choice).isValid();
-        const int swatch = hasSwatch ? SwatchSize + 8 : 0;
+        const int swatch = hasSwatch ? CellSwatchSize + 8 : 0;
         const int tag = tagWidth(font(), cell.data(GridModel::TagRole).toString());
         width = std::max(width, figuresWidth(metrics, text) + swatch + tag);
     }

@@ -23,12 +23,6 @@ namespace {
 
 constexpr int WidestTitle = 260;
 
-QLabel* roleLabel(const char* role, QWidget* parent) {
-    auto* label = new QLabel(parent);
-    label->setProperty("role", role);
-    return label;
-}
-
 } // namespace
 
 RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)

@@ -21,7 +21,7 @@ QString nameOf(const QString& key) {
     return QString::fromUtf8(QByteArray::fromBase64(key.toLatin1(), QByteArray::Base64UrlEncoding));
 }
 
-QSettings settings() {
+QSettings listSettings() {
     return QSettings(QSettings::IniFormat, QSettings::UserScope, QStringLiteral("gravin"),
                      QStringLiteral("lists"));
 }
@@ -71,7 +71,7 @@ SavedLists::SavedLists(const QString& projectFile, const QString& screenId)
     : m_place(fileTag(projectFile) + u'/' + keyOf(screenId)) {}
 
 QStringList SavedLists::names() const {
-    QSettings kept = settings();
+    QSettings kept = listSettings();
     kept.beginGroup(m_place);
     QStringList names;
     for (const QString& key : kept.childKeys())
@@ -81,18 +81,20 @@ QStringList SavedLists::names() const {
 }
 
 ListSetUp SavedLists::find(const QString& name) const {
-    const QByteArray json = settings().value(m_place + u'/' + keyOf(name)).toString().toUtf8();
+    const QByteArray json = listSettings().value(m_place + u'/' + keyOf(name)).toString().toUtf8();
     return setUpFrom(QJsonDocument::fromJson(json).object());
 }
 
 bool SavedLists::keep(const QString& name, const ListSetUp& setUp) {
-    QSettings kept = settings();
+    QSettings kept = listSettings();
     kept.setValue(m_place + u'/' + keyOf(name),
                   QString::fromUtf8(QJsonDocument(jsonOf(setUp)).toJson(QJsonDocument::Compact)));
     kept.sync();
     return kept.status() == QSettings::NoError;
 }
 
-void SavedLists::forget(const QString& name) { settings().remove(m_place + u'/' + keyOf(name)); }
+void SavedLists::forget(const QString& name) {
+    listSettings().remove(m_place + u'/' + keyOf(name));
+}
 
 } // namespace gravin

@@ -19,4 +19,15 @@ Key RecordChange::keyAfter(const QStringList& keyColumns) const {
     return Key(std::move(values));
 }
 
+QStringList CommittedChange::tables() const {
+    if (!isWhole())
+        return touched;
+    QStringList tables;
+    for (const RecordChange& record : records) {
+        if (!tables.contains(record.table))
+            tables += record.table;
+    }
+    return tables;
+}
+
 } // namespace gravin

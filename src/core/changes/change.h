@@ -8,6 +8,8 @@
 
 #include <QMap>
 
+#include <functional>
+
 namespace gravin {
 
 using FieldValues = QMap<QString, Value>; // by column name
@@ -40,6 +42,14 @@ struct RecordEdit {
     QList<HandedDown> handedDown = {};
 };
 
+// Edits of more records than should be in memory at once: each call gives the next ones, none at
+// the end. Called within the writing transaction, by the session's thread.
+using EditSource = std::function<Result<std::vector<RecordEdit>>(class Session& session)>;
+
+// How a long change is followed: `done` records so far. Answers false to stop it: nothing is
+// changed then. Called in the session's thread.
+using ChangeProgress = std::function<bool(qint64 done)>;
+
 // A unit of work before it is done: all of it happens, with its log entry, or none.
 struct ChangeRequest {
     QString person;
@@ -59,6 +69,9 @@ struct ChangeRequest {
     // Names the change in the log, wherever it is asked for again; empty: it is named when it is
     // written.
     QString uid = {};
+    // After `edits`.
+    EditSource more = {};
+    ChangeProgress progress = {};
     // The answer to an earlier write of this uid was lost: if the log has it, it is not done again.
     bool isRepeated = false;
 };
@@ -87,6 +100,14 @@ struct CommittedChange {
     std::vector<RecordChange> records;
     std::vector<Problem> leftOut = {}; // of a run: why, and of which records
     QString uid = {};                  // not read back from the log
+    // Of a change with so many records that they stand in the log only: how many, of which tables.
+    std::optional<qint64> recordCount = {};
+    QStringList touched = {};
+
+    bool isWhole() const { return !recordCount; }
+    qint64 count() const { return recordCount.value_or(static_cast<qint64>(records.size())); }
+    // In the order of their first record.
+    QStringList tables() const;
 };
 
 // A field that somebody else has changed since it was read.

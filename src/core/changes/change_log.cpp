@@ -2,6 +2,8 @@
 #include "core/changes/change_log.h"
 
 #include "core/base/text.h"
+#include "core/changes/log_seal.h"
+#include "core/database/record_statements.h"
 
 #include <QUuid>
 
@@ -26,23 +28,13 @@ std::optional<qint64> numberFrom(const QVariant& stored) {
     return stored.isNull() ? std::nullopt : std::optional(stored.toLongLong());
 }
 
-// The tables that a change touched, in the order of their first record.
-QStringList tablesOf(const CommittedChange& change) {
-    QStringList tables;
-    for (const RecordChange& record : change.records) {
-        if (!tables.contains(record.table))
-            tables += record.table;
-    }
-    return tables;
-}
-
-// The operation that all records saw; empty when they saw several.
-QString commonOperation(const CommittedChange& change) {
-    for (const RecordChange& record : change.records) {
-        if (record.operation != change.records.front().operation)
+// The operation that all records saw; empty when they saw several, or there are none.
+QString commonOperation(const std::vector<RecordChange>& records) {
+    for (const RecordChange& record : records) {
+        if (record.operation != records.front().operation)
             return QStringLiteral("");
     }
-    return operationName(change.records.front().operation);
+    return records.empty() ? QStringLiteral("") : operationName(records.front().operation);
 }
 
 } // namespace
@@ -52,67 +44,141 @@ QString newChangeUid() { return QUuid::createUuid().toString(QUuid::WithoutBrace
 Result<bool> ChangeLog::exists() { return m_session.hasChangeLog(); }
 
 Status ChangeLog::createTables() {
-    auto present = exists();
-    if (!present)
-        return present.error();
-    if (*present)
+    auto sealed = m_session.hasSealedLog();
+    if (!sealed)
+        return sealed.error();
+    if (*sealed)
         return done();
     for (const QString& statement : m_session.dialect().changeLogSchema()) {
         if (Status created = m_session.command(statement); !created)
             return created;
     }
-    return done();
+    return LogSeal(m_session).adopt();
 }
 
 Status ChangeLog::append(CommittedChange& change, const Catalog& catalog) {
+    LogEntry entry(m_session, catalog);
+    if (Status begun = entry.begin(change); !begun)
+        return begun;
+    if (Status added = entry.add(change.records); !added)
+        return added;
+    return entry.end(change);
+}
+
+LogEntry::LogEntry(Session& session, const Catalog& catalog)
+    : m_session(session)
+    , m_catalog(catalog)
+    , m_hash(std::make_unique<ContentHash>()) {}
+
+LogEntry::~LogEntry() = default;
+
+Status LogEntry::begin(CommittedChange& change) {
+    if (change.uid.isEmpty())
+        change.uid = newChangeUid();
+    m_written = {change.count(), joinEscaped(change.tables()), commonOperation(change.records)};
     auto inserted = m_session.insert(
         QStringLiteral("INSERT INTO gravin_change "
                        "(uid, at, person, screen, action, note, undoes, records, tables, op) "
                        "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-        {change.uid.isEmpty() ? newChangeUid() : change.uid, change.at, notNull(change.person),
-         notNull(change.screen), notNull(change.action), notNull(change.note),
-         orNull(change.undoes), static_cast<qint64>(change.records.size()),
-         joinEscaped(tablesOf(change)), commonOperation(change)},
+        {change.uid, change.at, notNull(change.person), notNull(change.screen),
+         notNull(change.action), notNull(change.note), orNull(change.undoes), m_written.count,
+         notNull(m_written.tables), notNull(m_written.op)},
         {QStringLiteral("id")});
     if (!inserted)
         return inserted.error();
-    change.id = inserted->value(0).toLongLong();
-    for (size_t i = 0; i < change.records.size(); ++i) {
-        Status appended =
-            appendRecord(change.id, static_cast<qint64>(i), change.records[i], catalog);
-        if (!appended)
-            return appended;
+    m_id = change.id = inserted->value(0).toLongLong();
+    return done();
+}
+
+Status LogEntry::add(const std::vector<RecordChange>& records) {
+    if (records.empty())
+        return done();
+    const Dialect& dialect = m_session.dialect();
+    const QString op = commonOperation(records);
+    m_added.op = m_added.count == 0 || m_added.op == op ? op : QStringLiteral("");
+    std::vector<QVariantList> recordRows;
+    std::vector<QVariantList> fieldRows;
+    for (const RecordChange& record : records) {
+        const qint64 sequence = m_added.count++;
+        if (!m_tables.contains(record.table))
+            m_tables += record.table;
+        const QString key = record.key.encoded();
+        const QString operation = operationName(record.operation);
+        const QVariant rowNumber = orNull(record.rowNumber);
+        recordRows.push_back({m_id, sequence, record.table, key, operation, rowNumber});
+        m_hash->addRecord(sequence, record.table, key, operation, rowNumber);
+        const FieldValues& columns =
+            record.operation == Operation::Delete ? record.before : record.after;
+        for (auto field = columns.begin(); field != columns.end(); ++field) {
+            const ColumnType type = typeOf(m_catalog, record.table, field.key());
+            const QVariant before = dialect.encodeForLog(record.before.value(field.key()), type);
+            const QVariant after = dialect.encodeForLog(record.after.value(field.key()), type);
+            fieldRows.push_back({m_id, sequence, field.key(), before, after});
+            m_hash->addField(field.key(), before, after);
+        }
+    }
+    Status inserted = insertRows(QStringLiteral("gravin_record (change_id, seq, table_name, "
+                                                "record_key, op, hidden_row)"),
+                                 6, recordRows);
+    if (inserted)
+        inserted = insertRows(
+            QStringLiteral("gravin_field (change_id, seq, column_name, old_value, new_value)"), 5,
+            fieldRows);
+    return inserted;
+}
+
+Status LogEntry::insertRows(const QString& into, int columns,
+                            const std::vector<QVariantList>& rows) {
+    const QString one = u'(' + QStringList(columns, QStringLiteral("?")).join(u',') + u')';
+    size_t next = 0;
+    for (const size_t count : RowsAtOnce) {
+        if (rows.size() - next < count)
+            continue;
+        const QString statement =
+            QStringLiteral("INSERT INTO %1 VALUES %2")
+                .arg(into, QStringList(static_cast<qsizetype>(count), one).join(u','));
+        for (; rows.size() - next >= count; next += count) {
+            QVariantList values;
+            values.reserve(static_cast<qsizetype>(count) * columns);
+            for (size_t row = next; row < next + count; ++row)
+                values += rows[row];
+            if (auto inserted = m_session.execute(statement, values); !inserted)
+                return inserted.error();
+        }
     }
     return done();
 }
 
-Status ChangeLog::appendRecord(qint64 changeId, qint64 sequence, const RecordChange& record,
-                               const Catalog& catalog) {
-    auto inserted = m_session.execute(
-        QStringLiteral(
-            "INSERT INTO gravin_record (change_id, seq, table_name, record_key, op, hidden_row) "
-            "VALUES (?, ?, ?, ?, ?, ?)"),
-        {changeId, sequence, record.table, record.key.encoded(), operationName(record.operation),
-         orNull(record.rowNumber)});
-    if (!inserted)
-        return inserted.error();
-
-    const QString addField = QStringLiteral(
-        "INSERT INTO gravin_field (change_id, seq, column_name, old_value, new_value) "
-        "VALUES (?, ?, ?, ?, ?)");
-    const FieldValues& columns =
-        record.operation == Operation::Delete ? record.before : record.after;
-    for (auto field = columns.begin(); field != columns.end(); ++field) {
-        const ColumnType type = typeOf(catalog, record.table, field.key());
-        const Dialect& dialect = m_session.dialect();
-        auto added = m_session.execute(
-            addField, {changeId, sequence, field.key(),
-                       dialect.encodeForLog(record.before.value(field.key()), type),
-                       dialect.encodeForLog(record.after.value(field.key()), type)});
-        if (!added)
-            return added.error();
+Status LogEntry::end(CommittedChange& change) {
+    m_added.tables = joinEscaped(m_tables);
+    if (!(m_added == m_written)) {
+        auto updated = m_session.execute(
+            QStringLiteral("UPDATE gravin_change SET records = ?, tables = ?, op = ? WHERE id = ?"),
+            {m_added.count, notNull(m_added.tables), notNull(m_added.op), m_id});
+        if (!updated)
+            return updated.error();
     }
-    return done();
+    if (m_added.count != static_cast<qint64>(change.records.size())) {
+        change.recordCount = m_added.count;
+        change.touched = m_tables;
+    }
+    return LogSeal(m_session).add(m_id, m_hash->finish(change, m_added.tables, m_added.op));
+}
+
+Result<qint64> ChangeLog::trim(qint64 upTo) {
+    auto concerned = m_session.scalar(
+        QStringLiteral("SELECT count(DISTINCT change_id) FROM gravin_record WHERE change_id <= ?"),
+        {upTo});
+    if (!concerned)
+        return concerned.error();
+    for (const char* table : {"gravin_field", "gravin_record"}) {
+        auto deleted = m_session.execute(
+            QStringLiteral("DELETE FROM %1 WHERE change_id <= ?").arg(QLatin1String(table)),
+            {upTo});
+        if (!deleted)
+            return deleted.error();
+    }
+    return concerned->toLongLong();
 }
 
 Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {

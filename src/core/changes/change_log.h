@@ -4,6 +4,8 @@
 #include "core/changes/change.h"
 #include "core/database/session.h"
 
+#include <memory>
+
 namespace gravin {
 
 // One line of the change log.
@@ -30,6 +32,38 @@ struct LogFilter {
     qint64 limit = -1;
 };
 
+// One change while it is written to the log, in parts where it has many records. Requires: a
+// writing transaction is open. Belongs to its session's thread.
+class LogEntry {
+public:
+    // Both must outlive the entry.
+    LogEntry(Session& session, const Catalog& catalog);
+    ~LogEntry();
+
+    // Sets the change's id and, where it has none, its uid.
+    Status begin(CommittedChange& change);
+    Status add(const std::vector<RecordChange>& records);
+    // Makes what the log says of the change fit what was added, and seals it.
+    Status end(CommittedChange& change);
+
+private:
+    struct Header {
+        qint64 count = 0;
+        QString tables;
+        QString op;
+        friend bool operator==(const Header&, const Header&) = default;
+    };
+    Status insertRows(const QString& into, int columns, const std::vector<QVariantList>& rows);
+
+    Session& m_session;
+    const Catalog& m_catalog;
+    std::unique_ptr<class ContentHash> m_hash;
+    qint64 m_id = 0;
+    Header m_written; // with the change's row
+    Header m_added;
+    QStringList m_tables;
+};
+
 // The change log in the user's database: its tables, appending within the writing transaction,
 // and reading. Values are kept exactly as the engine stores them. Belongs to its session's thread.
 class ChangeLog {
@@ -45,6 +79,11 @@ public:
     // Appends a change and sets its id. Requires: a writing transaction is open.
     Status append(CommittedChange& change, const Catalog& catalog);
 
+    // Trims what old changes say of their records, up to and with this one: they can then not be
+    // rolled back any more. The changes themselves and their hashes stay. Answers how many changes
+    // lost records. Requires: a writing transaction is open.
+    Result<qint64> trim(qint64 upTo);
+
     // Newest first. An absent log is an empty one.
     Result<std::vector<ChangeSummary>> list(const LogFilter& filter);
     Result<CommittedChange> change(qint64 id, const Catalog& catalog);
@@ -55,9 +94,6 @@ public:
                                   qint64 afterId);
 
 private:
-    Status appendRecord(qint64 changeId, qint64 sequence, const RecordChange& record,
-                        const Catalog& catalog);
-
     Session& m_session;
 };
 

@@ -2,6 +2,7 @@
 #include "core/changes/change_writer.h"
 
 #include "core/base/text.h"
+#include "core/changes/log_seal.h"
 #include "core/database/record_statements.h"
 #include "core/records/database_rules.h"
 #include "core/value/text_form.h"
@@ -29,11 +30,6 @@ std::vector<Value> pick(const Table& table, const ProposedValues& values,
     return picked;
 }
 
-bool anyNull(const std::vector<Value>& values) {
-    return std::any_of(values.begin(), values.end(),
-                       [](const Value& value) { return value.isNull(); });
-}
-
 ProposedValues proposed(const Record& record) {
     return ProposedValues(record.values.begin(), record.values.end());
 }
@@ -55,6 +51,9 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
     m_change.uid = request.uid;
     m_failure = {};
     m_gaps.clear();
+    m_deleted.clear();
+    m_inserted.clear();
+    m_toDelete.clear();
     m_present = Present::take();
     if (!m_session.spec().changeLog)
         return WriteFailure{
@@ -89,43 +88,68 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
         return WriteFailure{status.error(), {}, {}};
     if (!applyAll(request))
         return m_failure;
-    if (m_change.records.empty())
+    LogEntry entry(m_session, m_catalog);
+    if (request.more && !applyMore(request, entry))
+        return m_failure;
+    if (m_change.count() == 0)
         return m_change;
 
-    status = m_log.append(m_change, m_catalog);
+    if (status = m_change.id == 0 ? entry.begin(m_change) : done(); status)
+        status = entry.add(m_change.records);
+    if (status)
+        status = entry.end(m_change);
     if (status)
         status = transaction.commit();
     if (!status) {
-        const RecordChange& last = m_change.records.back();
-        refuseByEngine(status.error(), *m_catalog.table(last.table), last.key);
+        const Table* table = m_catalog.table(m_change.tables().value(0));
+        refuseByEngine(status.error(), *table,
+                       m_change.records.empty() ? Key() : m_change.records.back().key);
         return m_failure;
     }
+    // What fails here is done by whoever writes next.
+    (void)LogSeal(m_session).chainWaiting();
     return m_change;
 }
 
-// What a rollback restores may depend on other records in ways that only the database's own
-// triggers know. So what it refuses at first is tried again when the rest is done, as long as that
-// helps.
 ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
-    struct Pending {
-        RecordEdit edit;
-        size_t place;
-    };
     std::vector<Pending> pending;
+    pending.reserve(request.edits.size());
     for (const RecordEdit& edit : request.edits)
         pending.push_back({edit, pending.size()});
     for (const RecordEdit& edit : request.edits) {
         if (edit.operation == Operation::Delete)
             m_toDelete.insert({edit.table, edit.key}, edit.before);
     }
-    const bool handsDown =
-        std::any_of(request.edits.begin(), request.edits.end(),
-                    [](const RecordEdit& edit) { return !edit.handedDown.isEmpty(); });
+    if (const Step applied = applyPending(std::move(pending), request); !applied)
+        return applied;
+    if (m_gaps.empty() || request.more)
+        return Nothing{};
+    return failForGaps();
+}
+
+// What a rollback restores may depend on other records in ways that only the database's own
+// triggers know. So what it refuses at first is tried again when the rest is done, as long as that
+// helps.
+ChangeWriter::Step ChangeWriter::applyPending(std::vector<Pending> pending,
+                                              const ChangeRequest& request) {
+    const bool handsDown = std::any_of(pending.begin(), pending.end(), [](const Pending& each) {
+        return !each.edit.handedDown.isEmpty();
+    });
     const bool mayTryAgain = request.restoring && pending.size() > 1;
     const bool mayReturn = mayTryAgain || mayGoOn(request);
     while (!pending.empty()) {
         std::vector<Pending> refused;
-        for (auto& [edit, place] : pending) {
+        for (size_t next = 0; next < pending.size(); ++next) {
+            if (!mayContinue(request))
+                return Stop{};
+            const auto together = applyTogether(pending, next, request);
+            if (!together)
+                return Stop{};
+            if (*together > 0) {
+                next += *together - 1;
+                continue;
+            }
+            auto& [edit, place] = pending[next];
             const size_t recordsBefore = m_change.records.size();
             if (Status set = mayReturn ? m_session.setSavepoint() : done(); !set)
                 return fail(set.error());
@@ -145,7 +169,7 @@ ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
                 return Stop{};
             if (Status returned = m_session.returnToSavepoint(); !returned)
                 return fail(returned.error());
-            m_change.records.resize(recordsBefore);
+            forgetFrom(recordsBefore);
             if (!goesOn)
                 refused.push_back({std::move(edit), place});
         }
@@ -153,15 +177,17 @@ ChangeWriter::Step ChangeWriter::applyAll(const ChangeRequest& request) {
             return Stop{};
         pending = std::move(refused);
     }
-    if (m_gaps.empty())
-        return Nothing{};
+    return Nothing{};
+}
+
+ChangeWriter::Stop ChangeWriter::failForGaps() {
     m_failure = {
         {ErrorKind::Refused, say("%1 that this change has to ask for.")
                                  .arg(counted(static_cast<qint64>(m_gaps.size()),
                                               say("value is missing"), say("values are missing")))},
         std::move(m_gaps),
         {}};
-    return Stop{};
+    return {};
 }
 
 ChangeWriter::Step ChangeWriter::takeHandedDown(RecordEdit& edit) {
@@ -186,6 +212,22 @@ bool ChangeWriter::mayGoOn(const ChangeRequest& request) const {
 }
 
 ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeRequest& request) {
+    const auto table = tableFor(edit);
+    if (!table)
+        return Stop{};
+    switch (edit.operation) {
+    case Operation::Insert:
+        return insert(**table, edit, request);
+    case Operation::Update:
+        return update(**table, edit, request);
+    case Operation::Delete:
+        return remove(**table, edit);
+    }
+    return fail({ErrorKind::Usage, {}});
+}
+
+// Where the edit is written; it may be.
+Result<const Table*, ChangeWriter::Stop> ChangeWriter::tableFor(const RecordEdit& edit) {
     const Table* table = m_catalog.table(edit.table);
     if (!table)
         return fail({ErrorKind::Usage, say("There is no table %1.").arg(edit.table)});
@@ -199,15 +241,7 @@ ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeReque
     }
     if (!m_session.spec().allowed.allow(edit.operation))
         return fail({ErrorKind::ReadOnly, say("This connection does not allow it.")});
-    switch (edit.operation) {
-    case Operation::Insert:
-        return insert(*table, edit, request);
-    case Operation::Update:
-        return update(*table, edit, request);
-    case Operation::Delete:
-        return remove(*table, edit);
-    }
-    return fail({ErrorKind::Usage, {}});
+    return table;
 }
 
 ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& edit,
@@ -294,22 +328,11 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
         return fail(current.error());
     if (!*current)
         return conflict({table.name, edit.key, true, {}});
-    const FieldValues now = fieldValues(table, **current);
-
-    // Three ways, field by field: what they did not touch is mine, the same value is no clash.
-    FieldValues written;
-    RecordConflict clash{table.name, edit.key, false, {}};
-    for (auto field = edit.after.begin(); field != edit.after.end(); ++field) {
-        const Value theirs = now.value(field.key());
-        if (now.contains(field.key()) && theirs == field.value())
-            continue;
-        const Value before = edit.before.value(field.key(), theirs);
-        if (before != theirs)
-            clash.fields.push_back({field.key(), before, theirs, field.value()});
-        written.insert(field.key(), field.value());
-    }
-    if (!clash.fields.empty())
-        return conflict(std::move(clash));
+    const auto wanted = merged(table, edit, **current);
+    if (!wanted)
+        return Stop{};
+    const FieldValues& now = wanted->now;
+    const FieldValues& written = wanted->written;
     if (written.isEmpty())
         return Nothing{};
 
@@ -334,15 +357,40 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
             {ErrorKind::Database,
              say("%1 records answer to the key of one. Nothing was changed.").arg(*executed)});
 
-    RecordChange change{Operation::Update, table.name, (*current)->key, now, written};
-    auto stored = readBack(table, change.keyAfter(table.key));
+    const RecordChange moved{Operation::Update, table.name, (*current)->key, now, written};
+    auto stored = readBack(table, moved.keyAfter(table.key));
     if (!stored)
         return fail(stored.error());
     if (auto checked = checkStored(table, *stored, &**current, request); !checked)
         return checked;
-    const FieldValues after = fieldValues(table, *stored);
-    change.before.clear();
-    change.after.clear();
+    logUpdate(table, (*current)->key, now, *stored);
+    return Nothing{};
+}
+
+// Three ways, field by field: what they did not touch is mine, the same value is no clash.
+Result<ChangeWriter::Merged, ChangeWriter::Stop>
+ChangeWriter::merged(const Table& table, const RecordEdit& edit, const Record& current) {
+    Merged merged{fieldValues(table, current), {}};
+    RecordConflict clash{table.name, edit.key, false, {}};
+    for (auto field = edit.after.begin(); field != edit.after.end(); ++field) {
+        const Value theirs = merged.now.value(field.key());
+        if (merged.now.contains(field.key()) && theirs == field.value())
+            continue;
+        const Value before = edit.before.value(field.key(), theirs);
+        if (before != theirs)
+            clash.fields.push_back({field.key(), before, theirs, field.value()});
+        merged.written.insert(field.key(), field.value());
+    }
+    if (!clash.fields.empty())
+        return conflict(std::move(clash));
+    return merged;
+}
+
+// With what the database made of it.
+void ChangeWriter::logUpdate(const Table& table, const Key& key, const FieldValues& now,
+                             const Record& stored) {
+    RecordChange change{Operation::Update, table.name, key, {}, {}};
+    const FieldValues after = fieldValues(table, stored);
     for (auto field = after.begin(); field != after.end(); ++field) {
         if (now[field.key()] == field.value())
             continue;
@@ -351,16 +399,10 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
     }
     if (!change.after.isEmpty())
         m_change.records.push_back(std::move(change));
-    return Nothing{};
 }
 
 ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& edit) {
-    const bool alreadyOnTheWay = std::any_of(
-        m_change.records.begin(), m_change.records.end(), [&](const RecordChange& done) {
-            return done.operation == Operation::Delete && done.table == table.name &&
-                   done.key == edit.key;
-        });
-    if (alreadyOnTheWay)
+    if (m_deleted.contains({table.name, edit.key}))
         return Nothing{};
     if (m_removing.size() >= MaximumCascadeDepth)
         return fail(
@@ -406,8 +448,18 @@ ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& ed
         return fail(
             {ErrorKind::Database,
              say("%1 records answer to the key of one. Nothing was deleted.").arg(*executed)});
+    m_deleted.insert({table.name, edit.key});
     m_change.records.push_back(std::move(change));
     return Nothing{};
+}
+
+// A step was taken back.
+void ChangeWriter::forgetFrom(size_t records) {
+    for (size_t i = records; i < m_change.records.size(); ++i) {
+        if (m_change.records[i].operation == Operation::Delete)
+            m_deleted.remove({m_change.records[i].table, m_change.records[i].key});
+    }
+    m_change.records.resize(records);
 }
 
 // What refers to a record that is about to go: references that the database would empty are

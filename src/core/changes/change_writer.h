@@ -6,6 +6,8 @@
 #include "core/database/session.h"
 #include "core/records/table_reader.h"
 
+#include <QSet>
+
 namespace gravin {
 
 // The one door for writes. Inline edits, forms, bulk updates and rollbacks all come through
@@ -28,7 +30,34 @@ private:
     struct Stop {}; // m_failure says why
     using Step = Result<Nothing, Stop>;
 
+    struct Pending {
+        RecordEdit edit;
+        size_t place;
+    };
+    // What an update comes to on the record as it is now.
+    struct Merged {
+        FieldValues now;
+        FieldValues written; // empty: it is so already
+    };
     Step applyAll(const ChangeRequest& request);
+    Step applyMore(const ChangeRequest& request, LogEntry& entry);
+    Step applyPending(std::vector<Pending> pending, const ChangeRequest& request);
+    // Where updates of one table follow each other, they are read, written and read back by a few
+    // statements for many. Answers how many from `first` on were done so; 0: they have to be done
+    // one by one, which then also says what stands in the way.
+    Result<size_t, Stop> applyTogether(const std::vector<Pending>& pending, size_t first,
+                                       const ChangeRequest& request);
+    Step updateTogether(const Table& table, const std::vector<Pending>& pending, size_t first,
+                        size_t count, const ChangeRequest& request);
+    Step writeTogether(const Table& table, const QStringList& columns, const std::vector<Key>& keys,
+                       const std::vector<const FieldValues*>& after);
+    Result<Merged, Stop> merged(const Table& table, const RecordEdit& edit, const Record& current);
+    Result<const Table*, Stop> tableFor(const RecordEdit& edit);
+    void logUpdate(const Table& table, const Key& key, const FieldValues& now,
+                   const Record& stored);
+    void forgetFrom(size_t records);
+    bool mayContinue(const ChangeRequest& request);
+    Stop failForGaps();
     bool mayGoOn(const ChangeRequest& request) const;
     Step takeHandedDown(RecordEdit& edit);
     Step apply(const RecordEdit& edit, const ChangeRequest& request);
@@ -60,11 +89,13 @@ private:
     ChangeLog m_log;
     CommittedChange m_change;
     QHash<size_t, FieldValues> m_inserted; // by the place of the edit
+    QSet<std::pair<QString, Key>> m_deleted;
     // What the request itself deletes, with what was seen of it.
     QHash<std::pair<QString, Key>, FieldValues> m_toDelete;
     std::vector<std::pair<QString, Key>> m_removing; // deletions under way, outermost first
     bool m_goesOn = false;       // the record that stopped the last step does not stop the run
     std::vector<Problem> m_gaps; // what a run has to ask for
+    qint64 m_logged = 0;         // records that are in the log and not in memory any more
     Present m_present;
     WriteFailure m_failure;
 };

@@ -56,6 +56,11 @@ QString Dialect::rowsOf(const Table& table) const {
                            : quoted(table);
 }
 
+QString Dialect::updateJoined(const QString& target, const QString& rows, const QString& on,
+                              const QString& set) const {
+    return QStringLiteral("UPDATE %1 SET %2 FROM %3 WHERE %4").arg(target, set, rows, on);
+}
+
 QString Dialect::insertStatement(const Table& table, const QList<const Column*>& columns) const {
     QString sql = QStringLiteral("INSERT INTO ") + quoted(table);
     if (columns.isEmpty())

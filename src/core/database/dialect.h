@@ -69,6 +69,13 @@ struct ColumnSpan {
     Value smallest;    // of numbers, dates, times and moments; NULL: not told
     Value largest;
 };
+// How those who chain the change log keep out of each other's way; each but the last in the
+// transaction that chains.
+struct SealingStatements {
+    QString relax; // the commit need not reach the disk: what is lost is done again; may be empty
+    QString enter; // gives 1 to one at a time, at once
+    QString leave; // after the transaction; empty: it ends with it
+};
 bool hasExtremes(const ColumnType& type); // whether a span tells them
 
 // Everything in which engines differ. Each session owns one, and it belongs to that session's
@@ -139,6 +146,9 @@ public:
     // What is inserted into, and that the values of an identity column are meant:
     // INSERT INTO t (a, b) VALUES (?, ?), or with no names at all the database's defaults.
     QString insertStatement(const Table& table, const QList<const Column*>& columns) const;
+    // UPDATE of a table with what another source of rows holds.
+    virtual QString updateJoined(const QString& target, const QString& rows, const QString& on,
+                                 const QString& set) const;
     // Whether an insert can tell what was stored (INSERT … RETURNING); otherwise it only tells the
     // number that the database gave.
     virtual bool tellsWhatItInserts() const { return true; }
@@ -161,8 +171,11 @@ public:
 
     // Statements that make the change log's tables where they are missing.
     virtual QStringList changeLogSchema() const = 0;
-    // Gives one number, above 0 when those tables are there.
+    // Gives one number: 0 when those tables are not there, 1 when the log is one from before its
+    // changes had hashes, 2 when all are there.
     virtual QString changeLogTablesQuery() const = 0;
+    // Requires: the engine is a server's.
+    virtual SealingStatements sealingStatements() const { return {}; }
     // Whether a table that a transaction made goes with it when it is rolled back.
     virtual bool createsTablesInTransactions() const = 0;
     // Whether a transaction is lost with the first statement that fails in it.

@@ -25,7 +25,7 @@ QString presenceLock(qint64 place, int holder) {
     return QStringLiteral("gravin-%1-%2").arg(static_cast<quint64>(place), 0, 16).arg(holder);
 }
 
-MYSQL* connectionOf(const QSqlDatabase& database) {
+MYSQL* mysqlOf(const QSqlDatabase& database) {
     const QVariant handle = database.driver()->handle();
     // The type goes by the name of its structure or by the library's name for it.
     const QByteArray type = handle.typeName();
@@ -132,7 +132,7 @@ QStringList MariaDbDialect::openingStatements(bool readOnly) const {
 }
 
 Status MariaDbDialect::opened(QSqlDatabase& database) {
-    MYSQL* connection = connectionOf(database);
+    MYSQL* connection = mysqlOf(database);
     const std::lock_guard lock(m_mutex);
     // The library goes on without encryption where the server has none.
     if (connection && spec().tls == TlsMode::Require && !mysql_get_ssl_cipher(connection))
@@ -339,21 +339,34 @@ QStringList MariaDbDialect::changeLogSchema() const {
                        "table_name VARCHAR(190) NOT NULL, record_key LONGTEXT NOT NULL, "
                        "op VARCHAR(10) NOT NULL CHECK (op IN ('insert', 'update', 'delete')), "
                        "hidden_row BIGINT, PRIMARY KEY (change_id, seq), "
-                       "KEY gravin_record_by_key (table_name, record_key (100)), "
-                       "FOREIGN KEY (change_id) REFERENCES gravin_change (id))") +
+                       "KEY gravin_record_by_key (table_name, record_key (100)))") +
             options,
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_field ("
                        "change_id BIGINT NOT NULL, seq BIGINT NOT NULL, "
                        "column_name VARCHAR(190) NOT NULL, old_value LONGTEXT, "
-                       "new_value LONGTEXT, PRIMARY KEY (change_id, seq, column_name), "
-                       "FOREIGN KEY (change_id, seq) REFERENCES gravin_record (change_id, seq))") +
+                       "new_value LONGTEXT, PRIMARY KEY (change_id, seq, column_name))") +
+            options,
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_seal (change_id BIGINT PRIMARY KEY, "
+                       "content CHAR(64) NOT NULL, position BIGINT UNIQUE, chain CHAR(64))") +
             options,
     };
 }
 
 QString MariaDbDialect::changeLogTablesQuery() const {
     return QStringLiteral("SELECT count(*) FROM information_schema.TABLES WHERE TABLE_SCHEMA = "
-                          "DATABASE() AND TABLE_NAME = 'gravin_field'");
+                          "DATABASE() AND TABLE_NAME IN ('gravin_field', 'gravin_seal')");
+}
+
+QString MariaDbDialect::updateJoined(const QString& target, const QString& rows, const QString& on,
+                                     const QString& set) const {
+    return QStringLiteral("UPDATE %1 JOIN %2 ON %3 SET %4").arg(target, rows, on, set);
+}
+
+SealingStatements MariaDbDialect::sealingStatements() const {
+    const QString lock = QStringLiteral("(concat('gravin-seal-', left(sha1(DATABASE()), 20))");
+    return {{},
+            QStringLiteral("SELECT GET_LOCK%1, 0)").arg(lock),
+            QStringLiteral("SELECT RELEASE_LOCK%1)").arg(lock)};
 }
 
 QString MariaDbDialect::declaration(FieldKind kind, int length, bool isIndexed) const {

@@ -45,6 +45,9 @@ public:
                                          const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override;
+    QString updateJoined(const QString& target, const QString& rows, const QString& on,
+                         const QString& set) const override;
+    SealingStatements sealingStatements() const override;
     bool createsTablesInTransactions() const override { return false; }
     bool failureEndsTransaction() const override { return false; }
     QString beginWrite() const override { return QStringLiteral("START TRANSACTION READ WRITE"); }

@@ -8,7 +8,7 @@ namespace {
 constexpr int MostMariaDbDigits = 65;
 constexpr int MostMariaDbScale = 30;
 
-QString quoted(const QString& name) {
+QString mariaDbName(const QString& name) {
     QString inside = name;
     return u'`' + inside.replace(u'`', QStringLiteral("``")) + u'`';
 }
@@ -21,7 +21,7 @@ QString byCodePoint(const QString& text) {
 } // namespace
 
 QString MariaDbTranslator::column(const Column& column, Type type) {
-    const QString name = quoted(column.name);
+    const QString name = mariaDbName(column.name);
     switch (type) {
     case Type::Integer:
     case Type::Boolean:
@@ -215,7 +215,7 @@ QString MariaDbTranslator::widened(const QString& sql, Type from, Type to) {
 }
 
 std::optional<QString> MariaDbTranslator::conforming(const Column& column) {
-    const QString name = quoted(column.name);
+    const QString name = mariaDbName(column.name);
     const auto orNull = [&](const QString& condition) {
         return QStringLiteral("(%1 IS NULL OR %2)").arg(name, condition.arg(name));
     };

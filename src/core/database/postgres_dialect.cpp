@@ -19,6 +19,8 @@ namespace {
 
 // Before the name of a person, as a connection's own name.
 constexpr QLatin1String PresencePrefix("gravin: ");
+// A number of our own among the advisory locks of a database.
+constexpr qint64 SealingLock = 0x67726176696e;
 
 // libpq notices the end of a connection only when it reads; the socket knows of it before.
 bool isClosed(int socket) {
@@ -27,7 +29,7 @@ bool isClosed(int socket) {
     return got == 0 || (got < 0 && errno != EAGAIN && errno != EWOULDBLOCK && errno != EINTR);
 }
 
-PGconn* connectionOf(const QSqlDatabase& database) {
+PGconn* postgresOf(const QSqlDatabase& database) {
     const QVariant handle = database.driver()->handle();
     // The type goes by the name of its structure or by libpq's name for it.
     const QByteArray type = handle.typeName();
@@ -99,7 +101,7 @@ QStringList PostgresDialect::openingStatements(bool readOnly) const {
 }
 
 Status PostgresDialect::opened(QSqlDatabase& database) {
-    PGconn* connection = connectionOf(database);
+    PGconn* connection = postgresOf(database);
     const std::lock_guard lock(m_mutex);
     m_connection = connection;
     m_cancel = connection ? PQgetCancel(connection) : nullptr;
@@ -274,7 +276,7 @@ QStringList PostgresDialect::changeLogSchema() const {
                        "undoes bigint, records bigint NOT NULL, tables text NOT NULL, "
                        "op text NOT NULL)"),
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_record ("
-                       "change_id bigint NOT NULL REFERENCES gravin_change (id), "
+                       "change_id bigint NOT NULL, "
                        "seq bigint NOT NULL, table_name text NOT NULL, record_key text NOT NULL, "
                        "op text NOT NULL CHECK (op IN ('insert', 'update', 'delete')), "
                        "hidden_row bigint, PRIMARY KEY (change_id, seq))"),
@@ -286,13 +288,22 @@ QStringList PostgresDialect::changeLogSchema() const {
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_field ("
                        "change_id bigint NOT NULL, seq bigint NOT NULL, "
                        "column_name text NOT NULL, old_value text, new_value text, "
-                       "PRIMARY KEY (change_id, seq, column_name), "
-                       "FOREIGN KEY (change_id, seq) REFERENCES gravin_record (change_id, seq))"),
+                       "PRIMARY KEY (change_id, seq, column_name))"),
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_seal (change_id bigint PRIMARY KEY, "
+                       "content text NOT NULL, position bigint UNIQUE, chain text)"),
     };
 }
 
 QString PostgresDialect::changeLogTablesQuery() const {
-    return QStringLiteral("SELECT CASE WHEN to_regclass('gravin_field') IS NULL THEN 0 ELSE 1 END");
+    return QStringLiteral("SELECT CASE WHEN to_regclass('gravin_field') IS NULL THEN 0 ELSE 1 END "
+                          "+ CASE WHEN to_regclass('gravin_seal') IS NULL THEN 0 ELSE 1 END");
+}
+
+SealingStatements PostgresDialect::sealingStatements() const {
+    return {QStringLiteral("SET LOCAL synchronous_commit = off"),
+            QStringLiteral("SELECT CASE WHEN pg_try_advisory_xact_lock(%1) THEN 1 ELSE 0 END")
+                .arg(SealingLock),
+            {}};
 }
 
 QString PostgresDialect::declaration(FieldKind kind, int length, bool) const {

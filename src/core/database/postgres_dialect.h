@@ -41,6 +41,7 @@ public:
                                          const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override;
+    SealingStatements sealingStatements() const override;
     bool createsTablesInTransactions() const override { return true; }
     bool failureEndsTransaction() const override { return true; }
     QString beginWrite() const override { return QStringLiteral("BEGIN"); }

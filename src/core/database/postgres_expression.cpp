@@ -8,7 +8,7 @@ namespace {
 constexpr int MostPostgresDigits =
     900; // more than it could need; the evaluator's own limit is near
 
-QString quoted(const QString& name) {
+QString postgresName(const QString& name) {
     QString inside = name;
     return u'"' + inside.replace(u'"', QStringLiteral("\"\"")) + u'"';
 }
@@ -21,7 +21,7 @@ QString byBytes(const QString& text) { return text + QStringLiteral(" COLLATE \"
 // Numbers are numeric throughout, so that none can leave its range; a plain comparison keeps the
 // column as it is, for its index.
 QString PostgresTranslator::column(const Column& column, Type type) {
-    const QString name = quoted(column.name);
+    const QString name = postgresName(column.name);
     switch (type) {
     case Type::Integer:
     case Type::Boolean:
@@ -223,7 +223,7 @@ QString PostgresTranslator::widened(const QString& sql, Type from, Type to) {
 }
 
 std::optional<QString> PostgresTranslator::conforming(const Column& column) {
-    const QString name = quoted(column.name);
+    const QString name = postgresName(column.name);
     const auto orNull = [&](const QString& condition) {
         return QStringLiteral("(%1 IS NULL OR %2)").arg(name, condition.arg(name));
     };

@@ -5,6 +5,8 @@
 
 #include <QMap>
 
+#include <array>
+
 namespace gravin {
 
 // The statements by which one record is changed, as the one door for writes sends them; values
@@ -14,6 +16,15 @@ namespace gravin {
 // somebody else was faster.
 SqlFragment updateStatement(const Dialect& dialect, const Table& table, const Key& key,
                             const QMap<QString, Value>& before, const QMap<QString, Value>& after);
+
+// Rows that one statement writes, largest first; each size is prepared once.
+inline constexpr std::array<size_t, 3> RowsAtOnce{128, 16, 1};
+
+// What is written to many records, each by its key: in every row the same columns. Not guarded:
+// the records have been read and locked before. Requires: no key column is written.
+SqlFragment updateManyStatement(const Dialect& dialect, const Table& table,
+                                const QStringList& columns, const std::vector<Key>& keys,
+                                const std::vector<const QMap<QString, Value>*>& after);
 
 // Guarded by key and by every value given in `before`.
 SqlFragment deleteStatement(const Dialect& dialect, const Table& table, const Key& key,

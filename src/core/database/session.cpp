@@ -173,14 +173,24 @@ Result<QVariant> Session::scalar(const QString& sql, const QVariantList& values)
     return answer;
 }
 
-Result<bool> Session::hasChangeLog() {
-    if (!m_hasChangeLog) {
+Result<int> Session::logTables() {
+    if (m_logTables < 2) {
         auto found = scalar(m_dialect->changeLogTablesQuery());
         if (!found)
             return found.error();
-        m_hasChangeLog = found->toInt() > 0;
+        m_logTables = found->toInt();
     }
-    return m_hasChangeLog;
+    return m_logTables;
+}
+
+Result<bool> Session::hasChangeLog() {
+    auto found = logTables();
+    return found ? Result<bool>(*found > 0) : found.error();
+}
+
+Result<bool> Session::hasSealedLog() {
+    auto found = logTables();
+    return found ? Result<bool>(*found > 1) : found.error();
 }
 
 Result<Catalog> Session::readCatalog() {

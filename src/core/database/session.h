@@ -49,6 +49,8 @@ public:
     // Whether the change log's tables are there. Once they are, they are not asked for again: a log
     // that is dropped meanwhile makes the next write fail, and nothing is written.
     Result<bool> hasChangeLog();
+    // And also those of the hashes, which a log from before them has not.
+    Result<bool> hasSealedLog();
 
     Result<Catalog> readCatalog();
     Result<QList<AnswerColumn>> describe(const QString& select);
@@ -85,6 +87,7 @@ public:
     bool isLost() const { return m_lost; }
 
 private:
+    Result<int> logTables();
     Session(ConnectionSpec spec, QString connectionName, std::unique_ptr<Dialect> dialect);
     Result<QSqlQuery*> run(const QString& sql, const QVariantList& values);
     Error failure(const QSqlError& error);
@@ -99,7 +102,7 @@ private:
     // server would refuse that too.
     std::vector<std::unique_ptr<QSqlQuery>> m_failed;
     bool m_inTransaction = false;
-    bool m_hasChangeLog = false;
+    int m_logTables = 0; // as Dialect::changeLogTablesQuery() counts
     bool m_lost = false;
 };
 

@@ -325,7 +325,7 @@ QStringList SqliteDialect::changeLogSchema() const {
                        "tables TEXT NOT NULL, op TEXT NOT NULL)"),
         QStringLiteral(
             "CREATE TABLE IF NOT EXISTS gravin_record ("
-            "change_id INTEGER NOT NULL REFERENCES gravin_change (id), "
+            "change_id INTEGER NOT NULL, "
             "seq INTEGER NOT NULL, table_name TEXT NOT NULL, record_key TEXT NOT NULL, "
             "op TEXT NOT NULL CHECK (op IN ('insert', 'update', 'delete')), hidden_row INTEGER, "
             "PRIMARY KEY (change_id, seq)) WITHOUT ROWID"),
@@ -334,9 +334,9 @@ QStringList SqliteDialect::changeLogSchema() const {
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_field ("
                        "change_id INTEGER NOT NULL, seq INTEGER NOT NULL, "
                        "column_name TEXT NOT NULL, old_value, new_value, "
-                       "PRIMARY KEY (change_id, seq, column_name), "
-                       "FOREIGN KEY (change_id, seq) REFERENCES gravin_record (change_id, seq)) "
-                       "WITHOUT ROWID"),
+                       "PRIMARY KEY (change_id, seq, column_name)) WITHOUT ROWID"),
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_seal (change_id INTEGER PRIMARY KEY, "
+                       "content TEXT NOT NULL, position INTEGER UNIQUE, chain TEXT)"),
     };
 }
 

@@ -55,7 +55,8 @@ public:
                                          const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override {
-        return QStringLiteral("SELECT count(*) FROM sqlite_master WHERE name = 'gravin_field'");
+        return QStringLiteral("SELECT count(*) FROM sqlite_master WHERE name IN ('gravin_field', "
+                              "'gravin_seal')");
     }
     bool createsTablesInTransactions() const override { return true; }
     bool failureEndsTransaction() const override { return false; }

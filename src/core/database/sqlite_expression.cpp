@@ -7,7 +7,7 @@ namespace gravin {
 
 namespace {
 
-QString quoted(const QString& name) {
+QString sqliteName(const QString& name) {
     QString inside = name;
     return u'"' + inside.replace(u'"', QStringLiteral("\"\"")) + u'"';
 }
@@ -21,9 +21,9 @@ QString SqliteTranslator::column(const Column& column, Type type) {
     case Type::Integer:
     case Type::Boolean:
     case Type::Date:
-        return quoted(column.name);
+        return sqliteName(column.name);
     case Type::Text:
-        return quoted(column.name) + QStringLiteral(" COLLATE BINARY");
+        return sqliteName(column.name) + QStringLiteral(" COLLATE BINARY");
     default:
         refuse();
     }
@@ -53,7 +53,7 @@ void SqliteTranslator::require(const Digits&) { refuse(); }
 QString SqliteTranslator::widened(const QString&, Type, Type) { refuse(); }
 
 std::optional<QString> SqliteTranslator::conforming(const Column& column) {
-    const QString name = quoted(column.name);
+    const QString name = sqliteName(column.name);
     const auto orNull = [&](const QString& condition) {
         return QStringLiteral("(%1 IS NULL OR %2)").arg(name, condition);
     };

@@ -16,7 +16,7 @@ namespace {
 
 // A list that people pick from; a table belongs into a lookup.
 constexpr qint64 LargestFile = 1024 * 1024;
-constexpr qsizetype MostChoices = 1000;
+constexpr qsizetype MostFileChoices = 1000;
 
 bool isHeading(const QStringList& row) {
     return row.size() > 1 && row[0].trimmed().compare(u"stored", Qt::CaseInsensitive) == 0 &&
@@ -55,7 +55,7 @@ Result<ChoiceFile> readChoiceFile(const QString& path, const ColumnType& type) {
             ++repeated;
         } else if (!fromText(stored, type)) {
             unfit += stored;
-        } else if (read.choices.size() < MostChoices) {
+        } else if (read.choices.size() < MostFileChoices) {
             const QString label = row.value(1).trimmed();
             read.choices.append(
                 {stored, label.isEmpty() ? stored : label, colourFrom(row.value(2))});
@@ -66,10 +66,10 @@ Result<ChoiceFile> readChoiceFile(const QString& path, const ColumnType& type) {
                             .arg(counted(repeated, say("repeated value"), say("repeated values")));
     if (!unfit.isEmpty())
         read.remarks += say("The column cannot hold %1.").arg(unfit.mid(0, 5).join(u", "));
-    if (read.choices.size() == MostChoices)
+    if (read.choices.size() == MostFileChoices)
         read.remarks += say("Only the first %1 were taken; a longer list belongs into a table with "
                             "a lookup.")
-                            .arg(MostChoices);
+                            .arg(MostFileChoices);
     if (read.choices.isEmpty())
         return Error{ErrorKind::Refused,
                      say("%1 holds no choices. %2").arg(path, read.remarks.join(u' ')).trimmed()};

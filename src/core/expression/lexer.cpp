@@ -7,7 +7,7 @@ namespace gravin {
 
 namespace {
 
-bool isDigit(QChar c) { return c >= u'0' && c <= u'9'; }
+bool isAsciiDigit(QChar c) { return c >= u'0' && c <= u'9'; }
 bool isWordStart(QChar c) { return c.isLetter() || c == u'_' || c.isSurrogate(); }
 bool isWordPart(QChar c) { return isWordStart(c) || c.isDigit() || c.isMark() || c == u'$'; }
 
@@ -25,8 +25,9 @@ public:
                 add(Token::Kind::End, {});
                 return m_tokens;
             }
-            const bool read = isWordStart(peek())                                       ? word()
-                              : isDigit(peek()) || (peek() == u'.' && isDigit(peek(1))) ? number()
+            const bool read = isWordStart(peek()) ? word()
+                              : isAsciiDigit(peek()) || (peek() == u'.' && isAsciiDigit(peek(1)))
+                                  ? number()
                               : peek() == u'\'' ? quoted(Token::Kind::Text)
                               : peek() == u'"'  ? quoted(Token::Kind::QuotedName)
                                                 : symbol();
@@ -59,19 +60,19 @@ private:
     }
 
     bool number() {
-        while (isDigit(peek()))
+        while (isAsciiDigit(peek()))
             ++m_at;
         if (peek() == u'.') {
             ++m_at;
-            while (isDigit(peek()))
+            while (isAsciiDigit(peek()))
                 ++m_at;
         }
-        const bool hasExponent =
-            (peek() == u'e' || peek() == u'E') &&
-            (isDigit(peek(1)) || ((peek(1) == u'+' || peek(1) == u'-') && isDigit(peek(2))));
+        const bool hasExponent = (peek() == u'e' || peek() == u'E') &&
+                                 (isAsciiDigit(peek(1)) ||
+                                  ((peek(1) == u'+' || peek(1) == u'-') && isAsciiDigit(peek(2))));
         if (hasExponent) {
             m_at += 2;
-            while (isDigit(peek()))
+            while (isAsciiDigit(peek()))
                 ++m_at;
         }
         if (isWordStart(peek())) {

@@ -18,10 +18,10 @@ constexpr qsizetype KeptText = 200;
 constexpr qsizetype KeptBuilds = 200;
 constexpr qsizetype MostExamples = 3;
 constexpr double SecondsPerDay = 86'400;
-constexpr double MicrosecondsPerSecond = 1e6;
+constexpr double TallyMicroseconds = 1e6;
 
 double secondsOf(const TimeOfDay& time) {
-    return static_cast<double>(time.microseconds) / MicrosecondsPerSecond;
+    return static_cast<double>(time.microseconds) / TallyMicroseconds;
 }
 
 double secondsOf(const Timestamp& timestamp) {

@@ -10,7 +10,7 @@ namespace gravin {
 namespace {
 
 // Records of a sample that one statement asks for.
-constexpr size_t KeysPerStatement = 200;
+constexpr size_t KeysAsked = 200;
 // Records between two questions whether to go on.
 constexpr qint64 RecordsPerStep = 500;
 // How much of the work the one pass over all records is, where there is a sample too.
@@ -163,9 +163,9 @@ private:
         if (!keys)
             return keys.error();
         m_expected = static_cast<qint64>(keys->size());
-        for (size_t first = 0; first < keys->size(); first += KeysPerStatement) {
+        for (size_t first = 0; first < keys->size(); first += KeysAsked) {
             SqlFragment where{QStringLiteral(" WHERE "), {}};
-            const size_t last = std::min(first + KeysPerStatement, keys->size());
+            const size_t last = std::min(first + KeysAsked, keys->size());
             for (size_t i = first; i < last; ++i) {
                 const SqlFragment condition = m_dialect.keyCondition(m_table, (*keys)[i]);
                 where.sql += (i > first ? QStringLiteral(" OR (") : QStringLiteral("(")) +

@@ -27,7 +27,7 @@ ShownAs shownAsByName(const QString& name) {
 }
 
 // Text longer than this wants more than one line.
-constexpr int LongTextFrom = 200;
+constexpr int LongTextLength = 200;
 
 bool soundsLong(const QString& name) {
     static const QRegularExpression words(
@@ -55,7 +55,7 @@ ShownAs shownAsFor(const Table& table, const Column& column) {
     case TypeKind::Json:
         return ShownAs::LongText;
     case TypeKind::Text:
-        return column.type.length >= LongTextFrom ||
+        return column.type.length >= LongTextLength ||
                        (column.type.length < 0 && soundsLong(column.name))
                    ? ShownAs::LongText
                    : shownAsByName(column.name);

@@ -11,11 +11,6 @@ namespace gravin {
 
 namespace {
 
-bool anyNull(const std::vector<Value>& values) {
-    return std::any_of(values.begin(), values.end(),
-                       [](const Value& value) { return value.isNull(); });
-}
-
 bool isTouched(const QStringList& columns, const QSet<QString>& written) {
     return std::any_of(columns.begin(), columns.end(),
                        [&](const QString& column) { return written.contains(column); });

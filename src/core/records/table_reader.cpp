@@ -219,6 +219,20 @@ Result<std::optional<Record>> TableReader::recordToChange(const Key& key) {
     return std::optional(std::move(records.front()));
 }
 
+Result<std::vector<Record>> TableReader::recordsToChange(const std::vector<Key>& keys) {
+    std::vector<Record> records;
+    for (size_t first = 0; first < keys.size(); first += KeysPerStatement) {
+        const size_t last = std::min(first + KeysPerStatement, keys.size());
+        SqlFragment where = whereKeys(m_session.dialect(), m_table,
+                                      {keys.begin() + static_cast<std::ptrdiff_t>(first),
+                                       keys.begin() + static_cast<std::ptrdiff_t>(last)});
+        where.sql += m_session.dialect().lockingClause(m_table);
+        if (Status status = collect(where, records); !status)
+            return status.error();
+    }
+    return records;
+}
+
 Result<std::vector<Record>> TableReader::recordsByPosition(const std::vector<Key>& keys,
                                                            const SortOrder& sort) {
     if (keys.empty())

@@ -39,6 +39,8 @@ public:
     // The record as it is now, locked against others where the engine locks rows. Requires: a
     // writing transaction is open.
     Result<std::optional<Record>> recordToChange(const Key& key);
+    // Those of these that exist, in any order, in the same way.
+    Result<std::vector<Record>> recordsToChange(const std::vector<Key>& keys);
     // How many records have these values in these columns.
     Result<qint64> countWhere(const QStringList& columns, const std::vector<Value>& values);
     Result<std::vector<Key>> keysWhere(const QStringList& columns,

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/value/value.h"
 
+#include <algorithm>
 #include <cstring>
 
 namespace gravin {
@@ -180,6 +181,11 @@ bool operator==(const Value& a, const Value& b) {
     if (a.kind() == Value::Kind::Double)
         return bitsOf(a.asDouble()) == bitsOf(b.asDouble());
     return a.m_data == b.m_data;
+}
+
+bool anyNull(const std::vector<Value>& values) {
+    return std::any_of(values.begin(), values.end(),
+                       [](const Value& value) { return value.isNull(); });
 }
 
 } // namespace gravin

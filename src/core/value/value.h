@@ -102,4 +102,6 @@ std::optional<QDate> dateFromIso(QStringView text);
 std::optional<TimeOfDay> timeFromIso(QStringView text);
 std::optional<Timestamp> timestampFromIso(QStringView text);
 
+bool anyNull(const std::vector<Value>& values);
+
 } // namespace gravin

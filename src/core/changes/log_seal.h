@@ -1,0 +1,86 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/changes/change_log.h"
+
+#include <QCryptographicHash>
+
+namespace gravin {
+
+// The content of one change as a hash (SHA-256, FIPS 180-4): every part with its kind and its
+// length, so that no two contents read alike. Records come in their order, each one's fields in the
+// order of their names by code units.
+class ContentHash {
+public:
+    ContentHash();
+
+    void addRecord(qint64 sequence, const QString& table, const QString& key, const QString& op,
+                   const QVariant& rowNumber);
+    // Values as the log keeps them.
+    void addField(const QString& column, const QVariant& before, const QVariant& after);
+    // With what the change itself says, which is known last. Lower-case hexadecimal.
+    QString finish(const CommittedChange& change, const QString& tables, const QString& op);
+
+private:
+    void add(const QVariant& part);
+    QCryptographicHash m_hash;
+    QByteArray m_waiting; // gathered, for a hash takes long pieces faster
+};
+
+// What a change's place in the chain is: over the content and what the change before it has.
+// `before`: empty for the first.
+QString chainedHash(const QString& before, qint64 change, const QString& content);
+
+// Where the log is not what was written.
+struct LogDamage {
+    qint64 change = 0; // 0: none in particular
+    QString reason;    // for people, a whole sentence
+};
+
+struct LogVerification {
+    qint64 changes = 0;
+    qint64 trimmed = 0;  // changes whose records were trimmed away on purpose
+    qint64 unsealed = 0; // written, not in the chain yet
+    QString head; // what the newest link of the chain says; kept elsewhere, it shows a cut end
+    std::vector<LogDamage> damages; // at most LogSeal::MostDamages
+    bool isIntact() const { return damages.empty(); }
+};
+
+// Makes the change log evident to tampering: each change has a hash over its content, written with
+// it, and a place in a chain of hashes. On a file the place is given in the writing transaction. On
+// a server that would let writers wait for each other, so a change is chained right after its
+// commit, by whoever comes first, in a short transaction of its own that nobody waits for. Belongs
+// to its session's thread.
+class LogSeal {
+public:
+    static constexpr size_t MostDamages = 100;
+
+    explicit LogSeal(Session& session)
+        : m_session(session) {}
+
+    // Requires: a writing transaction is open, and the change is in it.
+    Status add(qint64 change, const QString& content);
+    // Chains the changes that wait for it. Somebody else at it: done, for they do it.
+    Status chainWaiting();
+    // Gives older changes, of a log that was begun without, their hashes. Requires: a writing
+    // transaction is open.
+    Status adopt();
+
+    // Reads the whole log; asks `isCancelled` between changes. An absent log is intact.
+    // `head`: what a verification said before, to find out whether the end was cut; empty: unknown.
+    Result<LogVerification> verify(const QString& head,
+                                   const std::function<bool()>& isCancelled = {});
+
+private:
+    struct Link {
+        qint64 position = 0;
+        QString chain;
+    };
+    Result<Link> last();
+    Status chain();
+    Result<QString> contentOf(qint64 change);
+
+    Session& m_session;
+};
+
+} // namespace gravin
