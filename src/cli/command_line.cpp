@@ -140,6 +140,8 @@ private:
         addText(reading, "--where", rows->where, "a condition: \"cost > 100 AND done IS TRUE\"");
         addText(reading, "--search", rows->search, "words that stand in any field of the screen");
         addText(reading, "--sort", rows->sort, "columns to sort by: \"a, b DESC\"");
+        addText(reading, "--as-of", rows->asOf,
+                "as they were right after this change, or at this time");
         reading.add_option("--limit", rows->limit, "at most so many records")
             ->check(CLI::NonNegativeNumber);
         reading.add_option("--offset", rows->offset, "leave out so many first")
@@ -207,6 +209,13 @@ private:
         addText(listing, "--since", log->since,
                 "only changes at or after this time (UTC, ISO 8601)");
         addText(listing, "--by", log->by, "only changes of this person");
+        addText(listing, "--field", log->field,
+                "who set this field of the record (with --table and --key)");
+        addText(listing, "--text", log->text,
+                "only changes with this text in screen, action or note");
+        listing.add_flag("--verify", log->verify, "whether the log is what was written");
+        addText(listing, "--head", log->head,
+                "with --verify: the hash that was said before, to find a log cut short");
         listing.add_option("--limit", log->limit, "at most so many")->check(CLI::NonNegativeNumber);
 
         auto show = std::make_shared<ChangeOptions>();
@@ -215,16 +224,36 @@ private:
         addText(showing, "file", show->file, "the project")->required();
         showing.add_option("change", show->change, "the change's number")->required();
 
-        auto back = std::make_shared<ChangeOptions>();
-        CLI::App& rolling = define("rollback", "take a change back", back, runRollback);
+        auto back = std::make_shared<RollbackOptions>();
+        CLI::App& rolling = define("rollback", "take changes back", back, runRollback);
         addText(rolling, "file", back->file, "the project")->required();
-        rolling.add_option("change", back->change, "the change's number")->required();
+        rolling.add_option("change", back->changes, "the changes' numbers");
+        addText(rolling, "--to", back->to, "everything since this change, or this time");
+        addText(rolling, "--by", back->by, "only what this person did");
+        addText(rolling, "--table", back->table, "only what was done to this table");
+        addText(rolling, "--key", back->key, "only what was done to this record (with --table)");
+        addText(rolling, "--field", back->field, "only this field (with --table)");
+        addText(rolling, "--note", back->note, "why, for the log");
         const std::map<std::string, OnConflict> ways{{"stop", OnConflict::Stop},
                                                      {"skip", OnConflict::Skip},
                                                      {"overwrite", OnConflict::Overwrite}};
         rolling.add_option("--on-conflict", back->onConflict, "stop, skip or overwrite")
             ->transform(CLI::CheckedTransformer(ways));
         rolling.add_flag("--dry-run", back->dryRun, "show the plan, write nothing");
+
+        auto note = std::make_shared<NoteOptions>();
+        CLI::App& noting = define("note", "add a note to a change", note, runNote);
+        addText(noting, "file", note->file, "the project")->required();
+        noting.add_option("change", note->change, "the change's number")->required();
+        addText(noting, "text", note->text, "the note")->required();
+
+        auto trim = std::make_shared<TrimOptions>();
+        CLI::App& trimming = define(
+            "trim", "forget what old changes did; they cannot be rolled back then", trim, runTrim);
+        addText(trimming, "file", trim->file, "the project")->required();
+        addText(trimming, "--up-to", trim->upTo, "up to and with this change, or this time")
+            ->required();
+        trimming.add_flag("--dry-run", trim->dryRun, "say how many changes, forget nothing");
     }
 
     CLI::App m_app;

@@ -55,6 +55,7 @@ struct RowsOptions : ScreenOptions {
     QString where;  // an expression; empty: all records
     QString search; // words that have to stand in the screen's fields
     QString sort;
+    QString asOf; // a change or a time; empty: now
     qint64 limit = -1;
     qint64 offset = 0;
 };
@@ -82,9 +83,13 @@ struct LogOptions {
     QString file;
     QString table;
     QString key;
+    QString field; // who set it: with table and key
     QString since;
     QString by;
+    QString text;
+    QString head; // what a verification said before
     qint64 limit = -1;
+    bool verify = false;
     bool json = false;
 };
 int runLog(const LogOptions& options);
@@ -92,11 +97,39 @@ int runLog(const LogOptions& options);
 struct ChangeOptions {
     QString file;
     qint64 change = 0;
-    OnConflict onConflict = OnConflict::Stop;
-    bool dryRun = false;
     bool json = false;
 };
 int runShow(const ChangeOptions& options);
-int runRollback(const ChangeOptions& options);
+
+struct RollbackOptions {
+    QString file;
+    std::vector<qint64> changes;
+    QString to; // a change or a time: everything since
+    QString by; // of this person
+    QString table;
+    QString key;
+    QString field;
+    OnConflict onConflict = OnConflict::Stop;
+    QString note;
+    bool dryRun = false;
+    bool json = false;
+};
+int runRollback(const RollbackOptions& options);
+
+struct NoteOptions {
+    QString file;
+    qint64 change = 0;
+    QString text;
+    bool json = false;
+};
+int runNote(const NoteOptions& options);
+
+struct TrimOptions {
+    QString file;
+    QString upTo; // a change or a time
+    bool dryRun = false;
+    bool json = false;
+};
+int runTrim(const TrimOptions& options);
 
 } // namespace gravin::cli

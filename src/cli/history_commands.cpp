@@ -4,18 +4,85 @@
 #include "cli/opened.h"
 #include "cli/output.h"
 #include "core/base/text.h"
-#include "core/changes/change_log.h"
+#include "core/changes/as_it_was.h"
 #include "core/changes/change_writer.h"
+#include "core/changes/log_seal.h"
 #include "core/project/field_input.h"
 #include "core/value/text_form.h"
 
 namespace gravin::cli {
 
+namespace {
+
+int verifyLog(Opened& opened, const LogOptions& options) {
+    const auto found = LogSeal(*opened.session).verify(options.head);
+    if (!found)
+        return report(found.error(), options.json);
+    if (options.json) {
+        Json damages = Json::array();
+        for (const LogDamage& damage : found->damages)
+            damages.push_back({{"change", damage.change > 0 ? Json(damage.change) : Json(nullptr)},
+                               {"message", utf8(damage.reason)}});
+        print({{"intact", found->isIntact()},
+               {"changes", found->changes},
+               {"trimmed", found->trimmed},
+               {"unsealed", found->unsealed},
+               {"head", utf8(found->head)},
+               {"damages", damages}});
+    } else {
+        for (const LogDamage& damage : found->damages)
+            printLine(damage.reason);
+        if (found->isIntact())
+            printLine(say("The change log is intact: %1. Its newest hash is %2.")
+                          .arg(counted(found->changes, say("change"), say("changes")),
+                               found->head.isEmpty() ? QStringLiteral("–") : found->head));
+    }
+    return found->isIntact() ? Done : RefusedExit;
+}
+
+// Who set a field, and to what, newest first.
+int fieldHistory(Opened& opened, const LogOptions& options, const Table& table, const Key& key) {
+    const Column* column = table.column(options.field);
+    if (!column)
+        return report(
+            {ErrorKind::Usage, say("%1 has no column %2.").arg(table.name, options.field)},
+            options.json);
+    const auto history =
+        ChangeLog(*opened.session).historyOf(table, key, options.field, opened.catalog);
+    if (!history)
+        return report(history.error(), options.json);
+    if (options.json) {
+        Json list = Json::array();
+        for (const FieldHistory& each : *history) {
+            Json entry = jsonOf(each.change);
+            entry["before"] = jsonOf(each.before);
+            entry["after"] = jsonOf(each.after);
+            list.push_back(entry);
+        }
+        print(list);
+        return Done;
+    }
+    QList<QStringList> rows;
+    for (const FieldHistory& each : *history)
+        rows += {QString::number(each.change.id), each.change.at, each.change.person,
+                 toText(each.before, column->type), toText(each.after, column->type)};
+    printTable({say("change"), say("at"), say("by"), say("before"), say("after")}, rows);
+    return Done;
+}
+
+} // namespace
+
 int runLog(const LogOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadOnly);
     if (!opened)
         return report(opened.error(), options.json);
-    LogFilter filter{options.table, options.by, options.since, {}, {}, options.limit};
+    if (options.verify)
+        return verifyLog(*opened, options);
+    LogFilter filter;
+    filter.table = options.table;
+    filter.person = options.by;
+    filter.since = options.since;
+    filter.limit = options.limit;
     if (!options.key.isEmpty()) {
         const Table* table = opened->catalog.table(options.table);
         if (!table)
@@ -26,7 +93,12 @@ int runLog(const LogOptions& options) {
         if (!key)
             return report(key.error(), options.json);
         filter.key = *key;
+        if (!options.field.isEmpty())
+            return fieldHistory(*opened, options, *table, *key);
     }
+    if (!options.field.isEmpty())
+        return report({ErrorKind::Usage, say("--field needs --table and --key.")}, options.json);
+    filter.text = options.text;
     const auto changes = ChangeLog(*opened->session).list(filter);
     if (!changes)
         return report(changes.error(), options.json);
@@ -88,26 +160,73 @@ int runShow(const ChangeOptions& options) {
     return Done;
 }
 
-int runRollback(const ChangeOptions& options) {
+namespace {
+
+// What the options of a rollback mean; Usage where they say too little or too much.
+Result<LogScope> scopeOf(Opened& opened, const RollbackOptions& options) {
+    LogScope scope;
+    scope.changes = options.changes;
+    scope.person = options.by;
+    scope.table = options.table;
+    scope.column = options.field;
+    if (options.changes.empty() && options.to.isEmpty())
+        return Error{ErrorKind::Usage,
+                     say("Name changes to take back, or --to: everything since then.")};
+    if (!options.to.isEmpty()) {
+        const auto moment = momentFrom(*opened.session, options.to);
+        if (!moment)
+            return moment.error();
+        scope.afterId = *moment;
+    }
+    const Table* table = opened.catalog.table(options.table);
+    if (!options.table.isEmpty() && !table)
+        return Error{ErrorKind::Usage, say("There is no table %1.").arg(options.table)};
+    if (!table && !(options.key.isEmpty() && options.field.isEmpty()))
+        return Error{ErrorKind::Usage, say("--key and --field need --table.")};
+    if (!options.field.isEmpty() && !table->column(options.field))
+        return Error{ErrorKind::Usage, say("%1 has no column %2.").arg(table->name, options.field)};
+    if (!options.key.isEmpty()) {
+        auto key = keyFromText(options.key, table->keyTypes());
+        if (!key)
+            return key.error();
+        scope.key = *key;
+    }
+    return scope;
+}
+
+void printSteps(const RollbackPlan& plan, const Catalog& catalog) {
+    for (const RollbackStep& step : plan.steps) {
+        const Table* table = catalog.table(step.table);
+        printLine(say("%1 %2 %3: %4 %5")
+                      .arg(operationName(step.operation), step.table,
+                           keyText(step.key, table ? table->keyTypes() : std::vector<ColumnType>{}),
+                           stateName(step.state), step.reason)
+                      .trimmed());
+    }
+}
+
+} // namespace
+
+int runRollback(const RollbackOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadWrite);
     if (!opened)
         return report(opened.error(), options.json);
-    const auto plan = planRollback(*opened->session, opened->catalog, options.change);
+    const auto scope = scopeOf(*opened, options);
+    if (!scope)
+        return report(scope.error(), options.json);
+    const RollbackChoices choices(options.onConflict);
+    const auto plan = planRollback(*opened->session, opened->catalog, *scope, choices);
     if (!plan)
         return report(plan.error(), options.json);
 
     Json answer = jsonOf(*plan, opened->catalog);
     answer["change"] = nullptr;
-    auto request = rollbackRequest(*plan, options.onConflict);
+    auto request = rollbackRequest(*plan, choices);
     if (!request || options.dryRun) {
         if (options.json)
             print(answer);
         else
-            for (const RollbackStep& step : plan->steps)
-                printLine(say("%1 %2 %3: %4 %5")
-                              .arg(operationName(step.operation), step.table, keyText(step.key, {}),
-                                   stateName(step.state), step.reason)
-                              .trimmed());
+            printSteps(*plan, opened->catalog);
         if (options.dryRun)
             return plan->isClean() ? Done : RefusedExit;
         if (!options.json)
@@ -115,21 +234,78 @@ int runRollback(const ChangeOptions& options) {
         return RefusedExit;
     }
     request->person = personName();
+    if (!options.note.isEmpty())
+        request->note =
+            request->note.isEmpty() ? options.note : request->note + u' ' + options.note;
     ChangeWriter writer(*opened->session, opened->catalog, opened->rules);
     const auto written = writer.write(*request);
     if (!written)
         return report(written.error(), opened->catalog, options.json);
     if (written->id > 0)
         answer["change"] = written->id;
+    QStringList names;
+    for (auto change = plan->changes.rbegin(); change != plan->changes.rend(); ++change)
+        names += QString::number(*change);
     if (options.json)
         print(answer);
     else if (written->id > 0)
-        printLine(say("Change %1: rolled back %2 of change %3.")
+        printLine(say("Change %1: rolled back %2 of %3 %4.")
                       .arg(written->id)
-                      .arg(countedRecords(static_cast<qint64>(written->records.size())))
-                      .arg(options.change));
+                      .arg(countedRecords(written->count()),
+                           names.size() == 1 ? say("change") : say("changes"),
+                           names.join(QStringLiteral(", "))));
     else
         printLine(say("Nothing to roll back: the records already are as they were."));
+    return Done;
+}
+
+int runNote(const NoteOptions& options) {
+    auto opened = openProject(options.file, Session::Access::ReadWrite);
+    if (!opened)
+        return report(opened.error(), options.json);
+    ChangeWriter writer(*opened->session, opened->catalog, opened->rules);
+    const auto written = writer.addNote(options.change, options.text, personName());
+    if (!written)
+        return report(written.error(), opened->catalog, options.json);
+    if (options.json)
+        print({{"change", written->id}});
+    else
+        printLine(say("Change %1: a note on change %2.").arg(written->id).arg(options.change));
+    return Done;
+}
+
+int runTrim(const TrimOptions& options) {
+    auto opened = openProject(options.file, Session::Access::ReadWrite);
+    if (!opened)
+        return report(opened.error(), options.json);
+    const auto moment = momentFrom(*opened->session, options.upTo);
+    if (!moment)
+        return report(moment.error(), options.json);
+    LogFilter filter;
+    filter.upToId = *moment;
+    const auto concerned = ChangeLog(*opened->session).list(filter);
+    if (!concerned)
+        return report(concerned.error(), options.json);
+    const auto count = static_cast<qint64>(concerned->size());
+    if (options.dryRun || count == 0) {
+        if (options.json)
+            print({{"change", nullptr}, {"changes", count}});
+        else
+            printLine(say("%1 could not be rolled back any more.")
+                          .arg(counted(count, say("change"), say("changes"))));
+        return Done;
+    }
+    ChangeWriter writer(*opened->session, opened->catalog, opened->rules);
+    const auto written = writer.trimLog(*moment, personName());
+    if (!written)
+        return report(written.error(), opened->catalog, options.json);
+    if (options.json)
+        print({{"change", written->id}, {"changes", count}});
+    else
+        printLine(say("Change %1: %2, up to change %3, cannot be rolled back any more.")
+                      .arg(written->id)
+                      .arg(counted(count, say("change"), say("changes")))
+                      .arg(*moment));
     return Done;
 }
 

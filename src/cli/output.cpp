@@ -178,7 +178,8 @@ Json jsonOf(const RollbackPlan& plan, const Catalog& catalog) {
         Json entry = {{"table", utf8(step.table)},
                       {"key", jsonOf(step.key, catalog.table(step.table))},
                       {"op", utf8(operationName(step.operation))},
-                      {"state", utf8(stateName(step.state))}};
+                      {"state", utf8(stateName(step.state))},
+                      {"change", step.change}};
         if (!step.reason.isEmpty())
             entry["reason"] = utf8(step.reason);
         if (step.changedBy > 0)

@@ -4,6 +4,7 @@
 #include "cli/opened.h"
 #include "cli/output.h"
 #include "core/base/text.h"
+#include "core/changes/as_it_was.h"
 #include "core/project/field_filter.h"
 #include "core/project/field_input.h"
 #include "core/project/project_file.h"
@@ -179,12 +180,23 @@ Result<Page> readPage(Opened& opened, const BoundScreen& screen, const SortOrder
 } // namespace
 
 int runRows(const RowsOptions& options) {
-    auto opened = openProject(options.file, Session::Access::ReadOnly);
+    // What was is kept in a temporary table.
+    auto opened = openProject(options.file, options.asOf.isEmpty() ? Session::Access::ReadOnly
+                                                                   : Session::Access::ReadWrite);
     if (!opened)
         return report(opened.error(), options.json);
     auto screen = findScreen(*opened, options.screen);
     if (!screen)
         return report(screen.error(), options.json);
+    if (!options.asOf.isEmpty()) {
+        const auto moment = momentFrom(*opened->session, options.asOf);
+        if (!moment)
+            return report(moment.error(), options.json);
+        auto then = lookBack(*opened->session, opened->catalog, *screen->table, *moment);
+        if (!then)
+            return report(then.error(), options.json);
+        screen->table = then->table;
+    }
     const Table& table = *screen->table;
     SortOrder sort;
     if (!options.sort.isEmpty()) {

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Random changes of every type on tables with every kind of key; then each is rolled back, newest
 // first, and after each step the user's tables must be what they were, by the engine's own dump.
+#include "core/changes/as_it_was.h"
+#include "core/changes/log_seal.h"
 #include "support/engines.h"
 
 #include <cmath>
@@ -117,11 +119,87 @@ public:
                 }
             } else if (result->id > 0) {
                 m_dumps.push_back({result->id, std::exchange(before, {})});
+                if (m_keepsCopies)
+                    m_copies.push_back({result->id, copyNow()});
             } else {
                 ASSERT_EQ(m_database.dump(), before);
             }
         }
         ASSERT_GT(m_dumps.size(), static_cast<size_t>(changes) / 2);
+    }
+
+    // Everything since the beginning, as one plan.
+    void takeBackAtOnce() {
+        LogScope all;
+        all.afterId = 0;
+        const auto undone = m_desk.rollBack(all);
+        ASSERT_TRUE(undone) << qPrintable(undone.error().error.sentence +
+                                          undone.error().error.detail);
+        const QString now = m_database.dump();
+        ASSERT_TRUE(now == m_dumps.front().second) << "now:\n"
+                                                   << qPrintable(now) << "\nwas:\n"
+                                                   << qPrintable(m_dumps.front().second);
+    }
+
+    // Any changes, records and fields, in any order; what is in the way is overwritten or left.
+    void takeBackAnything(int times) {
+        for (int i = 0; i < times; ++i) {
+            LogScope scope;
+            const Table& table = m_desk.catalog().tables[lessThan(3)];
+            switch (lessThan(4)) {
+            case 0:
+                for (int n = 1 + lessThan(4); n > 0; --n)
+                    scope.changes.push_back(
+                        m_dumps[static_cast<size_t>(lessThan(static_cast<int>(m_dumps.size())))]
+                            .first);
+                break;
+            case 1:
+                scope.afterId = m_dumps.front().first + lessThan(static_cast<int>(m_dumps.size()));
+                break;
+            case 2: {
+                const auto records = *TableReader(m_desk.session(), table).range({}, 0, -1);
+                if (records.empty())
+                    continue;
+                scope.afterId = 0;
+                scope.table = table.name;
+                scope.key =
+                    records[static_cast<size_t>(lessThan(static_cast<int>(records.size())))].key;
+                break;
+            }
+            default:
+                scope.afterId = lessThan(static_cast<int>(m_dumps.back().first));
+                scope.table = table.name;
+                scope.column = table.columns[lessThan(static_cast<int>(table.columns.size()))].name;
+                break;
+            }
+            const QString before = m_database.dump();
+            const auto undone = m_desk.rollBack(scope, static_cast<OnConflict>(lessThan(3)));
+            if (!undone || undone->id == 0)
+                ASSERT_TRUE(m_database.dump() == before) << "refused, but something was done";
+            else
+                m_dumps.push_back({undone->id, before});
+        }
+    }
+
+    // What was is kept as a copy after each change, and looked back at in the end.
+    void keepCopies() { m_keepsCopies = true; }
+    void compareCopies() {
+        for (const auto& [change, copy] : m_copies) {
+            for (const Table& table : m_desk.catalog().tables) {
+                const auto was = lookBack(m_desk.session(), m_desk.catalog(), table, change);
+                ASSERT_TRUE(was) << qPrintable(was.error().sentence + was.error().detail);
+                const QStringList now = recordsOf(*was->table);
+                const QStringList then = copy.value(table.name);
+                ASSERT_TRUE(now == then)
+                    << "after change " << change << " " << qPrintable(table.name) << "\nshown:\n"
+                    << qPrintable(now.join(u'\n')) << "\nwas:\n"
+                    << qPrintable(then.join(u'\n'));
+            }
+        }
+        const auto verified = LogSeal(m_desk.session()).verify({});
+        ASSERT_TRUE(verified);
+        for (const LogDamage& damage : verified->damages)
+            ADD_FAILURE() << qPrintable(damage.reason);
     }
 
     void takeBackOneByOne() {
@@ -143,6 +221,29 @@ public:
     }
 
 private:
+    // Every record as one line, without what the database computes; in a fixed order.
+    QStringList recordsOf(const Table& table) {
+        QStringList lines;
+        const auto records = TableReader(m_desk.session(), table).range({}, 0, -1);
+        EXPECT_TRUE(records) << qPrintable(records.error().sentence + records.error().detail);
+        for (const Record& record : *records) {
+            QStringList parts;
+            for (qsizetype i = 0; i < table.columns.size(); ++i) {
+                if (!table.columns[i].computed)
+                    parts += record.values[static_cast<size_t>(i)].encoded();
+            }
+            lines += parts.join(u'|');
+        }
+        lines.sort();
+        return lines;
+    }
+    QMap<QString, QStringList> copyNow() {
+        QMap<QString, QStringList> copy;
+        for (const Table& table : m_desk.catalog().tables)
+            copy.insert(table.name, recordsOf(table));
+        return copy;
+    }
+
     int lessThan(int limit) { return static_cast<int>(m_chance() % static_cast<unsigned>(limit)); }
 
     QString randomText() {
@@ -272,6 +373,8 @@ private:
     Desk m_desk;
     std::vector<std::pair<qint64, QString>> m_dumps;
     int m_refused = 0;
+    bool m_keepsCopies = false;
+    std::vector<std::pair<qint64, QMap<QString, QStringList>>> m_copies;
 };
 
 class RollbackProperty : public ::testing::TestWithParam<std::tuple<Engine, unsigned>> {};
@@ -284,6 +387,53 @@ TEST_P(RollbackProperty, RollingBackRestoresExactly) {
     ASSERT_NO_FATAL_FAILURE(history.make(25));
     ASSERT_NO_FATAL_FAILURE(history.takeBackOneByOne());
 }
+
+TEST_P(RollbackProperty, EverythingAtOnceAndWhateverWasTakenBackBefore) {
+    const auto [engine, seed] = GetParam();
+    if (!serversAreThere())
+        GTEST_SKIP() << "run by tests/support/with-servers.sh";
+    RandomHistory history(engine, seed + 100);
+    ASSERT_NO_FATAL_FAILURE(history.make(20));
+    ASSERT_NO_FATAL_FAILURE(history.takeBackAnything(8));
+    ASSERT_NO_FATAL_FAILURE(history.takeBackAtOnce());
+}
+
+TEST_P(RollbackProperty, AsItWasIsWhatItWas) {
+    const auto [engine, seed] = GetParam();
+    if (!serversAreThere())
+        GTEST_SKIP() << "run by tests/support/with-servers.sh";
+    RandomHistory history(engine, seed + 200);
+    history.keepCopies();
+    ASSERT_NO_FATAL_FAILURE(history.make(20));
+    ASSERT_NO_FATAL_FAILURE(history.compareCopies());
+}
+
+// The long run: GRAVIN_HISTORIES says how many, GRAVIN_FIRST_SEED from where on.
+class LongRun : public ::testing::TestWithParam<Engine> {};
+
+TEST_P(LongRun, OfRandomHistories) {
+    const int histories = qEnvironmentVariableIntValue("GRAVIN_HISTORIES");
+    if (histories == 0 || !serversAreThere())
+        GTEST_SKIP() << "only when it is asked for";
+    const auto first = static_cast<unsigned>(qEnvironmentVariableIntValue("GRAVIN_FIRST_SEED"));
+    for (unsigned seed = first; seed < first + static_cast<unsigned>(histories); ++seed) {
+        SCOPED_TRACE("seed " + std::to_string(seed));
+        RandomHistory history(GetParam(), seed + 1000);
+        history.keepCopies();
+        ASSERT_NO_FATAL_FAILURE(history.make(8));
+        ASSERT_NO_FATAL_FAILURE(history.compareCopies());
+        if (seed % 2 == 0) {
+            ASSERT_NO_FATAL_FAILURE(history.takeBackOneByOne());
+        } else {
+            ASSERT_NO_FATAL_FAILURE(history.takeBackAnything(4));
+            ASSERT_NO_FATAL_FAILURE(history.takeBackAtOnce());
+        }
+    }
+}
+
+INSTANTIATE_TEST_SUITE_P(Engines, LongRun,
+                         testing::Values(Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb),
+                         engineTestName);
 
 INSTANTIATE_TEST_SUITE_P(Seeds, RollbackProperty,
                          ::testing::Combine(::testing::Values(Engine::Sqlite, Engine::PostgreSql,

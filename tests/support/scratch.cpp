@@ -68,10 +68,16 @@ WriteResult Desk::write(std::vector<RecordEdit> edits) {
 }
 
 WriteResult Desk::rollBack(qint64 change, OnConflict onConflict) {
-    const auto plan = planRollback(*m_session, m_catalog, change);
+    LogScope scope;
+    scope.changes = {change};
+    return rollBack(scope, onConflict);
+}
+
+WriteResult Desk::rollBack(const LogScope& scope, const RollbackChoices& choices) {
+    const auto plan = planRollback(*m_session, m_catalog, scope, choices);
     if (!plan)
         return WriteFailure{plan.error(), {}, {}};
-    auto request = rollbackRequest(*plan, onConflict);
+    auto request = rollbackRequest(*plan, choices);
     if (!request)
         return WriteFailure{request.error(), {}, {}};
     return ChangeWriter(*m_session, m_catalog, m_rules).write(*request);

@@ -49,6 +49,7 @@ public:
     WriteResult write(RecordEdit edit);
     WriteResult write(std::vector<RecordEdit> edits);
     WriteResult rollBack(qint64 change, OnConflict onConflict = OnConflict::Stop);
+    WriteResult rollBack(const LogScope& scope, const RollbackChoices& choices = {});
     Record read(const QString& table, const Key& key);
     bool exists(const QString& table, const Key& key);
 

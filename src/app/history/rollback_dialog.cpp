@@ -89,15 +89,19 @@ RollbackDialog::RollbackDialog(Workspace* workspace, qint64 change, QWidget* par
     layout->addLayout(buttons);
     connect(cancel, &QPushButton::clicked, this, &QDialog::reject);
     connect(m_run, &QPushButton::clicked, this, &RollbackDialog::run);
-    connect(m_onConflict, &QComboBox::currentIndexChanged, this, &RollbackDialog::refresh);
+    // What is overwritten decides on the steps behind it.
+    connect(m_onConflict, &QComboBox::currentIndexChanged, this, &RollbackDialog::load);
     load();
 }
 
 void RollbackDialog::load() {
     m_workspace->reader()->run<RollbackPlan>(
         this,
-        [change = m_change, catalog = m_workspace->catalog()](Session& session) {
-            return planRollback(session, catalog, change);
+        [change = m_change, choice = onConflict(),
+         catalog = m_workspace->sharedCatalog()](Session& session) {
+            LogScope scope;
+            scope.changes = {change};
+            return planRollback(session, *catalog, scope, choice);
         },
         [this](const Result<RollbackPlan>& plan) { show(plan); });
 }

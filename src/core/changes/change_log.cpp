@@ -181,6 +181,19 @@ Result<qint64> ChangeLog::trim(qint64 upTo) {
     return concerned->toLongLong();
 }
 
+Result<qint64> ChangeLog::trimmedUpTo() {
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return qint64{0};
+    auto bound = m_session.scalar(
+        QStringLiteral("SELECT max(undoes) FROM gravin_change WHERE action = 'trim'"));
+    if (!bound)
+        return bound.error();
+    return bound->toLongLong();
+}
+
 Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
     std::vector<ChangeSummary> changes;
     auto present = exists();
@@ -209,6 +222,18 @@ Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
         narrow(QStringLiteral("c.at >= ?"), {filter.since});
     if (filter.afterId)
         narrow(QStringLiteral("c.id > ?"), {*filter.afterId});
+    if (!filter.text.isEmpty()) {
+        const Dialect& dialect = m_session.dialect();
+        QStringList places;
+        QVariantList texts;
+        for (const char* column : {"c.screen", "c.action", "c.note"}) {
+            places += dialect.containsText(QLatin1String(column));
+            texts += filter.text;
+        }
+        narrow(u'(' + places.join(QStringLiteral(" OR ")) + u')', texts);
+    }
+    if (filter.upToId)
+        narrow(QStringLiteral("c.id <= ?"), {*filter.upToId});
     values += filter.limit < 0 ? std::numeric_limits<qint64>::max() : filter.limit;
 
     Status selected = m_session.select(
@@ -318,6 +343,178 @@ Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
             ErrorKind::Damaged,
             say("Change %1 of the log is damaged at the record “%2”.").arg(id).arg(damaged)};
     return change;
+}
+
+Result<qint64> ChangeLog::lastIdAt(const QString& time) {
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return qint64{0};
+    auto found =
+        m_session.scalar(QStringLiteral("SELECT max(id) FROM gravin_change WHERE at <= ?"), {time});
+    if (!found)
+        return found.error();
+    return found->toLongLong();
+}
+
+namespace {
+
+// What narrows the records of the log to a scope, as far as the engine can.
+SqlFragment whereOf(const LogScope& scope, const Table* table) {
+    SqlFragment where{QStringLiteral(" WHERE 1 = 1"), {}};
+    const auto narrow = [&](const QString& condition, const QVariantList& values) {
+        where.sql += QStringLiteral(" AND ") + condition;
+        where.values += values;
+    };
+    if (!scope.changes.empty()) {
+        QStringList places;
+        QVariantList ids;
+        for (const qint64 id : scope.changes) {
+            places += QStringLiteral("?");
+            ids += id;
+        }
+        narrow(QStringLiteral("r.change_id IN (%1)").arg(places.join(u',')), ids);
+    }
+    if (scope.afterId)
+        narrow(QStringLiteral("r.change_id > ?"), {*scope.afterId});
+    if (!scope.person.isEmpty())
+        narrow(QStringLiteral("r.change_id IN (SELECT id FROM gravin_change WHERE person = ?)"),
+               {scope.person});
+    if (!scope.table.isEmpty())
+        narrow(QStringLiteral("r.table_name = ?"), {scope.table});
+    if (!scope.column.isEmpty())
+        narrow(QStringLiteral("r.op = 'update' AND f.column_name = ?"), {scope.column});
+    if (!scope.key)
+        return where;
+    // An update that changed the key is found under the former one.
+    QStringList places;
+    QVariantList values{scope.key->encoded()};
+    for (const QString& column : table ? table->key : QStringList()) {
+        places += QStringLiteral("?");
+        values += column;
+    }
+    narrow(places.isEmpty()
+               ? QStringLiteral("r.record_key = ?")
+               : QStringLiteral("(r.record_key = ? OR (r.op = 'update' AND EXISTS (SELECT 1 FROM "
+                                "gravin_field k WHERE k.change_id = r.change_id AND k.seq = r.seq "
+                                "AND k.column_name IN (%1))))")
+                     .arg(places.join(u',')),
+           values);
+    return where;
+}
+
+} // namespace
+
+Status ChangeLog::scan(
+    const LogScope& scope, const Catalog& catalog,
+    const std::function<bool(qint64 change, qint64 sequence, RecordChange&& record)>& take) {
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return done();
+    const Table* scoped = catalog.table(scope.table);
+    const SqlFragment where = whereOf(scope, scoped);
+    std::optional<Key> followed = scope.key;
+    qint64 change = 0;
+    qint64 sequence = -1;
+    std::optional<RecordChange> record; // under way
+    bool goesOn = true;
+    QString damaged;
+    const auto finish = [&] {
+        if (!record || !goesOn)
+            return;
+        RecordChange done = std::move(*record);
+        record.reset();
+        if (followed) {
+            if (!(done.keyAfter(scoped ? scoped->key : QStringList()) == *followed))
+                return;
+            followed = done.key;
+        }
+        goesOn = take(change, sequence, std::move(done));
+    };
+    // A table's columns are asked for once, not for each field.
+    const Table* table = nullptr;
+    Status selected = m_session.select(
+        QStringLiteral("SELECT r.change_id, r.seq, r.table_name, r.record_key, r.op, r.hidden_row, "
+                       "f.column_name, f.old_value, f.new_value FROM gravin_record r LEFT JOIN "
+                       "gravin_field f ON f.change_id = r.change_id AND f.seq = r.seq") +
+            where.sql + QStringLiteral(" ORDER BY r.change_id DESC, r.seq DESC"),
+        where.values, [&](const QSqlQuery& row) {
+            const qint64 rowChange = row.value(0).toLongLong();
+            const qint64 rowSequence = row.value(1).toLongLong();
+            if (rowChange != change || rowSequence != sequence || !record) {
+                finish();
+                if (!goesOn)
+                    return false;
+                change = rowChange;
+                sequence = rowSequence;
+                const auto key = Key::decoded(row.value(3).toString());
+                const auto operation = operationFromName(row.value(4).toString());
+                if (!key || !operation) {
+                    damaged = row.value(3).toString();
+                    return false;
+                }
+                record.emplace();
+                record->table = row.value(2).toString();
+                record->key = *key;
+                record->operation = *operation;
+                record->rowNumber = numberFrom(row.value(5));
+                if (!table || table->name != record->table)
+                    table = catalog.table(record->table);
+            }
+            if (row.value(6).isNull())
+                return true;
+            const QString name = row.value(6).toString();
+            const Column* column = table ? table->column(name) : nullptr;
+            const ColumnType type = column ? column->type : ColumnType{};
+            if (record->operation != Operation::Insert)
+                record->before.insert(name, m_session.dialect().decodeFromLog(row.value(7), type));
+            if (record->operation != Operation::Delete)
+                record->after.insert(name, m_session.dialect().decodeFromLog(row.value(8), type));
+            return true;
+        });
+    if (!selected)
+        return selected;
+    if (!damaged.isNull())
+        return Error{
+            ErrorKind::Damaged,
+            say("Change %1 of the log is damaged at the record “%2”.").arg(change).arg(damaged)};
+    finish();
+    return done();
+}
+
+Result<std::vector<FieldHistory>> ChangeLog::historyOf(const Table& table, const Key& key,
+                                                       const QString& column,
+                                                       const Catalog& catalog) {
+    LogScope scope;
+    scope.table = table.written();
+    scope.key = key;
+    std::vector<FieldHistory> history;
+    Status scanned = scan(scope, catalog, [&](qint64 change, qint64, RecordChange&& record) {
+        if (record.before.contains(column) || record.after.contains(column)) {
+            FieldHistory each;
+            each.change.id = change;
+            each.before = record.before.value(column);
+            each.after = record.after.value(column);
+            history.push_back(std::move(each));
+        }
+        return true;
+    });
+    if (!scanned)
+        return scanned.error();
+    for (FieldHistory& each : history) {
+        LogFilter filter;
+        filter.afterId = each.change.id - 1;
+        filter.upToId = each.change.id;
+        auto summary = list(filter);
+        if (!summary)
+            return summary.error();
+        if (!summary->empty())
+            each.change = summary->front();
+    }
+    return history;
 }
 
 Result<qint64> ChangeLog::latestTouching(const QString& table, const Key& key,

@@ -29,7 +29,26 @@ struct LogFilter {
     QString since;          // UTC, ISO 8601; compared as text
     std::optional<Key> key; // only with `table`
     std::optional<qint64> afterId;
+    std::optional<qint64> upToId = {};
+    QString text = {}; // stands in screen, action or note, whatever its case
     qint64 limit = -1;
+};
+
+// What a change did to one field of a record.
+struct FieldHistory {
+    ChangeSummary change;
+    Value before;
+    Value after;
+};
+
+// What part of the log is meant; what is not set does not narrow.
+struct LogScope {
+    std::vector<qint64> changes = {};
+    std::optional<qint64> afterId = {}; // everything since this change, without it
+    QString person = {};
+    QString table = {};
+    std::optional<Key> key = {}; // only with `table`: the record that has this key now, or had last
+    QString column = {}; // only with `table`: updates of this field, and nothing else of them
 };
 
 // One change while it is written to the log, in parts where it has many records. Requires: a
@@ -83,9 +102,23 @@ public:
     // rolled back any more. The changes themselves and their hashes stay. Answers how many changes
     // lost records. Requires: a writing transaction is open.
     Result<qint64> trim(qint64 upTo);
+    // Up to which change this was done; 0: never.
+    Result<qint64> trimmedUpTo();
+
+    // Hands what the scope holds to `take`, newest first, each change's records from the last to
+    // the first, until it answers false. A record is followed through changes of its key.
+    Status
+    scan(const LogScope& scope, const Catalog& catalog,
+         const std::function<bool(qint64 change, qint64 sequence, RecordChange&& record)>& take);
+    // The last change that was committed at this moment (UTC, ISO 8601); 0: none.
+    Result<qint64> lastIdAt(const QString& time);
 
     // Newest first. An absent log is an empty one.
     Result<std::vector<ChangeSummary>> list(const LogFilter& filter);
+    // Who set this field of the record that has this key now, newest first, through changes of its
+    // key down to how it was added.
+    Result<std::vector<FieldHistory>> historyOf(const Table& table, const Key& key,
+                                                const QString& column, const Catalog& catalog);
     Result<CommittedChange> change(qint64 id, const Catalog& catalog);
     // The change that was written under this name; 0: none.
     Result<qint64> idOf(const QString& uid);

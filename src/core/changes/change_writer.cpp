@@ -316,6 +316,7 @@ ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& ed
         return fail(stored.error());
     if (auto checked = checkStored(table, *stored, nullptr, request); !checked)
         return checked;
+    m_deleted.remove({table.name, stored->key});
     m_change.records.push_back(
         {Operation::Insert, table.name, stored->key, {}, fieldValues(table, *stored)});
     return Nothing{};
@@ -397,6 +398,7 @@ void ChangeWriter::logUpdate(const Table& table, const Key& key, const FieldValu
         change.before.insert(field.key(), now[field.key()]);
         change.after.insert(field.key(), field.value());
     }
+    m_deleted.remove({table.name, stored.key});
     if (!change.after.isEmpty())
         m_change.records.push_back(std::move(change));
 }

@@ -26,7 +26,14 @@ public:
     // left out; a change without any record left writes no log entry and has id 0.
     WriteResult write(const ChangeRequest& request);
 
+    // What is said of a change afterwards: a change of its own, with action "note", that names it
+    // as what it undoes. NotFound when there is no such change.
+    WriteResult addNote(qint64 change, const QString& text, const QString& person);
+    // ChangeLog::trim(), logged as a change with action "trim" that names the last one it touched.
+    WriteResult trimLog(qint64 upTo, const QString& person);
+
 private:
+    WriteResult writeOnLog(CommittedChange change, const std::function<Status()>& before);
     struct Stop {}; // m_failure says why
     using Step = Result<Nothing, Stop>;
 

@@ -2,6 +2,7 @@
 // The part of the one door that changes many records at once.
 #include "core/base/text.h"
 #include "core/changes/change_writer.h"
+#include "core/changes/log_seal.h"
 #include "core/database/record_statements.h"
 
 #include <algorithm>
@@ -15,6 +16,62 @@ constexpr size_t FewestTogether = 8;
 // A change that is fed by a source keeps no more records in memory than this.
 constexpr size_t MostKept = 1000;
 } // namespace
+
+WriteResult ChangeWriter::addNote(qint64 change, const QString& text, const QString& person) {
+    CommittedChange note;
+    note.person = person;
+    note.action = QStringLiteral("note");
+    note.note = text;
+    note.undoes = change;
+    return writeOnLog(std::move(note), [&]() -> Status {
+        LogFilter filter;
+        filter.afterId = change - 1;
+        filter.upToId = change;
+        const auto found = m_log.list(filter);
+        if (!found)
+            return found.error();
+        if (found->empty())
+            return Error{ErrorKind::NotFound, say("There is no change %1 in the log.").arg(change)};
+        return done();
+    });
+}
+
+WriteResult ChangeWriter::trimLog(qint64 upTo, const QString& person) {
+    CommittedChange trim;
+    trim.person = person;
+    trim.action = QStringLiteral("trim");
+    trim.undoes = upTo;
+    return writeOnLog(std::move(trim), [&]() -> Status {
+        const auto trimmed = m_log.trim(upTo);
+        return trimmed ? done() : Status(trimmed.error());
+    });
+}
+
+// A change that has no records of its own.
+WriteResult ChangeWriter::writeOnLog(CommittedChange change,
+                                     const std::function<Status()>& before) {
+    if (!m_session.spec().changeLog)
+        return WriteFailure{
+            {ErrorKind::ReadOnly, say("This project keeps no change log.")}, {}, {}};
+    change.at = logTime();
+    Session::Transaction transaction(m_session);
+    const bool tablesFirst = !m_session.dialect().createsTablesInTransactions();
+    Status status = tablesFirst ? m_log.createTables() : done();
+    if (status)
+        status = transaction.begin(false);
+    if (status && !tablesFirst)
+        status = m_log.createTables();
+    if (status)
+        status = before();
+    if (status)
+        status = m_log.append(change, m_catalog);
+    if (status)
+        status = transaction.commit();
+    if (!status)
+        return WriteFailure{status.error(), {}, {}};
+    (void)LogSeal(m_session).chainWaiting();
+    return change;
+}
 
 bool ChangeWriter::mayContinue(const ChangeRequest& request) {
     if (!request.progress ||

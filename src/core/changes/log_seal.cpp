@@ -199,6 +199,11 @@ Status LogSeal::adopt() {
 Result<QString> LogSeal::contentOf(qint64 id) {
     ContentHash hash;
     qint64 sequence = -1;
+    // A server's log is all text, whatever a driver makes of it.
+    const bool isText = !m_session.spec().isFile();
+    const auto asLogged = [isText](const QVariant& value) {
+        return isText && !value.isNull() ? QVariant(value.toString()) : value;
+    };
     struct Field {
         QString column;
         QVariant before;
@@ -225,7 +230,8 @@ Result<QString> LogSeal::contentOf(qint64 id) {
                                row.value(3).toString(), row.value(4));
             }
             if (!row.value(5).isNull())
-                fields.push_back({row.value(5).toString(), row.value(6), row.value(7)});
+                fields.push_back(
+                    {row.value(5).toString(), asLogged(row.value(6)), asLogged(row.value(7))});
             return true;
         });
     if (!read)
@@ -308,11 +314,9 @@ Result<LogVerification> LogSeal::verify(const QString& head,
     if (!read)
         return read.error();
     found.changes = changes.size();
-    auto bound = m_session.scalar(
-        QStringLiteral("SELECT max(undoes) FROM gravin_change WHERE action = 'trim'"));
-    if (!bound)
-        return bound.error();
-    const qint64 trimmedUpTo = bound->toLongLong();
+    const auto trimmedUpTo = ChangeLog(m_session).trimmedUpTo();
+    if (!trimmedUpTo)
+        return trimmedUpTo.error();
 
     // The chain itself.
     qint64 position = 0;
@@ -352,7 +356,7 @@ Result<LogVerification> LogSeal::verify(const QString& head,
             {each.change});
         if (!left)
             return left.error();
-        if (each.change <= trimmedUpTo && left->toLongLong() == 0)
+        if (each.change <= *trimmedUpTo && left->toLongLong() == 0)
             ++found.trimmed;
         else
             damage(each.change,

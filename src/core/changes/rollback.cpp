@@ -2,8 +2,7 @@
 #include "core/changes/rollback.h"
 
 #include "core/base/text.h"
-#include "core/changes/change_log.h"
-#include "core/records/table_reader.h"
+#include "core/changes/picture.h"
 
 #include <QHash>
 
@@ -13,49 +12,99 @@ namespace gravin {
 
 namespace {
 
-using Place = std::pair<QString, Key>; // table and key
+// Changes that a note names one by one.
+constexpr qsizetype MostNamed = 12;
 
-// Goes through a change backwards on a picture of the database: what is stored, overlaid by what
-// the steps so far would have done. So a record that the change touched several times is
-// understood.
+// Goes through changes backwards on a picture of the database.
 class Planner {
 public:
-    Planner(Session& session, const Catalog& catalog, const CommittedChange& change)
+    Planner(Session& session, const Catalog& catalog, const LogScope& scope,
+            const RollbackChoices& choices)
         : m_session(session)
         , m_catalog(catalog)
-        , m_change(change) {}
+        , m_scope(scope)
+        , m_choices(choices)
+        , m_picture(session, catalog) {}
 
     Result<RollbackPlan> plan() {
-        RollbackPlan plan{m_change.id, {}};
-        for (auto record = m_change.records.rbegin(); record != m_change.records.rend(); ++record) {
-            auto step = planStep(*record);
+        RollbackPlan plan{m_scope, {}, {}};
+        Status read = ChangeLog(m_session).scan(
+            m_scope, m_catalog, [&](qint64 change, qint64 sequence, RecordChange&& record) {
+                if (plan.changes.isEmpty() || plan.changes.back() != change)
+                    plan.changes += change;
+                m_records.push_back({change, sequence, std::move(record)});
+                return true;
+            });
+        if (!read)
+            return read.error();
+        if (Status there = verifyAllThere(plan.changes); !there)
+            return there.error();
+        if (Status before = readBefore(); !before)
+            return before.error();
+        plan.steps.reserve(m_records.size());
+        for (const Logged& logged : m_records) {
+            auto step = planStep(logged);
             if (!step)
                 return step.error();
             plan.steps.push_back(std::move(*step));
         }
-        // References count at the end only, when all steps have been made.
-        for (RollbackStep& step : plan.steps) {
-            if (Status held = holdByReferences(step); !held)
-                return held.error();
-        }
+        if (Status held = holdByReferences(plan.steps); !held)
+            return held.error();
+        if (Status told = tellWhoChanged(plan.steps); !told)
+            return told.error();
         return plan;
     }
 
 private:
-    using State = std::optional<FieldValues>; // nothing: no such record
+    using State = Picture::State;
+    struct Logged {
+        qint64 change;
+        qint64 sequence;
+        RecordChange record;
+    };
 
-    Result<State> current(const Table& table, const Key& key) {
-        const auto known = m_overlay.find({table.name, key});
-        if (known != m_overlay.end())
-            return *known;
-        auto stored = TableReader(m_session, table).record(key);
-        if (!stored)
-            return stored.error();
-        return *stored ? State(fieldValues(table, **stored)) : State();
+    Status verifyAllThere(const QList<qint64>& found) {
+        for (const qint64 change : m_scope.changes) {
+            if (found.contains(change))
+                continue;
+            LogFilter filter;
+            filter.afterId = change - 1;
+            filter.upToId = change;
+            const auto listed = ChangeLog(m_session).list(filter);
+            if (!listed)
+                return listed.error();
+            if (listed->empty())
+                return Error{ErrorKind::NotFound,
+                             say("There is no change %1 in the log.").arg(change)};
+            if (listed->front().records > 0 && m_scope.table.isEmpty())
+                return Error{ErrorKind::NotFound,
+                             say("What change %1 did to its records has been trimmed from the "
+                                 "log. It cannot be rolled back any more.")
+                                 .arg(change)};
+        }
+        return done();
     }
 
-    Result<RollbackStep> planStep(const RecordChange& record) {
+    // The records that are touched, by few statements.
+    Status readBefore() {
+        QHash<QString, std::vector<Key>> keys;
+        for (const Logged& logged : m_records) {
+            const Table* table = m_catalog.table(logged.record.table);
+            if (table && !table->key.isEmpty())
+                keys[table->name].push_back(logged.record.keyAfter(table->key));
+        }
+        for (auto each = keys.begin(); each != keys.end(); ++each) {
+            if (Status read = m_picture.read(*m_catalog.table(each.key()), *each); !read)
+                return read;
+        }
+        return done();
+    }
+
+    Result<RollbackStep> planStep(const Logged& logged) {
+        const RecordChange& record = logged.record;
         RollbackStep step;
+        step.change = logged.change;
+        step.sequence = logged.sequence;
         step.table = record.table;
         step.key = record.key;
         const Table* table = m_catalog.table(record.table);
@@ -65,26 +114,24 @@ private:
             return step;
         }
         step.key = record.keyAfter(table->key);
-        auto now = current(*table, step.key);
+        auto now = m_picture.at(*table, step.key);
         if (!now)
             return now.error();
         step.edit = {Operation::Update, record.table, step.key, {}, {}};
 
-        Status planned = done();
         switch (record.operation) {
         case Operation::Insert:
-            planned = takeAwayInserted(step, record, *now);
+            takeAwayInserted(step, record, *now);
             break;
         case Operation::Update:
-            planned = restoreFields(step, record, *now);
+            restoreFields(step, record, *now);
             break;
         case Operation::Delete:
             bringBackDeleted(step, *table, record, *now);
             break;
         }
-        if (!planned)
-            return planned.error();
-        if (step.state == RollbackState::Ready)
+        step.overwrites = step.canOverwrite() && m_choices.of(step) == OnConflict::Overwrite;
+        if (step.state == RollbackState::Ready || step.overwrites)
             overlay(*table, step, *now);
         return step;
     }
@@ -92,7 +139,7 @@ private:
     // What the step makes of the picture.
     void overlay(const Table& table, const RollbackStep& step, const State& now) {
         if (step.edit.operation == Operation::Delete) {
-            m_overlay[{table.name, step.key}] = std::nullopt;
+            m_picture.put(table.name, step.key, std::nullopt);
             return;
         }
         FieldValues after = now.value_or(FieldValues());
@@ -101,15 +148,15 @@ private:
         for (const QString& column : table.key)
             key.push_back(after.value(column));
         if (now)
-            m_overlay[{table.name, step.key}] = std::nullopt;
-        m_overlay[{table.name, Key(std::move(key))}] = after;
+            m_picture.put(table.name, step.key, std::nullopt);
+        m_picture.put(table.name, Key(std::move(key)), after);
     }
 
-    Status takeAwayInserted(RollbackStep& step, const RecordChange& record, const State& now) {
+    void takeAwayInserted(RollbackStep& step, const RecordChange& record, const State& now) {
         step.operation = step.edit.operation = Operation::Delete;
         if (!now) {
             step.state = RollbackState::AlreadySo;
-            return done();
+            return;
         }
         step.edit.before = *now;
         for (auto field = now->begin(); field != now->end(); ++field)
@@ -118,20 +165,19 @@ private:
             if (now->contains(field.key()) && now->value(field.key()) != field.value())
                 return changedSince(step, field.key());
         }
-        return done();
     }
 
-    Status restoreFields(RollbackStep& step, const RecordChange& record, const State& now) {
+    void restoreFields(RollbackStep& step, const RecordChange& record, const State& now) {
         if (!now) {
             block(step, RollbackState::RecordGone, say("The record was deleted since."));
-            return done();
+            return;
         }
         QString clash;
         for (auto field = record.before.begin(); field != record.before.end(); ++field) {
             if (!now->contains(field.key())) {
                 block(step, RollbackState::RecordGone,
                       say("The column %1 is no longer there.").arg(field.key()));
-                return done();
+                return;
             }
             const Value& is = now->find(field.key()).value();
             if (is == field.value())
@@ -144,7 +190,6 @@ private:
             step.state = RollbackState::AlreadySo;
         else if (!clash.isNull())
             return changedSince(step, clash);
-        return done();
     }
 
     void bringBackDeleted(RollbackStep& step, const Table& table, const RecordChange& record,
@@ -179,88 +224,128 @@ private:
         step.edit.after.insert(column, restored);
     }
 
-    Status holdByReferences(RollbackStep& step) {
-        const Table* table = m_catalog.table(step.table);
-        if (step.state != RollbackState::Ready || !table)
-            return done();
-        return step.edit.operation == Operation::Delete ? holdByReferrers(step, *table)
-                                                        : holdByReferred(step, *table);
+    // References count at the end only, when all steps have been made.
+    Status holdByReferences(std::vector<RollbackStep>& steps) {
+        // First what has to be asked of the database, then the answers.
+        struct Asked {
+            const Table* table;
+            QStringList columns;
+            QSet<Key> values;
+        };
+        QMap<QString, Asked> asked;
+        const auto ask = [&](const Table& table, const QStringList& columns, const Key& values) {
+            Asked& each = asked[table.name + u'\n' + joinEscaped(columns)];
+            each.table = &table;
+            each.columns = columns;
+            each.values.insert(values);
+        };
+        for (const RollbackStep& step : steps)
+            forEachReferrer(step,
+                            [&](const Table& child, const ForeignKey& reference,
+                                const Key& values) { ask(child, reference.columns, values); });
+        for (const RollbackStep& step : steps)
+            forEachReferred(
+                step, [&](const Table& target, const ForeignKey& reference, const Key& values) {
+                    ask(target, reference.referencedColumns, values);
+                });
+        for (const Asked& each : std::as_const(asked)) {
+            if (Status read = m_picture.readHolders(*each.table, each.columns, each.values); !read)
+                return read;
+        }
+        for (RollbackStep& step : steps)
+            holdByReferences(step);
+        return done();
     }
 
-    // What would go away may not be referred to any more.
-    Status holdByReferrers(RollbackStep& step, const Table& table) {
-        for (const auto& [child, reference] : m_catalog.referencesTo(table.name)) {
+    void holdByReferences(RollbackStep& step) {
+        // What would go away may not be referred to any more.
+        forEachReferrer(
+            step, [&](const Table& child, const ForeignKey& reference, const Key& values) {
+                const qint64 referring = m_picture.countHolders(child, reference.columns, values);
+                if (referring > 0 && step.state == RollbackState::Ready)
+                    block(step, RollbackState::Held,
+                          say("By now it is referred to by %1 of %2.")
+                              .arg(countedRecords(referring), child.name));
+            });
+        // A reference that would be restored must find its record.
+        forEachReferred(step, [&](const Table& target, const ForeignKey& reference,
+                                  const Key& values) {
+            if (step.state == RollbackState::Ready &&
+                m_picture.countHolders(target, reference.referencedColumns, values) == 0)
+                block(step, RollbackState::Held,
+                      say("It refers to a record of %1 that is no longer there.").arg(target.name));
+        });
+    }
+
+    // What the step leaves has to be so at the end: a later step may have taken it back.
+    bool isLastWord(const RollbackStep& step, const QString& column, const Value& value) {
+        const Table* table = m_catalog.table(step.table);
+        FieldValues after = step.edit.after;
+        std::vector<Value> key;
+        for (qsizetype i = 0; i < table->key.size(); ++i)
+            key.push_back(after.contains(table->key[i]) ? after.value(table->key[i])
+                          : step.key.isEmpty()          ? Value()
+                                                        : step.key[static_cast<size_t>(i)]);
+        const auto last = m_picture.overlay().constFind({step.table, Key(std::move(key))});
+        return last != m_picture.overlay().constEnd() && *last && (*last)->value(column) == value;
+    }
+
+    template <typename Do>
+    void forEachReferrer(const RollbackStep& step, const Do& visit) {
+        const Table* table = m_catalog.table(step.table);
+        if (step.state != RollbackState::Ready || !table ||
+            step.edit.operation != Operation::Delete)
+            return;
+        // Brought back by a later step, it does not go away.
+        const auto last = m_picture.overlay().constFind({step.table, step.key});
+        if (last != m_picture.overlay().constEnd() && *last)
+            return;
+        for (const auto& [child, reference] : m_catalog.referencesTo(table->name)) {
             std::vector<Value> values;
             for (const QString& column : reference->referencedColumns)
                 values.push_back(step.edit.before.value(column));
-            auto referring = countInPicture(*child, reference->columns, values);
-            if (!referring)
-                return referring.error();
-            if (*referring > 0) {
-                block(step, RollbackState::Held,
-                      say("By now it is referred to by %1 of %2.")
-                          .arg(countedRecords(*referring), child->name));
-                return done();
-            }
+            if (!anyNull(values))
+                visit(*child, *reference, Key(std::move(values)));
         }
-        return done();
     }
 
-    // A reference that would be restored must find its record.
-    Status holdByReferred(RollbackStep& step, const Table& table) {
-        for (const ForeignKey& reference : table.foreignKeys) {
-            std::vector<Value> values;
-            bool complete = true;
-            for (const QString& column : reference.columns) {
-                const Value value = step.edit.after.value(column);
-                complete = complete && !value.isNull();
-                values.push_back(value);
-            }
+    template <typename Do>
+    void forEachReferred(const RollbackStep& step, const Do& visit) {
+        const Table* table = m_catalog.table(step.table);
+        if (step.state != RollbackState::Ready || !table ||
+            step.edit.operation == Operation::Delete)
+            return;
+        for (const ForeignKey& reference : table->foreignKeys) {
             const Table* target = m_catalog.table(reference.table);
-            if (!complete || !target)
-                continue;
-            auto found = countInPicture(*target, reference.referencedColumns, values);
-            if (!found)
-                return found.error();
-            if (*found == 0) {
-                block(step, RollbackState::Held,
-                      say("It refers to a record of %1 that is no longer there.")
-                          .arg(reference.table));
-                return done();
+            std::vector<Value> values;
+            bool isLast = true;
+            for (const QString& column : reference.columns) {
+                values.push_back(step.edit.after.value(column));
+                isLast = isLast && isLastWord(step, column, values.back());
             }
+            if (target && isLast && !anyNull(values))
+                visit(*target, reference, Key(std::move(values)));
         }
-        return done();
     }
 
-    // How many records have these values, when all steps are made.
-    Result<qint64> countInPicture(const Table& table, const QStringList& columns,
-                                  const std::vector<Value>& values) {
-        auto stored = TableReader(m_session, table).keysWhere(columns, values);
-        if (!stored)
-            return stored.error();
-        qint64 count = std::count_if(stored->begin(), stored->end(), [&](const Key& key) {
-            return !m_overlay.contains({table.name, key});
-        });
-        for (auto record = m_overlay.begin(); record != m_overlay.end(); ++record) {
-            if (record.key().first != table.name || !record.value())
+    void changedSince(RollbackStep& step, const QString& column) {
+        step.reason = column; // until it is known who
+        step.state = RollbackState::ChangedSince;
+    }
+
+    Status tellWhoChanged(std::vector<RollbackStep>& steps) {
+        for (RollbackStep& step : steps) {
+            if (step.state != RollbackState::ChangedSince)
                 continue;
-            bool matches = true;
-            for (qsizetype i = 0; i < columns.size(); ++i)
-                matches =
-                    matches && record.value()->value(columns[i]) == values[static_cast<size_t>(i)];
-            count += matches ? 1 : 0;
+            const QString column = step.reason;
+            auto by =
+                ChangeLog(m_session).latestTouching(step.table, step.key, column, step.change);
+            if (!by)
+                return by.error();
+            step.changedBy = *by;
+            step.reason = *by > 0 ? say("%1 was changed since, by change %2.").arg(column).arg(*by)
+                                  : say("%1 was changed since, outside Gravin.").arg(column);
         }
-        return count;
-    }
-
-    Status changedSince(RollbackStep& step, const QString& column) {
-        auto by = ChangeLog(m_session).latestTouching(step.table, step.key, column, m_change.id);
-        if (!by)
-            return by.error();
-        step.changedBy = *by;
-        block(step, RollbackState::ChangedSince,
-              *by > 0 ? say("%1 was changed since, by change %2.").arg(column).arg(*by)
-                      : say("%1 was changed since, outside Gravin.").arg(column));
         return done();
     }
 
@@ -271,9 +356,26 @@ private:
 
     Session& m_session;
     const Catalog& m_catalog;
-    const CommittedChange& m_change;
-    QHash<Place, State> m_overlay;
+    const LogScope& m_scope;
+    const RollbackChoices& m_choices;
+    Picture m_picture;
+    std::vector<Logged> m_records; // newest first
 };
+
+// The changes as a sentence for the log; of many, how many and from where to where.
+QString whatIsTakenBack(const RollbackPlan& plan) {
+    if (plan.changes.isEmpty())
+        return {};
+    if (plan.changes.size() > MostNamed)
+        return say("Takes back %1 changes, %2 to %3.")
+            .arg(plan.changes.size())
+            .arg(plan.changes.back())
+            .arg(plan.changes.front());
+    QStringList names;
+    for (auto change = plan.changes.rbegin(); change != plan.changes.rend(); ++change)
+        names += QString::number(*change);
+    return say("Takes back the changes %1.").arg(names.join(QStringLiteral(", ")));
+}
 
 } // namespace
 
@@ -306,25 +408,36 @@ bool RollbackPlan::isClean() const {
     });
 }
 
-Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, qint64 change) {
-    auto logged = ChangeLog(session).change(change, catalog);
-    if (!logged)
-        return logged.error();
-    return Planner(session, catalog, *logged).plan();
+OnConflict RollbackChoices::of(const RollbackStep& step) const {
+    const auto single = bySteps.constFind({step.change, step.sequence});
+    return single != bySteps.constEnd() ? *single : byState.value(step.state, otherwise);
 }
 
-Result<ChangeRequest> rollbackRequest(const RollbackPlan& plan, OnConflict onConflict) {
+Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, const LogScope& scope,
+                                  const RollbackChoices& choices) {
+    return Planner(session, catalog, scope, choices).plan();
+}
+
+Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, qint64 change) {
+    LogScope scope;
+    scope.changes = {change};
+    return planRollback(session, catalog, scope);
+}
+
+Result<ChangeRequest> rollbackRequest(const RollbackPlan& plan, const RollbackChoices& choices) {
     ChangeRequest request;
     request.action = QStringLiteral("roll back");
-    request.undoes = plan.change;
+    if (plan.changes.size() == 1)
+        request.undoes = plan.changes.front();
+    else
+        request.note = whatIsTakenBack(plan);
     request.restoring = true;
     for (const RollbackStep& step : plan.steps) {
         if (step.state == RollbackState::AlreadySo)
             continue;
-        const bool cleared = onConflict == OnConflict::Overwrite && step.canOverwrite();
-        if (step.state == RollbackState::Ready || cleared)
+        if (step.isClear())
             request.edits.push_back(step.edit);
-        else if (onConflict != OnConflict::Skip)
+        else if (choices.of(step) != OnConflict::Skip)
             return Error{ErrorKind::Refused, step.reason};
     }
     return request;

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/changes/change.h"
+#include "core/changes/change_log.h"
 #include "core/database/session.h"
+
+#include <QHash>
 
 namespace gravin {
 
@@ -29,34 +31,58 @@ struct RollbackStep {
     Key key;                                 // of the record as it is now, or as it will come back
     Operation operation = Operation::Update; // what rolling back does
     std::vector<RollbackField> fields;
-    qint64 changedBy = 0; // ChangedSince: the latest change that touched it; 0: not in the log
-    QString reason;       // what stands in the way, for people; empty when nothing does
-    RecordEdit edit;      // what rolling back would write, guarded by what was seen now
+    qint64 changedBy = 0;    // ChangedSince: the latest change that touched it; 0: not in the log
+    QString reason;          // what stands in the way, for people; empty when nothing does
+    RecordEdit edit;         // what rolling back would write, guarded by what was seen now
+    qint64 change = 0;       // what it takes back: this change's
+    qint64 sequence = 0;     // record of this number
+    bool overwrites = false; // it stands in the way, and is done all the same
 
     // Whether choosing "overwrite" can clear the way.
     bool canOverwrite() const {
         return state == RollbackState::ChangedSince || state == RollbackState::KeyTaken;
     }
+    bool isClear() const {
+        return state == RollbackState::Ready || state == RollbackState::AlreadySo || overwrites;
+    }
 };
 
-// What rolling back a change would do, step by step. A plain value: made in a worker, shown in the
-// interface, then turned into a request.
+enum class OnConflict { Stop, Skip, Overwrite };
+
+// What is to be done where something stands in the way: for each kind, and for single steps.
+struct RollbackChoices {
+    OnConflict otherwise = OnConflict::Stop;
+    QMap<RollbackState, OnConflict> byState = {};
+    QHash<std::pair<qint64, qint64>, OnConflict> bySteps = {}; // change and sequence
+
+    RollbackChoices(OnConflict everywhere = OnConflict::Stop)
+        : otherwise(everywhere) {}
+    OnConflict of(const RollbackStep& step) const;
+};
+
+// What rolling back would do, step by step, newest change first: so every step finds what its
+// change left, and the database passes only through states that it has been in. A plain value: made
+// in a worker, shown in the interface, then turned into a request.
 struct RollbackPlan {
-    qint64 change = 0;
-    std::vector<RollbackStep> steps;
+    LogScope scope = {};
+    QList<qint64> changes = {}; // that it takes back something of, newest first
+    std::vector<RollbackStep> steps = {};
 
     qint64 count(RollbackState state) const;
     // Nothing stands in the way.
     bool isClean() const;
 };
 
-// NotFound when there is no such change.
+// Steps that the choices overwrite count as done for those behind them. NotFound when one of the
+// scope's changes is not there, or has been trimmed.
+Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, const LogScope& scope,
+                                  const RollbackChoices& choices = {});
+// Of one change.
 Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, qint64 change);
 
-enum class OnConflict { Stop, Skip, Overwrite };
-
-// The change that carries the plan out. Refused when a step stands in the way and `onConflict` does
-// not clear it. Steps that are already so are left out; a request without edits has nothing to do.
-Result<ChangeRequest> rollbackRequest(const RollbackPlan& plan, OnConflict onConflict);
+// The change that carries the plan out. Refused when a step stands in the way and the choices do
+// not pass it; they have to be those that the plan was made with. Steps that are already so are
+// left out; a request without edits has nothing to do.
+Result<ChangeRequest> rollbackRequest(const RollbackPlan& plan, const RollbackChoices& choices);
 
 } // namespace gravin

@@ -152,6 +152,8 @@ public:
     // Whether an insert can tell what was stored (INSERT … RETURNING); otherwise it only tells the
     // number that the database gave.
     virtual bool tellsWhatItInserts() const { return true; }
+    // How an index names the column: some engines want to be told how much of a long one.
+    virtual QString indexable(const Column& column) const { return quoted(column.name); }
     // Stands behind a SELECT of one record that is about to be changed.
     virtual QString lockingClause(const Table& table) const = 0;
 

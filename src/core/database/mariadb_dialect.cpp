@@ -357,6 +357,14 @@ QString MariaDbDialect::changeLogTablesQuery() const {
                           "DATABASE() AND TABLE_NAME IN ('gravin_field', 'gravin_seal')");
 }
 
+QString MariaDbDialect::indexable(const Column& column) const {
+    // Without a length in its type, or with a long one.
+    const bool isLong = column.type.kind == TypeKind::Text || column.type.kind == TypeKind::Binary;
+    return isLong && (column.type.length <= 0 || column.type.length > 190)
+               ? quoted(column.name) + QStringLiteral("(190)")
+               : quoted(column.name);
+}
+
 QString MariaDbDialect::updateJoined(const QString& target, const QString& rows, const QString& on,
                                      const QString& set) const {
     return QStringLiteral("UPDATE %1 JOIN %2 ON %3 SET %4").arg(target, rows, on, set);

@@ -45,6 +45,7 @@ public:
                                          const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override;
+    QString indexable(const Column& column) const override;
     QString updateJoined(const QString& target, const QString& rows, const QString& on,
                          const QString& set) const override;
     SealingStatements sealingStatements() const override;

@@ -2,6 +2,7 @@
 #include "core/database/server_dialect.h"
 
 #include "core/base/text.h"
+#include "core/value/text_form.h"
 
 namespace gravin {
 
@@ -32,7 +33,7 @@ QVariant ServerDialect::encode(const Value& value, const ColumnType&) const {
     case Value::Kind::Decimal:
         return value.asDecimal().toText();
     case Value::Kind::Double:
-        return QString::number(value.asDouble(), 'g', QLocale::FloatingPointShortest);
+        return doubleText(value.asDouble());
     case Value::Kind::Text:
         return notNull(value.asText());
     case Value::Kind::Date:

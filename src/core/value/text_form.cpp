@@ -21,10 +21,6 @@ QString sizeText(qsizetype bytes) {
                         : QLocale().formattedDataSize(bytes, 1, QLocale::DataSizeTraditionalFormat);
 }
 
-QString doubleText(double number) {
-    return QString::number(number, 'g', QLocale::FloatingPointShortest);
-}
-
 Result<Value> booleanFromText(const QString& text) {
     static const QStringList yes{QStringLiteral("true"), QStringLiteral("yes"),
                                  QStringLiteral("1")};
@@ -185,6 +181,13 @@ Result<Value> memberFromText(const QString& text, const ColumnType& type) {
 }
 
 } // namespace
+
+QString doubleText(double number) {
+    // Qt drops the sign of a zero.
+    return number == 0 && std::signbit(number)
+               ? QStringLiteral("-0")
+               : QString::number(number, 'g', QLocale::FloatingPointShortest);
+}
 
 QString describe(const ColumnType& type) {
     switch (type.kind) {

@@ -30,4 +30,7 @@ QString keyText(const Key& key, const std::vector<ColumnType>& types);
 // has.
 Result<Key> keyFromText(const QString& text, const std::vector<ColumnType>& types);
 
+// The shortest text that reads back as this very double: "0.1", "1e+300", "-0".
+QString doubleText(double number);
+
 } // namespace gravin

@@ -1,0 +1,244 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changes/as_it_was.h"
+
+#include "core/base/text.h"
+#include "core/changes/picture.h"
+#include "core/database/record_statements.h"
+#include "core/records/table_reader.h"
+
+#include <QDateTime>
+#include <QTimeZone>
+
+#include <algorithm>
+#include <atomic>
+
+namespace gravin {
+
+namespace {
+
+// The column of the temporary table that tells records that were there from those that were not.
+constexpr QLatin1String ThereColumn("gravin_there");
+
+QString temporaryName() {
+    static std::atomic<int> next = 1;
+    return QStringLiteral("gravin_then_%1").arg(next++);
+}
+
+class LookingBack {
+public:
+    LookingBack(Session& session, const Catalog& catalog, const Table& table, qint64 after)
+        : m_session(session)
+        , m_catalog(catalog)
+        , m_table(table)
+        , m_after(after)
+        , m_picture(session, catalog)
+        , m_temporary(temporaryName()) {
+        for (const Column& column : table.columns) {
+            if (column.expression.isEmpty())
+                m_columns += &column;
+        }
+    }
+
+    Result<AsItWas> look() {
+        if (Status read = undoInPicture(); !read)
+            return read.error();
+        AsItWas then;
+        then.after = m_after;
+        for (auto record = m_picture.overlay().begin(); record != m_picture.overlay().end();
+             ++record) {
+            const Key& key = record.key().second;
+            const Picture::State now = m_picture.stored(m_table.name, key);
+            if (now == *record)
+                continue;
+            then.differences.insert(key, !now      ? Difference::Gone
+                                         : *record ? Difference::Changed
+                                                   : Difference::Added);
+        }
+        if (Status kept = keepDifferent(then); !kept)
+            return kept.error();
+        Table source = m_table;
+        source.kind = Table::Kind::Query;
+        source.schema.clear();
+        source.relation = source.name;
+        source.rowNumber.clear();
+        source.base.clear();
+        source.select = selectThen();
+        source.hindrance = say("This is the table as it was. It can only be read.");
+        then.table = std::make_shared<const Table>(std::move(source));
+        return then;
+    }
+
+private:
+    // Every record that was touched since, as it was.
+    Status undoInPicture() {
+        LogScope scope;
+        scope.afterId = m_after;
+        scope.table = m_table.name;
+        std::vector<RecordChange> touched; // newest first
+        std::vector<Key> keys;
+        Status read =
+            ChangeLog(m_session).scan(scope, m_catalog, [&](qint64, qint64, RecordChange&& record) {
+                keys.push_back(record.key);
+                keys.push_back(record.keyAfter(m_table.key));
+                touched.push_back(std::move(record));
+                return true;
+            });
+        if (!read)
+            return read;
+        if (Status before = m_picture.read(m_table, keys); !before)
+            return before;
+        for (const RecordChange& record : touched) {
+            const Key key = record.keyAfter(m_table.key);
+            if (record.operation == Operation::Insert) {
+                m_picture.put(m_table.name, key, std::nullopt);
+                continue;
+            }
+            FieldValues was;
+            if (record.operation == Operation::Update) {
+                auto now = m_picture.at(m_table, key);
+                if (!now)
+                    return now.error();
+                was = now->value_or(FieldValues());
+                m_picture.put(m_table.name, key, std::nullopt);
+            }
+            was.insert(record.before);
+            m_picture.put(m_table.name, record.key, was);
+        }
+        return done();
+    }
+
+    // The records that differ, in a temporary table.
+    Status keepDifferent(const AsItWas& then) {
+        const Dialect& dialect = m_session.dialect();
+        QStringList names;
+        for (const Column* column : std::as_const(m_columns))
+            names += dialect.quoted(column->name);
+        Status made = m_session.command(
+            QStringLiteral("CREATE TEMPORARY TABLE %1 AS SELECT %2, 1 AS %3 FROM %4 WHERE 1 = 0")
+                .arg(dialect.quoted(m_temporary), names.join(QStringLiteral(", ")), ThereColumn,
+                     dialect.quoted(m_table)));
+        if (!made)
+            return made;
+        QStringList keys;
+        for (const QString& column : m_table.key)
+            keys += dialect.indexable(*m_table.column(column));
+        made = m_session.command(QStringLiteral("CREATE INDEX %1 ON %2 (%3)")
+                                     .arg(dialect.quoted(m_temporary + QStringLiteral("_key")),
+                                          dialect.quoted(m_temporary),
+                                          keys.join(QStringLiteral(", "))));
+        if (!made)
+            return made;
+        std::vector<QVariantList> rows;
+        for (auto each = then.differences.begin(); each != then.differences.end(); ++each) {
+            const Picture::State was = m_picture.overlay().value({m_table.name, each.key()});
+            QVariantList row;
+            for (const Column* column : std::as_const(m_columns)) {
+                Value value = was ? was->value(column->name) : Value();
+                const qsizetype part = m_table.key.indexOf(column->name);
+                if (!was && part >= 0)
+                    value = each.key()[static_cast<size_t>(part)];
+                row += dialect.encode(value, column->type);
+            }
+            row += was ? 1 : 0;
+            rows.push_back(std::move(row));
+        }
+        return fill(rows);
+    }
+
+    Status fill(const std::vector<QVariantList>& rows) {
+        const Dialect& dialect = m_session.dialect();
+        QStringList places;
+        for (const Column* column : std::as_const(m_columns))
+            places += dialect.placeholder(*column);
+        places += QStringLiteral("?");
+        const QString one = u'(' + places.join(QStringLiteral(", ")) + u')';
+        size_t next = 0;
+        for (const size_t count : RowsAtOnce) {
+            const QString statement =
+                QStringLiteral("INSERT INTO %1 VALUES %2")
+                    .arg(
+                        dialect.quoted(m_temporary),
+                        QStringList(static_cast<qsizetype>(count), one).join(QStringLiteral(", ")));
+            for (; rows.size() - next >= count; next += count) {
+                QVariantList values;
+                for (size_t row = next; row < next + count; ++row)
+                    values += rows[row];
+                if (auto inserted = m_session.execute(statement, values); !inserted)
+                    return inserted.error();
+            }
+        }
+        return done();
+    }
+
+    QString selectThen() const {
+        const Dialect& dialect = m_session.dialect();
+        QStringList now;
+        QStringList was;
+        for (const Column* column : m_columns) {
+            now += QStringLiteral("gravin_now.") + dialect.quoted(column->name);
+            was += dialect.quoted(column->name);
+        }
+        QStringList same;
+        for (const QString& column : m_table.key)
+            same += QStringLiteral("gravin_was.%1 = gravin_now.%1").arg(dialect.quoted(column));
+        return QStringLiteral("SELECT %1 FROM %2 AS gravin_now WHERE NOT EXISTS (SELECT 1 FROM %3 "
+                              "AS gravin_was WHERE %4) UNION ALL SELECT %5 FROM %3 WHERE %6 = 1")
+            .arg(now.join(QStringLiteral(", ")), dialect.quoted(m_table),
+                 dialect.quoted(m_temporary), same.join(QStringLiteral(" AND ")),
+                 was.join(QStringLiteral(", ")), ThereColumn);
+    }
+
+    Session& m_session;
+    const Catalog& m_catalog;
+    const Table& m_table;
+    qint64 m_after;
+    Picture m_picture;
+    QString m_temporary;
+    QList<const Column*> m_columns; // those that are stored
+};
+
+} // namespace
+
+qint64 AsItWas::count(Difference difference) const {
+    return std::count(differences.begin(), differences.end(), difference);
+}
+
+Result<AsItWas> lookBack(Session& session, const Catalog& catalog, const Table& table,
+                         qint64 after) {
+    if (table.key.isEmpty() || table.isQuery() || table.isView())
+        return Error{
+            ErrorKind::Usage,
+            say("%1 cannot be shown as it was: it is no table with a key.").arg(table.name)};
+    auto trimmed = ChangeLog(session).trimmedUpTo();
+    if (!trimmed)
+        return trimmed.error();
+    if (after < *trimmed)
+        return Error{ErrorKind::NotFound,
+                     say("What was changed up to change %1 has been trimmed from the log. Nothing "
+                         "before it can be shown.")
+                         .arg(*trimmed)};
+    return LookingBack(session, catalog, table, after).look();
+}
+
+Result<qint64> momentFrom(Session& session, const QString& text) {
+    bool isNumber = false;
+    const qint64 change = text.trimmed().toLongLong(&isNumber);
+    if (isNumber && change >= 0)
+        return change;
+    QDateTime time = QDateTime::fromString(text.trimmed(), Qt::ISODateWithMs);
+    // The date of a time would be read as a day too.
+    const QDate day = QDate::fromString(text.trimmed(), QStringLiteral("yyyy-MM-dd"));
+    if (day.isValid())
+        time = day.endOfDay();
+    if (!time.isValid())
+        return Error{ErrorKind::Usage,
+                     say("“%1” is no change and no time. Write a number, or a time like "
+                         "2026-03-04T14:00.")
+                         .arg(text)};
+    // The log's times have microseconds; what is cut of this one belongs to the moment.
+    const QString until =
+        time.toUTC().toString(QStringLiteral("yyyy-MM-dd'T'HH:mm:ss.zzz")) + QStringLiteral("999Z");
+    return ChangeLog(session).lastIdAt(until);
+}
+
+} // namespace gravin

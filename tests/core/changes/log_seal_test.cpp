@@ -1,0 +1,153 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A change log that was tampered with is found out, whatever was changed and where.
+#include "core/changes/log_seal.h"
+#include "support/scratch.h"
+#include "support/text.h"
+
+using namespace gravin;
+using namespace gravin::test;
+
+namespace {
+
+class SealTest : public ::testing::Test {
+protected:
+    SealTest()
+        : database(name("CREATE TABLE t (id INTEGER PRIMARY KEY, a TEXT, n, x BLOB);"
+                        "INSERT INTO t VALUES (1, 'one', 1, x'00ff'), (2, 'two', 2.5, NULL);"))
+        , desk(database) {
+        write({Operation::Update, T, key(1), {}, {{name("a"), text("eins")}}});
+        write({{Operation::Update, T, key(2), {}, {{name("n"), Value::real(0.1)}}},
+               {Operation::Insert, T, {}, {}, {{name("a"), text("three")}}}});
+        write({Operation::Delete, T, key(1), {}, {}});
+    }
+
+    LogVerification verify(const QString& head = {}) {
+        const auto session = database.open(Session::Access::ReadOnly);
+        return *LogSeal(*session).verify(head);
+    }
+
+    void write(RecordEdit edit) { write(std::vector{std::move(edit)}); }
+    void write(std::vector<RecordEdit> edits) { EXPECT_TRUE(desk.write(std::move(edits))); }
+
+    static inline const QString T = name("t");
+    ScratchDatabase database;
+    Desk desk;
+};
+
+TEST_F(SealTest, AnUntouchedLogIsIntact) {
+    const LogVerification found = verify();
+    EXPECT_TRUE(found.isIntact());
+    EXPECT_EQ(found.changes, 3);
+    EXPECT_EQ(found.unsealed, 0);
+    EXPECT_EQ(found.head.size(), 64);
+    EXPECT_TRUE(verify(found.head).isIntact());
+    write({Operation::Update, T, key(2), {}, {{name("a"), text("zwei")}}});
+    EXPECT_TRUE(verify(found.head).isIntact()) << "a log that has grown still has the former head";
+}
+
+TEST_F(SealTest, AnyChangedCellIsFoundWithItsChange) {
+    // One at a time, each taken back by a copy of the file.
+    int cells = 0;
+    for (const char* table : {"gravin_change", "gravin_record", "gravin_field", "gravin_seal"}) {
+        const QStringList columns =
+            database.sqlite(name("SELECT name FROM pragma_table_info('%1');").arg(name(table)))
+                .split(u'\n', Qt::SkipEmptyParts);
+        const int rows = database.sqlite(name("SELECT count(*) FROM %1;").arg(name(table))).toInt();
+        const bool hasRowid = name(table) == u"gravin_change" || name(table) == u"gravin_seal";
+        for (int row = 0; row < rows; ++row) {
+            for (const QString& column : columns) {
+                const QString order =
+                    hasRowid
+                        ? name("rowid")
+                        : name("change_id, seq") +
+                              (name(table) == u"gravin_field" ? name(", column_name") : QString());
+                const QString keys = hasRowid ? name("rowid")
+                                     : name(table) == u"gravin_field"
+                                         ? name("(change_id, seq, column_name)")
+                                         : name("(change_id, seq)");
+                const QString picked =
+                    hasRowid ? name("rowid") : QString(keys).remove(u'(').remove(u')');
+                database.sqlite(
+                    name("PRAGMA ignore_check_constraints = ON; CREATE TABLE kept AS SELECT * FROM "
+                         "%1; UPDATE %1 SET %2 = CASE typeof(%2) WHEN 'integer' THEN %2 + 100 "
+                         "WHEN 'real' THEN %2 * 2 WHEN 'null' THEN 7 WHEN 'blob' THEN x'01fe' "
+                         "ELSE %2 || 'x' END WHERE %3 = (SELECT %4 FROM %1 ORDER BY %5 LIMIT 1 "
+                         "OFFSET %6);")
+                        .arg(name(table), column, keys, picked, order)
+                        .arg(row));
+                const LogVerification found = verify();
+                EXPECT_FALSE(found.isIntact())
+                    << table << " row " << row << " column " << qPrintable(column);
+                for (const LogDamage& damage : found.damages)
+                    EXPECT_FALSE(damage.reason.isEmpty());
+                database.sqlite(name("PRAGMA ignore_check_constraints = ON; DELETE FROM %1; INSERT "
+                                     "INTO %1 SELECT * FROM kept; DROP TABLE kept;")
+                                    .arg(name(table)));
+                ++cells;
+            }
+        }
+    }
+    EXPECT_GT(cells, 80);
+    EXPECT_TRUE(verify().isIntact()) << "all is as it was";
+}
+
+TEST_F(SealTest, TheSmallestChangeOfAValueIsSeen) {
+    // The same number of another kind.
+    database.sqlite(name("UPDATE gravin_field SET new_value = CAST(new_value AS TEXT) "
+                         "WHERE typeof(new_value) = 'real';"));
+    const LogVerification found = verify();
+    ASSERT_EQ(found.damages.size(), 1U);
+    EXPECT_EQ(found.damages.front().change, 2);
+}
+
+TEST_F(SealTest, WhatIsTakenOutOrPutInIsFound) {
+    const QString head = verify().head;
+    database.sqlite(name("CREATE TABLE kept AS SELECT * FROM gravin_change;"
+                         "DELETE FROM gravin_change WHERE id = 2;"));
+    EXPECT_FALSE(verify().isIntact());
+    database.sqlite(name("DELETE FROM gravin_change; INSERT INTO gravin_change SELECT * FROM kept; "
+                         "DROP TABLE kept;"));
+    ASSERT_TRUE(verify().isIntact());
+    database.sqlite(name("INSERT INTO gravin_change SELECT 9, 'u9', at, person, screen, action, "
+                         "note, undoes, 0, '', '' FROM gravin_change WHERE id = 1;"));
+    EXPECT_FALSE(verify().isIntact()) << "a change that Gravin did not write";
+    database.sqlite(name("DELETE FROM gravin_change WHERE id = 9;"
+                         "DELETE FROM gravin_change WHERE id = 3; DELETE FROM gravin_record WHERE "
+                         "change_id = 3; DELETE FROM gravin_field WHERE change_id = 3; DELETE FROM "
+                         "gravin_seal WHERE change_id = 3;"));
+    EXPECT_TRUE(verify().isIntact()) << "a log cut short alone cannot be told from a shorter one";
+    EXPECT_FALSE(verify(head).isIntact()) << "but by the hash that was kept";
+}
+
+TEST_F(SealTest, ALogFromBeforeTheHashesIsTakenInWithTheNextChange) {
+    database.sqlite(name("DROP TABLE gravin_seal;"));
+    EXPECT_FALSE(verify().isIntact());
+    Desk again(database);
+    ASSERT_TRUE(again.write({Operation::Update, T, key(2), {}, {{name("a"), text("zwei")}}}));
+    const LogVerification found = verify();
+    EXPECT_TRUE(found.isIntact());
+    EXPECT_EQ(found.changes, 4);
+}
+
+TEST_F(SealTest, NotesAndTrimmingArePartOfTheLog) {
+    ChangeWriter writer(desk.session(), desk.catalog(), desk.rules());
+    const auto note = writer.addNote(1, name("was wrong"), name("edda"));
+    ASSERT_TRUE(note);
+    EXPECT_EQ(writer.addNote(99, name("?"), {}).error().error.kind, ErrorKind::NotFound);
+    ASSERT_TRUE(writer.trimLog(2, name("edda")));
+    const LogVerification found = verify();
+    EXPECT_TRUE(found.isIntact());
+    EXPECT_EQ(found.changes, 5);
+    EXPECT_EQ(found.trimmed, 2);
+    LogScope scope;
+    scope.changes = {1};
+    const auto plan = planRollback(desk.session(), desk.catalog(), scope);
+    ASSERT_FALSE(plan);
+    EXPECT_TRUE(plan.error().sentence.contains(u"trimmed"));
+    // Records that go without having been trimmed are still found.
+    database.sqlite(name("DELETE FROM gravin_record WHERE change_id = 3;"
+                         "DELETE FROM gravin_field WHERE change_id = 3;"));
+    EXPECT_FALSE(verify().isIntact());
+}
+
+} // namespace
