@@ -34,6 +34,13 @@ ProposedValues proposed(const Record& record) {
     return ProposedValues(record.values.begin(), record.values.end());
 }
 
+// What another step may clear the way for.
+bool isByDatabase(const WriteFailure& failure) {
+    static const QStringList checks{QStringLiteral("database"), QStringLiteral("reference"),
+                                    QStringLiteral("unique")};
+    return !failure.problems.empty() && checks.contains(failure.problems.front().check);
+}
+
 } // namespace
 
 QString logTime() {
@@ -139,17 +146,28 @@ ChangeWriter::Step ChangeWriter::applyPending(std::vector<Pending> pending,
     const bool mayReturn = mayTryAgain || mayGoOn(request);
     while (!pending.empty()) {
         std::vector<Pending> refused;
+        QSet<Place> waiting; // records of refused steps
         for (size_t next = 0; next < pending.size(); ++next) {
             if (!mayContinue(request))
                 return Stop{};
-            const auto together = applyTogether(pending, next, request);
+            const auto together =
+                refused.empty() ? applyTogether(pending, next, request) : size_t{0};
             if (!together)
                 return Stop{};
             if (*together > 0) {
                 next += *together - 1;
                 continue;
             }
-            auto& [edit, place] = pending[next];
+            // Steps of one record keep their order.
+            const QList<Place> touched = placesOf(pending[next].edit);
+            if (std::any_of(touched.begin(), touched.end(),
+                            [&](const Place& each) { return waiting.contains(each); })) {
+                waiting.unite({touched.begin(), touched.end()});
+                refused.push_back(std::move(pending[next]));
+                continue;
+            }
+            RecordEdit& edit = pending[next].edit;
+            const size_t place = pending[next].place;
             const size_t recordsBefore = m_change.records.size();
             if (Status set = mayReturn ? m_session.setSavepoint() : done(); !set)
                 return fail(set.error());
@@ -161,23 +179,44 @@ ChangeWriter::Step ChangeWriter::applyPending(std::vector<Pending> pending,
                     return fail(kept.error());
                 continue;
             }
-            const bool byDatabase =
-                !m_failure.problems.empty() && m_failure.problems.front().check == u"database";
             const bool goesOn = std::exchange(m_goesOn, false);
             m_failure.edit = place;
-            if (!goesOn && (!mayTryAgain || !byDatabase))
+            if (!goesOn && (!mayTryAgain || !isByDatabase(m_failure)))
                 return Stop{};
             if (Status returned = m_session.returnToSavepoint(); !returned)
                 return fail(returned.error());
             forgetFrom(recordsBefore);
-            if (!goesOn)
-                refused.push_back({std::move(edit), place});
+            if (!goesOn) {
+                waiting.unite({touched.begin(), touched.end()});
+                refused.push_back(std::move(pending[next]));
+            }
         }
-        if (!refused.empty() && refused.size() == pending.size())
-            return Stop{};
+        if (!refused.empty() && refused.size() == pending.size()) {
+            const size_t before = refused.size();
+            refused = loosened(std::move(refused));
+            if (refused.size() == before)
+                return Stop{};
+        }
         pending = std::move(refused);
     }
     return Nothing{};
+}
+
+// The records that an edit is about: as they are now, and as they will be called.
+QList<ChangeWriter::Place> ChangeWriter::placesOf(const RecordEdit& edit) const {
+    QList<Place> places;
+    if (!edit.key.isEmpty())
+        places.append({edit.table, edit.key});
+    const Table* table = m_catalog.table(edit.table);
+    if (!table || edit.operation == Operation::Delete)
+        return places;
+    std::vector<Value> key = edit.key.values();
+    key.resize(static_cast<size_t>(table->key.size()));
+    for (qsizetype i = 0; i < table->key.size(); ++i)
+        key[static_cast<size_t>(i)] = edit.after.value(table->key[i], key[static_cast<size_t>(i)]);
+    if (!anyNull(key) && !(Key(key) == edit.key))
+        places.append({edit.table, Key(std::move(key))});
+    return places;
 }
 
 ChangeWriter::Stop ChangeWriter::failForGaps() {

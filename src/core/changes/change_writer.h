@@ -40,7 +40,10 @@ private:
     struct Pending {
         RecordEdit edit;
         size_t place;
+        bool isLoosened = false; // its references come in a step of their own
     };
+    using Place = std::pair<QString, Key>; // table and key
+    QList<Place> placesOf(const RecordEdit& edit) const;
     // What an update comes to on the record as it is now.
     struct Merged {
         FieldValues now;
@@ -63,6 +66,7 @@ private:
     void logUpdate(const Table& table, const Key& key, const FieldValues& now,
                    const Record& stored);
     void forgetFrom(size_t records);
+    std::vector<Pending> loosened(std::vector<Pending> pending) const;
     bool mayContinue(const ChangeRequest& request);
     Stop failForGaps();
     bool mayGoOn(const ChangeRequest& request) const;

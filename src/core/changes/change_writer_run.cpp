@@ -73,6 +73,58 @@ WriteResult ChangeWriter::writeOnLog(CommittedChange change,
     return change;
 }
 
+// Records that refer to each other in a circle can only come and go with their references empty for
+// a moment, where the engine tests references with every statement. What can be loosened so is
+// given as two steps instead of one.
+std::vector<ChangeWriter::Pending> ChangeWriter::loosened(std::vector<Pending> pending) const {
+    std::vector<Pending> steps;
+    for (Pending& each : pending) {
+        const Table* table = m_catalog.table(each.edit.table);
+        const FieldValues& held =
+            each.edit.operation == Operation::Insert ? each.edit.after : each.edit.before;
+        FieldValues references;
+        FieldValues empty;
+        for (const ForeignKey& reference : table ? table->foreignKeys : QList<ForeignKey>()) {
+            for (const QString& name : reference.columns) {
+                const Column* column = table->column(name);
+                if (!column || !column->nullable || table->key.contains(name) ||
+                    held.value(name).isNull())
+                    continue;
+                references.insert(name, held.value(name));
+                empty.insert(name, Value::null());
+            }
+        }
+        const bool movesKey =
+            table && std::any_of(table->key.begin(), table->key.end(), [&](const QString& column) {
+                return each.edit.after.contains(column);
+            });
+        if (each.isLoosened || references.isEmpty() ||
+            (each.edit.operation == Operation::Update && !movesKey)) {
+            steps.push_back(std::move(each));
+            continue;
+        }
+        RecordEdit apart{Operation::Update, each.edit.table, each.edit.key, references, empty};
+        Pending loose = std::move(each);
+        loose.isLoosened = true;
+        if (loose.edit.operation != Operation::Insert) {
+            loose.edit.before.insert(empty);
+            steps.push_back({std::move(apart), loose.place, true});
+            steps.push_back(std::move(loose));
+            continue;
+        }
+        std::vector<Value> key;
+        for (const QString& column : table->key)
+            key.push_back(loose.edit.after.value(column));
+        apart.key = Key(std::move(key));
+        std::swap(apart.before, apart.after);
+        loose.edit.after.insert(empty);
+        Pending later{std::move(apart), loose.place, true};
+        steps.push_back(std::move(loose));
+        steps.push_back(std::move(later));
+    }
+    return steps;
+}
+
 bool ChangeWriter::mayContinue(const ChangeRequest& request) {
     if (!request.progress ||
         request.progress(m_logged + static_cast<qint64>(m_change.records.size())))

@@ -199,10 +199,16 @@ Status LogSeal::adopt() {
 Result<QString> LogSeal::contentOf(qint64 id) {
     ContentHash hash;
     qint64 sequence = -1;
-    // A server's log is all text, whatever a driver makes of it.
+    // A server's log is all text, whatever a driver makes of it; and what is empty is not NULL.
     const bool isText = !m_session.spec().isFile();
-    const auto asLogged = [isText](const QVariant& value) {
-        return isText && !value.isNull() ? QVariant(value.toString()) : value;
+    const auto asLogged = [isText](const QVariant& value) -> QVariant {
+        if (value.isNull())
+            return {};
+        if (!isText && value.typeId() == QMetaType::QByteArray)
+            return value.toByteArray().isNull() ? QByteArray("") : value.toByteArray();
+        if (isText || value.typeId() == QMetaType::QString)
+            return notNull(value.toString());
+        return value;
     };
     struct Field {
         QString column;

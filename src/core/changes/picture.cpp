@@ -8,6 +8,13 @@ namespace gravin {
 namespace {
 // Values that one statement asks for.
 constexpr qsizetype ValuesAsked = 300;
+
+// What the engine finds equal is equal here too.
+bool areExact(const Table& table, const QStringList& columns) {
+    return std::all_of(columns.begin(), columns.end(), [&](const QString& column) {
+        return table.column(column)->type.kind == TypeKind::Integer;
+    });
+}
 } // namespace
 
 Status Picture::read(const Table& table, const std::vector<Key>& keys) {
@@ -58,9 +65,7 @@ Status Picture::readHolders(const Table& table, const QStringList& columns,
     }
     // The engine compares as it does for a reference, which for a text may find another spelling:
     // then only who asks for one knows what was found for it.
-    const bool isExact = std::all_of(columns.begin(), columns.end(), [&](const QString& column) {
-        return table.column(column)->type.kind == TypeKind::Integer;
-    });
+    const bool isExact = areExact(table, columns);
     const qsizetype atOnce = isExact ? ValuesAsked : 1;
     const RowPlan plan(dialect, table, wanted, {});
     for (qsizetype first = 0; first < asked.size(); first += atOnce) {
@@ -89,6 +94,15 @@ Status Picture::readHolders(const Table& table, const QStringList& columns,
             return selected;
     }
     return done();
+}
+
+bool Picture::mayBeHeld(const Table& table, const QStringList& columns, const Key& values) {
+    if (countHolders(table, columns, values) > 0)
+        return true;
+    return !areExact(table, columns) &&
+           std::any_of(m_overlay.keyValueBegin(), m_overlay.keyValueEnd(), [&](const auto& record) {
+               return record.first.first == table.name && record.second;
+           });
 }
 
 qint64 Picture::countHolders(const Table& table, const QStringList& columns, const Key& values) {

@@ -40,6 +40,9 @@ public:
 
     // Asks the database beforehand which records have these values in these columns.
     Status readHolders(const Table& table, const QStringList& columns, const QSet<Key>& values);
+    // Whether some record may have these values. Of texts that were put only the engine can tell
+    // whether it takes them for the same.
+    bool mayBeHeld(const Table& table, const QStringList& columns, const Key& values);
     // How many records have these values. Requires: they were read by readHolders(), and nothing is
     // put any more.
     qint64 countHolders(const Table& table, const QStringList& columns, const Key& values);

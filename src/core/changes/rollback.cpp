@@ -271,7 +271,7 @@ private:
         forEachReferred(step, [&](const Table& target, const ForeignKey& reference,
                                   const Key& values) {
             if (step.state == RollbackState::Ready &&
-                m_picture.countHolders(target, reference.referencedColumns, values) == 0)
+                !m_picture.mayBeHeld(target, reference.referencedColumns, values))
                 block(step, RollbackState::Held,
                       say("It refers to a record of %1 that is no longer there.").arg(target.name));
         });
