@@ -193,12 +193,17 @@ Json jsonOf(const RollbackPlan& plan, const Catalog& catalog) {
     return {{"plan", counts}, {"steps", steps}};
 }
 
-Json jsonOf(const BulkPreview& preview, const Table& table) {
+Json jsonOf(const BulkPreview& preview) {
     Json steps = Json::array();
     for (const BulkStep& step : preview.steps)
-        steps.push_back(
-            {{"key", jsonOf(step.key, &table)}, {"fields", fieldsOf(step.before, step.after)}});
-    return {{"steps", steps}, {"unchanged", preview.unchanged.size()}};
+        steps.push_back({{"key", jsonOf(step.key, preview.table.get())},
+                         {"fields", fieldsOf(step.before, step.after)}});
+    Json problems = Json::array();
+    for (const Problem& problem : preview.problems)
+        problems.push_back(jsonOf(problem));
+    return {{"records", preview.records},     {"changing", preview.changing.size()},
+            {"unchanged", preview.unchanged}, {"refused", preview.refused},
+            {"problems", problems},           {"steps", steps}};
 }
 
 void print(const Json& json) {

@@ -25,7 +25,7 @@ Json jsonOf(const Catalog& catalog);
 Json jsonOf(const ChangeSummary& change);
 Json jsonOf(const CommittedChange& change, const Catalog& catalog);
 Json jsonOf(const RollbackPlan& plan, const Catalog& catalog);
-Json jsonOf(const BulkPreview& preview, const Table& table);
+Json jsonOf(const BulkPreview& preview);
 
 // Prints one JSON document and a line feed.
 void print(const Json& json);

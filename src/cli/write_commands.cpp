@@ -130,11 +130,11 @@ int commit(WriteContext& context, ChangeRequest request, const WriteOptions& opt
     const auto written = writer.write(request);
     if (!written)
         return report(written.error(), context.opened.catalog, json);
-    const auto count = static_cast<qint64>(written->records.size());
+    const qint64 count = written->count();
     if (json) {
         Json answer = {{"change", written->id > 0 ? Json(written->id) : Json(nullptr)},
                        {"records", count}};
-        if (count == 1)
+        if (written->records.size() == 1)
             answer["key"] = jsonOf(written->records.front().keyAfter(context.screen.table->key),
                                    context.screen.table.get());
         for (const Problem& problem : written->leftOut)
@@ -218,7 +218,8 @@ int runDelete(const WriteOptions& options) {
 namespace {
 
 Result<BulkValues> bulkValues(const WriteContext& context, const WriteOptions& options) {
-    BulkValues values{context.values, {}};
+    BulkValues values;
+    values.put = context.values;
     const Table& table = *context.screen.table;
     for (const QString& assignment : options.sets) {
         const qsizetype equals = assignment.indexOf(u'=');
@@ -237,27 +238,11 @@ Result<BulkValues> bulkValues(const WriteContext& context, const WriteOptions& o
     return values;
 }
 
-// The records that the options name, in the order of their keys.
-Result<std::vector<Key>> bulkKeys(const WriteContext& context, const WriteOptions& options) {
-    if (options.where.isEmpty())
-        return context.keys;
+// What was filled in for single records.
+Result<QHash<Key, FieldValues>> filledIn(const WriteContext& context, const QStringList& fills,
+                                         const BulkPreview& preview) {
     const Table& table = *context.screen.table;
-    Session& session = *context.opened.session;
-    const auto filter = filterFrom(options.where, table, session.spec().engine);
-    if (!filter)
-        return filter.error();
-    const auto keys = TableReader(session, table).keysMatching(*filter, {});
-    if (!keys)
-        return keys.error();
-    std::vector<Key> wanted;
-    for (qsizetype place = 0; place < keys->size(); ++place)
-        wanted.push_back(keys->at(place));
-    return wanted;
-}
-
-// Adds what was filled in for single records, guarded by what they hold now.
-Status addFills(const WriteContext& context, const QStringList& fills, ChangeRequest& request) {
-    const Table& table = *context.screen.table;
+    QHash<Key, FieldValues> filled;
     for (qsizetype i = 0; i + 1 < fills.size(); i += 2) {
         auto key = keyFromText(fills[i], table.keyTypes());
         if (!key)
@@ -268,21 +253,12 @@ Status addFills(const WriteContext& context, const QStringList& fills, ChangeReq
             return values.error();
         if (!problems.empty())
             return Error{ErrorKind::Refused, problems.front().message};
-        const auto record = TableReader(*context.opened.session, table).record(*key);
-        if (!record)
-            return record.error();
-        const auto edit = std::find_if(request.edits.begin(), request.edits.end(),
-                                       [&](const RecordEdit& each) { return each.key == *key; });
-        if (!*record || edit == request.edits.end())
+        if (preview.changing.positionOf(*key) < 0)
             return Error{ErrorKind::Usage,
                          say("The record %1 is none of those that change.").arg(fills[i])};
-        const FieldValues now = fieldValues(table, **record);
-        for (auto field = values->begin(); field != values->end(); ++field) {
-            edit->before.insert(field.key(), now.value(field.key()));
-            edit->after.insert(field.key(), field.value());
-        }
+        filled[*key].insert(*values);
     }
-    return done();
+    return filled;
 }
 
 } // namespace
@@ -298,33 +274,45 @@ int runBulk(const WriteOptions& options) {
     const auto values = bulkValues(*context, options);
     if (!values)
         return report(values.error(), options.json);
-    const auto keys = bulkKeys(*context, options);
-    if (!keys)
-        return report(keys.error(), options.json);
-    const auto preview = previewBulkUpdate(*context->opened.session, table, *keys, *values);
-    if (!preview)
-        return report(preview.error(), options.json);
+    BulkScope scope;
+    if (options.where.isEmpty()) {
+        scope.keys = context->keys;
+    } else {
+        if (const auto filter =
+                filterFrom(options.where, table, context->opened.session->spec().engine);
+            !filter)
+            return report(filter.error(), options.json);
+        scope.query.conditions = {options.where};
+    }
+    auto made = previewBulkUpdate(*context->opened.session, context->screen.table,
+                                  context->opened.rules.value(table.name), scope, *values);
+    if (!made)
+        return report(made.error(), options.json);
+    const auto preview = std::make_shared<const BulkPreview>(std::move(*made));
     if (!preview->gone.empty())
         return report(noSuchRecord(context->screen, preview->gone.front()), options.json);
-    if (!preview->problems.empty())
+    const auto isUnheld = [](const Problem& problem) { return problem.check == u"expression"; };
+    if (std::any_of(preview->problems.begin(), preview->problems.end(), isUnheld))
         return report(WriteFailure{{ErrorKind::Refused, preview->problems.front().message},
                                    preview->problems,
                                    {}},
                       context->opened.catalog, options.json);
     if (!options.dryRun) {
-        ChangeRequest request = bulkUpdateRequest(*preview);
-        if (Status filled = addFills(*context, options.fills, request); !filled)
+        const auto filled = filledIn(*context, options.fills, *preview);
+        if (!filled)
             return report(filled.error(), options.json);
-        return commit(*context, std::move(request), options);
+        return commit(*context, bulkUpdateRequest(preview, *filled), options);
     }
     if (options.json) {
-        print(jsonOf(*preview, table));
+        print(jsonOf(*preview));
     } else {
         printLine(say("%1 would change, %2 already so.")
-                      .arg(countedRecords(static_cast<qint64>(preview->steps.size())))
-                      .arg(preview->unchanged.size()));
+                      .arg(countedRecords(preview->changing.size()))
+                      .arg(preview->unchanged));
+        for (const Problem& problem : preview->problems)
+            printLine(say("Record %1: %2").arg(problem.record, problem.message));
     }
-    return Done;
+    return preview->refused > 0 ? RefusedExit : Done;
 }
 
 } // namespace gravin::cli

@@ -207,12 +207,13 @@ TEST_P(Checks, ARunLeavesOutWhatSaysSo) {
     Check unique = checkOn(CheckKind::Unique, "since");
     unique.inRuns = InRuns::LeaveOut;
     state({filled, unique});
-    const auto preview =
-        previewBulkUpdate(desk->session(), desk->table(name("berth")), {key(1), key(2), key(3)},
-                          {{{name("since"), Value::date({2026, 3, 4})}}, {}});
+    const auto preview = previewBulkUpdate(
+        desk->session(), std::make_shared<const Table>(desk->table(name("berth"))), {},
+        {{{key(1), key(2), key(3)}}, {}}, {{{name("since"), Value::date({2026, 3, 4})}}, {}});
     ASSERT_TRUE(preview);
-    const auto written = ChangeWriter(desk->session(), desk->catalog(), desk->rules())
-                             .write(bulkUpdateRequest(*preview));
+    const auto written =
+        ChangeWriter(desk->session(), desk->catalog(), desk->rules())
+            .write(bulkUpdateRequest(std::make_shared<const BulkPreview>(*preview)));
     ASSERT_TRUE(written) << qPrintable(written.error().error.sentence);
     ASSERT_EQ(written->records.size(), 1U) << "the second is not unique, the third is not filled";
     EXPECT_EQ(written->records.front().key, key(1));

@@ -1,17 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/bulk/bulk_dialog.h"
 
-#include "app/editors/field_editor.h"
+#include "app/bulk/bulk_line.h"
+#include "app/editors/expression_field.h"
+#include "app/look/theme.h"
 #include "core/base/text.h"
 #include "core/project/binding.h"
-#include "core/project/field_input.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QFormLayout>
 #include <QHeaderView>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QTableWidget>
 #include <QVBoxLayout>
@@ -20,41 +23,63 @@
 
 namespace gravin {
 
+namespace {
+constexpr int PreviewAfter = 250; // milliseconds without a change
+constexpr qsizetype MostSpreadValues = 6;
+constexpr QSize BulkSize(860, 620);
+} // namespace
+
 BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
-                       const QList<RecordId>& records, QWidget* parent)
+                       const QList<RecordId>& records, const RecordQuery& list, QWidget* parent)
     : QDialog(parent)
     , m_binding(workspace, screenId)
-    , m_fields(new QComboBox)
-    , m_editorPlace(new QVBoxLayout)
-    , m_table(new QTableWidget(0, 3))
+    , m_list(list)
+    , m_worker(startWorker(workspace->project().connection, Session::Access::ReadOnly))
+    , m_which(new QComboBox)
+    , m_where(new ExpressionField(ExpressionField::Asks::Condition))
+    , m_linesLayout(new QVBoxLayout)
+    , m_add(new QPushButton(tr("+ field")))
+    , m_counts(new QLabel)
+    , m_spreads(new QLabel)
+    , m_table(new QTableWidget(0, 4))
+    , m_leaveOut(new QCheckBox)
+    , m_note(new QLineEdit)
     , m_reason(new QLabel)
     , m_run(new QPushButton) {
     setAttribute(Qt::WA_DeleteOnClose);
     setObjectName(QStringLiteral("bulk-dialog"));
     for (const RecordId& id : records) {
-        if (!id.isNew())
-            m_keys.push_back(id.key);
+        if (!id.isNew() && !id.isNone())
+            m_selected.push_back(id.key);
     }
-    setWindowTitle(tr("Bulk update of %1").arg(countedRecords(static_cast<qint64>(m_keys.size()))));
-    resize(720, 520);
-
-    m_fields->setObjectName(QStringLiteral("bulk-field"));
     for (const BoundField& field : m_binding.fields()) {
-        if (!m_binding.readOnlyReason(field, {}).isEmpty())
-            continue;
-        m_fields->addItem(field.label());
-        m_columns += field.name();
+        if (m_binding.readOnlyReason(field, {}).isEmpty())
+            m_choice += field;
     }
-    auto* form = new QFormLayout;
-    form->addRow(tr("Field"), m_fields);
-    form->addRow(tr("Value"), m_editorPlace);
+    setWindowTitle(
+        m_selected.size() > 1
+            ? tr("Bulk update of %1").arg(countedRecords(static_cast<qint64>(m_selected.size())))
+            : tr("Bulk update of %1").arg(m_binding.screen().screen.label));
+    resize(BulkSize);
+    m_counts->setObjectName(QStringLiteral("bulk-counts"));
+    m_counts->setWordWrap(true);
+    m_spreads->setObjectName(QStringLiteral("bulk-spreads"));
+    m_spreads->setProperty("role", "faint");
+    m_spreads->setWordWrap(true);
+    m_spreads->setTextFormat(Qt::PlainText);
     m_table->setObjectName(QStringLiteral("bulk-preview"));
-    m_table->setHorizontalHeaderLabels({tr("Record"), tr("Before"), tr("After")});
+    m_table->setAccessibleName(tr("What would change"));
+    m_table->setHorizontalHeaderLabels({tr("Record"), tr("Field"), tr("Before"), tr("After")});
     m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
     m_table->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     m_table->verticalHeader()->hide();
     m_table->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
     m_table->setTabKeyNavigation(false);
+    m_leaveOut->setObjectName(QStringLiteral("bulk-leave-out"));
+    m_note->setObjectName(QStringLiteral("bulk-note"));
+    m_note->setPlaceholderText(tr("Note for the change log, if you like"));
+    m_note->setAccessibleName(tr("Note for the change log"));
     m_run->setProperty("main", true);
     m_run->setObjectName(QStringLiteral("bulk-run"));
     m_run->setDefault(true);
@@ -62,147 +87,402 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     m_reason->setProperty("role", "faint");
     m_reason->setWordWrap(true);
     auto* cancel = new QPushButton(tr("Cancel"));
+    cancel->setObjectName(QStringLiteral("bulk-cancel"));
     auto* buttons = new QHBoxLayout;
     buttons->addWidget(m_run);
     buttons->addWidget(cancel);
     buttons->addWidget(m_reason, 1);
     auto* layout = new QVBoxLayout(this);
-    layout->addLayout(form);
+    layout->addWidget(makeScope());
+    layout->addWidget(makeChanges());
+    layout->addWidget(m_counts);
+    layout->addWidget(m_spreads);
     layout->addWidget(m_table, 1);
+    layout->addWidget(m_leaveOut);
+    layout->addWidget(m_note);
     layout->addLayout(buttons);
 
-    connect(m_fields, &QComboBox::currentIndexChanged, this, &BulkDialog::changeField);
+    m_soon.setSingleShot(true);
+    m_soon.setInterval(PreviewAfter);
+    connect(&m_soon, &QTimer::timeout, this, &BulkDialog::preview);
+    connect(m_leaveOut, &QCheckBox::toggled, this, &BulkDialog::refresh);
+    connect(m_table, &QTableWidget::cellActivated, this, &BulkDialog::openRow);
     connect(m_run, &QPushButton::clicked, this, &BulkDialog::run);
     connect(cancel, &QPushButton::clicked, this, &QDialog::reject);
-    changeField();
-}
-
-void BulkDialog::setField(const QString& column) {
-    const auto at = static_cast<int>(m_columns.indexOf(column));
-    if (at >= 0)
-        m_fields->setCurrentIndex(at);
-}
-
-const BoundField* BulkDialog::field() const {
-    const int at = m_fields->currentIndex();
-    return at < 0 ? nullptr : m_binding.screen().field(m_columns[at]);
-}
-
-void BulkDialog::changeField() {
-    delete m_editor;
-    m_editor = nullptr;
-    if (const BoundField* chosen = field()) {
-        m_editor = FieldEditor::create(*chosen, m_binding.workspace(), this);
-        m_editor->setContent(Value(), std::nullopt);
-        m_editorPlace->addWidget(m_editor);
-        connect(m_editor, &FieldEditor::edited, this, &BulkDialog::preview);
-        setTabOrder(m_fields, m_editor->inner());
-    }
+    if (!m_choice.isEmpty())
+        addLine();
     preview();
 }
 
+BulkDialog::~BulkDialog() = default;
+
+QWidget* BulkDialog::makeScope() {
+    m_which->setObjectName(QStringLiteral("bulk-scope"));
+    m_which->setAccessibleName(tr("Which records"));
+    const auto offer = [this](const QString& text, Which which) {
+        m_which->addItem(text, static_cast<int>(which));
+    };
+    if (!m_selected.empty())
+        offer(tr("the selected: %1").arg(countedRecords(static_cast<qint64>(m_selected.size()))),
+              Which::Selected);
+    if (m_list.isFiltered() || !m_list.only.isEmpty())
+        offer(tr("those of the list, as it is filtered"), Which::List);
+    offer(tr("all of %1").arg(m_binding.screen().screen.label), Which::All);
+    offer(tr("those where…"), Which::Where);
+    m_where->setName(QStringLiteral("bulk-where"));
+    m_where->setTable(*m_binding.screen().table);
+    m_where->hide();
+    auto* scope = new QWidget;
+    auto* layout = new QHBoxLayout(scope);
+    layout->setContentsMargins(0, 0, 0, 0);
+    auto* label = new QLabel(tr("Records"));
+    label->setProperty("role", "faint");
+    label->setBuddy(m_which);
+    layout->addWidget(label, 0, Qt::AlignTop);
+    layout->addWidget(m_which, 0, Qt::AlignTop);
+    layout->addWidget(m_where, 1);
+    layout->addStretch();
+    connect(m_which, &QComboBox::currentIndexChanged, this, [this] {
+        m_where->setVisible(m_which->currentData().toInt() == static_cast<int>(Which::Where));
+        previewSoon();
+    });
+    connect(m_where, &ExpressionField::textChanged, this, &BulkDialog::previewSoon);
+    return scope;
+}
+
+QWidget* BulkDialog::makeChanges() {
+    m_add->setObjectName(QStringLiteral("bulk-add"));
+    m_add->setToolTip(tr("Change one more field"));
+    m_add->setAutoDefault(false);
+    auto* changes = new QWidget;
+    auto* layout = new QVBoxLayout(changes);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addLayout(m_linesLayout);
+    layout->addWidget(m_add, 0, Qt::AlignLeft);
+    connect(m_add, &QPushButton::clicked, this, &BulkDialog::addLine);
+    return changes;
+}
+
+void BulkDialog::addLine() {
+    auto* line = new BulkLine(&m_binding, m_choice, static_cast<int>(m_lines.size()) + 1);
+    // A field that no other line has.
+    for (const BoundField& field : std::as_const(m_choice)) {
+        const bool isTaken =
+            std::any_of(m_lines.begin(), m_lines.end(),
+                        [&](const BulkLine* other) { return other->column() == field.name(); });
+        if (!isTaken) {
+            line->setField(field.name());
+            break;
+        }
+    }
+    if (!m_selected.empty()) {
+        const Record* record =
+            m_binding.workspace()->records(m_binding.tableName())->record(m_selected.front());
+        QMap<QString, Value> sample;
+        const Table& table = *m_binding.screen().table;
+        for (qsizetype i = 0; record && i < table.columns.size(); ++i)
+            sample.insert(table.columns[i].name, record->values[static_cast<size_t>(i)]);
+        line->setSample(sample);
+    }
+    connect(line, &BulkLine::changed, this, &BulkDialog::previewSoon);
+    connect(line, &BulkLine::removeRequested, this, [this, line] { removeLine(line); });
+    m_linesLayout->addWidget(line);
+    m_lines += line;
+    for (BulkLine* each : std::as_const(m_lines))
+        each->setRemovable(m_lines.size() > 1);
+    m_add->setEnabled(m_lines.size() < m_choice.size());
+    previewSoon();
+}
+
+void BulkDialog::removeLine(BulkLine* line) {
+    m_lines.removeOne(line);
+    line->hide();
+    line->deleteLater();
+    for (BulkLine* each : std::as_const(m_lines))
+        each->setRemovable(m_lines.size() > 1);
+    m_add->setEnabled(true);
+    previewSoon();
+}
+
+void BulkDialog::setField(const QString& column) {
+    if (!m_lines.isEmpty())
+        m_lines.front()->setField(column);
+}
+
+Result<BulkScope> BulkDialog::scope() const {
+    BulkScope scope;
+    switch (static_cast<Which>(m_which->currentData().toInt())) {
+    case Which::Selected:
+        scope.keys = m_selected;
+        break;
+    case Which::List:
+        scope.query = m_list;
+        break;
+    case Which::All:
+        break;
+    case Which::Where:
+        if (m_where->text().trimmed().isEmpty())
+            return Error{ErrorKind::Usage, tr("Write the condition that says which records.")};
+        if (!m_where->isGood())
+            return Error{ErrorKind::Usage, tr("The condition is not complete.")};
+        scope.query.conditions = {m_where->text()};
+        break;
+    }
+    return scope;
+}
+
+Result<BulkValues> BulkDialog::values() const {
+    if (m_choice.isEmpty())
+        return Error{ErrorKind::Usage, tr("No field of these records can be changed.")};
+    BulkValues values;
+    for (const BulkLine* line : m_lines) {
+        if (Status added = line->addTo(values); !added)
+            return added.error();
+    }
+    return values;
+}
+
+void BulkDialog::previewSoon() {
+    ++m_generation;
+    m_run->setEnabled(false);
+    m_soon.start();
+}
+
 void BulkDialog::preview() {
-    m_preview = {};
+    m_soon.stop();
     const quint64 generation = ++m_generation;
-    const BoundField* chosen = field();
-    if (!chosen || m_keys.empty()) {
-        show(Error{ErrorKind::Usage, tr("No field of these records can be changed.")});
+    if (m_job != 0)
+        m_worker->cancel(std::exchange(m_job, 0));
+    const auto wanted = scope();
+    const auto put = wanted ? values() : Result<BulkValues>(wanted.error());
+    if (!put) {
+        show(put.error());
         return;
     }
-    Value value;
-    const EditorContent content = m_editor->content();
-    if (const QString* text = std::get_if<QString>(&content)) {
-        auto read = inputValue(*chosen, *text);
-        if (!read) {
-            show(read.error());
-            return;
-        }
-        value = *read;
-    } else {
-        value = std::get<Value>(content);
-    }
-    m_binding.workspace()->reader()->run<BulkPreview>(
+    m_counts->setText(tr("Looking…"));
+    const QPointer<QObject> guarded(this);
+    m_job = m_worker->run<BulkPreview>(
         this,
-        [table = m_binding.screen().table, keys = m_keys,
-         values = BulkValues{{{chosen->name(), value}}, {}}](Session& session) {
-            return previewBulkUpdate(session, *table, keys, values);
+        [this, guarded, worker = m_worker.get(), table = m_binding.screen().table,
+         rules = m_binding.workspace()->rules(m_binding.screen().table->written()), scope = *wanted,
+         values = *put](Session& session) {
+            return previewBulkUpdate(session, table, rules, scope, values, [&](qint64 read) {
+                worker->report(guarded, [this, read] { showProgress(read); });
+                return !worker->isCancelled();
+            });
         },
         [this, generation](const Result<BulkPreview>& preview) {
-            if (generation == m_generation)
-                show(preview);
+            if (generation != m_generation)
+                return;
+            m_job = 0;
+            show(preview);
         });
 }
 
+void BulkDialog::showProgress(qint64 done) {
+    if (done > 0 && m_job != 0)
+        m_counts->setText(tr("Looking… %1 so far").arg(countedRecords(done)));
+    if (done > 0 && m_writing != 0)
+        m_reason->setText(tr("Changing… %1 so far").arg(countedRecords(done)));
+}
+
 void BulkDialog::show(const Result<BulkPreview>& preview) {
-    m_preview = preview ? *preview : BulkPreview{};
-    const auto count = static_cast<qint64>(m_preview.steps.size());
-    m_run->setText(count > 0 ? tr("Change %1").arg(countedRecords(count)) : tr("Change records"));
-    m_run->setEnabled(count > 0);
-    if (!preview)
-        m_reason->setText(preview.error().sentence);
-    else if (!m_preview.unchanged.empty())
-        m_reason->setText(
-            tr("%1 already so")
-                .arg(countedRecords(static_cast<qint64>(m_preview.unchanged.size()))));
-    else
-        m_reason->clear();
+    m_preview = preview ? std::make_shared<const BulkPreview>(*preview) : nullptr;
+    m_wrong = preview ? QString() : preview.error().sentence;
+    m_filled.clear();
+    refresh();
+    fillSpreads();
     fillTable();
 }
 
-void BulkDialog::fillTable() {
-    m_table->setRowCount(static_cast<int>(m_preview.steps.size()));
-    const BoundField* chosen = field();
-    int row = 0;
-    for (const BulkStep& step : m_preview.steps) {
-        const QStringList cells{
-            m_binding.nameOf({step.key, 0}),
-            m_binding.workspace()->shown(*chosen, step.before.value(chosen->name())),
-            m_binding.workspace()->shown(*chosen, step.after.value(chosen->name()))};
-        for (int column = 0; column < cells.size(); ++column)
-            m_table->setItem(row, column,
-                             new QTableWidgetItem(cells[column].isEmpty() ? QStringLiteral("–")
-                                                                          : cells[column]));
-        ++row;
+// The one place that decides whether it can run, and says why not.
+void BulkDialog::refresh() {
+    const qint64 refused = m_preview ? m_preview->refused : 0;
+    m_leaveOut->setVisible(refused > 0);
+    m_leaveOut->setText(tr("Leave out the %1 that would be refused").arg(countedRecords(refused)));
+    const qint64 changing = !m_preview
+                                ? 0
+                                : m_preview->changing.size() -
+                                      (m_leaveOut->isChecked() ? m_preview->refusedChanging() : 0);
+    m_run->setText(changing > 0 ? tr("Change %1").arg(countedRecords(changing))
+                                : tr("Change records"));
+    const bool isStopped = refused > 0 && !m_leaveOut->isChecked();
+    m_run->setEnabled(m_writing == 0 && changing > 0 && !isStopped);
+    if (!m_preview) {
+        m_counts->clear();
+        m_reason->setText(m_wrong);
+        return;
     }
+    QStringList counts{tr("%1 of %2 would change")
+                           .arg(QLocale().toString(m_preview->changing.size()),
+                                countedRecords(m_preview->records))};
+    if (m_preview->unchanged > 0)
+        counts += tr("%1 already so").arg(countedRecords(m_preview->unchanged));
+    if (refused > 0)
+        counts += tr("%1 would be refused").arg(QLocale().toString(refused));
+    if (!m_preview->gone.empty())
+        counts += tr("%1 not there any more")
+                      .arg(QLocale().toString(static_cast<qint64>(m_preview->gone.size())));
+    m_counts->setText(counts.join(QStringLiteral(" · ")));
+    m_reason->setText(isStopped ? tr("Some would be refused, see the list. Mend them, or leave "
+                                     "them out.")
+                      : changing == 0 ? tr("There is nothing to change.")
+                                      : QString());
+}
+
+QString BulkDialog::shown(const QString& column, const Value& value) const {
+    const BoundField* field = m_binding.screen().field(column);
+    const QString text =
+        field ? m_binding.workspace()->shown(*field, value) : toText(value, ColumnType{});
+    return text.isEmpty() ? QStringLiteral("–") : text;
+}
+
+// "Status: in service 40 → 43, stored 2 → 0", or "Day rate: 80.00 … 210.00 → 83.20 … 218.40, sum
+// …".
+QString BulkDialog::spreadText(const QString& column, const BulkSpread& spread) const {
+    const BoundField* field = m_binding.screen().field(column);
+    const QString label = field ? field->label() : column;
+    QHash<Key, std::pair<qint64, qint64>> counts;
+    for (auto value = spread.valuesBefore.begin(); value != spread.valuesBefore.end(); ++value)
+        counts[value.key()].first = *value;
+    for (auto value = spread.valuesAfter.begin(); value != spread.valuesAfter.end(); ++value)
+        counts[value.key()].second = *value;
+    if (!counts.isEmpty() && counts.size() <= MostSpreadValues) {
+        QStringList parts;
+        for (auto value = counts.begin(); value != counts.end(); ++value)
+            parts += tr("%1 %2 → %3")
+                         .arg(shown(column, value.key()[0]), QLocale().toString(value->first),
+                              QLocale().toString(value->second));
+        parts.sort();
+        return tr("%1: %2").arg(label, parts.join(QStringLiteral(", ")));
+    }
+    if (spread.after.smallest.isNull())
+        return tr("%1: %2 filled → %3 filled")
+            .arg(label, QLocale().toString(spread.before.filled),
+                 QLocale().toString(spread.after.filled));
+    QString text =
+        tr("%1: %2 … %3 → %4 … %5")
+            .arg(label, shown(column, spread.before.smallest), shown(column, spread.before.largest),
+                 shown(column, spread.after.smallest), shown(column, spread.after.largest));
+    if (!spread.after.sum.isNull())
+        text += tr(", sum %1 → %2")
+                    .arg(shown(column, spread.before.sum), shown(column, spread.after.sum));
+    return text;
+}
+
+void BulkDialog::fillSpreads() {
+    QStringList lines;
+    if (m_preview) {
+        for (auto spread = m_preview->spreads.begin(); spread != m_preview->spreads.end(); ++spread)
+            lines += spreadText(spread.key(), *spread);
+    }
+    m_spreads->setText(lines.join(u'\n'));
+    m_spreads->setVisible(!lines.isEmpty());
+}
+
+// First what stands in the way, then what changes.
+void BulkDialog::fillTable() {
+    m_table->setRowCount(0);
+    m_rows.clear();
+    if (!m_preview)
+        return;
+    const Table& table = *m_binding.screen().table;
+    const auto add = [&](const Key& key, const QStringList& cells, bool refused) {
+        const int row = m_table->rowCount();
+        m_table->insertRow(row);
+        m_rows.push_back(key);
+        for (int column = 0; column < cells.size(); ++column) {
+            auto* item = new QTableWidgetItem(cells[column]);
+            item->setToolTip(cells[column]);
+            if (refused)
+                item->setForeground(Theme::instance().colours().problem);
+            m_table->setItem(row, column, item);
+        }
+        if (refused)
+            m_table->setSpan(row, 2, 1, 2);
+    };
+    const auto nameOf = [&](const Key& key) {
+        const QString name = m_binding.nameOf({key, 0});
+        return name.isEmpty() ? keyText(key, table.keyTypes()) : name;
+    };
+    for (const Problem& problem : m_preview->problems) {
+        const auto key = keyFromText(problem.record, table.keyTypes());
+        const BoundField* field = m_binding.screen().field(problem.field);
+        if (key)
+            add(*key, {nameOf(*key), field ? field->label() : problem.field, problem.message},
+                true);
+    }
+    for (const BulkStep& step : m_preview->steps) {
+        for (auto field = step.after.begin(); field != step.after.end(); ++field) {
+            const BoundField* bound = m_binding.screen().field(field.key());
+            add(step.key,
+                {nameOf(step.key), bound ? bound->label() : field.key(),
+                 shown(field.key(), step.before.value(field.key())),
+                 shown(field.key(), field.value())},
+                false);
+        }
+    }
+}
+
+void BulkDialog::openRow(int row) {
+    if (row >= 0 && static_cast<size_t>(row) < m_rows.size())
+        Q_EMIT m_binding.workspace()->recordWanted(m_binding.screenId(),
+                                                   {m_rows[static_cast<size_t>(row)], 0});
 }
 
 void BulkDialog::run() {
-    if (m_preview.steps.empty())
+    if (!m_preview || m_writing != 0)
         return;
-    m_run->setEnabled(false);
-    m_reason->setText(tr("Changing…"));
-    ChangeRequest request = bulkUpdateRequest(m_preview);
+    ChangeRequest request = bulkUpdateRequest(m_preview, m_filled, m_leaveOut->isChecked());
     request.screen = m_binding.screen().screen.label;
-    for (RecordEdit& edit : request.edits) {
-        for (const GapsDialog::Filled& filled : m_filled) {
-            if (!(filled.key == edit.key) || edit.after.contains(filled.column))
-                continue;
-            edit.before.insert(filled.column, filled.before);
-            edit.after.insert(filled.column, filled.after);
-        }
+    request.note = m_note->text().trimmed();
+    m_reason->setText(tr("Changing…"));
+    m_writing = m_binding.workspace()->writeLong(
+        std::move(request), this, [this](qint64 done) { showProgress(done); },
+        [this](const WriteResult& result) {
+            m_writing = 0;
+            finish(result);
+        });
+    refresh();
+    m_reason->setText(tr("Changing…"));
+}
+
+void BulkDialog::finish(const WriteResult& result) {
+    if (!result) {
+        fail(result.error());
+        return;
     }
-    Workspace* workspace = m_binding.workspace();
-    const QString label = field()->label();
-    workspace->write(std::move(request), this, [this, workspace, label](const WriteResult& result) {
-        if (!result) {
-            fail(result.error());
-            return;
-        }
-        QString text = tr("Changed %1 of %2: change %3. It can be rolled back.")
-                           .arg(label, countedRecords(static_cast<qint64>(result->records.size())))
-                           .arg(result->id);
-        if (!result->leftOut.empty())
-            text +=
-                u' ' + tr("Left out: %1, for example %2: %3")
+    QStringList labels;
+    for (auto spread = m_preview->spreads.begin(); spread != m_preview->spreads.end(); ++spread) {
+        const BoundField* field = m_binding.screen().field(spread.key());
+        labels += field ? field->label() : spread.key();
+    }
+    QString text = tr("Changed %1 of %2: change %3. It can be rolled back.")
+                       .arg(labels.join(QStringLiteral(", ")), countedRecords(result->count()))
+                       .arg(result->id);
+    if (!result->leftOut.empty())
+        text += u' ' + tr("Left out: %1, for example %2: %3")
                            .arg(countedRecords(static_cast<qint64>(result->leftOut.size())),
                                 result->leftOut.front().record, result->leftOut.front().message);
-        Q_EMIT workspace->notice({Notice::Kind::Done, text});
-        accept();
-    });
+    Notice notice{Notice::Kind::Done, text};
+    notice.change = result->id;
+    Q_EMIT m_binding.workspace()->notice(notice);
+    accept();
+}
+
+void BulkDialog::reject() {
+    if (m_writing != 0) {
+        m_binding.workspace()->cancelWrite(m_writing);
+        m_reason->setText(tr("Stopping…"));
+        return;
+    }
+    if (m_job != 0)
+        m_worker->cancel(m_job);
+    QDialog::reject();
 }
 
 void BulkDialog::fail(const WriteFailure& failure) {
-    m_run->setEnabled(true);
+    refresh();
     const bool asks =
         !failure.problems.empty() &&
         std::all_of(failure.problems.begin(), failure.problems.end(),
@@ -219,11 +499,10 @@ void BulkDialog::fail(const WriteFailure& failure) {
 void BulkDialog::askForGaps(const std::vector<Problem>& problems) {
     const Table& table = *m_binding.screen().table;
     std::vector<Key> keys;
-    for (const BulkStep& step : m_preview.steps) {
-        const QString record = keyText(step.key, table.keyTypes());
-        if (std::any_of(problems.begin(), problems.end(),
-                        [&](const Problem& problem) { return problem.record == record; }))
-            keys.push_back(step.key);
+    for (const Problem& problem : problems) {
+        const auto key = keyFromText(problem.record, table.keyTypes());
+        if (key && std::find(keys.begin(), keys.end(), *key) == keys.end())
+            keys.push_back(*key);
     }
     m_binding.workspace()->reader()->run<std::vector<Record>>(
         this,
@@ -259,12 +538,8 @@ void BulkDialog::fillGaps(const std::vector<Problem>& problems,
     auto* dialog = new GapsDialog(workspace, std::move(gaps), this);
     connect(dialog, &QDialog::accepted, this, [this, dialog] {
         // What was filled in before and did not do is replaced.
-        for (const GapsDialog::Filled& filled : dialog->filled()) {
-            std::erase_if(m_filled, [&](const GapsDialog::Filled& former) {
-                return former.key == filled.key && former.column == filled.column;
-            });
-            m_filled.push_back(filled);
-        }
+        for (const GapsDialog::Filled& filled : dialog->filled())
+            m_filled[filled.key].insert(filled.column, filled.after);
         run();
     });
     dialog->open();

@@ -3,53 +3,93 @@
 
 #include "app/bulk/gaps_dialog.h"
 #include "app/session/screen_binding.h"
+#include "core/changes/bulk_update.h"
+#include "core/database/worker.h"
 
 #include <QDialog>
+#include <QTimer>
 
+class QCheckBox;
 class QComboBox;
 class QLabel;
+class QLineEdit;
 class QPushButton;
 class QTableWidget;
 class QVBoxLayout;
 
 namespace gravin {
 
-class FieldEditor;
+class BulkLine;
+class ExpressionField;
 
-// Puts one value into one field of many records: every record before and after is shown first, then
-// all are changed as one change. Deletes itself when closed.
+// Changes fields of any number of records as one change. While it is being written, the preview
+// says how many records would change and how, which ones checks would refuse and which are so
+// already. Deletes itself when closed.
 class BulkDialog : public QDialog {
     Q_OBJECT
 public:
+    // `records`: those that are selected. `list`: what the list shows.
     BulkDialog(Workspace* workspace, const QString& screenId, const QList<RecordId>& records,
-               QWidget* parent);
+               const RecordQuery& list, QWidget* parent);
+    ~BulkDialog() override;
 
-    // Chooses the field to change.
+    // Chooses the field that the first line changes.
     void setField(const QString& column);
+    BulkLine* line(int place) const { return m_lines.value(place); }
+
+public Q_SLOTS:
+    // While it previews or runs: stops that first.
+    void reject() override;
 
 private:
-    const BoundField* field() const;
-    void changeField();
+    enum class Which { Selected, List, All, Where };
+    QWidget* makeScope();
+    QWidget* makeChanges();
+    void addLine();
+    void removeLine(BulkLine* line);
+    Result<BulkScope> scope() const;
+    Result<BulkValues> values() const;
+    void previewSoon();
     void preview();
     void show(const Result<BulkPreview>& preview);
+    void showProgress(qint64 done);
+    void refresh();
     void fillTable();
+    void fillSpreads();
+    QString spreadText(const QString& column, const BulkSpread& spread) const;
+    QString shown(const QString& column, const Value& value) const;
+    void openRow(int row);
     void run();
+    void finish(const WriteResult& result);
     void fail(const WriteFailure& failure);
     void askForGaps(const std::vector<Problem>& problems);
     void fillGaps(const std::vector<Problem>& problems, const std::vector<Record>& records);
 
     ScreenBinding m_binding;
-    std::vector<Key> m_keys;
-    QStringList m_columns; // behind the entries of m_fields
-    QComboBox* m_fields;
-    QVBoxLayout* m_editorPlace;
-    FieldEditor* m_editor = nullptr;
+    std::vector<Key> m_selected;
+    RecordQuery m_list;
+    QList<BoundField> m_choice; // fields that can be changed
+    WorkerHandle m_worker;      // a preview of all records must not hold up the screens
+    Worker::JobId m_job = 0;
+    Worker::JobId m_writing = 0;
+    QComboBox* m_which;
+    ExpressionField* m_where;
+    QVBoxLayout* m_linesLayout;
+    QList<BulkLine*> m_lines;
+    QPushButton* m_add;
+    QLabel* m_counts;
+    QLabel* m_spreads;
     QTableWidget* m_table;
+    std::vector<Key> m_rows; // of the table
+    QCheckBox* m_leaveOut;
+    QLineEdit* m_note;
     QLabel* m_reason;
     QPushButton* m_run;
-    BulkPreview m_preview;
-    std::vector<GapsDialog::Filled> m_filled; // what the run had to ask for
-    quint64 m_generation = 0;                 // answers to an earlier value are ignored
+    std::shared_ptr<const BulkPreview> m_preview;
+    QString m_wrong;                  // why there is no preview
+    QHash<Key, FieldValues> m_filled; // what the run had to ask for
+    QTimer m_soon;
+    quint64 m_generation = 0; // answers to an earlier question are ignored
 };
 
 } // namespace gravin

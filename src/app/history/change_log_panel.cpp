@@ -1,17 +1,26 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/history/change_log_panel.h"
 
-#include "app/history/timeline_strip.h"
+#include "app/history/field_history_dialog.h"
+#include "app/look/theme.h"
 #include "app/session/log_time.h"
 #include "core/base/text.h"
+#include "core/changes/log_seal.h"
+#include "core/exchange/log_export.h"
 #include "core/project/screen_generator.h"
 #include "core/value/text_form.h"
 
+#include <QComboBox>
+#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QHeaderView>
+#include <QInputDialog>
 #include <QKeyEvent>
 #include <QLabel>
+#include <QLineEdit>
+#include <QMenu>
 #include <QPushButton>
+#include <QSaveFile>
 #include <QSplitter>
 #include <QTableWidget>
 #include <QToolButton>
@@ -34,6 +43,10 @@ QString operationWord(Operation operation) {
     return {};
 }
 
+constexpr int FilterAfter = 250; // milliseconds without a key
+constexpr Distance NarrowFilter(150);
+constexpr qint64 MostDetailed = 5000; // records
+
 QString orDash(const QString& text) { return text.isEmpty() ? QStringLiteral("–") : text; }
 
 } // namespace
@@ -41,84 +54,141 @@ QString orDash(const QString& text) { return text.isEmpty() ? QStringLiteral("�
 ChangeLogPanel::ChangeLogPanel(Workspace* workspace, QWidget* parent)
     : QWidget(parent)
     , m_workspace(workspace)
-    , m_list(new QTableWidget(0, 6))
+    , m_list(new QTableWidget(0, 7))
     , m_details(new QTreeWidget)
-    , m_empty(
-          new QLabel(tr("No changes yet. Everything that is saved here will stand in this list.")))
-    , m_rollback(new QPushButton(tr("Roll back…"))) {
+    , m_empty(new QLabel)
+    , m_text(new QLineEdit)
+    , m_by(new QComboBox)
+    , m_table(new QComboBox)
+    , m_rollback(new QPushButton(tr("Roll back…")))
+    , m_more(new QToolButton) {
     setObjectName(QStringLiteral("change-log"));
-    auto* title = new QLabel(tr("Change log"));
-    title->setProperty("role", "heading");
-    auto* close = new QToolButton;
-    close->setText(QStringLiteral("×"));
-    close->setToolTip(tr("Close the change log (Esc)"));
-    close->setAccessibleName(tr("Close the change log"));
-    m_rollback->setObjectName(QStringLiteral("roll-back"));
-    m_empty->setProperty("role", "faint");
-
     m_list->setObjectName(QStringLiteral("change-list"));
     m_list->setAccessibleName(tr("Changes"));
     m_list->setHorizontalHeaderLabels(
-        {tr("Change"), tr("When"), tr("Who"), tr("What"), tr("Screen"), tr("Records")});
+        {tr("Change"), tr("When"), tr("Who"), tr("What"), tr("Screen"), tr("Records"), tr("Note")});
     m_list->verticalHeader()->hide();
     m_list->setSelectionBehavior(QAbstractItemView::SelectRows);
-    m_list->setSelectionMode(QAbstractItemView::SingleSelection);
+    m_list->setSelectionMode(QAbstractItemView::ExtendedSelection);
     m_list->setEditTriggers(QAbstractItemView::NoEditTriggers);
     m_list->setTabKeyNavigation(false);
     m_list->setShowGrid(false);
+    m_list->setContextMenuPolicy(Qt::CustomContextMenu);
     m_list->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     m_list->horizontalHeader()->setStretchLastSection(true);
     m_list->horizontalHeader()->setHighlightSections(false);
-    const QList<int> widths{70, 150, 80, 110, 110};
+    const QList<int> widths{60, 150, 70, 110, 90, 66};
     for (int i = 0; i < widths.size(); ++i)
         m_list->setColumnWidth(i, widths[i]);
     m_details->setObjectName(QStringLiteral("change-details"));
     m_details->setAccessibleName(tr("Fields of the change"));
     m_details->setHeaderLabels({tr("Record and field"), tr("Before"), tr("After")});
     m_details->header()->setSectionResizeMode(QHeaderView::Stretch);
+    m_details->setContextMenuPolicy(Qt::CustomContextMenu);
 
-    auto* head = new QHBoxLayout;
-    head->addWidget(title);
-    head->addWidget(m_empty);
-    head->addStretch();
-    head->addWidget(m_rollback);
-    head->addWidget(close);
     auto* halves = new QSplitter(Qt::Horizontal);
     halves->setHandleWidth(1);
     halves->addWidget(m_list);
     halves->addWidget(m_details);
-    halves->setSizes({560, 480});
+    halves->setSizes({620, 460});
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(14, 8, 14, 4);
     layout->addWidget(halves, 1);
     // Put in last, so that Tab goes from the list over the fields to the buttons above them.
-    layout->insertLayout(0, head);
+    layout->insertWidget(0, makeHead());
 
-    connect(close, &QToolButton::clicked, this, &ChangeLogPanel::closeRequested);
+    m_soon.setSingleShot(true);
+    m_soon.setInterval(FilterAfter);
+    connect(&m_soon, &QTimer::timeout, this, &ChangeLogPanel::load);
     connect(m_list, &QTableWidget::currentCellChanged, this, &ChangeLogPanel::loadDetails);
-    connect(m_rollback, &QPushButton::clicked, this, [this] {
-        if (chosen() > 0)
-            Q_EMIT rollbackRequested(chosen());
-    });
+    for (QAbstractItemView* view : std::initializer_list<QAbstractItemView*>{m_list, m_details})
+        connect(view, &QWidget::customContextMenuRequested, this, [this, view](const QPoint& at) {
+            makeMenu()->popup(view->viewport()->mapToGlobal(at));
+        });
     connect(workspace, &Workspace::committed, this, &ChangeLogPanel::load);
     load();
 }
 
+QWidget* ChangeLogPanel::makeHead() {
+    auto* title = new QLabel(tr("Change log"));
+    title->setProperty("role", "heading");
+    m_empty->setProperty("role", "faint");
+    m_text->setObjectName(QStringLiteral("log-text"));
+    m_text->setPlaceholderText(tr("Search the log"));
+    m_text->setAccessibleName(tr("Search the log"));
+    m_text->setClearButtonEnabled(true);
+    m_text->setMaximumWidth(NarrowFilter);
+    m_by->setObjectName(QStringLiteral("log-by"));
+    m_by->setAccessibleName(tr("By whom"));
+    m_by->addItem(tr("by anybody"));
+    m_table->setObjectName(QStringLiteral("log-table"));
+    m_table->setAccessibleName(tr("In which table"));
+    m_table->addItem(tr("in any table"));
+    m_rollback->setObjectName(QStringLiteral("roll-back"));
+    m_more->setObjectName(QStringLiteral("log-more"));
+    m_more->setText(tr("More…"));
+    m_more->setToolTip(tr("What else can be done to the change, and to the log"));
+    auto* close = new QToolButton;
+    close->setText(QStringLiteral("×"));
+    close->setToolTip(tr("Close the change log (Esc)"));
+    close->setAccessibleName(tr("Close the change log"));
+    auto* head = new QWidget;
+    auto* layout = new QHBoxLayout(head);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(title);
+    layout->addWidget(m_text);
+    layout->addWidget(m_by);
+    layout->addWidget(m_table);
+    layout->addWidget(m_empty);
+    layout->addStretch();
+    layout->addWidget(m_rollback);
+    layout->addWidget(m_more);
+    layout->addWidget(close);
+    connect(close, &QToolButton::clicked, this, &ChangeLogPanel::closeRequested);
+    connect(m_text, &QLineEdit::textChanged, this, [this] { m_soon.start(); });
+    for (QComboBox* box : {m_by, m_table})
+        connect(box, &QComboBox::activated, this, &ChangeLogPanel::load);
+    connect(m_rollback, &QPushButton::clicked, this, &ChangeLogPanel::rollBackSelected);
+    connect(m_more, &QToolButton::clicked, this,
+            [this] { makeMenu()->popup(m_more->mapToGlobal(QPoint(0, m_more->height()))); });
+    return head;
+}
+
+LogFilter ChangeLogPanel::filter() const {
+    LogFilter filter;
+    filter.limit = MaximumListed;
+    filter.text = m_text->text().trimmed();
+    if (m_by->currentIndex() > 0)
+        filter.person = m_by->currentText();
+    if (m_table->currentIndex() > 0)
+        filter.table = m_table->currentText();
+    return filter;
+}
+
 void ChangeLogPanel::load() {
     m_workspace->reader()->run<std::vector<ChangeSummary>>(
-        this,
-        [](Session& session) {
-            LogFilter filter;
-            filter.limit = MaximumListed;
-            return ChangeLog(session).list(filter);
-        },
+        this, [filter = filter()](Session& session) { return ChangeLog(session).list(filter); },
         [this](const Result<std::vector<ChangeSummary>>& changes) {
             if (changes)
                 fill(*changes);
         });
 }
 
+// People and tables that were met are offered from then on.
+void ChangeLogPanel::offerNarrowing(const std::vector<ChangeSummary>& changes) {
+    const auto offer = [](QComboBox* box, const QString& text) {
+        if (!text.isEmpty() && box->findText(text) < 0)
+            box->addItem(text);
+    };
+    for (const ChangeSummary& change : changes) {
+        offer(m_by, change.person);
+        for (const QString& table : change.tables)
+            offer(m_table, table);
+    }
+}
+
 void ChangeLogPanel::fill(const std::vector<ChangeSummary>& changes) {
+    offerNarrowing(changes);
     const qint64 wanted = m_wanted > 0 ? m_wanted : chosen();
     m_wanted = 0;
     const QSignalBlocker blocker(m_list);
@@ -134,18 +204,31 @@ void ChangeLogPanel::fill(const std::vector<ChangeSummary>& changes) {
                                 what,
                                 change.screen.isEmpty() ? change.tables.join(QStringLiteral(", "))
                                                         : change.screen,
-                                QLocale().toString(change.records)};
-        for (int column = 0; column < cells.size(); ++column)
-            m_list->setItem(row, column, new QTableWidgetItem(cells[column]));
+                                QLocale().toString(change.records),
+                                change.note};
+        for (int column = 0; column < cells.size(); ++column) {
+            auto* item = new QTableWidgetItem(cells[column]);
+            item->setToolTip(cells[column]);
+            m_list->setItem(row, column, item);
+        }
         m_list->item(row, 0)->setData(Qt::UserRole, change.id);
         if (change.id == wanted)
             current = row;
         ++row;
     }
+    const LogFilter narrowed = filter();
+    const bool isNarrowed =
+        !narrowed.text.isEmpty() || !narrowed.person.isEmpty() || !narrowed.table.isEmpty();
+    m_empty->setText(
+        isNarrowed ? tr("No change is like this.")
+                   : tr("No changes yet. Everything that is saved here will stand in this list."));
     m_empty->setVisible(changes.empty());
     m_rollback->setEnabled(!changes.empty());
-    m_rollback->setToolTip(changes.empty() ? tr("There is no change to roll back.") : QString());
-    if (!changes.empty()) {
+    m_rollback->setToolTip(changes.empty() ? tr("There is no change to roll back.")
+                                           : tr("Roll back the selected changes"));
+    if (changes.empty()) {
+        m_details->clear();
+    } else {
         m_list->setCurrentCell(current, 0);
         loadDetails();
     }
@@ -171,6 +254,16 @@ qint64 ChangeLogPanel::chosen() const {
     return item ? item->data(Qt::UserRole).toLongLong() : 0;
 }
 
+std::vector<qint64> ChangeLogPanel::selected() const {
+    std::vector<qint64> ids;
+    const QModelIndexList rows = m_list->selectionModel()->selectedRows();
+    for (const QModelIndex& row : rows)
+        ids.push_back(m_list->item(row.row(), 0)->data(Qt::UserRole).toLongLong());
+    if (ids.empty() && chosen() > 0)
+        ids.push_back(chosen());
+    return ids;
+}
+
 void ChangeLogPanel::focusList() { m_list->setFocus(Qt::OtherFocusReason); }
 
 void ChangeLogPanel::loadDetails() {
@@ -179,8 +272,19 @@ void ChangeLogPanel::loadDetails() {
         return;
     m_workspace->reader()->run<CommittedChange>(
         this,
-        [id, catalog = m_workspace->catalog()](Session& session) {
-            return ChangeLog(session).change(id, catalog);
+        [id, catalog = m_workspace->sharedCatalog()](Session& session) -> Result<CommittedChange> {
+            ChangeLog log(session);
+            LogFilter one;
+            one.afterId = id - 1;
+            one.upToId = id;
+            const auto summary = log.list(one);
+            if (!summary)
+                return summary.error();
+            if (!summary->empty() && summary->front().records > MostDetailed)
+                return Error{ErrorKind::Usage,
+                             tr("%1: too many to be listed here. Export the log to read them.")
+                                 .arg(countedRecords(summary->front().records))};
+            return log.change(id, *catalog);
         },
         [this, id](const Result<CommittedChange>& change) {
             if (id == chosen())
@@ -190,18 +294,37 @@ void ChangeLogPanel::loadDetails() {
 
 void ChangeLogPanel::showDetails(const Result<CommittedChange>& change) {
     m_details->clear();
+    m_shown = change ? *change : CommittedChange{};
     if (!change) {
         m_details->addTopLevelItem(new QTreeWidgetItem({change.error().sentence}));
         return;
     }
-    for (const RecordChange& record : change->records)
-        addRecord(record);
+    for (size_t place = 0; place < m_shown.records.size(); ++place)
+        addRecord(place);
+    if (m_shown.records.empty() && !m_shown.note.isEmpty())
+        m_details->addTopLevelItem(new QTreeWidgetItem({m_shown.note}));
     // One record is read at once; many are opened as wished.
-    if (change->records.size() <= 5)
+    if (m_shown.records.size() <= 5)
         m_details->expandAll();
 }
 
-void ChangeLogPanel::addRecord(const RecordChange& record) {
+QString ChangeLogPanel::shownValue(const QString& tableName, const QString& name,
+                                   const Value& value) const {
+    const Table* table = m_workspace->catalog().table(tableName);
+    const Column* column = table ? table->column(name) : nullptr;
+    const FieldDefinition* definition = m_workspace->project().definition(tableName, name);
+    const QString plain = toText(value, column ? column->type : ColumnType{});
+    if (!column || !definition)
+        return orDash(plain);
+    const QString shown = m_workspace->shown({*column, 0, *definition, {}}, value);
+    // Of a lookup also what is stored.
+    return !definition->lookup.table.isEmpty() && !value.isNull() && shown != plain
+               ? tr("%1 (%2)").arg(shown, plain)
+               : orDash(shown);
+}
+
+void ChangeLogPanel::addRecord(size_t place) {
+    const RecordChange& record = m_shown.records[place];
     const Table* table = m_workspace->catalog().table(record.table);
     const QString key = keyText(record.key, table ? table->keyTypes() : std::vector<ColumnType>{});
     QString name;
@@ -217,25 +340,195 @@ void ChangeLogPanel::addRecord(const RecordChange& record) {
     const QString shown = name.isEmpty() ? tr("%1 %2").arg(record.table, key)
                                          : tr("%1 %2 · %3").arg(record.table, key, name);
     auto* item = new QTreeWidgetItem({tr("%1: %2").arg(shown, operationWord(record.operation))});
-    item->setFirstColumnSpanned(true);
+    item->setData(0, Qt::UserRole, QVariant::fromValue<qulonglong>(place));
     m_details->addTopLevelItem(item);
     item->setFirstColumnSpanned(true);
     const FieldValues& columns =
         record.operation == Operation::Delete ? record.before : record.after;
     const TableRules rules = m_workspace->rules(record.table);
     for (auto field = columns.begin(); field != columns.end(); ++field) {
-        const Column* column = table ? table->column(field.key()) : nullptr;
-        const FieldDefinition* definition =
-            m_workspace->project().definition(record.table, field.key());
-        const auto text = [&](const FieldValues& values) {
-            const Value value = values.value(field.key());
-            if (column && definition)
-                return m_workspace->shown({*column, 0, *definition, {}}, value);
-            return toText(value, column ? column->type : ColumnType{});
+        const auto text = [&](const FieldValues& values, bool isThere) {
+            return isThere ? shownValue(record.table, field.key(), values.value(field.key()))
+                           : QStringLiteral("–");
         };
-        item->addChild(new QTreeWidgetItem(
-            {rules.labelOf(field.key()), orDash(text(record.before)), orDash(text(record.after))}));
+        auto* child = new QTreeWidgetItem(
+            {rules.labelOf(field.key()), text(record.before, record.operation != Operation::Insert),
+             text(record.after, record.operation != Operation::Delete)});
+        child->setData(0, Qt::UserRole, QVariant::fromValue<qulonglong>(place));
+        child->setData(1, Qt::UserRole, field.key());
+        const Value picture = record.after.value(field.key(), record.before.value(field.key()));
+        if (picture.kind() == Value::Kind::Binary) {
+            for (const auto& [column, value] : {std::pair{1, record.before.value(field.key())},
+                                                std::pair{2, record.after.value(field.key())}}) {
+                QPixmap image;
+                if (value.kind() == Value::Kind::Binary && image.loadFromData(value.asBinary()))
+                    child->setIcon(column, QIcon(image));
+            }
+        }
+        item->addChild(child);
     }
+}
+
+QMenu* ChangeLogPanel::makeMenu() {
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("log-menu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    const qint64 id = chosen();
+    const QTreeWidgetItem* part =
+        m_details->hasFocus() || m_details->currentItem() ? m_details->currentItem() : nullptr;
+    if (part && part->data(0, Qt::UserRole).isValid()) {
+        const bool isField = part->parent() != nullptr;
+        menu->addAction(isField ? tr("Roll back this field only…")
+                                : tr("Roll back this record only…"),
+                        this, [this, part] { rollBackPart(*part); });
+        if (isField)
+            menu->addAction(tr("History of this field"), this,
+                            [this, part] { showFieldHistory(*part); });
+        menu->addSeparator();
+    }
+    if (id > 0) {
+        menu->addAction(tr("Roll back everything since change %1…").arg(id), this, [this, id] {
+            LogScope scope;
+            scope.afterId = id;
+            Q_EMIT rollbackRequested(scope, tr("everything since change %1").arg(id));
+        });
+        menu->addAction(tr("Roll back change %1 and everything since…").arg(id), this, [this, id] {
+            LogScope scope;
+            scope.afterId = id - 1;
+            Q_EMIT rollbackRequested(scope, tr("change %1 and everything since").arg(id));
+        });
+        const QString person = m_list->item(m_list->currentRow(), 2)->text();
+        if (!person.isEmpty())
+            menu->addAction(tr("Roll back all that %1 did since change %2…").arg(person).arg(id),
+                            this, [this, id, person] {
+                                LogScope scope;
+                                scope.afterId = id - 1;
+                                scope.person = person;
+                                Q_EMIT rollbackRequested(
+                                    scope, tr("what %1 did since change %2").arg(person).arg(id));
+                            });
+        menu->addSeparator();
+        menu->addAction(tr("Show the screen as it was after change %1").arg(id), this,
+                        [this, id] { Q_EMIT asItWasRequested(id); });
+        menu->addAction(tr("Show the screen as it was before change %1").arg(id), this,
+                        [this, id] { Q_EMIT asItWasRequested(id - 1); });
+        menu->addAction(tr("Add a note to change %1…").arg(id), this, &ChangeLogPanel::addNote);
+        menu->addSeparator();
+    }
+    menu->addAction(tr("Verify the log"), this, &ChangeLogPanel::verify);
+    menu->addAction(tr("Export these changes…"), this, &ChangeLogPanel::exportAll)
+        ->setEnabled(id > 0);
+    return menu;
+}
+
+void ChangeLogPanel::rollBackSelected() {
+    LogScope scope;
+    scope.changes = selected();
+    if (scope.changes.empty())
+        return;
+    Q_EMIT rollbackRequested(
+        scope,
+        scope.changes.size() == 1
+            ? tr("change %1").arg(scope.changes.front())
+            : tr("%1 changes").arg(QLocale().toString(static_cast<qint64>(scope.changes.size()))));
+}
+
+void ChangeLogPanel::rollBackPart(const QTreeWidgetItem& item) {
+    const RecordChange& record = m_shown.records[item.data(0, Qt::UserRole).toULongLong()];
+    const Table* table = m_workspace->catalog().table(record.table);
+    LogScope scope;
+    scope.changes = {m_shown.id};
+    scope.table = record.table;
+    scope.key = table ? record.keyAfter(table->key) : record.key;
+    scope.column = item.parent() ? item.data(1, Qt::UserRole).toString() : QString();
+    Q_EMIT rollbackRequested(
+        scope, item.parent() ? tr("%1 of one record of change %2").arg(item.text(0)).arg(m_shown.id)
+                             : tr("one record of change %1").arg(m_shown.id));
+}
+
+void ChangeLogPanel::showFieldHistory(const QTreeWidgetItem& item) {
+    const RecordChange& record = m_shown.records[item.data(0, Qt::UserRole).toULongLong()];
+    const Table* table = m_workspace->catalog().table(record.table);
+    if (table)
+        (new FieldHistoryDialog(m_workspace, *table, record.keyAfter(table->key),
+                                item.data(1, Qt::UserRole).toString(), this))
+            ->open();
+}
+
+void ChangeLogPanel::addNote() {
+    const qint64 id = chosen();
+    auto* question = new QInputDialog(this);
+    question->setObjectName(QStringLiteral("log-note"));
+    question->setAttribute(Qt::WA_DeleteOnClose);
+    question->setWindowTitle(tr("Note on change %1").arg(id));
+    question->setLabelText(tr("What should be known of this change later?"));
+    question->setOkButtonText(tr("Add the note"));
+    connect(question, &QInputDialog::textValueSelected, this, [this, id](const QString& text) {
+        if (!text.trimmed().isEmpty())
+            m_workspace->addNote(id, text.trimmed());
+    });
+    question->open();
+}
+
+void ChangeLogPanel::verify() {
+    m_workspace->reader()->run<LogVerification>(
+        this, [](Session& session) { return LogSeal(session).verify({}); },
+        [this](const Result<LogVerification>& found) {
+            if (!found) {
+                Q_EMIT m_workspace->notice(
+                    {Notice::Kind::Refused, found.error().sentence, found.error().detail});
+                return;
+            }
+            QStringList damages;
+            for (const LogDamage& damage : found->damages)
+                damages += damage.reason;
+            Q_EMIT m_workspace->notice(
+                found->isIntact()
+                    ? Notice{Notice::Kind::Done,
+                             tr("The change log is intact: %1 changes.")
+                                 .arg(QLocale().toString(found->changes)),
+                             tr("Its newest hash is %1").arg(found->head)}
+                    : Notice{Notice::Kind::Refused,
+                             tr("The change log is not what was written. %1").arg(damages.front()),
+                             damages.join(u'\n')});
+        });
+}
+
+void ChangeLogPanel::exportAll() {
+    auto* dialog = new QFileDialog(this, tr("Export the change log"));
+    dialog->setObjectName(QStringLiteral("log-export"));
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setAcceptMode(QFileDialog::AcceptSave);
+    dialog->setNameFilters({tr("Spreadsheet text (*.csv)"), tr("JSON (*.json)")});
+    dialog->setDefaultSuffix(QStringLiteral("csv"));
+    connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
+        LogFilter all = filter();
+        all.limit = -1;
+        m_workspace->reader()->run<qint64>(
+            this,
+            [path, all,
+             catalog = m_workspace->sharedCatalog()](Session& session) -> Result<qint64> {
+                QSaveFile file(path);
+                if (!file.open(QIODevice::WriteOnly))
+                    return Error{ErrorKind::File,
+                                 tr("%1 cannot be written: %2").arg(path, file.errorString())};
+                auto written = exportLog(session, *catalog, all,
+                                         logFormatOf(path).value_or(LogFormat::Csv), file);
+                if (written && !file.commit())
+                    return Error{ErrorKind::File,
+                                 tr("%1 cannot be written: %2").arg(path, file.errorString())};
+                return written;
+            },
+            [this, path](const Result<qint64>& written) {
+                Q_EMIT m_workspace->notice(
+                    written
+                        ? Notice{Notice::Kind::Done, tr("Exported %1 changes to %2.")
+                                                         .arg(QLocale().toString(*written), path)}
+                        : Notice{Notice::Kind::Refused, written.error().sentence,
+                                 written.error().detail});
+            });
+    });
+    dialog->open();
 }
 
 void ChangeLogPanel::keyPressEvent(QKeyEvent* event) {

@@ -5,12 +5,17 @@
 #include "core/value/text_form.h"
 
 #include <QComboBox>
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QTreeWidget>
 #include <QVBoxLayout>
+
+#include <algorithm>
+#include <array>
 
 namespace gravin {
 
@@ -46,38 +51,77 @@ QString doingWords(Operation operation) {
     return {};
 }
 
+// What stands in the way; of these kinds it is chosen what is done.
+constexpr std::array InTheWay{RollbackState::ChangedSince, RollbackState::RecordGone,
+                              RollbackState::KeyTaken, RollbackState::Held};
 constexpr size_t MostExpanded = 12;
+constexpr size_t MostListed = 500;
+constexpr QSize RollbackSize(820, 560);
+
+bool canOverwrite(RollbackState state) {
+    return state == RollbackState::ChangedSince || state == RollbackState::KeyTaken;
+}
+
+// What becomes of a step.
+QString wayWords(const RollbackStep& step) {
+    if (step.isClear() && !step.overwrites)
+        return stateWords(step.state);
+    return step.overwrites ? RollbackDialog::tr("%1: overwrite").arg(stateWords(step.state))
+                           : stateWords(step.state);
+}
 
 } // namespace
 
-RollbackDialog::RollbackDialog(Workspace* workspace, qint64 change, QWidget* parent)
+RollbackDialog* RollbackDialog::ofChange(Workspace* workspace, qint64 change, QWidget* parent) {
+    LogScope scope;
+    scope.changes = {change};
+    return new RollbackDialog(workspace, scope, tr("change %1").arg(change), parent);
+}
+
+RollbackDialog::RollbackDialog(Workspace* workspace, const LogScope& scope, const QString& words,
+                               QWidget* parent)
     : QDialog(parent)
     , m_workspace(workspace)
-    , m_change(change)
+    , m_scope(scope)
+    , m_words(words)
     , m_counts(new QLabel(tr("Reading…")))
     , m_steps(new QTreeWidget)
-    , m_onConflict(new QComboBox)
+    , m_skipStep(new QPushButton(tr("Leave these as they are")))
+    , m_overwriteStep(new QPushButton(tr("Overwrite these")))
+    , m_note(new QLineEdit)
     , m_run(new QPushButton(tr("Roll back")))
     , m_reason(new QLabel) {
     setAttribute(Qt::WA_DeleteOnClose);
     setObjectName(QStringLiteral("rollback-dialog"));
-    setWindowTitle(tr("Roll back change %1").arg(change));
-    resize(760, 480);
+    setWindowTitle(tr("Roll back %1").arg(words));
+    resize(RollbackSize);
+    m_counts->setObjectName(QStringLiteral("rollback-counts"));
+    m_counts->setWordWrap(true);
     m_steps->setObjectName(QStringLiteral("rollback-steps"));
+    m_steps->setAccessibleName(tr("Steps of rolling back"));
     m_steps->setHeaderLabels(
         {tr("Record and field"), tr("Now"), tr("After rolling back"), tr("State")});
     m_steps->header()->setSectionResizeMode(QHeaderView::Stretch);
-    m_onConflict->setObjectName(QStringLiteral("rollback-on-conflict"));
-    m_onConflict->addItems({tr("Stop where something is in the way"),
-                            tr("Leave those records as they are"),
-                            tr("Overwrite what was changed since")});
+    m_steps->setSelectionMode(QAbstractItemView::ExtendedSelection);
+    m_skipStep->setObjectName(QStringLiteral("rollback-skip"));
+    m_overwriteStep->setObjectName(QStringLiteral("rollback-overwrite"));
+    m_note->setObjectName(QStringLiteral("rollback-note"));
+    m_note->setPlaceholderText(tr("Note for the change log, if you like"));
+    m_note->setAccessibleName(tr("Note for the change log"));
     m_run->setProperty("main", true);
     m_run->setObjectName(QStringLiteral("rollback-run"));
     m_run->setEnabled(false);
     m_run->setDefault(true);
+    m_reason->setObjectName(QStringLiteral("rollback-reason"));
     m_reason->setProperty("role", "problem");
     m_reason->setWordWrap(true);
     auto* cancel = new QPushButton(tr("Cancel"));
+    for (QPushButton* each : {m_skipStep, m_overwriteStep, cancel})
+        each->setAutoDefault(false);
+    auto* single = new QHBoxLayout;
+    single->addWidget(m_skipStep);
+    single->addWidget(m_overwriteStep);
+    single->addStretch();
     auto* buttons = new QHBoxLayout;
     buttons->addWidget(m_run);
     buttons->addWidget(cancel);
@@ -85,32 +129,66 @@ RollbackDialog::RollbackDialog(Workspace* workspace, qint64 change, QWidget* par
     auto* layout = new QVBoxLayout(this);
     layout->addWidget(m_counts);
     layout->addWidget(m_steps, 1);
-    layout->addWidget(m_onConflict);
+    layout->addLayout(single);
+    layout->addWidget(makeKinds());
+    layout->addWidget(m_note);
     layout->addLayout(buttons);
     connect(cancel, &QPushButton::clicked, this, &QDialog::reject);
     connect(m_run, &QPushButton::clicked, this, &RollbackDialog::run);
-    // What is overwritten decides on the steps behind it.
-    connect(m_onConflict, &QComboBox::currentIndexChanged, this, &RollbackDialog::load);
+    connect(m_steps, &QTreeWidget::itemSelectionChanged, this, &RollbackDialog::refresh);
+    connect(m_skipStep, &QPushButton::clicked, this, [this] { chooseForSteps(OnConflict::Skip); });
+    connect(m_overwriteStep, &QPushButton::clicked, this,
+            [this] { chooseForSteps(OnConflict::Overwrite); });
     load();
 }
 
+QWidget* RollbackDialog::makeKinds() {
+    auto* kinds = new QWidget;
+    auto* grid = new QGridLayout(kinds);
+    grid->setContentsMargins(0, 0, 0, 0);
+    grid->setColumnStretch(2, 1);
+    int row = 0;
+    for (const RollbackState state : InTheWay) {
+        auto* label = new QLabel;
+        auto* way = new QComboBox;
+        way->setObjectName(QStringLiteral("rollback-on-") + stateName(state));
+        way->setAccessibleName(tr("What to do where it is: %1").arg(stateWords(state)));
+        way->addItem(tr("Stop: nothing is rolled back"), static_cast<int>(OnConflict::Stop));
+        way->addItem(tr("Leave those as they are"), static_cast<int>(OnConflict::Skip));
+        if (canOverwrite(state))
+            way->addItem(tr("Overwrite them"), static_cast<int>(OnConflict::Overwrite));
+        label->setBuddy(way);
+        grid->addWidget(label, row, 0);
+        grid->addWidget(way, row++, 1);
+        m_kinds.insert(state, {label, way});
+        // What is overwritten decides on the steps behind it.
+        connect(way, &QComboBox::currentIndexChanged, this, [this, state, way] {
+            m_choices.byState.insert(state, static_cast<OnConflict>(way->currentData().toInt()));
+            load();
+        });
+    }
+    return kinds;
+}
+
 void RollbackDialog::load() {
+    const quint64 generation = ++m_generation;
+    m_run->setEnabled(false);
     m_workspace->reader()->run<RollbackPlan>(
         this,
-        [change = m_change, choice = onConflict(),
-         catalog = m_workspace->sharedCatalog()](Session& session) {
-            LogScope scope;
-            scope.changes = {change};
-            return planRollback(session, *catalog, scope, choice);
-        },
-        [this](const Result<RollbackPlan>& plan) { show(plan); });
+        [scope = m_scope, choices = m_choices, catalog = m_workspace->sharedCatalog()](
+            Session& session) { return planRollback(session, *catalog, scope, choices); },
+        [this, generation](const Result<RollbackPlan>& plan) {
+            if (generation == m_generation)
+                show(plan);
+        });
 }
 
 void RollbackDialog::show(const Result<RollbackPlan>& plan) {
-    m_steps->clear();
     m_plan = plan ? *plan : RollbackPlan{};
     if (!plan) {
+        m_steps->clear();
         m_counts->setText(plan.error().sentence);
+        refreshKinds();
         return;
     }
     QStringList counts;
@@ -120,13 +198,44 @@ void RollbackDialog::show(const Result<RollbackPlan>& plan) {
         if (const qint64 count = m_plan.count(state); count > 0)
             counts += tr("%1 %2").arg(QLocale().toString(count), stateWords(state));
     }
-    m_counts->setText(counts.join(QStringLiteral(" · ")));
-    for (const RollbackStep& step : m_plan.steps)
-        addStep(step);
+    if (m_plan.changes.size() > 1)
+        counts += tr("of %1 changes").arg(QLocale().toString(m_plan.changes.size()));
+    m_counts->setText(counts.isEmpty() ? tr("There is nothing in the log to roll back.")
+                                       : counts.join(QStringLiteral(" · ")));
+    fillSteps();
+    refreshKinds();
+    refresh();
+}
+
+// What stands in the way comes first.
+void RollbackDialog::fillSteps() {
+    m_steps->clear();
+    size_t listed = 0;
+    for (const bool clear : {false, true}) {
+        for (const RollbackStep& step : m_plan.steps) {
+            const bool isClear =
+                step.state == RollbackState::Ready || step.state == RollbackState::AlreadySo;
+            if (isClear == clear && listed < MostListed) {
+                addStep(step);
+                ++listed;
+            }
+        }
+    }
+    if (m_plan.steps.size() > listed)
+        m_steps->addTopLevelItem(new QTreeWidgetItem(
+            {tr("… and %1 more steps")
+                 .arg(QLocale().toString(static_cast<qint64>(m_plan.steps.size() - listed)))}));
     if (m_plan.steps.size() <= MostExpanded)
         m_steps->expandAll();
-    m_onConflict->setVisible(!m_plan.isClean());
-    refresh();
+}
+
+void RollbackDialog::refreshKinds() {
+    for (auto kind = m_kinds.begin(); kind != m_kinds.end(); ++kind) {
+        const qint64 count = m_plan.count(kind.key());
+        kind->first->setText(tr("%1 %2:").arg(QLocale().toString(count), stateWords(kind.key())));
+        kind->first->setVisible(count > 0);
+        kind->second->setVisible(count > 0);
+    }
 }
 
 void RollbackDialog::addStep(const RollbackStep& step) {
@@ -136,7 +245,9 @@ void RollbackDialog::addStep(const RollbackStep& step) {
     const QString record = name.isEmpty() ? tr("%1 %2").arg(step.table, key)
                                           : tr("%1 %2 · %3").arg(step.table, key, name);
     auto* item = new QTreeWidgetItem({tr("%1 %2").arg(record, doingWords(step.operation)),
-                                      QString(), QString(), stateWords(step.state)});
+                                      QString(), QString(), wayWords(step)});
+    item->setData(0, Qt::UserRole, QVariant::fromValue<qint64>(step.change));
+    item->setData(1, Qt::UserRole, QVariant::fromValue<qint64>(step.sequence));
     item->setToolTip(3, step.reason);
     if (!step.reason.isEmpty())
         item->addChild(new QTreeWidgetItem({step.reason}));
@@ -161,56 +272,94 @@ void RollbackDialog::addStep(const RollbackStep& step) {
     m_steps->addTopLevelItem(item);
 }
 
-OnConflict RollbackDialog::onConflict() const {
-    switch (m_onConflict->currentIndex()) {
-    case 1:
-        return OnConflict::Skip;
-    case 2:
-        return OnConflict::Overwrite;
-    default:
-        return OnConflict::Stop;
+// For the selected steps alone, whatever is chosen for their kind.
+void RollbackDialog::chooseForSteps(std::optional<OnConflict> way) {
+    const QList<QTreeWidgetItem*> items = m_steps->selectedItems();
+    for (const QTreeWidgetItem* item : items) {
+        const QTreeWidgetItem* top = item->parent() ? item->parent() : item;
+        const std::pair<qint64, qint64> step{top->data(0, Qt::UserRole).toLongLong(),
+                                             top->data(1, Qt::UserRole).toLongLong()};
+        if (way && step.first > 0)
+            m_choices.bySteps.insert(step, *way);
     }
+    load();
 }
 
-// One function decides whether it can run, and says why not.
+// One function decides what can be done, and says why not.
 void RollbackDialog::refresh() {
-    const auto request = rollbackRequest(m_plan, onConflict());
+    const auto request = rollbackRequest(m_plan, m_choices);
     const bool something = request && !request->edits.empty();
-    m_run->setEnabled(something);
+    m_run->setEnabled(something && m_writing == 0);
     if (!request)
         m_reason->setText(tr("Something is in the way: %1").arg(request.error().sentence));
     else if (!something)
-        m_reason->setText(tr("There is nothing to roll back: the records already are so."));
+        m_reason->setText(m_plan.steps.empty()
+                              ? QString()
+                              : tr("There is nothing to roll back: the records already are so."));
     else
         m_reason->clear();
     m_run->setText(
         something
             ? tr("Roll back %1").arg(countedRecords(static_cast<qint64>(request->edits.size())))
             : tr("Roll back"));
+    const bool isChosen = !m_steps->selectedItems().isEmpty();
+    for (QPushButton* button : {m_skipStep, m_overwriteStep}) {
+        button->setVisible(!m_plan.isClean());
+        button->setEnabled(isChosen);
+        button->setToolTip(isChosen ? QString()
+                                    : tr("Select steps that something stands in the "
+                                         "way of."));
+    }
 }
 
 void RollbackDialog::run() {
-    auto request = rollbackRequest(m_plan, onConflict());
-    if (!request)
+    auto request = rollbackRequest(m_plan, m_choices);
+    if (!request || m_writing != 0)
         return;
+    if (const QString note = m_note->text().trimmed(); !note.isEmpty())
+        request->note = request->note.isEmpty() ? note : request->note + u' ' + note;
+    m_writing = m_workspace->writeLong(
+        *request, this,
+        [this](qint64 done) {
+            m_reason->setText(tr("Rolling back… %1 so far").arg(countedRecords(done)));
+        },
+        [this](const WriteResult& result) {
+            m_writing = 0;
+            finish(result);
+        });
     m_run->setEnabled(false);
     m_reason->setText(tr("Rolling back…"));
-    Workspace* workspace = m_workspace;
-    workspace->write(*request, this, [this, workspace](const WriteResult& result) {
-        if (!result) {
-            m_reason->setText(tr("Nothing was rolled back. %1").arg(result.error().error.sentence));
-            // Something moved since the plan was made: plan again.
-            load();
-            return;
-        }
-        Q_EMIT workspace->notice(
-            {Notice::Kind::Done,
-             tr("Rolled back %1 of change %2: change %3.")
-                 .arg(countedRecords(static_cast<qint64>(result->records.size())))
-                 .arg(m_change)
-                 .arg(result->id)});
-        accept();
-    });
+}
+
+void RollbackDialog::finish(const WriteResult& result) {
+    if (!result) {
+        const QString text = tr("Nothing was rolled back. %1").arg(result.error().error.sentence);
+        // Something moved since the plan was made: plan again.
+        load();
+        m_reason->setText(text);
+        return;
+    }
+    const qint64 left = std::count_if(m_plan.steps.begin(), m_plan.steps.end(),
+                                      [](const RollbackStep& step) { return !step.isClear(); });
+    QString text = tr("Rolled back %1 of %2: change %3.")
+                       .arg(countedRecords(result->count()), m_words)
+                       .arg(result->id);
+    if (left > 0)
+        text += u' ' + tr("%1 left as they are.").arg(countedRecords(left));
+    Notice notice{Notice::Kind::Done, text};
+    notice.change = result->id;
+    Q_EMIT m_workspace->notice(notice);
+    Q_EMIT rolledBack(result->id);
+    accept();
+}
+
+void RollbackDialog::reject() {
+    if (m_writing != 0) {
+        m_workspace->cancelWrite(m_writing);
+        m_reason->setText(tr("Stopping…"));
+        return;
+    }
+    QDialog::reject();
 }
 
 } // namespace gravin

@@ -6,33 +6,57 @@
 #include <QDialog>
 
 class QComboBox;
+class QGridLayout;
 class QLabel;
+class QLineEdit;
 class QPushButton;
 class QTreeWidget;
 
 namespace gravin {
 
-// What rolling back a change would do, record by record, before anything happens; then does it as
-// one change. Deletes itself when closed.
+// What rolling back some part of the log would do, step by step, before anything happens; then does
+// it as one change. What stands in the way is passed over, overwritten or stops it, as is chosen
+// for each kind and for single steps. Deletes itself when closed.
 class RollbackDialog : public QDialog {
     Q_OBJECT
 public:
-    RollbackDialog(Workspace* workspace, qint64 change, QWidget* parent);
+    // `words`: what is rolled back, after "Roll back": "change 12", "everything since change 7".
+    RollbackDialog(Workspace* workspace, const LogScope& scope, const QString& words,
+                   QWidget* parent);
+    static RollbackDialog* ofChange(Workspace* workspace, qint64 change, QWidget* parent);
+
+Q_SIGNALS:
+    void rolledBack(qint64 change);
+
+public Q_SLOTS:
+    // While it runs: stops it.
+    void reject() override;
 
 private:
+    QWidget* makeKinds();
     void load();
     void show(const Result<RollbackPlan>& plan);
+    void fillSteps();
     void addStep(const RollbackStep& step);
+    void refreshKinds();
     void refresh();
-    OnConflict onConflict() const;
+    void chooseForSteps(std::optional<OnConflict> way);
     void run();
+    void finish(const WriteResult& result);
 
     Workspace* m_workspace;
-    qint64 m_change;
+    LogScope m_scope;
+    QString m_words;
     RollbackPlan m_plan;
+    RollbackChoices m_choices;
+    quint64 m_generation = 0;
+    Worker::JobId m_writing = 0;
     QLabel* m_counts;
     QTreeWidget* m_steps;
-    QComboBox* m_onConflict;
+    QMap<RollbackState, std::pair<QLabel*, QComboBox*>> m_kinds;
+    QPushButton* m_skipStep;
+    QPushButton* m_overwriteStep;
+    QLineEdit* m_note;
     QPushButton* m_run;
     QLabel* m_reason;
 };

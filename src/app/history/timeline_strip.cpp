@@ -89,16 +89,9 @@ void TimelineStrip::add(const CommittedChange& change) {
                     [&](const ChangeSummary& other) { return other.id == change.id; });
     if (known)
         return;
-    ChangeSummary summary{change.id,
-                          change.at,
-                          change.person,
-                          change.screen,
-                          change.action,
-                          change.note,
-                          static_cast<qint64>(change.records.size()),
-                          {},
-                          change.undoes,
-                          {}};
+    ChangeSummary summary{change.id,     change.at,   change.person,  change.screen,
+                          change.action, change.note, change.count(), {},
+                          change.undoes, {}};
     if (!change.records.empty()) {
         summary.operation = change.records.front().operation;
         for (const RecordChange& record : change.records) {

@@ -111,12 +111,13 @@ void EvidenceBook::stop(const QString& table) {
 }
 
 void EvidenceBook::follow(const CommittedChange& change) {
-    for (const RecordChange& record : change.records) {
-        const auto entry = m_entries.find(record.table);
+    const QStringList tables = change.tables();
+    for (const QString& table : tables) {
+        const auto entry = m_entries.find(table);
         if (entry == m_entries.end() || entry->isOutdated)
             continue;
         entry->isOutdated = true;
-        Q_EMIT changed(record.table);
+        Q_EMIT changed(table);
     }
 }
 

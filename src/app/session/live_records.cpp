@@ -99,7 +99,7 @@ LookupStore* LiveRecords::lookup(const Lookup& lookup) {
 }
 
 void LiveRecords::follow(const CommittedChange& change) {
-    if (change.records.size() > MostFollowed) {
+    if (!change.isWhole() || change.records.size() > MostFollowed) {
         refreshAll();
     } else {
         for (const RecordChange& record : change.records) {

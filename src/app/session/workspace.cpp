@@ -27,6 +27,8 @@
 namespace gravin {
 
 namespace {
+constexpr qint64 RecordsPerReport = 500;
+
 // Two sources of one identity answer the same.
 QString identityOf(const QuerySource& source) {
     return joinEscaped({source.name, source.select, source.table});
@@ -509,9 +511,26 @@ void Workspace::discard(const QString& table, const RecordId& id) {
 
 void Workspace::write(ChangeRequest request, QObject* context,
                       std::function<void(const WriteResult&)> answer) {
+    (void)writeLong(std::move(request), context, {}, std::move(answer));
+}
+
+Worker::JobId Workspace::writeLong(ChangeRequest request, QObject* context,
+                                   std::function<void(qint64 done)> progress,
+                                   std::function<void(const WriteResult&)> answer) {
     request.person = personName();
+    if (progress) {
+        // Not each record is worth a repainting.
+        request.progress = [worker = m_writer.get(), guarded = QPointer<QObject>(context), progress,
+                            told = qint64{0}](qint64 done) mutable {
+            if (done - told >= RecordsPerReport) {
+                told = done;
+                worker->report(guarded, [progress, done] { progress(done); });
+            }
+            return !worker->isCancelled();
+        };
+    }
     // The door's refusal is richer than an Error, so it travels as the job's value.
-    m_writer->run<WriteResult>(
+    return m_writer->run<WriteResult>(
         context,
         [request = std::move(request), catalog = m_catalog, rules = m_rules](Session& session) {
             return Result<WriteResult>(ChangeWriter(session, *catalog, rules).write(request));
@@ -524,6 +543,25 @@ void Workspace::write(ChangeRequest request, QObject* context,
             if (*result)
                 m_feed->announce(**result);
             answer(*result);
+        });
+}
+
+void Workspace::addNote(qint64 change, const QString& text) {
+    m_writer->run<WriteResult>(
+        this,
+        [change, text, person = personName(), catalog = m_catalog,
+         rules = m_rules](Session& session) {
+            return Result<WriteResult>(
+                ChangeWriter(session, *catalog, rules).addNote(change, text, person));
+        },
+        [this, change](const Result<WriteResult>& result) {
+            if (result && *result) {
+                m_feed->announce(**result);
+                Q_EMIT notice({Notice::Kind::Done, tr("Added a note to change %1.").arg(change)});
+            } else {
+                const Error error = result ? result->error().error : result.error();
+                Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});
+            }
         });
 }
 

@@ -33,6 +33,7 @@ struct Notice {
     Kind kind = Kind::Done;
     QString text;
     QString detail = {}; // the database's own words, shown folded
+    qint64 change = 0;   // that can be rolled back from beside the line; 0: none
 };
 
 // An opened project at work: its connection, the shared records and drafts, and everything that
@@ -145,6 +146,14 @@ public:
     // Hands a change to the one door and announces it. `answer` is called while `context` lives.
     void write(ChangeRequest request, QObject* context,
                std::function<void(const WriteResult&)> answer);
+    // The same for a change of many records: tells how many are done so far, and can be cancelled.
+    Worker::JobId writeLong(ChangeRequest request, QObject* context,
+                            std::function<void(qint64 done)> progress,
+                            std::function<void(const WriteResult&)> answer);
+    // Says with notice() what came of it.
+    void addNote(qint64 change, const QString& text);
+    // Nothing of it stays; it answers with Cancelled.
+    void cancelWrite(Worker::JobId job) { m_writer->cancel(job); }
 
     // All drafts of all tables that are not saved.
     struct OpenDraft {

@@ -8,6 +8,7 @@
 #include "app/connect/connection_page.h"
 #include "app/connect/repoint_panel.h"
 #include "app/connect/secret_keeper.h"
+#include "app/history/as_it_was_page.h"
 #include "app/history/change_log_panel.h"
 #include "app/history/rollback_dialog.h"
 #include "app/history/timeline_strip.h"
@@ -228,9 +229,45 @@ void MainWindow::undo() {
         history->undo();
         showDraftOf(place);
     } else if (m_lastSave > 0) {
-        (new RollbackDialog(m_workspace.get(), std::exchange(m_lastSave, 0), this))->open();
+        rollBackChange(std::exchange(m_lastSave, 0));
         refreshUndo();
     }
+}
+
+void MainWindow::showAsItWas(qint64 change) {
+    const AsItWasPage* shown = qobject_cast<AsItWasPage*>(m_pages->currentWidget());
+    const QString screenId = shown           ? shown->screenId()
+                             : currentPage() ? currentPage()->screenId()
+                                             : QString();
+    if (screenId.isEmpty())
+        return;
+    returnToNow();
+    auto* page = new AsItWasPage(m_workspace.get(), screenId, change);
+    connect(page, &AsItWasPage::returnRequested, this, &MainWindow::returnToNow);
+    connect(page, &AsItWasPage::rollbackRequested, this, &MainWindow::rollBack);
+    m_pages->addWidget(page);
+    m_pages->setCurrentWidget(page);
+    page->list()->setFocus(Qt::OtherFocusReason);
+}
+
+void MainWindow::returnToNow() {
+    auto* page = qobject_cast<AsItWasPage*>(m_pages->currentWidget());
+    if (!page)
+        return;
+    const QString screenId = page->screenId();
+    m_pages->removeWidget(page);
+    page->deleteLater();
+    showScreen(screenId);
+    if (currentPage())
+        currentPage()->focusWork();
+}
+
+void MainWindow::rollBackChange(qint64 change) {
+    RollbackDialog::ofChange(m_workspace.get(), change, this)->open();
+}
+
+void MainWindow::rollBack(const LogScope& scope, const QString& words) {
+    (new RollbackDialog(m_workspace.get(), scope, words, this))->open();
 }
 
 void MainWindow::redo() {
@@ -429,8 +466,8 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     m_middle->addWidget(m_changeLog);
     m_changeLog->hide();
     connect(m_changeLog, &ChangeLogPanel::closeRequested, this, &MainWindow::hideChangeLog);
-    connect(m_changeLog, &ChangeLogPanel::rollbackRequested, this,
-            [this](qint64 id) { (new RollbackDialog(m_workspace.get(), id, this))->open(); });
+    connect(m_changeLog, &ChangeLogPanel::rollbackRequested, this, &MainWindow::rollBack);
+    connect(m_changeLog, &ChangeLogPanel::asItWasRequested, this, &MainWindow::showAsItWas);
 
     m_bottom = new QWidget;
     auto* timeline = new TimelineStrip(workspace.get());
@@ -557,6 +594,7 @@ void MainWindow::showScreen(const QString& screenId) {
         m_pageOf.insert(screenId, page);
         m_pages->addWidget(page);
         connect(page, &ScreenPage::saveProjectRequested, this, &MainWindow::saveProject);
+        connect(page, &ScreenPage::rollbackRequested, this, &MainWindow::rollBackChange);
         connect(page, &ScreenPage::goToRequested, this, &MainWindow::goTo);
         page->setBuild(m_build);
     }

@@ -66,6 +66,11 @@ private:
     void runFound(const QString& text);
     void save();
     void saveAllDrafts();
+    void rollBackChange(qint64 change);
+    void rollBack(const LogScope& scope, const QString& words);
+    // The current screen as it was right after this change; 0: before all.
+    void showAsItWas(qint64 change);
+    void returnToNow();
     void undo();
     void redo();
     void refreshUndo();

@@ -28,6 +28,14 @@ bool isFigure(const BoundField& field) {
     }
 }
 
+QStringList namesOf(const QList<BoundField>& fields) {
+    QStringList names;
+    for (const BoundField& field : fields)
+        names += field.name();
+    return names;
+}
+} // namespace
+
 Qt::Alignment alignmentOf(const BoundField& field) {
     switch (field.definition.alignment) {
     case Alignment::Left:
@@ -41,14 +49,6 @@ Qt::Alignment alignmentOf(const BoundField& field) {
     }
     return isFigure(field) ? Qt::AlignRight : Qt::AlignLeft;
 }
-
-QStringList namesOf(const QList<BoundField>& fields) {
-    QStringList names;
-    for (const BoundField& field : fields)
-        names += field.name();
-    return names;
-}
-} // namespace
 
 GridModel::GridModel(ScreenBinding* binding, RecordView* view, OpenEdits* openEdits,
                      QObject* parent)

@@ -126,4 +126,7 @@ private:
     int m_columns = 0;
 };
 
+// How the values of a field stand in a list: as the project says, else figures at the right.
+Qt::Alignment alignmentOf(const BoundField& field);
+
 } // namespace gravin

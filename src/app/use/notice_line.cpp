@@ -14,6 +14,7 @@ NoticeLine::NoticeLine(QWidget* parent)
     : QFrame(parent)
     , m_text(new QLabel)
     , m_detail(new QLabel)
+    , m_rollback(new QToolButton)
     , m_more(new QToolButton) {
     setObjectName(QStringLiteral("notice"));
     m_text->setTextFormat(Qt::PlainText);
@@ -29,12 +30,19 @@ NoticeLine::NoticeLine(QWidget* parent)
     close->setAccessibleName(tr("Close this line"));
     auto* line = new QHBoxLayout;
     line->addWidget(m_text, 1);
+    line->addWidget(m_rollback);
     line->addWidget(m_more);
     line->addWidget(close);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(14, 4, 6, 4);
     layout->addLayout(line);
     layout->addWidget(m_detail);
+    m_rollback->setObjectName(QStringLiteral("notice-roll-back"));
+    m_rollback->setText(tr("Roll back…"));
+    connect(m_rollback, &QToolButton::clicked, this, [this] {
+        hide();
+        Q_EMIT rollbackRequested(m_change);
+    });
     connect(m_more, &QToolButton::toggled, m_detail, &QWidget::setVisible);
     connect(close, &QToolButton::clicked, this, &QWidget::hide);
     m_detail->hide();
@@ -48,6 +56,8 @@ void NoticeLine::show(const Notice& notice) {
     m_detail->setText(notice.detail);
     m_more->setChecked(false);
     m_more->setVisible(!notice.detail.isEmpty());
+    m_change = notice.change;
+    m_rollback->setVisible(m_change > 0);
     setVisible(!notice.text.isEmpty());
 }
 

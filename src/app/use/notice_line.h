@@ -19,9 +19,14 @@ public:
     void show(const Notice& notice);
     QString text() const;
 
+Q_SIGNALS:
+    void rollbackRequested(qint64 change);
+
 private:
     QLabel* m_text;
     QLabel* m_detail;
+    QToolButton* m_rollback;
+    qint64 m_change = 0;
     QToolButton* m_more;
 };
 

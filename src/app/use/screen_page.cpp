@@ -124,6 +124,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
         m_active = m_grid;
         refresh();
     });
+    connect(m_notice, &NoticeLine::rollbackRequested, this, &ScreenPage::rollbackRequested);
     connect(m_onlyThese, &QPushButton::clicked, this, [this] { showOnly({}, {}); });
     setBuild(false);
     chooseFirstRecord();
@@ -572,7 +573,7 @@ void ScreenPage::run(Command command) {
         break;
     case Command::Bulk:
         (new BulkDialog(m_binding.workspace(), now.binding->screenId(), now.grid->selectedRecords(),
-                        this))
+                        now.model()->view()->query(), this))
             ->open();
         break;
     case Command::Open:

@@ -93,6 +93,7 @@ public:
 
 Q_SIGNALS:
     void saveProjectRequested();
+    void rollbackRequested(qint64 change);
     // Go to the records of another screen that have these values.
     void goToRequested(const gravin::RecordLink& link, const std::vector<gravin::Value>& values,
                        const QString& words);

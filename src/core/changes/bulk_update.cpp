@@ -1,20 +1,32 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changes/bulk_update.h"
 
+#include "core/base/text.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
+
+#include <algorithm>
 
 namespace gravin {
 
 namespace {
+
+constexpr qsizetype RecordsAtOnce = 512;
+// Records that a refusal names.
+constexpr qsizetype MostNamed = 5;
+
+quint64 fingerprintOf(const Record& record) { return qHash(Key(record.values), 0); }
 
 // The values for one record; a problem for each field whose expression gives none.
 FieldValues valuesFor(const Table& table, const Record& record, const BulkValues& values,
                       const Present& present, std::vector<Problem>& problems) {
     FieldValues wanted = values.put;
     RecordValues pointers;
-    for (const Value& value : record.values)
-        pointers.push_back(&value);
+    if (!values.set.isEmpty()) {
+        pointers.reserve(record.values.size());
+        for (const Value& value : record.values)
+            pointers.push_back(&value);
+    }
     for (auto field = values.set.begin(); field != values.set.end(); ++field) {
         auto value = evaluate(*field, pointers, present);
         if (value)
@@ -25,52 +37,274 @@ FieldValues valuesFor(const Table& table, const Record& record, const BulkValues
             problems.push_back({keyText(record.key, table.keyTypes()), field.key(),
                                 QStringLiteral("expression"), value.error().sentence, field.key()});
     }
+    for (auto field = values.replace.begin(); field != values.replace.end(); ++field) {
+        const Value& now = record.values[static_cast<size_t>(table.indexOf(field.key()))];
+        if (now.kind() != Value::Kind::Text)
+            continue;
+        QString text = now.asText();
+        wanted.insert(field.key(), Value::text(text.replace(field->find, field->with)));
+    }
+    if (values.single)
+        wanted.insert(values.single->value(record.key));
     return wanted;
 }
 
+BulkStep stepFor(const Table& table, const Record& record, const BulkValues& values,
+                 const Present& present, std::vector<Problem>& problems) {
+    const FieldValues wanted = valuesFor(table, record, values, present, problems);
+    BulkStep step{record.key, {}, {}, {}};
+    for (auto field = wanted.begin(); field != wanted.end(); ++field) {
+        const int at = table.indexOf(field.key());
+        if (at < 0 || record.values[static_cast<size_t>(at)] == field.value())
+            continue;
+        step.before.insert(field.key(), record.values[static_cast<size_t>(at)]);
+        step.after.insert(field.key(), field.value());
+    }
+    return step;
+}
+
+class Previewing {
+public:
+    Previewing(Session& session, BulkPreview& preview, const TableRules& rules)
+        : m_session(session)
+        , m_preview(preview)
+        , m_rules(rules) {
+        m_occasion.present = preview.present;
+    }
+
+    Status look(const BulkScope& scope, const ChangeProgress& progress) {
+        KeyIndex keys;
+        if (scope.keys) {
+            for (const Key& key : *scope.keys)
+                keys.append(key);
+        } else {
+            RecordQuery query = scope.query;
+            query.sort.clear();
+            Status scanned =
+                TableReader(m_session, *m_preview.table).scanKeys(query, [&](KeyIndex&& run) {
+                    keys.append(std::move(run));
+                    return !progress || progress(0);
+                });
+            if (!scanned)
+                return scanned;
+        }
+        for (qsizetype first = 0; first < keys.size(); first += RecordsAtOnce) {
+            if (progress && !progress(first))
+                return Error{ErrorKind::Cancelled, say("Stopped.")};
+            std::vector<Key> some;
+            for (qsizetype place = first; place < std::min(first + RecordsAtOnce, keys.size());
+                 ++place)
+                some.push_back(keys.at(place));
+            if (Status taken = take(some); !taken)
+                return taken;
+        }
+        finish();
+        return done();
+    }
+
+private:
+    struct Tally {
+        Totals before;
+        Totals after;
+        QHash<Key, qint64> valuesBefore;
+        QHash<Key, qint64> valuesAfter;
+        bool isFew = true;
+    };
+
+    Status take(const std::vector<Key>& keys) {
+        auto records = TableReader(m_session, *m_preview.table).records(keys);
+        if (!records)
+            return records.error();
+        QHash<Key, const Record*> byKey;
+        for (const Record& record : *records)
+            byKey.insert(record.key, &record);
+        for (const Key& key : keys) {
+            if (const Record* record = byKey.value(key))
+                take(*record);
+            else
+                m_preview.gone.push_back(key);
+        }
+        return done();
+    }
+
+    void take(const Record& record) {
+        ++m_preview.records;
+        std::vector<Problem> problems;
+        BulkStep step =
+            stepFor(*m_preview.table, record, m_preview.values, m_preview.present, problems);
+        if (!step.after.isEmpty())
+            askChecks(record, step, problems);
+        std::erase_if(problems, [](const Problem& problem) {
+            return problem.warning || problem.inRuns != InRuns::Stop;
+        });
+        const bool isRefused = !problems.empty();
+        if (isRefused) {
+            ++m_preview.refused;
+            for (Problem& problem : problems) {
+                problem.record = keyText(record.key, m_preview.table->keyTypes());
+                if (m_preview.problems.size() < BulkPreview::MostListed)
+                    m_preview.problems.push_back(std::move(problem));
+            }
+        }
+        if (step.after.isEmpty()) {
+            m_preview.unchanged += problems.empty() ? 1 : 0;
+            return;
+        }
+        m_preview.changing.append(record.key);
+        m_preview.fingerprints.push_back(fingerprintOf(record));
+        m_preview.isRefused.push_back(isRefused);
+        for (auto field = step.after.begin(); field != step.after.end(); ++field)
+            tally(m_tallies[field.key()], step.before.value(field.key()), field.value());
+        if (m_preview.steps.size() < BulkPreview::MostListed)
+            m_preview.steps.push_back(std::move(step));
+    }
+
+    void askChecks(const Record& record, const BulkStep& step, std::vector<Problem>& problems) {
+        ProposedValues values(record.values.begin(), record.values.end());
+        m_occasion.written.clear();
+        for (auto field = step.after.begin(); field != step.after.end(); ++field) {
+            values[static_cast<size_t>(m_preview.table->indexOf(field.key()))] = field.value();
+            m_occasion.written.insert(field.key());
+        }
+        for (Problem& problem : problemsOf(*m_preview.table, m_rules, values, m_occasion))
+            problems.push_back(std::move(problem));
+    }
+
+    static void tally(Tally& tally, const Value& before, const Value& after) {
+        tally.before.take(before);
+        tally.after.take(after);
+        if (!tally.isFew)
+            return;
+        ++tally.valuesBefore[Key({before})];
+        ++tally.valuesAfter[Key({after})];
+        tally.isFew = tally.valuesBefore.size() <= BulkSpread::MostValues &&
+                      tally.valuesAfter.size() <= BulkSpread::MostValues;
+        if (!tally.isFew) {
+            tally.valuesBefore.clear();
+            tally.valuesAfter.clear();
+        }
+    }
+
+    void finish() {
+        for (auto tally = m_tallies.begin(); tally != m_tallies.end(); ++tally)
+            m_preview.spreads.insert(tally.key(), {tally->before.result(), tally->after.result(),
+                                                   tally->valuesBefore, tally->valuesAfter});
+    }
+
+    Session& m_session;
+    BulkPreview& m_preview;
+    const TableRules& m_rules;
+    Occasion m_occasion;
+    QMap<QString, Tally> m_tallies;
+};
+
+// The edits of a run, a part at a time.
+class Running {
+public:
+    Running(std::shared_ptr<const BulkPreview> preview, QHash<Key, FieldValues> filled,
+            bool leavesOutRefused)
+        : m_preview(std::move(preview))
+        , m_filled(std::move(filled))
+        , m_leavesOutRefused(leavesOutRefused) {}
+
+    Result<std::vector<RecordEdit>> next(Session& session) {
+        const Table& table = *m_preview->table;
+        std::vector<Key> keys;
+        std::vector<quint64> were;
+        for (; m_next < m_preview->changing.size() &&
+               static_cast<qsizetype>(keys.size()) < RecordsAtOnce;
+             ++m_next) {
+            const auto at = static_cast<size_t>(m_next);
+            if (m_leavesOutRefused && m_preview->isRefused[at])
+                continue;
+            keys.push_back(m_preview->changing.at(m_next));
+            were.push_back(m_preview->fingerprints[at]);
+        }
+        auto records = TableReader(session, table).recordsToChange(keys);
+        if (!records)
+            return records.error();
+        QHash<Key, const Record*> byKey;
+        for (const Record& record : *records)
+            byKey.insert(record.key, &record);
+        std::vector<RecordEdit> edits;
+        QStringList others;
+        for (size_t i = 0; i < keys.size(); ++i) {
+            const Record* record = byKey.value(keys[i]);
+            if (!record || fingerprintOf(*record) != were[i]) {
+                others += keyText(keys[i], table.keyTypes());
+                continue;
+            }
+            std::vector<Problem> problems;
+            BulkStep step =
+                stepFor(table, *record, m_preview->values, m_preview->present, problems);
+            if (!problems.empty())
+                return Error{ErrorKind::Refused, problems.front().message};
+            const FieldValues more = m_filled.value(keys[i]);
+            for (auto field = more.begin(); field != more.end(); ++field) {
+                step.before.insert(field.key(),
+                                   record->values[static_cast<size_t>(table.indexOf(field.key()))]);
+                step.after.insert(field.key(), field.value());
+            }
+            edits.push_back({Operation::Update, table.name, keys[i], step.before, step.after});
+        }
+        if (!others.isEmpty())
+            return changedSince(others);
+        return edits;
+    }
+
+private:
+    static Error changedSince(const QStringList& keys) {
+        const QString named = keys.mid(0, MostNamed).join(QStringLiteral(", ")) +
+                              (keys.size() > MostNamed ? QStringLiteral(", …") : QString());
+        return {ErrorKind::Conflict,
+                keys.size() == 1
+                    ? say("Somebody changed the record %1 since the preview. Nothing was changed.")
+                          .arg(named)
+                    : say("Somebody changed records since the preview: %1. Nothing was changed.")
+                          .arg(named)};
+    }
+
+    std::shared_ptr<const BulkPreview> m_preview;
+    QHash<Key, FieldValues> m_filled;
+    bool m_leavesOutRefused;
+    qsizetype m_next = 0;
+};
+
 } // namespace
 
-Result<BulkPreview> previewBulkUpdate(Session& session, const Table& table,
-                                      const std::vector<Key>& keys, const BulkValues& values) {
-    auto records = TableReader(session, table).records(keys);
-    if (!records)
-        return records.error();
-    QHash<Key, const Record*> byKey;
-    for (const Record& record : *records)
-        byKey.insert(record.key, &record);
+BulkReplacement BulkReplacement::plain(const QString& find, const QString& with, bool anyCase) {
+    QString literal = with;
+    literal.replace(u'\\', QStringLiteral("\\\\"));
+    return {QRegularExpression(QRegularExpression::escape(find),
+                               anyCase ? QRegularExpression::CaseInsensitiveOption |
+                                             QRegularExpression::UseUnicodePropertiesOption
+                                       : QRegularExpression::UseUnicodePropertiesOption),
+            literal};
+}
 
-    const Present present = Present::take();
-    BulkPreview preview{table.name, {}, {}, {}};
-    for (const Key& key : keys) {
-        const Record* record = byKey.value(key);
-        if (!record) {
-            preview.gone.push_back(key);
-            continue;
-        }
-        const FieldValues now = fieldValues(table, *record);
-        const FieldValues wanted = valuesFor(table, *record, values, present, preview.problems);
-        BulkStep step{key, {}, {}, {}};
-        for (auto field = wanted.begin(); field != wanted.end(); ++field) {
-            if (now.value(field.key()) == field.value())
-                continue;
-            step.before.insert(field.key(), now.value(field.key()));
-            step.after.insert(field.key(), field.value());
-        }
-        if (step.after.isEmpty())
-            preview.unchanged.push_back(key);
-        else
-            preview.steps.push_back(std::move(step));
-    }
+Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Table> table,
+                                      const TableRules& rules, const BulkScope& scope,
+                                      const BulkValues& values, const ChangeProgress& progress) {
+    BulkPreview preview;
+    preview.table = std::move(table);
+    preview.values = values;
+    preview.present = Present::take();
+    if (Status looked = Previewing(session, preview, rules).look(scope, progress); !looked)
+        return looked.error();
     return preview;
 }
 
-ChangeRequest bulkUpdateRequest(const BulkPreview& preview) {
+qint64 BulkPreview::refusedChanging() const {
+    return std::count(isRefused.begin(), isRefused.end(), true);
+}
+
+ChangeRequest bulkUpdateRequest(std::shared_ptr<const BulkPreview> preview,
+                                const QHash<Key, FieldValues>& filled, bool leavesOutRefused) {
     ChangeRequest request;
     request.action = QStringLiteral("bulk update");
     request.isRun = true;
-    for (const BulkStep& step : preview.steps)
-        request.edits.push_back(
-            {Operation::Update, preview.table, step.key, step.before, step.after});
+    auto running = std::make_shared<Running>(std::move(preview), filled, leavesOutRefused);
+    request.more = [running](Session& session) { return running->next(session); };
     return request;
 }
 

@@ -3,8 +3,41 @@
 
 #include "core/changes/change.h"
 #include "core/database/session.h"
+#include "core/records/key_index.h"
+#include "core/records/record_query.h"
+#include "core/records/totals.h"
+
+#include <QHash>
+#include <QRegularExpression>
 
 namespace gravin {
+
+// Which records a bulk update is about.
+struct BulkScope {
+    std::optional<std::vector<Key>> keys = {}; // these; nothing: those of the query
+    RecordQuery query = {};                    // its order is not asked for
+};
+
+// In a text, what matches is replaced. `with` may name what the pattern caught: \1.
+struct BulkReplacement {
+    QRegularExpression find;
+    QString with;
+    // A plain text to find, as it stands.
+    static BulkReplacement plain(const QString& find, const QString& with, bool anyCase);
+};
+
+// What a bulk update puts into the records: a value, what an expression over the record's fields
+// gives, the field's own text with something replaced, or for single records their own values.
+// Expressions read the record as it was before.
+struct BulkValues {
+    FieldValues put = {};
+    QMap<QString, BoundExpression> set = {};
+    QMap<QString, BulkReplacement> replace = {};
+    // By key; records without are left alone in these fields.
+    std::shared_ptr<const QHash<Key, FieldValues>> single = {};
+
+    bool isEmpty() const { return put.isEmpty() && set.isEmpty() && replace.isEmpty() && !single; }
+};
 
 // What a bulk update would do to one record: only the fields that really change.
 struct BulkStep {
@@ -14,27 +47,57 @@ struct BulkStep {
     FieldValues after;
 };
 
-// What a bulk update puts into every record: a value, or what an expression over the record's
-// fields gives. Expressions read the record as it was before.
-struct BulkValues {
-    FieldValues put = {};
-    QMap<QString, BoundExpression> set = {};
+// What the changed values of one field come to, before and after.
+struct BulkSpread {
+    static constexpr int MostValues = 24;
+    ColumnTotals before;
+    ColumnTotals after;
+    // How many of each value, as a key of one, where there are few different ones; else empty.
+    QHash<Key, qint64> valuesBefore;
+    QHash<Key, qint64> valuesAfter;
 };
 
+// What a bulk update would do, for any number of records; single ones are listed up to a limit. A
+// plain value, made in a worker.
 struct BulkPreview {
-    QString table;
-    std::vector<BulkStep> steps;
-    std::vector<Key> unchanged; // records that already are so
-    std::vector<Key> gone;      // keys that no record has
-    // Records of which an expression gives nothing that the field could hold.
-    std::vector<Problem> problems = {};
+    static constexpr size_t MostListed = 500;
+
+    std::shared_ptr<const Table> table;
+    BulkValues values;
+    Present present; // the moment that expressions speak of, in the run too
+    qint64 records = 0;
+    qint64 unchanged = 0;
+    std::vector<Key> gone;       // keys that no record has
+    std::vector<BulkStep> steps; // the first ones
+    // Records that checks would refuse, or whose values no field could hold; one problem each at
+    // least, the first ones. What a run itself leaves out or asks for is not counted, and warnings
+    // are not.
+    qint64 refused = 0;
+    std::vector<Problem> problems;
+    QMap<QString, BulkSpread> spreads; // by column
+    // Every record that changes, and what it was: the run changes these and no others.
+    KeyIndex changing;
+    std::vector<quint64> fingerprints;
+    std::vector<bool> isRefused; // by a check that stops a run; for each of `changing`
+
+    // How many of those that change would be refused.
+    qint64 refusedChanging() const;
 };
 
-// Reads the records and says what these values would change. Writes nothing.
-Result<BulkPreview> previewBulkUpdate(Session& session, const Table& table,
-                                      const std::vector<Key>& keys, const BulkValues& values);
+// Reads the records and says what these values would change. Writes nothing. `progress` is told of
+// records read; its answer false ends it with Cancelled. Checks that only the database can answer
+// are not asked. Requires: the table has a key.
+Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Table> table,
+                                      const TableRules& rules, const BulkScope& scope,
+                                      const BulkValues& values,
+                                      const ChangeProgress& progress = {});
 
-// The change that carries the preview out, guarded by what the preview saw.
-ChangeRequest bulkUpdateRequest(const BulkPreview& preview);
+// The change that carries the preview out, in parts: each record is computed again as it is then,
+// and one that became another since the preview ends the run with Conflict. `filled`: more values
+// for single records.
+// `leavesOutRefused`: without those that the preview says would be refused.
+ChangeRequest bulkUpdateRequest(std::shared_ptr<const BulkPreview> preview,
+                                const QHash<Key, FieldValues>& filled = {},
+                                bool leavesOutRefused = false);
 
 } // namespace gravin

@@ -10,6 +10,8 @@ namespace gravin {
 namespace {
 // Beyond this many changes at once it is cheaper to read everything anew.
 constexpr qint64 MostChangesAtOnce = 200;
+// Of a change with more records than this nobody is told each.
+constexpr qint64 MostRecordsTold = 2000;
 // How far behind the newest a change may still appear.
 constexpr qint64 LookBack = 100;
 } // namespace
@@ -62,6 +64,20 @@ void ChangeFeed::poll() {
                 news.ids += summary->id;
                 if (seen < 0 || news.tooMany || !isNews(*summary))
                     continue;
+                if (summary->records > MostRecordsTold) {
+                    CommittedChange large;
+                    large.id = summary->id;
+                    large.at = summary->at;
+                    large.person = summary->person;
+                    large.screen = summary->screen;
+                    large.action = summary->action;
+                    large.note = summary->note;
+                    large.undoes = summary->undoes;
+                    large.recordCount = summary->records;
+                    large.touched = summary->tables;
+                    news.changes.push_back(std::move(large));
+                    continue;
+                }
                 auto change = log.change(summary->id, *catalog);
                 if (!change)
                     return change.error();

@@ -5,6 +5,7 @@
 #include "core/changes/log_seal.h"
 #include "core/database/record_statements.h"
 
+#include <QSet>
 #include <QUuid>
 
 #include <limits>
@@ -417,6 +418,7 @@ Status ChangeLog::scan(
     const Table* scoped = catalog.table(scope.table);
     const SqlFragment where = whereOf(scope, scoped);
     std::optional<Key> followed = scope.key;
+    const QSet<Key> wanted(scope.keys.begin(), scope.keys.end());
     qint64 change = 0;
     qint64 sequence = -1;
     std::optional<RecordChange> record; // under way
@@ -432,6 +434,9 @@ Status ChangeLog::scan(
                 return;
             followed = done.key;
         }
+        if (!wanted.isEmpty() && !wanted.contains(done.key) &&
+            !wanted.contains(done.keyAfter(scoped ? scoped->key : QStringList())))
+            return;
         goesOn = take(change, sequence, std::move(done));
     };
     // A table's columns are asked for once, not for each field.

@@ -48,6 +48,9 @@ struct LogScope {
     QString person = {};
     QString table = {};
     std::optional<Key> key = {}; // only with `table`: the record that has this key now, or had last
+    // Only with `table`: the records that had one of these keys before what is meant, or have it
+    // now. Those whose key was changed in between are found by either.
+    std::vector<Key> keys = {};
     QString column = {}; // only with `table`: updates of this field, and nothing else of them
 };
 

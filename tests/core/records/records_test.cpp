@@ -153,16 +153,18 @@ TEST_F(Reading, TheStoreFetchesManyAtOnceAndKnowsWhatIsGone) {
 
 TEST_F(Reading, ABulkPreviewSaysOnlyWhatReallyChanges) {
     const Table& visit = desk.table(QStringLiteral("visit"));
-    const auto preview =
-        previewBulkUpdate(desk.session(), visit, {key(1), key(2), key(8), key(9999)},
-                          {{{QStringLiteral("town"), text("town 1")}}, {}});
+    const auto preview = previewBulkUpdate(desk.session(), std::make_shared<const Table>(visit), {},
+                                           {{{key(1), key(2), key(8), key(9999)}}, {}},
+                                           {{{QStringLiteral("town"), text("town 1")}}, {}});
     ASSERT_TRUE(preview);
     EXPECT_EQ(preview->steps.size(), 1u);
-    EXPECT_EQ(preview->unchanged.size(), 2u);
+    EXPECT_EQ(preview->unchanged, 2);
     EXPECT_EQ(preview->gone, std::vector<Key>{key(9999)});
     // What somebody changed since the preview is not overwritten.
     database.sqlite(QStringLiteral("UPDATE visit SET town = 'theirs' WHERE id = 2;"));
-    const auto result = desk.write(bulkUpdateRequest(*preview).edits);
+    const auto result =
+        ChangeWriter(desk.session(), desk.catalog(), desk.rules())
+            .write(bulkUpdateRequest(std::make_shared<const BulkPreview>(*preview)));
     ASSERT_FALSE(result);
     EXPECT_EQ(result.error().error.kind, ErrorKind::Conflict);
 }

@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/session/screen_binding.h"
+#include "core/changes/bulk_update.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QLineEdit;
+class QStackedWidget;
+class QToolButton;
+
+namespace gravin {
+
+class ExpressionField;
+class FieldEditor;
+
+// One field of a bulk update, and what it gets: a value, what an expression gives, its own text
+// with something replaced, or nothing.
+class BulkLine : public QWidget {
+    Q_OBJECT
+public:
+    enum class How { Value, Expression, Replace, Empty };
+
+    // `number`: the line's place, from 1; object names of lines behind the first end with it.
+    BulkLine(ScreenBinding* binding, const QList<BoundField>& fields, int number,
+             QWidget* parent = nullptr);
+
+    QString column() const;
+    void setField(const QString& column);
+    void setHow(How how);
+    void setExpression(const QString& text);
+    // Adds what the line says; the error says what is not right yet.
+    Status addTo(BulkValues& values) const;
+    void setRemovable(bool removable);
+    void setSample(const QMap<QString, Value>& sample);
+    QWidget* firstEditor() const;
+
+Q_SIGNALS:
+    void changed();
+    void removeRequested();
+
+private:
+    const BoundField& field() const;
+    QWidget* makeReplacing(const QString& suffix);
+    void changeField();
+
+    ScreenBinding* m_binding;
+    QList<BoundField> m_choice;
+    QComboBox* m_fields;
+    QComboBox* m_how;
+    QStackedWidget* m_contents;
+    QWidget* m_valuePlace;
+    FieldEditor* m_editor = nullptr;
+    ExpressionField* m_expression;
+    QLineEdit* m_find;
+    QLineEdit* m_with;
+    QComboBox* m_findKind;
+    QToolButton* m_remove;
+};
+
+} // namespace gravin
