@@ -4,6 +4,9 @@
 #include "app/build/form_shaper.h"
 #include "app/build/new_screens_page.h"
 #include "app/build/plate_view.h"
+#include "app/bulk/bulk_dialog.h"
+#include "app/bulk/bulk_line.h"
+#include "app/history/as_it_was_page.h"
 #include "app/history/change_log_panel.h"
 #include "app/look/theme.h"
 #include "app/shell/main_window.h"
@@ -155,7 +158,6 @@ private:
             return panel &&
                    panel->findChild<QWidget*>(QStringLiteral("proposals-accept-all"))->isEnabled();
         });
-        picture(QStringLiteral("evidence"));
         dialog("evidence-panel")->close();
         Driver::settle();
     }
@@ -386,26 +388,94 @@ private:
             Driver::key(Qt::Key_Down);
         QWidget* run = Driver::find(QStringLiteral("bulk-run"));
         expect("the preview is there", [run] { return run->isEnabled(); });
-        picture(QStringLiteral("bulk-update"));
         Driver::click(run);
         expectNotice(QStringLiteral("Changed Status of"));
+        raiseRates();
         page()->focusGrid();
         Driver::key(Qt::Key_Home);
+    }
+
+    // The day rates of one sector, computed; some would not pass a check.
+    void raiseRates() {
+        m_window.workspace()->change(QStringLiteral("check"), [](Project& project) {
+            Check check;
+            check.kind = CheckKind::Range;
+            check.column = QStringLiteral("day_rate");
+            check.most = QStringLiteral("600");
+            check.message = QStringLiteral("Nobody pays more than 600.00 a day.");
+            project.checks[QStringLiteral("aid")].checks += check;
+        });
+        Driver::click(QStringLiteral("bulk-update"));
+        auto* dialog = qobject_cast<BulkDialog*>(Driver::find(QStringLiteral("bulk-dialog")));
+        auto* scope = qobject_cast<QComboBox*>(Driver::find(QStringLiteral("bulk-scope")));
+        scope->setCurrentIndex(scope->count() - 1);
+        auto* where = Driver::find(QStringLiteral("bulk-where"));
+        where->setFocus();
+        Driver::type(QStringLiteral("sector_id = 2"));
+        dialog->setField(QStringLiteral("day_rate"));
+        dialog->line(0)->setExpression(QStringLiteral("ROUND(day_rate * 1.04 * 20) / 20"));
+        QWidget* leaveOut = Driver::find(QStringLiteral("bulk-leave-out"));
+        expect("some would be refused", [leaveOut] { return leaveOut->isVisible(); });
+        Driver::settle(300);
+        picture(QStringLiteral("bulk-update"));
+        dialog->reject();
+    }
+
+    // Somebody has since changed two of the records that the bulk update had changed.
+    void changeSince() {
+        ChangeRequest request;
+        request.action = QStringLiteral("edit");
+        request.screen = QStringLiteral("Aids");
+        for (const qint64 id : {12, 14})
+            request.edits.push_back(
+                {Operation::Update,
+                 QStringLiteral("aid"),
+                 Key({Value::integer(id)}),
+                 {},
+                 {{QStringLiteral("status"), Value::text(QStringLiteral("needs repair"))}}});
+        m_window.workspace()->write(std::move(request), &m_window, [](const WriteResult&) {});
     }
 
     void rollBack() {
         Driver::key(Qt::Key_L, Qt::ControlModifier);
         expect("the change log lists three changes",
                [this] { return m_window.changeLog()->chosen() == 3; });
-        Driver::settle(200);
+        changeSince();
+        Driver::settle(600);
         picture(QStringLiteral("change-log"));
+        m_window.changeLog()->choose(3);
+        Driver::settle(100);
         Driver::click(QStringLiteral("roll-back"));
-        QWidget* run = Driver::find(QStringLiteral("rollback-run"));
-        expect("the plan is there", [run] { return run && run->isEnabled(); });
+        QWidget* ways = Driver::find(QStringLiteral("rollback-on-changed_since"));
+        expect("the plan says what is in the way", [ways] { return ways && ways->isVisible(); });
         picture(QStringLiteral("rollback-plan"));
+        qobject_cast<QComboBox*>(ways)->setCurrentIndex(1);
+        QWidget* run = Driver::find(QStringLiteral("rollback-run"));
+        expect("the others can be rolled back", [run] { return run->isEnabled(); });
         Driver::click(run);
         expectNotice(QStringLiteral("Rolled back"));
+        lookBack();
         Driver::key(Qt::Key_L, Qt::ControlModifier);
+    }
+
+    // Before the second change, with a trial on since.
+    void lookBack() {
+        for (QAction* action : m_window.actions()) {
+            if (action->text() == QStringLiteral("Start a trial"))
+                action->trigger();
+        }
+        expect("the trial is on", [this] {
+            QWidget* band = m_window.findChild<QWidget*>(QStringLiteral("trial-band"));
+            return band && band->isVisible();
+        });
+        m_window.changeLog()->asItWasRequested(1);
+        auto* then = qobject_cast<AsItWasPage*>(Driver::find(QStringLiteral("as-it-was")));
+        expect("what was is there",
+               [then] { return then->list()->model() && then->list()->model()->rowCount() == 82; });
+        Driver::settle(400);
+        picture(QStringLiteral("as-it-was"));
+        Driver::click(QStringLiteral("as-it-was-return"));
+        Driver::click(QStringLiteral("trial-keep"));
     }
 
     void look() {

@@ -92,8 +92,8 @@ go_to 10
 keys Home shift+Down shift+Down ctrl+b
 until_true "the bulk update opens" window_named "Bulk update of 3 records"
 focus "Bulk update of 3 records"
-# From the field's list to its value: Name, all alike.
-keys Home Down Tab
+# From the field's list over what it gets to its value: Name, all alike.
+keys Home Down Tab Tab
 text "Alike"
 sleep 0.7
 keys Return

@@ -109,8 +109,10 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     connect(m_table, &QTableWidget::cellActivated, this, &BulkDialog::openRow);
     connect(m_run, &QPushButton::clicked, this, &BulkDialog::run);
     connect(cancel, &QPushButton::clicked, this, &QDialog::reject);
-    if (!m_choice.isEmpty())
+    if (!m_choice.isEmpty()) {
         addLine();
+        m_lines.front()->focusField();
+    }
     preview();
 }
 
@@ -324,8 +326,8 @@ void BulkDialog::refresh() {
         counts += tr("%1 not there any more")
                       .arg(QLocale().toString(static_cast<qint64>(m_preview->gone.size())));
     m_counts->setText(counts.join(QStringLiteral(" · ")));
-    m_reason->setText(isStopped ? tr("Some would be refused, see the list. Mend them, or leave "
-                                     "them out.")
+    m_reason->setText(isStopped ? tr("%1 Mend it, or leave out what would be refused.")
+                                      .arg(m_preview->problems.front().message)
                       : changing == 0 ? tr("There is nothing to change.")
                                       : QString());
 }

@@ -79,6 +79,7 @@ BulkLine::BulkLine(ScreenBinding* binding, const QList<BoundField>& fields, int 
     connect(m_fields, &QComboBox::currentIndexChanged, this, &BulkLine::changeField);
     connect(m_how, &QComboBox::currentIndexChanged, this, [this](int how) {
         m_contents->setCurrentIndex(how);
+        m_touched = how != static_cast<int>(How::Value);
         m_contents->updateGeometry();
         Q_EMIT changed();
     });
@@ -136,14 +137,18 @@ void BulkLine::setRemovable(bool removable) { m_remove->setVisible(removable); }
 
 void BulkLine::setSample(const QMap<QString, Value>& sample) { m_expression->setSample(sample); }
 
-QWidget* BulkLine::firstEditor() const { return m_editor ? m_editor->inner() : m_fields; }
+void BulkLine::focusField() { m_fields->setFocus(Qt::OtherFocusReason); }
 
 void BulkLine::changeField() {
     delete m_editor;
     m_editor = FieldEditor::create(field(), m_binding->workspace(), m_valuePlace);
     m_editor->setContent(Value(), std::nullopt);
     m_valuePlace->layout()->addWidget(m_editor);
-    connect(m_editor, &FieldEditor::edited, this, &BulkLine::changed);
+    m_touched = m_how->currentIndex() != static_cast<int>(How::Value);
+    connect(m_editor, &FieldEditor::edited, this, [this] {
+        m_touched = true;
+        Q_EMIT changed();
+    });
     setTabOrder(m_how, m_editor->inner());
     const bool isText = field().column.type.kind == TypeKind::Text;
     if (!isText && m_how->currentIndex() == static_cast<int>(How::Replace))
@@ -155,6 +160,9 @@ Status BulkLine::addTo(BulkValues& values) const {
     const QString name = column();
     if (values.put.contains(name) || values.set.contains(name) || values.replace.contains(name))
         return Error{ErrorKind::Usage, tr("%1 stands in two lines.").arg(field().label())};
+    // An untouched line would mean to empty the field.
+    if (!m_touched)
+        return Error{ErrorKind::Usage, tr("Say what %1 gets.").arg(field().label())};
     switch (static_cast<How>(m_how->currentIndex())) {
     case How::Value: {
         const EditorContent content = m_editor->content();
@@ -183,15 +191,18 @@ Status BulkLine::addTo(BulkValues& values) const {
         if (m_find->text().isEmpty())
             return Error{ErrorKind::Usage, tr("Write the text that is to be found.")};
         const auto kind = static_cast<FindKind>(m_findKind->currentIndex());
-        BulkReplacement replacement =
-            BulkReplacement::plain(m_find->text(), m_with->text(), kind == FindKind::AnyCase);
-        if (kind == FindKind::Pattern)
-            replacement = {
-                QRegularExpression(m_find->text(), QRegularExpression::UseUnicodePropertiesOption),
-                m_with->text()};
-        if (!replacement.find.isValid())
-            return Error{ErrorKind::Usage,
-                         tr("This is no pattern: %1").arg(replacement.find.errorString())};
+        BulkReplacement replacement;
+        replacement.find = m_find->text();
+        replacement.with = m_with->text();
+        if (kind == FindKind::AnyCase)
+            replacement.matches = Qt::CaseInsensitive;
+        if (kind == FindKind::Pattern) {
+            replacement.pattern.emplace(m_find->text(),
+                                        QRegularExpression::UseUnicodePropertiesOption);
+            if (!replacement.pattern->isValid())
+                return Error{ErrorKind::Usage,
+                             tr("This is no pattern: %1").arg(replacement.pattern->errorString())};
+        }
         values.replace.insert(name, replacement);
         return done();
     }

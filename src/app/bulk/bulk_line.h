@@ -35,7 +35,7 @@ public:
     Status addTo(BulkValues& values) const;
     void setRemovable(bool removable);
     void setSample(const QMap<QString, Value>& sample);
-    QWidget* firstEditor() const;
+    void focusField();
 
 Q_SIGNALS:
     void changed();
@@ -53,6 +53,7 @@ private:
     QStackedWidget* m_contents;
     QWidget* m_valuePlace;
     FieldEditor* m_editor = nullptr;
+    bool m_touched = false; // somebody has said what the field gets
     ExpressionField* m_expression;
     QLineEdit* m_find;
     QLineEdit* m_with;

@@ -5,6 +5,7 @@
 #include "app/look/theme.h"
 #include "app/session/log_time.h"
 #include "app/use/grid_model.h"
+#include "app/use/notice_line.h"
 #include "core/base/text.h"
 #include "core/project/field_filter.h"
 #include "core/value/text_form.h"
@@ -96,7 +97,10 @@ QVariant AsItWasModel::data(const QModelIndex& index, int role) const {
     switch (role) {
     case Qt::DisplayRole: {
         const auto value = valueThen(index);
-        return value ? m_binding->workspace()->shown(field, *value) : QString();
+        if (!value)
+            return QString();
+        const QString text = m_binding->workspace()->shown(field, *value);
+        return text.isEmpty() ? QStringLiteral("–") : text;
     }
     case Qt::TextAlignmentRole:
         return QVariant(Qt::AlignVCenter | alignmentOf(field));
@@ -147,6 +151,7 @@ AsItWasPage::AsItWasPage(Workspace* workspace, const QString& screenId, qint64 a
     , m_binding(workspace, screenId)
     , m_after(after)
     , m_worker(startWorker(workspace->project().connection, Session::Access::ReadWrite))
+    , m_notice(new NoticeLine)
     , m_title(new QLabel)
     , m_counts(new QLabel(tr("Looking back…")))
     , m_search(new QLineEdit)
@@ -165,6 +170,7 @@ AsItWasPage::AsItWasPage(Workspace* workspace, const QString& screenId, qint64 a
     m_list->setSelectionBehavior(QAbstractItemView::SelectRows);
     m_list->setEditTriggers(QAbstractItemView::NoEditTriggers);
     m_list->setShowGrid(false);
+    m_list->setProperty("role", "typed");
     m_list->setTabKeyNavigation(false);
     m_list->verticalHeader()->hide();
     m_list->horizontalHeader()->setHighlightSections(false);
@@ -180,6 +186,7 @@ AsItWasPage::AsItWasPage(Workspace* workspace, const QString& screenId, qint64 a
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(makeBand());
+    layout->addWidget(m_notice);
     layout->addWidget(inside, 1);
     m_soon.setSingleShot(true);
     m_soon.setInterval(LookAfter);
@@ -222,6 +229,11 @@ QWidget* AsItWasPage::makeBand() {
     layout->addWidget(m_backSelected);
     layout->addWidget(m_back);
     layout->addWidget(back);
+    connect(m_notice, &NoticeLine::rollbackRequested, this, [this](qint64 change) {
+        LogScope scope;
+        scope.changes = {change};
+        Q_EMIT rollbackRequested(scope, tr("change %1").arg(change));
+    });
     connect(back, &QPushButton::clicked, this, &AsItWasPage::returnRequested);
     connect(m_back, &QPushButton::clicked, this, &AsItWasPage::rollBackHere);
     connect(m_backSelected, &QPushButton::clicked, this, &AsItWasPage::rollBackSelected);
@@ -229,6 +241,8 @@ QWidget* AsItWasPage::makeBand() {
 }
 
 QString AsItWasPage::state() const { return m_counts->text(); }
+
+void AsItWasPage::showNotice(const Notice& notice) { m_notice->show(notice); }
 
 void AsItWasPage::look() {
     struct Looked {
@@ -323,8 +337,8 @@ void AsItWasPage::refresh() {
     const QString label = m_binding.screen().screen.label;
     m_title->setText(
         m_at.isEmpty()
-            ? tr("%1 before the first change").arg(label)
-            : tr("%1 as it was on %2, after change %3").arg(label, shownTime(m_at)).arg(m_after));
+            ? tr("%1, as it was before the first change").arg(label)
+            : tr("%1, as it was on %2, after change %3").arg(label, shownTime(m_at)).arg(m_after));
     const bool isThere = m_then.has_value();
     const bool differs = isThere && !m_then->differences.isEmpty();
     m_back->setEnabled(differs);

@@ -15,6 +15,8 @@ class QTableView;
 
 namespace gravin {
 
+class NoticeLine;
+
 // The records of a table as it was, in the order of a view on it; a value that is another now is
 // marked and says what it is now.
 class AsItWasModel : public QAbstractTableModel {
@@ -58,6 +60,7 @@ public:
     // Null until it has been looked back.
     QTableView* list() const { return m_list; }
     QString state() const;
+    void showNotice(const Notice& notice);
 
 Q_SIGNALS:
     void returnRequested();
@@ -83,6 +86,7 @@ private:
     std::unique_ptr<RecordView> m_view;
     std::unique_ptr<RecordStore> m_records;
     AsItWasModel* m_model = nullptr;
+    NoticeLine* m_notice;
     QLabel* m_title;
     QLabel* m_counts;
     QLineEdit* m_search;

@@ -77,7 +77,7 @@ ChangeLogPanel::ChangeLogPanel(Workspace* workspace, QWidget* parent)
     m_list->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     m_list->horizontalHeader()->setStretchLastSection(true);
     m_list->horizontalHeader()->setHighlightSections(false);
-    const QList<int> widths{60, 150, 70, 110, 90, 66};
+    const QList<int> widths{74, 150, 70, 110, 90, 78};
     for (int i = 0; i < widths.size(); ++i)
         m_list->setColumnWidth(i, widths[i]);
     m_details->setObjectName(QStringLiteral("change-details"));
@@ -94,8 +94,14 @@ ChangeLogPanel::ChangeLogPanel(Workspace* workspace, QWidget* parent)
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(14, 8, 14, 4);
     layout->addWidget(halves, 1);
-    // Put in last, so that Tab goes from the list over the fields to the buttons above them.
     layout->insertWidget(0, makeHead());
+    // From the list over the fields to what is done with them; narrowing comes last.
+    QWidget* before = m_list;
+    for (QWidget* next :
+         std::initializer_list<QWidget*>{m_details, m_rollback, m_more, m_text, m_by, m_table}) {
+        setTabOrder(before, next);
+        before = next;
+    }
 
     m_soon.setSingleShot(true);
     m_soon.setInterval(FilterAfter);
@@ -229,15 +235,20 @@ void ChangeLogPanel::fill(const std::vector<ChangeSummary>& changes) {
     if (changes.empty()) {
         m_details->clear();
     } else {
-        m_list->setCurrentCell(current, 0);
+        goToRow(current);
         loadDetails();
     }
+}
+
+// Alone, whatever keys are still down.
+void ChangeLogPanel::goToRow(int row) {
+    m_list->setCurrentCell(row, 0, QItemSelectionModel::ClearAndSelect | QItemSelectionModel::Rows);
 }
 
 void ChangeLogPanel::choose(qint64 id) {
     for (int row = 0; row < m_list->rowCount(); ++row) {
         if (m_list->item(row, 0)->data(Qt::UserRole).toLongLong() == id) {
-            m_list->setCurrentCell(row, 0);
+            goToRow(row);
             return;
         }
     }
@@ -246,7 +257,7 @@ void ChangeLogPanel::choose(qint64 id) {
 
 void ChangeLogPanel::chooseNewest() {
     if (m_list->rowCount() > 0)
-        m_list->setCurrentCell(0, 0);
+        goToRow(0);
 }
 
 qint64 ChangeLogPanel::chosen() const {

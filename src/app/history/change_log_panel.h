@@ -47,6 +47,7 @@ protected:
 private:
     QWidget* makeHead();
     void load();
+    void goToRow(int row);
     void fill(const std::vector<ChangeSummary>& changes);
     void offerNarrowing(const std::vector<ChangeSummary>& changes);
     LogFilter filter() const;

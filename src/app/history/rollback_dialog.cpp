@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/history/rollback_dialog.h"
 
+#include "app/look/theme.h"
 #include "core/base/text.h"
 #include "core/value/text_form.h"
 
@@ -57,6 +58,7 @@ constexpr std::array InTheWay{RollbackState::ChangedSince, RollbackState::Record
 constexpr size_t MostExpanded = 12;
 constexpr size_t MostListed = 500;
 constexpr QSize RollbackSize(820, 560);
+constexpr Distance ValueWidth(140);
 
 bool canOverwrite(RollbackState state) {
     return state == RollbackState::ChangedSince || state == RollbackState::KeyTaken;
@@ -101,7 +103,10 @@ RollbackDialog::RollbackDialog(Workspace* workspace, const LogScope& scope, cons
     m_steps->setAccessibleName(tr("Steps of rolling back"));
     m_steps->setHeaderLabels(
         {tr("Record and field"), tr("Now"), tr("After rolling back"), tr("State")});
-    m_steps->header()->setSectionResizeMode(QHeaderView::Stretch);
+    m_steps->header()->setStretchLastSection(false);
+    m_steps->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+    for (int column = 1; column < m_steps->columnCount(); ++column)
+        m_steps->setColumnWidth(column, ValueWidth);
     m_steps->setSelectionMode(QAbstractItemView::ExtendedSelection);
     m_skipStep->setObjectName(QStringLiteral("rollback-skip"));
     m_overwriteStep->setObjectName(QStringLiteral("rollback-overwrite"));
@@ -248,10 +253,17 @@ void RollbackDialog::addStep(const RollbackStep& step) {
                                       QString(), QString(), wayWords(step)});
     item->setData(0, Qt::UserRole, QVariant::fromValue<qint64>(step.change));
     item->setData(1, Qt::UserRole, QVariant::fromValue<qint64>(step.sequence));
-    item->setToolTip(3, step.reason);
-    if (!step.reason.isEmpty())
-        item->addChild(new QTreeWidgetItem({step.reason}));
     const TableRules rules = m_workspace->rules(step.table);
+    QString reason = step.reason;
+    if (step.state == RollbackState::ChangedSince) {
+        const QString label = rules.labelOf(step.changedColumn);
+        reason = step.changedBy > 0
+                     ? tr("%1 was changed since, by change %2.").arg(label).arg(step.changedBy)
+                     : tr("%1 was changed since, outside Gravin.").arg(label);
+    }
+    item->setToolTip(3, reason);
+    if (!reason.isEmpty())
+        item->addChild(new QTreeWidgetItem({reason}));
     const bool goes = step.operation == Operation::Delete;
     for (const RollbackField& field : step.fields) {
         const Column* column = table ? table->column(field.column) : nullptr;

@@ -23,6 +23,7 @@ constexpr int SideMargin = 22;
 constexpr Distance NowWidth(34);
 constexpr int ShortestTick = 5;
 constexpr int TallestTick = 20;
+constexpr int GripWidth = 8;
 
 QColor tint(const ChangeSummary& change) {
     const Colours& colours = Theme::instance().colours();
@@ -162,12 +163,78 @@ void TimelineStrip::paintEvent(QPaintEvent*) {
     painter.drawText(QRect(now - NowWidth, 4, NowWidth - 6, 14), Qt::AlignRight | Qt::AlignVCenter,
                      tr("now"));
     painter.fillRect(QRect(now - 1, 4, 2, height() - 8), colours.ink);
+    const int handle = handleX();
+    if (m_moment || m_dragged)
+        painter.fillRect(QRect(handle - 1, 4, 2, height() - 8), colours.draft);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(m_moment || m_dragged ? colours.draft : colours.ink);
+    painter.drawRoundedRect(QRect(handle - GripWidth / 2, height() / 2 - 2, GripWidth, 14), 2, 2);
+}
+
+void TimelineStrip::setMoment(std::optional<qint64> change) {
+    m_moment = change;
+    update();
+}
+
+int TimelineStrip::handleX() const {
+    if (m_dragged)
+        return *m_dragged;
+    if (!m_moment)
+        return width() - SideMargin;
+    for (int i = firstShown(); i < m_changes.size(); ++i) {
+        if (m_changes[i].id > *m_moment)
+            return tickX(i) - TickDistance / 2;
+    }
+    return width() - SideMargin - NowWidth + TickDistance / 2;
+}
+
+std::optional<qint64> TimelineStrip::momentAt(int x) const {
+    if (x > width() - SideMargin - NowWidth / 2)
+        return std::nullopt;
+    qint64 before = firstShown() > 0 ? m_changes[firstShown() - 1].id : 0;
+    for (int i = firstShown(); i < m_changes.size() && tickX(i) <= x; ++i)
+        before = m_changes[i].id;
+    return before;
 }
 
 void TimelineStrip::mousePressEvent(QMouseEvent* event) {
-    const int index = indexAt(event->position().toPoint().x());
+    const int x = event->position().toPoint().x();
+    if (std::abs(x - handleX()) <= GripWidth && !m_changes.isEmpty()) {
+        m_dragged = x;
+        update();
+        return;
+    }
+    const int index = indexAt(x);
     if (index >= 0)
         Q_EMIT changeChosen(m_changes[index].id);
+}
+
+void TimelineStrip::mouseMoveEvent(QMouseEvent* event) {
+    if (!m_dragged)
+        return;
+    m_dragged = std::clamp(event->position().toPoint().x(), SideMargin, width() - SideMargin);
+    const auto moment = momentAt(*m_dragged);
+    const auto change =
+        std::find_if(m_changes.begin(), m_changes.end(),
+                     [&](const ChangeSummary& each) { return moment && each.id == *moment; });
+    QToolTip::showText(event->globalPosition().toPoint(),
+                       !moment ? tr("now")
+                       : change == m_changes.end()
+                           ? tr("before all of these changes")
+                           : tr("after change %1, %2").arg(change->id).arg(shownTime(change->at)));
+    update();
+}
+
+void TimelineStrip::mouseReleaseEvent(QMouseEvent* event) {
+    if (!m_dragged)
+        return;
+    m_dragged.reset();
+    update();
+    if (const auto moment = momentAt(event->position().toPoint().x()))
+        Q_EMIT momentChosen(*moment);
+    else
+        Q_EMIT nowChosen();
 }
 
 bool TimelineStrip::event(QEvent* event) {

@@ -547,17 +547,28 @@ Worker::JobId Workspace::writeLong(ChangeRequest request, QObject* context,
 }
 
 void Workspace::addNote(qint64 change, const QString& text) {
+    writeOnLog([change, text, person = personName()](
+                   ChangeWriter& writer) { return writer.addNote(change, text, person); },
+               tr("Added a note to change %1.").arg(change));
+}
+
+void Workspace::markTrial(qint64 ends, const QString& said) {
+    writeOnLog([ends, person = personName()](
+                   ChangeWriter& writer) { return writer.markTrial(ends, person); },
+               said);
+}
+
+void Workspace::writeOnLog(std::function<WriteResult(ChangeWriter&)> write, const QString& said) {
     m_writer->run<WriteResult>(
         this,
-        [change, text, person = personName(), catalog = m_catalog,
-         rules = m_rules](Session& session) {
-            return Result<WriteResult>(
-                ChangeWriter(session, *catalog, rules).addNote(change, text, person));
+        [write = std::move(write), catalog = m_catalog, rules = m_rules](Session& session) {
+            ChangeWriter writer(session, *catalog, rules);
+            return Result<WriteResult>(write(writer));
         },
-        [this, change](const Result<WriteResult>& result) {
+        [this, said](const Result<WriteResult>& result) {
             if (result && *result) {
                 m_feed->announce(**result);
-                Q_EMIT notice({Notice::Kind::Done, tr("Added a note to change %1.").arg(change)});
+                Q_EMIT notice({Notice::Kind::Done, said});
             } else {
                 const Error error = result ? result->error().error : result.error();
                 Q_EMIT notice({Notice::Kind::Refused, error.sentence, error.detail});

@@ -18,6 +18,7 @@
 
 namespace gravin {
 
+class ChangeWriter;
 class DraftHistory;
 class DraftKeeper;
 class DraftQuestions;
@@ -150,8 +151,10 @@ public:
     Worker::JobId writeLong(ChangeRequest request, QObject* context,
                             std::function<void(qint64 done)> progress,
                             std::function<void(const WriteResult&)> answer);
-    // Says with notice() what came of it.
+    // Both say with notice() what came of it.
     void addNote(qint64 change, const QString& text);
+    // Begins a trial (`ends` 0), or ends that one; `said`: what to say then.
+    void markTrial(qint64 ends, const QString& said);
     // Nothing of it stays; it answers with Cancelled.
     void cancelWrite(Worker::JobId job) { m_writer->cancel(job); }
 
@@ -191,6 +194,7 @@ private:
     void renewRules();
     // Tables that are in use stay as they are known.
     void setCatalog(Catalog next);
+    void writeOnLog(std::function<WriteResult(ChangeWriter&)> write, const QString& said);
     void addFirstRecords(const TablePlan& plan, QObject* context,
                          const std::function<void(const Result<QString>&)>& answer);
 

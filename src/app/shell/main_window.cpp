@@ -12,6 +12,7 @@
 #include "app/history/change_log_panel.h"
 #include "app/history/rollback_dialog.h"
 #include "app/history/timeline_strip.h"
+#include "app/history/trial_band.h"
 #include "app/look/theme.h"
 #include "app/session/draft_history.h"
 #include "app/session/draft_saver.h"
@@ -170,6 +171,10 @@ void MainWindow::makeActions() {
         if (currentPage() && !m_build)
             currentPage()->askForShownFields();
     });
+    addCommand(tr("Start a trial"), {}, [this] {
+        if (m_trial)
+            m_trial->start();
+    });
     addCommand(tr("Find anything"), Qt::CTRL | Qt::Key_K, [this] { m_head->focusFind(); });
     addCommand(tr("Go to the grid"), Qt::Key_F6, [this] {
         if (currentPage())
@@ -248,6 +253,7 @@ void MainWindow::showAsItWas(qint64 change) {
     m_pages->addWidget(page);
     m_pages->setCurrentWidget(page);
     page->list()->setFocus(Qt::OtherFocusReason);
+    m_timeline->setMoment(change);
 }
 
 void MainWindow::returnToNow() {
@@ -255,6 +261,7 @@ void MainWindow::returnToNow() {
     if (!page)
         return;
     const QString screenId = page->screenId();
+    m_timeline->setMoment({});
     m_pages->removeWidget(page);
     page->deleteLater();
     showScreen(screenId);
@@ -425,6 +432,9 @@ void MainWindow::clearProject() {
     m_openEdits = nullptr;
     qDeleteAll(m_pageOf);
     m_pageOf.clear();
+    delete qobject_cast<AsItWasPage*>(m_pages->currentWidget());
+    delete m_trial;
+    m_trial = nullptr;
     delete m_bottom;
     m_bottom = nullptr;
     delete m_changeLog;
@@ -469,8 +479,11 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     connect(m_changeLog, &ChangeLogPanel::rollbackRequested, this, &MainWindow::rollBack);
     connect(m_changeLog, &ChangeLogPanel::asItWasRequested, this, &MainWindow::showAsItWas);
 
+    m_trial = new TrialBand(workspace.get());
+    static_cast<QVBoxLayout*>(centralWidget()->layout())->insertWidget(1, m_trial);
+
     m_bottom = new QWidget;
-    auto* timeline = new TimelineStrip(workspace.get());
+    auto* timeline = m_timeline = new TimelineStrip(workspace.get());
     auto* bottom = new QHBoxLayout(m_bottom);
     bottom->setContentsMargins(0, 0, 0, 0);
     bottom->setSpacing(0);
@@ -478,6 +491,8 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     bottom->addWidget(new OpenEditsTray(m_openEdits));
     static_cast<QVBoxLayout*>(centralWidget()->layout())->addWidget(m_bottom);
     connect(timeline, &TimelineStrip::changeChosen, this, &MainWindow::showChangeLog);
+    connect(timeline, &TimelineStrip::momentChosen, this, &MainWindow::showAsItWas);
+    connect(timeline, &TimelineStrip::nowChosen, this, &MainWindow::returnToNow);
 
     connect(workspace.get(), &Workspace::findingsChanged, this, &MainWindow::refreshHead);
     m_head->setBuildOffered(!m_request.useOnly);
@@ -726,6 +741,8 @@ void MainWindow::saveProject() {
 void MainWindow::notify(const Notice& notice) {
     if (ScreenPage* page = currentPage())
         page->showNotice(notice);
+    else if (auto* then = qobject_cast<AsItWasPage*>(m_pages->currentWidget()))
+        then->showNotice(notice);
     else
         m_start->showError({ErrorKind::Refused, notice.text, notice.detail});
 }

@@ -23,6 +23,8 @@ class OpenEdits;
 class ScreenPage;
 class Shelf;
 class StartPage;
+class TimelineStrip;
+class TrialBand;
 
 // The window: places for the parts, and the actions that belong to none of them alone.
 class MainWindow : public QMainWindow {
@@ -114,6 +116,8 @@ private:
     NewTablePage* m_newTable = nullptr;
     QSplitter* m_middle;
     QWidget* m_bottom = nullptr;
+    TimelineStrip* m_timeline = nullptr; // of m_bottom
+    TrialBand* m_trial = nullptr;
     ChangeLogPanel* m_changeLog = nullptr;
     QHash<QString, ScreenPage*> m_pageOf;
     QList<QAction*> m_commands;

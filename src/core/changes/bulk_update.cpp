@@ -41,8 +41,7 @@ FieldValues valuesFor(const Table& table, const Record& record, const BulkValues
         const Value& now = record.values[static_cast<size_t>(table.indexOf(field.key()))];
         if (now.kind() != Value::Kind::Text)
             continue;
-        QString text = now.asText();
-        wanted.insert(field.key(), Value::text(text.replace(field->find, field->with)));
+        wanted.insert(field.key(), Value::text(field->applied(now.asText())));
     }
     if (values.single)
         wanted.insert(values.single->value(record.key));
@@ -271,16 +270,6 @@ private:
 };
 
 } // namespace
-
-BulkReplacement BulkReplacement::plain(const QString& find, const QString& with, bool anyCase) {
-    QString literal = with;
-    literal.replace(u'\\', QStringLiteral("\\\\"));
-    return {QRegularExpression(QRegularExpression::escape(find),
-                               anyCase ? QRegularExpression::CaseInsensitiveOption |
-                                             QRegularExpression::UseUnicodePropertiesOption
-                                       : QRegularExpression::UseUnicodePropertiesOption),
-            literal};
-}
 
 Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Table> table,
                                       const TableRules& rules, const BulkScope& scope,

@@ -18,12 +18,17 @@ struct BulkScope {
     RecordQuery query = {};                    // its order is not asked for
 };
 
-// In a text, what matches is replaced. `with` may name what the pattern caught: \1.
+// What is found in a text is replaced: a plain text as it stands, or a pattern, where `with` may
+// name what its brackets caught: \1.
 struct BulkReplacement {
-    QRegularExpression find;
+    QString find;
+    Qt::CaseSensitivity matches = Qt::CaseSensitive;
+    std::optional<QRegularExpression> pattern = {}; // instead of `find`
     QString with;
-    // A plain text to find, as it stands.
-    static BulkReplacement plain(const QString& find, const QString& with, bool anyCase);
+
+    QString applied(QString text) const {
+        return pattern ? text.replace(*pattern, with) : text.replace(find, with, matches);
+    }
 };
 
 // What a bulk update puts into the records: a value, what an expression over the record's fields

@@ -346,6 +346,35 @@ Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
     return change;
 }
 
+Result<std::optional<OpenTrial>> ChangeLog::openTrial() {
+    std::optional<OpenTrial> none;
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return none;
+    auto newest = m_session.scalar(
+        QStringLiteral("SELECT max(c.id) FROM gravin_change c WHERE c.action = ? AND NOT EXISTS "
+                       "(SELECT 1 FROM gravin_change e WHERE e.action = ? AND e.undoes = c.id)"),
+        {TrialAction, TrialEndAction});
+    if (!newest)
+        return newest.error();
+    const qint64 id = newest->toLongLong();
+    if (id == 0)
+        return none;
+    LogFilter filter;
+    filter.afterId = id - 1;
+    filter.upToId = id;
+    const auto start = list(filter);
+    if (!start)
+        return start.error();
+    auto count = m_session.scalar(
+        QStringLiteral("SELECT count(*) FROM gravin_change WHERE id > ? AND records > 0"), {id});
+    if (!count)
+        return count.error();
+    return std::optional(OpenTrial{start->front(), count->toLongLong()});
+}
+
 Result<qint64> ChangeLog::lastIdAt(const QString& time) {
     auto present = exists();
     if (!present)

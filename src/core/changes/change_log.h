@@ -41,6 +41,16 @@ struct FieldHistory {
     Value after;
 };
 
+// Actions that mark the log and change no record.
+inline const QString TrialAction = QStringLiteral("trial");
+inline const QString TrialEndAction = QStringLiteral("trial end");
+
+// A stretch of the log that was opened on purpose and is not ended yet.
+struct OpenTrial {
+    ChangeSummary start;
+    qint64 changes = 0; // with records, since then
+};
+
 // What part of the log is meant; what is not set does not narrow.
 struct LogScope {
     std::vector<qint64> changes = {};
@@ -113,6 +123,8 @@ public:
     Status
     scan(const LogScope& scope, const Catalog& catalog,
          const std::function<bool(qint64 change, qint64 sequence, RecordChange&& record)>& take);
+    // The newest trial, unless it was ended.
+    Result<std::optional<OpenTrial>> openTrial();
     // The last change that was committed at this moment (UTC, ISO 8601); 0: none.
     Result<qint64> lastIdAt(const QString& time);
 

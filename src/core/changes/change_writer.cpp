@@ -143,7 +143,7 @@ ChangeWriter::Step ChangeWriter::applyPending(std::vector<Pending> pending,
         return !each.edit.handedDown.isEmpty();
     });
     const bool mayTryAgain = request.restoring && pending.size() > 1;
-    const bool mayReturn = mayTryAgain || mayGoOn(request);
+    const bool mayReturn = mayTryAgain || mayGoOn(pending, request);
     while (!pending.empty()) {
         std::vector<Pending> refused;
         QSet<Place> waiting; // records of refused steps
@@ -240,10 +240,13 @@ ChangeWriter::Step ChangeWriter::takeHandedDown(RecordEdit& edit) {
     return Nothing{};
 }
 
-bool ChangeWriter::mayGoOn(const ChangeRequest& request) const {
-    return request.isRun &&
-           std::any_of(request.edits.begin(), request.edits.end(), [&](const RecordEdit& edit) {
-               const QList<CheckRule> checks = m_rules.value(edit.table).checks;
+bool ChangeWriter::mayGoOn(const std::vector<Pending>& pending,
+                           const ChangeRequest& request) const {
+    QSet<QString> tables;
+    for (const Pending& each : pending)
+        tables.insert(each.edit.table);
+    return request.isRun && std::any_of(tables.begin(), tables.end(), [&](const QString& table) {
+               const QList<CheckRule> checks = m_rules.value(table).checks;
                return std::any_of(checks.begin(), checks.end(), [](const CheckRule& rule) {
                    return rule.inRuns != InRuns::Stop;
                });

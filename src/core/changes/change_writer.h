@@ -29,6 +29,9 @@ public:
     // What is said of a change afterwards: a change of its own, with action "note", that names it
     // as what it undoes. NotFound when there is no such change.
     WriteResult addNote(qint64 change, const QString& text, const QString& person);
+    // Begins a trial (`ends` 0), or ends the one that this change began. Refused when there is one
+    // already, or when it is not on.
+    WriteResult markTrial(qint64 ends, const QString& person);
     // ChangeLog::trim(), logged as a change with action "trim" that names the last one it touched.
     WriteResult trimLog(qint64 upTo, const QString& person);
 
@@ -67,9 +70,9 @@ private:
                    const Record& stored);
     void forgetFrom(size_t records);
     std::vector<Pending> loosened(std::vector<Pending> pending) const;
+    bool mayGoOn(const std::vector<Pending>& pending, const ChangeRequest& request) const;
     bool mayContinue(const ChangeRequest& request);
     Stop failForGaps();
-    bool mayGoOn(const ChangeRequest& request) const;
     Step takeHandedDown(RecordEdit& edit);
     Step apply(const RecordEdit& edit, const ChangeRequest& request);
     Step insert(const Table& table, const RecordEdit& edit, const ChangeRequest& request);

@@ -36,6 +36,24 @@ WriteResult ChangeWriter::addNote(qint64 change, const QString& text, const QStr
     });
 }
 
+WriteResult ChangeWriter::markTrial(qint64 ends, const QString& person) {
+    CommittedChange mark;
+    mark.person = person;
+    mark.action = ends > 0 ? TrialEndAction : TrialAction;
+    if (ends > 0)
+        mark.undoes = ends;
+    return writeOnLog(std::move(mark), [&]() -> Status {
+        const auto open = m_log.openTrial();
+        if (!open)
+            return open.error();
+        if (ends == 0 && *open)
+            return Error{ErrorKind::Refused, say("A trial is on already.")};
+        if (ends > 0 && (!*open || (*open)->start.id != ends))
+            return Error{ErrorKind::Refused, say("This trial is not on any more.")};
+        return done();
+    });
+}
+
 WriteResult ChangeWriter::trimLog(qint64 upTo, const QString& person) {
     CommittedChange trim;
     trim.person = person;

@@ -329,7 +329,7 @@ private:
     }
 
     void changedSince(RollbackStep& step, const QString& column) {
-        step.reason = column; // until it is known who
+        step.changedColumn = column;
         step.state = RollbackState::ChangedSince;
     }
 
@@ -337,7 +337,7 @@ private:
         for (RollbackStep& step : steps) {
             if (step.state != RollbackState::ChangedSince)
                 continue;
-            const QString column = step.reason;
+            const QString& column = step.changedColumn;
             auto by =
                 ChangeLog(m_session).latestTouching(step.table, step.key, column, step.change);
             if (!by)

@@ -31,7 +31,8 @@ struct RollbackStep {
     Key key;                                 // of the record as it is now, or as it will come back
     Operation operation = Operation::Update; // what rolling back does
     std::vector<RollbackField> fields;
-    qint64 changedBy = 0;    // ChangedSince: the latest change that touched it; 0: not in the log
+    QString changedColumn;   // ChangedSince: the first column that somebody changed
+    qint64 changedBy = 0;    // and the latest change that touched it; 0: not in the log
     QString reason;          // what stands in the way, for people; empty when nothing does
     RecordEdit edit;         // what rolling back would write, guarded by what was seen now
     qint64 change = 0;       // what it takes back: this change's
