@@ -213,6 +213,7 @@ private:
                 "who set this field of the record (with --table and --key)");
         addText(listing, "--text", log->text,
                 "only changes with this text in screen, action or note");
+        addText(listing, "--out", log->out, "write it to this file, .csv or .json");
         listing.add_flag("--verify", log->verify, "whether the log is what was written");
         addText(listing, "--head", log->head,
                 "with --verify: the hash that was said before, to find a log cut short");

@@ -88,6 +88,7 @@ struct LogOptions {
     QString by;
     QString text;
     QString head; // what a verification said before
+    QString out;  // a file to write it to
     qint64 limit = -1;
     bool verify = false;
     bool json = false;

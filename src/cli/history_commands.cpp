@@ -7,8 +7,11 @@
 #include "core/changes/as_it_was.h"
 #include "core/changes/change_writer.h"
 #include "core/changes/log_seal.h"
+#include "core/exchange/log_export.h"
 #include "core/project/field_input.h"
 #include "core/value/text_form.h"
+
+#include <QSaveFile>
 
 namespace gravin::cli {
 
@@ -38,6 +41,31 @@ int verifyLog(Opened& opened, const LogOptions& options) {
                                found->head.isEmpty() ? QStringLiteral("–") : found->head));
     }
     return found->isIntact() ? Done : RefusedExit;
+}
+
+int writeLog(Opened& opened, const LogOptions& options, const LogFilter& filter) {
+    const auto format = logFormatOf(options.out);
+    if (!format)
+        return report({ErrorKind::Usage, say("--out takes a file that ends with .csv or .json.")},
+                      options.json);
+    QSaveFile file(options.out);
+    if (!file.open(QIODevice::WriteOnly))
+        return report(
+            {ErrorKind::File, say("%1 cannot be written: %2").arg(options.out, file.errorString())},
+            options.json);
+    const auto written = exportLog(*opened.session, opened.catalog, filter, *format, file);
+    if (!written)
+        return report(written.error(), options.json);
+    if (!file.commit())
+        return report(
+            {ErrorKind::File, say("%1 cannot be written: %2").arg(options.out, file.errorString())},
+            options.json);
+    if (options.json)
+        print({{"changes", *written}, {"file", utf8(options.out)}});
+    else
+        printLine(say("Wrote %1 to %2.")
+                      .arg(counted(*written, say("change"), say("changes")), options.out));
+    return Done;
 }
 
 // Who set a field, and to what, newest first.
@@ -99,6 +127,8 @@ int runLog(const LogOptions& options) {
     if (!options.field.isEmpty())
         return report({ErrorKind::Usage, say("--field needs --table and --key.")}, options.json);
     filter.text = options.text;
+    if (!options.out.isEmpty())
+        return writeLog(*opened, options, filter);
     const auto changes = ChangeLog(*opened->session).list(filter);
     if (!changes)
         return report(changes.error(), options.json);

@@ -65,8 +65,8 @@ int runNew(const NewOptions& options) {
                                  counted(project.screens.size(), say("screen"), say("screens"))));
     if (!options.readOnly)
         printLine(say(
-            "The first change will add the tables gravin_change, gravin_record and gravin_field "
-            "to the database: they hold the change log."));
+            "The first change will add the tables gravin_change, gravin_record, gravin_field and "
+            "gravin_seal to the database: they hold the change log."));
     return Done;
 }
 

@@ -77,8 +77,9 @@ protected:
     void runRollback() {
         QWidget* run = Driver::find(name("rollback-run"));
         ASSERT_TRUE(Driver::until([&] { return run->isEnabled(); }));
+        const QPointer<QWidget> dialog = run->window();
         Driver::click(run);
-        ASSERT_TRUE(noticed("Rolled back"));
+        ASSERT_TRUE(Driver::until([&] { return dialog.isNull(); }));
     }
     QString rate(qint64 id) { return QString::fromUtf8(storedText(id, "day_rate")); }
 };

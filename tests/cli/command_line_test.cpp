@@ -348,6 +348,97 @@ TEST_F(CommandLine, RefusesAPlanThatIsNotClean) {
     EXPECT_EQ(on("rollback", {"1", "--on-conflict", "overwrite"}).code, 0);
 }
 
+TEST_F(CommandLine, RollsBackAnyPartOfTheLog) {
+    ASSERT_EQ(on("edit", {"book", "--key", "1", "title=Ebb", "price=13"}).code, 0); // 1
+    ASSERT_EQ(on("edit", {"book", "--key", "2", "title=Bends"}).code, 0);           // 2
+    ASSERT_EQ(on("edit", {"book", "--key", "1", "title=Flood"}).code, 0);           // 3
+    ASSERT_EQ(on("delete", {"book", "--key", "3"}).code, 0);                        // 4
+    EXPECT_EQ(on("rollback", {}).code, 2);
+    EXPECT_EQ(on("rollback", {"--to", "0", "--key", "1"}).code, 2) << "--key needs --table";
+    EXPECT_EQ(on("rollback", {"99"}).code, 1);
+
+    // One field of one record.
+    ASSERT_EQ(
+        on("rollback", {"--to", "0", "--table", "book", "--key", "1", "--field", "price"}).code, 0);
+    Json book = on("rows", {"book", "--where", "id = 1", "--json"}).json()["rows"][0];
+    EXPECT_EQ(book["price"], "12.50");
+    EXPECT_EQ(book["title"], "Flood");
+    // Two changes of which one is not the last word.
+    const Answer clash = on("rollback", {"1", "2", "--json"});
+    EXPECT_EQ(clash.code, 1);
+    EXPECT_EQ(clash.json()["plan"]["changed_since"], 1);
+    EXPECT_EQ(clash.json()["plan"]["ready"], 1);
+    EXPECT_EQ(clash.json()["change"], nullptr);
+    ASSERT_EQ(on("rollback", {"1", "2", "--on-conflict", "skip"}).code, 0);
+    EXPECT_EQ(on("rows", {"book", "--where", "id = 2", "--json"}).json()["rows"][0]["title"],
+              "Knots");
+    // And everything.
+    const Answer all = on("rollback", {"--to", "0", "--note", "a day of trying", "--json"});
+    EXPECT_EQ(all.code, 0) << all.out << all.err;
+    EXPECT_EQ(database.dump(), before);
+    EXPECT_NE(on("log", {"--limit", "1", "--json"})
+                  .json()[0]["note"]
+                  .get<std::string>()
+                  .find("a day of trying"),
+              std::string::npos);
+}
+
+TEST_F(CommandLine, ShowsWhatWas) {
+    ASSERT_EQ(on("edit", {"book", "--key", "1", "title=Ebb"}).code, 0);
+    ASSERT_EQ(on("delete", {"book", "--key", "3"}).code, 0);
+    ASSERT_EQ(on("add", {"book", "title=New", "price=20"}).code, 0);
+    const auto titles = [&](const QStringList& rest) {
+        QStringList found;
+        const Json rows = on("rows", QStringList{"book", "--json"} + rest).json()["rows"];
+        for (const Json& row : rows)
+            found += QString::fromStdString(row["title"].get<std::string>());
+        return found;
+    };
+    EXPECT_EQ(titles({"--as-of", "0"}), (QStringList{"Tides", "Knots", "Fog"}));
+    EXPECT_EQ(titles({"--as-of", "1"}), (QStringList{"Ebb", "Knots", "Fog"}));
+    EXPECT_EQ(titles({"--as-of", "1", "--sort", "title DESC", "--where", "price IS NOT NULL"}),
+              (QStringList{"Knots", "Ebb"}));
+    EXPECT_EQ(titles({"--as-of", "0", "--search", "fo"}), QStringList{"Fog"});
+    EXPECT_EQ(titles({"--as-of", "2000-01-01"}), (QStringList{"Tides", "Knots", "Fog"}));
+    EXPECT_EQ(on("rows", {"book", "--as-of", "once"}).code, 2);
+}
+
+TEST_F(CommandLine, VerifiesNotesTrimsAndTellsWhoSetAField) {
+    ASSERT_EQ(on("edit", {"book", "--key", "1", "title=Ebb"}).code, 0);
+    ASSERT_EQ(on("edit", {"book", "--key", "1", "title=Flood"}).code, 0);
+    ASSERT_EQ(on("note", {"1", "as agreed"}).code, 0);
+    EXPECT_EQ(on("note", {"77", "?"}).code, 1);
+    EXPECT_EQ(on("log", {"--text", "AGREED", "--json"}).json().size(), 1u);
+    const Json history =
+        on("log", {"--table", "book", "--key", "1", "--field", "title", "--json"}).json();
+    ASSERT_EQ(history.size(), 2u);
+    EXPECT_EQ(history[0]["before"], "Ebb");
+    EXPECT_EQ(history[1]["before"], "Tides");
+    const Answer intact = on("log", {"--verify", "--json"});
+    EXPECT_EQ(intact.code, 0);
+    EXPECT_EQ(intact.json()["intact"], true);
+    const std::string head = intact.json()["head"];
+    ASSERT_EQ(on("edit", {"book", "--key", "2", "title==1+1"}).code, 0);
+    const QString csv = database.folder() + QStringLiteral("/log.csv");
+    ASSERT_EQ(on("log", {"--out", csv}).code, 0);
+    QFile file(csv);
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    const QByteArray text = file.readAll();
+    EXPECT_TRUE(text.contains("\"title\",\"Ebb\",\"Flood\"\r\n"));
+    EXPECT_TRUE(text.contains("\"'=1+1\"")) << "no formula for a spreadsheet";
+    EXPECT_EQ(on("log", {"--out", "/nowhere/log.csv"}).code, 3);
+    EXPECT_EQ(on("log", {"--out", database.folder() + "/log.txt"}).code, 2);
+    EXPECT_EQ(on("trim", {"--up-to", "1", "--dry-run", "--json"}).json()["changes"], 1);
+    ASSERT_EQ(on("trim", {"--up-to", "1"}).code, 0);
+    EXPECT_EQ(on("rollback", {"1"}).code, 1) << "it can not be rolled back any more";
+    EXPECT_EQ(on("log", {"--verify", "--head", QString::fromStdString(head)}).code, 0);
+    database.sqlite(
+        QStringLiteral("UPDATE gravin_field SET new_value = 'Neap' WHERE change_id = 2;"));
+    const Answer damaged = on("log", {"--verify", "--json"});
+    EXPECT_EQ(damaged.code, 1);
+    EXPECT_EQ(damaged.json()["damages"][0]["change"], 2);
+}
+
 TEST_F(CommandLine, TakesCompositeKeysAndNulls) {
     EXPECT_EQ(on("edit", {"shelf", "--key", "A\\,B,1", "label="}).code, 0);
     EXPECT_EQ(on("rows", {"shelf", "--json"}).json()["rows"][0]["label"], "");

@@ -43,8 +43,6 @@ FieldValues valuesFor(const Table& table, const Record& record, const BulkValues
             continue;
         wanted.insert(field.key(), Value::text(field->applied(now.asText())));
     }
-    if (values.single)
-        wanted.insert(values.single->value(record.key));
     return wanted;
 }
 

@@ -32,16 +32,12 @@ struct BulkReplacement {
 };
 
 // What a bulk update puts into the records: a value, what an expression over the record's fields
-// gives, the field's own text with something replaced, or for single records their own values.
-// Expressions read the record as it was before.
+// gives, or the field's own text with something replaced. Expressions read the record as it was
+// before.
 struct BulkValues {
     FieldValues put = {};
     QMap<QString, BoundExpression> set = {};
     QMap<QString, BulkReplacement> replace = {};
-    // By key; records without are left alone in these fields.
-    std::shared_ptr<const QHash<Key, FieldValues>> single = {};
-
-    bool isEmpty() const { return put.isEmpty() && set.isEmpty() && replace.isEmpty() && !single; }
 };
 
 // What a bulk update would do to one record: only the fields that really change.

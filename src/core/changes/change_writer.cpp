@@ -142,7 +142,7 @@ ChangeWriter::Step ChangeWriter::applyPending(std::vector<Pending> pending,
     const bool handsDown = std::any_of(pending.begin(), pending.end(), [](const Pending& each) {
         return !each.edit.handedDown.isEmpty();
     });
-    const bool mayTryAgain = request.restoring && pending.size() > 1;
+    const bool mayTryAgain = request.restoring;
     const bool mayReturn = mayTryAgain || mayGoOn(pending, request);
     while (!pending.empty()) {
         std::vector<Pending> refused;
