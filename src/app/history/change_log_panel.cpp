@@ -285,16 +285,13 @@ void ChangeLogPanel::loadDetails() {
         this,
         [id, catalog = m_workspace->sharedCatalog()](Session& session) -> Result<CommittedChange> {
             ChangeLog log(session);
-            LogFilter one;
-            one.afterId = id - 1;
-            one.upToId = id;
-            const auto summary = log.list(one);
+            const auto summary = log.summary(id);
             if (!summary)
                 return summary.error();
-            if (!summary->empty() && summary->front().records > MostDetailed)
+            if (*summary && (*summary)->records > MostDetailed)
                 return Error{ErrorKind::Usage,
                              tr("%1: too many to be listed here. Export the log to read them.")
-                                 .arg(countedRecords(summary->front().records))};
+                                 .arg(countedRecords((*summary)->records))};
             return log.change(id, *catalog);
         },
         [this, id](const Result<CommittedChange>& change) {

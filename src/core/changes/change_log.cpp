@@ -8,6 +8,7 @@
 #include <QSet>
 #include <QUuid>
 
+#include <algorithm>
 #include <limits>
 
 namespace gravin {
@@ -27,6 +28,11 @@ QVariant orNull(const std::optional<qint64>& number) {
 
 std::optional<qint64> numberFrom(const QVariant& stored) {
     return stored.isNull() ? std::nullopt : std::optional(stored.toLongLong());
+}
+
+Error damagedAt(qint64 change, const QString& record) {
+    return {ErrorKind::Damaged,
+            say("Change %1 of the log is damaged at the record “%2”.").arg(change).arg(record)};
 }
 
 // The operation that all records saw; empty when they saw several, or there are none.
@@ -263,6 +269,16 @@ Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
     return changes;
 }
 
+Result<std::optional<ChangeSummary>> ChangeLog::summary(qint64 id) {
+    LogFilter one;
+    one.afterId = id - 1;
+    one.upToId = id;
+    const auto found = list(one);
+    if (!found)
+        return found.error();
+    return found->empty() ? std::nullopt : std::optional(found->front());
+}
+
 Result<qint64> ChangeLog::idOf(const QString& uid) {
     auto present = exists();
     if (!present)
@@ -303,46 +319,21 @@ Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
     if (change.id == 0)
         return unknown;
 
-    QString damaged;
-    selected = m_session.select(
-        QStringLiteral(
-            "SELECT r.seq, r.table_name, r.record_key, r.op, r.hidden_row, "
-            "f.column_name, f.old_value, f.new_value FROM gravin_record r LEFT JOIN gravin_field f "
-            "ON f.change_id = r.change_id AND f.seq = r.seq "
-            "WHERE r.change_id = ? ORDER BY r.seq"),
-        {id}, [&](const QSqlQuery& row) {
-            const auto sequence = static_cast<size_t>(row.value(0).toLongLong());
-            if (sequence >= change.records.size()) {
-                RecordChange record;
-                const auto key = Key::decoded(row.value(2).toString());
-                const auto operation = operationFromName(row.value(3).toString());
-                if (!key || !operation || sequence != change.records.size()) {
-                    damaged = row.value(2).toString();
-                    return false;
-                }
-                record.table = row.value(1).toString();
-                record.key = *key;
-                record.operation = *operation;
-                record.rowNumber = numberFrom(row.value(4));
-                change.records.push_back(std::move(record));
-            }
-            RecordChange& record = change.records[sequence];
-            if (row.value(5).isNull())
-                return true;
-            const QString column = row.value(5).toString();
-            const ColumnType type = typeOf(catalog, record.table, column);
-            if (record.operation != Operation::Insert)
-                record.before.insert(column, m_session.dialect().decodeFromLog(row.value(6), type));
-            if (record.operation != Operation::Delete)
-                record.after.insert(column, m_session.dialect().decodeFromLog(row.value(7), type));
-            return true;
+    LogScope scope;
+    scope.changes = {id};
+    std::optional<qint64> former; // they come from the last to the first
+    const Status scanned =
+        scan(scope, catalog, [&](qint64, qint64 sequence, RecordChange&& record) {
+            const bool follows = !former || sequence == *former - 1;
+            former = follows ? sequence : -1;
+            change.records.push_back(std::move(record));
+            return follows;
         });
-    if (!selected)
-        return selected.error();
-    if (!damaged.isNull())
-        return Error{
-            ErrorKind::Damaged,
-            say("Change %1 of the log is damaged at the record “%2”.").arg(id).arg(damaged)};
+    if (!scanned)
+        return scanned.error();
+    if (former && *former != 0)
+        return damagedAt(id, change.records.back().key.encoded());
+    std::reverse(change.records.begin(), change.records.end());
     return change;
 }
 
@@ -362,17 +353,16 @@ Result<std::optional<OpenTrial>> ChangeLog::openTrial() {
     const qint64 id = newest->toLongLong();
     if (id == 0)
         return none;
-    LogFilter filter;
-    filter.afterId = id - 1;
-    filter.upToId = id;
-    const auto start = list(filter);
+    const auto start = summary(id);
     if (!start)
         return start.error();
+    if (!*start)
+        return none;
     auto count = m_session.scalar(
         QStringLiteral("SELECT count(*) FROM gravin_change WHERE id > ? AND records > 0"), {id});
     if (!count)
         return count.error();
-    return std::optional(OpenTrial{start->front(), count->toLongLong()});
+    return std::optional(OpenTrial{**start, count->toLongLong()});
 }
 
 Result<qint64> ChangeLog::lastIdAt(const QString& time) {
@@ -539,14 +529,11 @@ Result<std::vector<FieldHistory>> ChangeLog::historyOf(const Table& table, const
     if (!scanned)
         return scanned.error();
     for (FieldHistory& each : history) {
-        LogFilter filter;
-        filter.afterId = each.change.id - 1;
-        filter.upToId = each.change.id;
-        auto summary = list(filter);
-        if (!summary)
-            return summary.error();
-        if (!summary->empty())
-            each.change = summary->front();
+        const auto found = summary(each.change.id);
+        if (!found)
+            return found.error();
+        if (*found)
+            each.change = **found;
     }
     return history;
 }

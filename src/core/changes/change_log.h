@@ -130,6 +130,8 @@ public:
 
     // Newest first. An absent log is an empty one.
     Result<std::vector<ChangeSummary>> list(const LogFilter& filter);
+    // Nothing: there is no such change.
+    Result<std::optional<ChangeSummary>> summary(qint64 id);
     // Who set this field of the record that has this key now, newest first, through changes of its
     // key down to how it was added.
     Result<std::vector<FieldHistory>> historyOf(const Table& table, const Key& key,

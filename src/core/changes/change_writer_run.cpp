@@ -24,13 +24,10 @@ WriteResult ChangeWriter::addNote(qint64 change, const QString& text, const QStr
     note.note = text;
     note.undoes = change;
     return writeOnLog(std::move(note), [&]() -> Status {
-        LogFilter filter;
-        filter.afterId = change - 1;
-        filter.upToId = change;
-        const auto found = m_log.list(filter);
+        const auto found = m_log.summary(change);
         if (!found)
             return found.error();
-        if (found->empty())
+        if (!*found)
             return Error{ErrorKind::NotFound, say("There is no change %1 in the log.").arg(change)};
         return done();
     });

@@ -67,16 +67,13 @@ private:
         for (const qint64 change : m_scope.changes) {
             if (found.contains(change))
                 continue;
-            LogFilter filter;
-            filter.afterId = change - 1;
-            filter.upToId = change;
-            const auto listed = ChangeLog(m_session).list(filter);
+            const auto listed = ChangeLog(m_session).summary(change);
             if (!listed)
                 return listed.error();
-            if (listed->empty())
+            if (!*listed)
                 return Error{ErrorKind::NotFound,
                              say("There is no change %1 in the log.").arg(change)};
-            if (listed->front().records > 0 && m_scope.table.isEmpty())
+            if ((*listed)->records > 0 && m_scope.table.isEmpty())
                 return Error{ErrorKind::NotFound,
                              say("What change %1 did to its records has been trimmed from the "
                                  "log. It cannot be rolled back any more.")

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Nothing separates a change from its log entry, not even a process that dies at any moment.
+#include "core/changes/log_seal.h"
 #include "support/scratch.h"
 
 #include <QProcess>
@@ -46,6 +47,43 @@ TEST_P(Crash, LeavesEveryChangeWithItsLogEntry) {
         furthest = changes.front().id;
     }
     EXPECT_GT(furthest, 24) << "the process must have been killed in the middle of its work";
+}
+
+// Of thousands of records all are changed, or none, and the log is what was written.
+TEST_P(Crash, InTheMidstOfManyLeavesAllOrNothing) {
+    ScratchDatabase database(
+        QStringLiteral("PRAGMA journal_mode = %1; CREATE TABLE t (id INTEGER PRIMARY KEY, n "
+                       "INTEGER); INSERT INTO t WITH RECURSIVE c(x) AS (SELECT 1 UNION ALL SELECT "
+                       "x + 1 FROM c WHERE x < 2000) SELECT x, 0 FROM c;")
+            .arg(QLatin1String(GetParam())));
+    std::mt19937 chance(11);
+    int midst = 0;
+    qint64 before = 0;
+    for (int round = 0; round < 8; ++round) {
+        QProcess changer;
+        changer.start(QStringLiteral(SAVE_LOOP), {database.path(), QStringLiteral("many")});
+        ASSERT_TRUE(changer.waitForReadyRead(20'000));
+        QThread::usleep(2'000 + chance() % 300'000);
+        changer.kill(); // SIGKILL
+        ASSERT_TRUE(changer.waitForFinished(10'000));
+
+        EXPECT_EQ(database.sqlite(QStringLiteral("SELECT count(DISTINCT n) FROM t;")),
+                  QStringLiteral("1\n"));
+        Desk desk(database);
+        const auto verified = LogSeal(desk.session()).verify({});
+        ASSERT_TRUE(verified);
+        EXPECT_TRUE(verified->isIntact());
+        const auto changes = *ChangeLog(desk.session()).list({});
+        for (const ChangeSummary& change : changes)
+            EXPECT_EQ(change.records, 2000);
+        const auto logged = ChangeLog(desk.session()).change(changes.front().id, desk.catalog());
+        ASSERT_TRUE(logged);
+        EXPECT_EQ(desk.read(QStringLiteral("t"), logged->records[77].key).values[1],
+                  logged->records[77].after.value(QStringLiteral("n")));
+        midst += changes.front().id - before > 0 ? 1 : 0;
+        before = changes.front().id;
+    }
+    EXPECT_EQ(midst, 8) << "each time something was finished before";
 }
 
 INSTANTIATE_TEST_SUITE_P(Journals, Crash, ::testing::Values("WAL", "DELETE"));
