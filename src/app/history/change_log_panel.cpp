@@ -54,6 +54,7 @@ QString orDash(const QString& text) { return text.isEmpty() ? QStringLiteral("�
 ChangeLogPanel::ChangeLogPanel(Workspace* workspace, QWidget* parent)
     : QWidget(parent)
     , m_workspace(workspace)
+    , m_worker(startWorker(workspace->project().connection, Session::Access::ReadOnly))
     , m_list(new QTableWidget(0, 7))
     , m_details(new QTreeWidget)
     , m_empty(new QLabel)
@@ -382,16 +383,18 @@ QMenu* ChangeLogPanel::makeMenu() {
     menu->setObjectName(QStringLiteral("log-menu"));
     menu->setAttribute(Qt::WA_DeleteOnClose);
     const qint64 id = chosen();
-    const QTreeWidgetItem* part =
-        m_details->hasFocus() || m_details->currentItem() ? m_details->currentItem() : nullptr;
+    const QTreeWidgetItem* part = m_details->currentItem();
     if (part && part->data(0, Qt::UserRole).isValid()) {
+        // By place and name: the items may be others by the time that one chooses.
         const bool isField = part->parent() != nullptr;
+        const Part chosenPart{m_shown.id, part->data(0, Qt::UserRole).toULongLong(),
+                              part->data(1, Qt::UserRole).toString()};
         menu->addAction(isField ? tr("Roll back this field only…")
                                 : tr("Roll back this record only…"),
-                        this, [this, part] { rollBackPart(*part); });
+                        this, [this, chosenPart] { rollBackPart(chosenPart); });
         if (isField)
             menu->addAction(tr("History of this field"), this,
-                            [this, part] { showFieldHistory(*part); });
+                            [this, chosenPart] { showFieldHistory(chosenPart); });
         menu->addSeparator();
     }
     if (id > 0) {
@@ -441,25 +444,36 @@ void ChangeLogPanel::rollBackSelected() {
             : tr("%1 changes").arg(QLocale().toString(static_cast<qint64>(scope.changes.size()))));
 }
 
-void ChangeLogPanel::rollBackPart(const QTreeWidgetItem& item) {
-    const RecordChange& record = m_shown.records[item.data(0, Qt::UserRole).toULongLong()];
-    const Table* table = m_workspace->catalog().table(record.table);
-    LogScope scope;
-    scope.changes = {m_shown.id};
-    scope.table = record.table;
-    scope.key = table ? record.keyAfter(table->key) : record.key;
-    scope.column = item.parent() ? item.data(1, Qt::UserRole).toString() : QString();
-    Q_EMIT rollbackRequested(
-        scope, item.parent() ? tr("%1 of one record of change %2").arg(item.text(0)).arg(m_shown.id)
-                             : tr("one record of change %1").arg(m_shown.id));
+const RecordChange* ChangeLogPanel::recordOf(const Part& part) const {
+    return part.change == m_shown.id && part.place < m_shown.records.size()
+               ? &m_shown.records[part.place]
+               : nullptr;
 }
 
-void ChangeLogPanel::showFieldHistory(const QTreeWidgetItem& item) {
-    const RecordChange& record = m_shown.records[item.data(0, Qt::UserRole).toULongLong()];
-    const Table* table = m_workspace->catalog().table(record.table);
+void ChangeLogPanel::rollBackPart(const Part& part) {
+    const RecordChange* record = recordOf(part);
+    if (!record)
+        return;
+    const Table* table = m_workspace->catalog().table(record->table);
+    LogScope scope;
+    scope.changes = {part.change};
+    scope.table = record->table;
+    scope.key = table ? record->keyAfter(table->key) : record->key;
+    scope.column = part.column;
+    Q_EMIT rollbackRequested(scope,
+                             part.column.isEmpty()
+                                 ? tr("one record of change %1").arg(part.change)
+                                 : tr("%1 of one record of change %2")
+                                       .arg(m_workspace->rules(record->table).labelOf(part.column))
+                                       .arg(part.change));
+}
+
+void ChangeLogPanel::showFieldHistory(const Part& part) {
+    const RecordChange* record = recordOf(part);
+    const Table* table = record ? m_workspace->catalog().table(record->table) : nullptr;
     if (table)
-        (new FieldHistoryDialog(m_workspace, *table, record.keyAfter(table->key),
-                                item.data(1, Qt::UserRole).toString(), this))
+        (new FieldHistoryDialog(m_workspace, *table, record->keyAfter(table->key), part.column,
+                                this))
             ->open();
 }
 
@@ -479,7 +493,7 @@ void ChangeLogPanel::addNote() {
 }
 
 void ChangeLogPanel::verify() {
-    m_workspace->reader()->run<LogVerification>(
+    m_worker->run<LogVerification>(
         this, [](Session& session) { return LogSeal(session).verify({}); },
         [this](const Result<LogVerification>& found) {
             if (!found) {
@@ -512,7 +526,7 @@ void ChangeLogPanel::exportAll() {
     connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
         LogFilter all = filter();
         all.limit = -1;
-        m_workspace->reader()->run<qint64>(
+        m_worker->run<qint64>(
             this,
             [path, all,
              catalog = m_workspace->sharedCatalog()](Session& session) -> Result<qint64> {

@@ -14,7 +14,6 @@ class QPushButton;
 class QTableWidget;
 class QToolButton;
 class QTreeWidget;
-class QTreeWidgetItem;
 
 namespace gravin {
 
@@ -45,6 +44,12 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    // A record of a change, by its place, or one field of it.
+    struct Part {
+        qint64 change;
+        size_t place;
+        QString column; // empty: all of the record
+    };
     QWidget* makeHead();
     void load();
     void goToRow(int row);
@@ -57,13 +62,15 @@ private:
     void addRecord(size_t place);
     QString shownValue(const QString& table, const QString& column, const Value& value) const;
     void rollBackSelected();
-    void rollBackPart(const QTreeWidgetItem& item);
-    void showFieldHistory(const QTreeWidgetItem& item);
+    const RecordChange* recordOf(const Part& part) const; // null: another change is shown by now
+    void rollBackPart(const Part& part);
+    void showFieldHistory(const Part& part);
     void addNote();
     void verify();
     void exportAll();
 
     Workspace* m_workspace;
+    WorkerHandle m_worker; // reading all of the log must not hold up the screens
     QTableWidget* m_list;
     QTreeWidget* m_details;
     QLabel* m_empty;

@@ -66,8 +66,6 @@ bool canOverwrite(RollbackState state) {
 
 // What becomes of a step.
 QString wayWords(const RollbackStep& step) {
-    if (step.isClear() && !step.overwrites)
-        return stateWords(step.state);
     return step.overwrites ? RollbackDialog::tr("%1: overwrite").arg(stateWords(step.state))
                            : stateWords(step.state);
 }
@@ -86,6 +84,7 @@ RollbackDialog::RollbackDialog(Workspace* workspace, const LogScope& scope, cons
     , m_workspace(workspace)
     , m_scope(scope)
     , m_words(words)
+    , m_planner(startWorker(workspace->project().connection, Session::Access::ReadOnly))
     , m_counts(new QLabel(tr("Reading…")))
     , m_steps(new QTreeWidget)
     , m_skipStep(new QPushButton(tr("Leave these as they are")))
@@ -178,7 +177,7 @@ QWidget* RollbackDialog::makeKinds() {
 void RollbackDialog::load() {
     const quint64 generation = ++m_generation;
     m_run->setEnabled(false);
-    m_workspace->reader()->run<RollbackPlan>(
+    m_planner->run<RollbackPlan>(
         this,
         [scope = m_scope, choices = m_choices, catalog = m_workspace->sharedCatalog()](
             Session& session) { return planRollback(session, *catalog, scope, choices); },
@@ -285,14 +284,14 @@ void RollbackDialog::addStep(const RollbackStep& step) {
 }
 
 // For the selected steps alone, whatever is chosen for their kind.
-void RollbackDialog::chooseForSteps(std::optional<OnConflict> way) {
+void RollbackDialog::chooseForSteps(OnConflict way) {
     const QList<QTreeWidgetItem*> items = m_steps->selectedItems();
     for (const QTreeWidgetItem* item : items) {
         const QTreeWidgetItem* top = item->parent() ? item->parent() : item;
         const std::pair<qint64, qint64> step{top->data(0, Qt::UserRole).toLongLong(),
                                              top->data(1, Qt::UserRole).toLongLong()};
-        if (way && step.first > 0)
-            m_choices.bySteps.insert(step, *way);
+        if (step.first > 0)
+            m_choices.bySteps.insert(step, way);
     }
     load();
 }

@@ -40,13 +40,14 @@ private:
     void addStep(const RollbackStep& step);
     void refreshKinds();
     void refresh();
-    void chooseForSteps(std::optional<OnConflict> way);
+    void chooseForSteps(OnConflict way);
     void run();
     void finish(const WriteResult& result);
 
     Workspace* m_workspace;
     LogScope m_scope;
     QString m_words;
+    WorkerHandle m_planner; // a plan of very many steps must not hold up the screens
     RollbackPlan m_plan;
     RollbackChoices m_choices;
     quint64 m_generation = 0;

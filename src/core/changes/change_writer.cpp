@@ -61,6 +61,7 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
     m_deleted.clear();
     m_inserted.clear();
     m_toDelete.clear();
+    m_logged = 0;
     m_present = Present::take();
     if (!m_session.spec().changeLog)
         return WriteFailure{
@@ -146,12 +147,14 @@ ChangeWriter::Step ChangeWriter::applyPending(std::vector<Pending> pending,
     const bool mayReturn = mayTryAgain || mayGoOn(pending, request);
     while (!pending.empty()) {
         std::vector<Pending> refused;
-        QSet<Place> waiting; // records of refused steps
+        QSet<Place> waiting;   // records of refused steps
+        size_t singlyUpTo = 0; // so far something was found to stand in the way of many
         for (size_t next = 0; next < pending.size(); ++next) {
             if (!mayContinue(request))
                 return Stop{};
+            const bool mayBeTogether = refused.empty() && next >= singlyUpTo;
             const auto together =
-                refused.empty() ? applyTogether(pending, next, request) : size_t{0};
+                mayBeTogether ? applyTogether(pending, next, request, singlyUpTo) : size_t{0};
             if (!together)
                 return Stop{};
             if (*together > 0) {

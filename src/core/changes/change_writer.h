@@ -57,9 +57,9 @@ private:
     Step applyPending(std::vector<Pending> pending, const ChangeRequest& request);
     // Where updates of one table follow each other, they are read, written and read back by a few
     // statements for many. Answers how many from `first` on were done so; 0: they have to be done
-    // one by one, which then also says what stands in the way.
+    // one by one, up to `singlyUpTo` where something stands in the way, which is named then.
     Result<size_t, Stop> applyTogether(const std::vector<Pending>& pending, size_t first,
-                                       const ChangeRequest& request);
+                                       const ChangeRequest& request, size_t& singlyUpTo);
     Step updateTogether(const Table& table, const std::vector<Pending>& pending, size_t first,
                         size_t count, const ChangeRequest& request);
     Step writeTogether(const Table& table, const QStringList& columns, const std::vector<Key>& keys,

@@ -149,7 +149,6 @@ bool ChangeWriter::mayContinue(const ChangeRequest& request) {
 }
 
 ChangeWriter::Step ChangeWriter::applyMore(const ChangeRequest& request, LogEntry& entry) {
-    m_logged = 0;
     for (;;) {
         auto edits = request.more(m_session);
         if (!edits)
@@ -178,7 +177,8 @@ ChangeWriter::Step ChangeWriter::applyMore(const ChangeRequest& request, LogEntr
 
 Result<size_t, ChangeWriter::Stop> ChangeWriter::applyTogether(const std::vector<Pending>& pending,
                                                                size_t first,
-                                                               const ChangeRequest& request) {
+                                                               const ChangeRequest& request,
+                                                               size_t& singlyUpTo) {
     if (pending.size() - first < FewestTogether)
         return size_t{0};
     const RecordEdit& model = pending[first].edit;
@@ -222,6 +222,7 @@ Result<size_t, ChangeWriter::Stop> ChangeWriter::applyTogether(const std::vector
     m_change.leftOut.resize(leftOutBefore);
     m_gaps.resize(gapsBefore);
     m_goesOn = false;
+    singlyUpTo = first + count;
     return size_t{0};
 }
 
