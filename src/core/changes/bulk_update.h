@@ -81,6 +81,13 @@ struct BulkPreview {
     std::vector<quint64> fingerprints;
     std::vector<bool> isRefused; // by a check that stops a run; for each of `changing`
 
+    // For an engine that may do it by itself (SetWiseOffer).
+    TableRules rules;
+    bool isPlain = true;                 // no check warned, asked or left a record out
+    std::vector<qint64> engineSays = {}; // fingerprints; empty: the engine tells none
+    quint64 content = 0;                 // of what would not be refused
+    quint64 contentRefused = 0;
+
     // How many of those that change would be refused.
     qint64 refusedChanging() const;
 };

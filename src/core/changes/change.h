@@ -9,6 +9,7 @@
 #include <QMap>
 
 #include <functional>
+#include <memory>
 
 namespace gravin {
 
@@ -50,6 +51,9 @@ using EditSource = std::function<Result<std::vector<RecordEdit>>(class Session& 
 // changed then. Called in the session's thread.
 using ChangeProgress = std::function<bool(qint64 done)>;
 
+// What an engine may do by itself instead of `more`; see set_wise_update.h.
+struct SetWiseOffer;
+
 // A unit of work before it is done: all of it happens, with its log entry, or none.
 struct ChangeRequest {
     QString person;
@@ -71,6 +75,8 @@ struct ChangeRequest {
     QString uid = {};
     // After `edits`.
     EditSource more = {};
+    // The same as `more`, in a way that the engine may take; null: there is none.
+    std::shared_ptr<const SetWiseOffer> setWise = {};
     ChangeProgress progress = {};
     // The answer to an earlier write of this uid was lost: if the log has it, it is not done again.
     bool isRepeated = false;

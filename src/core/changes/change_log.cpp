@@ -134,6 +134,86 @@ Status LogEntry::add(const std::vector<RecordChange>& records) {
     return inserted;
 }
 
+quint64 stepContent(const QString& recordKey, const QString& column, const QVariant& before,
+                    const QVariant& after) {
+    const auto hashed = [](const QVariant& value, size_t seed) {
+        if (value.isNull())
+            return seed + 3;
+        switch (value.typeId()) {
+        case QMetaType::QString:
+            return ::qHash(value.toString(), seed);
+        case QMetaType::QByteArray:
+            return ::qHash(value.toByteArray(), seed + 1);
+        case QMetaType::Double: {
+            const double number = value.toDouble();
+            return qHashBits(&number, sizeof number, seed + 2);
+        }
+        default:
+            return ::qHash(value.toLongLong(), seed + 4);
+        }
+    };
+    return hashed(after, hashed(before, ::qHash(column, ::qHash(recordKey))));
+}
+
+Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table) {
+    const SetWise& engine = *m_session.setWise();
+    const QString operation = operationName(Operation::Update);
+    auto inserted = m_session.execute(
+        QStringLiteral("INSERT INTO gravin_record (change_id, seq, table_name, record_key, op, "
+                       "hidden_row) SELECT CAST(? AS bigint), CAST(? AS bigint) + %1, "
+                       "CAST(? AS %4), %2, CAST(? AS %4), NULL FROM %3 ORDER BY %1")
+            .arg(StepTable::sequence(), StepTable::key(), steps.name, QStringLiteral("text")),
+        {m_id, m_added.count, table.name, operation});
+    if (!inserted)
+        return inserted.error();
+    QStringList read{StepTable::key()};
+    for (qsizetype i = 0; i < steps.columns.size(); ++i) {
+        const Column& column = *table.column(steps.columns[i]);
+        const QString before = StepTable::before(i);
+        const QString after = StepTable::after(i);
+        const QString isSame = engine.same(column, before, after);
+        const QString logged =
+            *engine.logForm(column, before) + QStringLiteral(", ") + *engine.logForm(column, after);
+        inserted = m_session.execute(
+            QStringLiteral("INSERT INTO gravin_field (change_id, seq, column_name, old_value, "
+                           "new_value) SELECT CAST(? AS bigint), CAST(? AS bigint) + %1, "
+                           "CAST(? AS text), %2 FROM %3 WHERE NOT %4 ORDER BY %1")
+                .arg(StepTable::sequence(), logged, steps.name, isSame),
+            {m_id, m_added.count, column.name});
+        if (!inserted)
+            return inserted.error();
+        read += QStringLiteral("CASE WHEN %1 THEN 1 ELSE 0 END, %2").arg(isSame, logged);
+    }
+    quint64 content = 0;
+    qint64 sequence = m_added.count;
+    const Status streamed = m_session.select(
+        QStringLiteral("SELECT %1 FROM %2 ORDER BY %3")
+            .arg(read.join(QStringLiteral(", ")), steps.name, StepTable::sequence()),
+        {}, [&](const QSqlQuery& row) {
+            const QString key = row.value(0).toString();
+            m_hash->addRecord(sequence++, table.name, key, operation, {});
+            for (qsizetype i = 0; i < steps.columns.size(); ++i) {
+                const int at = 1 + 3 * static_cast<int>(i);
+                if (row.value(at).toInt() == 1)
+                    continue;
+                const QVariant before = row.value(at + 1);
+                const QVariant after = row.value(at + 2);
+                m_hash->addField(steps.columns[i], before, after);
+                content += stepContent(key, steps.columns[i], before, after);
+            }
+            return true;
+        });
+    if (!streamed)
+        return streamed.error();
+    if (sequence != m_added.count + steps.count)
+        return Error{ErrorKind::Database, say("The database lost records on their way.")};
+    m_added.op = m_added.count == 0 || m_added.op == operation ? operation : QStringLiteral("");
+    m_added.count = sequence;
+    if (!m_tables.contains(table.name))
+        m_tables += table.name;
+    return content;
+}
+
 Status LogEntry::insertRows(const QString& into, int columns,
                             const std::vector<QVariantList>& rows) {
     const QString one = u'(' + QStringList(columns, QStringLiteral("?")).join(u',') + u')';

@@ -64,6 +64,23 @@ struct LogScope {
     QString column = {}; // only with `table`: updates of this field, and nothing else of them
 };
 
+// Updates of one table, side by side in a temporary table: their order from 0, the record's key as
+// the log has it, and for each column what it was and what it is.
+struct StepTable {
+    QString name;        // quoted
+    QStringList columns; // in the order of their code units
+    qint64 count = 0;
+    static QString sequence() { return QStringLiteral("gravin_seq"); }
+    static QString key() { return QStringLiteral("gravin_key"); }
+    static QString before(qsizetype column) { return QStringLiteral("gravin_o%1").arg(column); }
+    static QString after(qsizetype column) { return QStringLiteral("gravin_n%1").arg(column); }
+};
+
+// A number for what an update does to one field, from values as the log keeps them. Sums of it tell
+// whether two ways to the same changes came to the same.
+quint64 stepContent(const QString& recordKey, const QString& column, const QVariant& before,
+                    const QVariant& after);
+
 // One change while it is written to the log, in parts where it has many records. Requires: a
 // writing transaction is open. Belongs to its session's thread.
 class LogEntry {
@@ -75,6 +92,10 @@ public:
     // Sets the change's id and, where it has none, its uid.
     Status begin(CommittedChange& change);
     Status add(const std::vector<RecordChange>& records);
+    // Updates that stand in a table of the engine, as StepTable says; answers the sum of
+    // stepContent() over them. Requires: the engine is SetWise, and can say the log's form of these
+    // columns.
+    Result<quint64> addTogether(const StepTable& steps, const Table& table);
     // Makes what the log says of the change fit what was added, and seals it.
     Status end(CommittedChange& change);
 

@@ -62,6 +62,7 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
     m_inserted.clear();
     m_toDelete.clear();
     m_logged = 0;
+    m_wroteSetWise = false;
     m_present = Present::take();
     if (!m_session.spec().changeLog)
         return WriteFailure{
@@ -94,18 +95,24 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
         status = m_log.createTables();
     if (!status)
         return WriteFailure{status.error(), {}, {}};
-    if (!applyAll(request))
+    std::optional<LogEntry> entry(std::in_place, m_session, m_catalog);
+    const auto isDone = applySetWise(request, *entry);
+    if (!isDone)
         return m_failure;
-    LogEntry entry(m_session, m_catalog);
-    if (request.more && !applyMore(request, entry))
-        return m_failure;
-    if (m_change.count() == 0)
-        return m_change;
-
-    if (status = m_change.id == 0 ? entry.begin(m_change) : done(); status)
-        status = entry.add(m_change.records);
+    m_wroteSetWise = *isDone;
+    if (!*isDone) {
+        entry.emplace(m_session, m_catalog);
+        if (!applyAll(request))
+            return m_failure;
+        if (request.more && !applyMore(request, *entry))
+            return m_failure;
+        if (m_change.count() == 0)
+            return m_change;
+    }
+    if (status = m_change.id == 0 ? entry->begin(m_change) : done(); status)
+        status = entry->add(m_change.records);
     if (status)
-        status = entry.end(m_change);
+        status = entry->end(m_change);
     if (status)
         status = transaction.commit();
     if (!status) {

@@ -26,6 +26,9 @@ public:
     // left out; a change without any record left writes no log entry and has id 0.
     WriteResult write(const ChangeRequest& request);
 
+    // Whether the engine wrote the last change by itself, not record by record.
+    bool wroteSetWise() const { return m_wroteSetWise; }
+
     // What is said of a change afterwards: a change of its own, with action "note", that names it
     // as what it undoes. NotFound when there is no such change.
     WriteResult addNote(qint64 change, const QString& text, const QString& person);
@@ -52,6 +55,12 @@ private:
         FieldValues now;
         FieldValues written; // empty: it is so already
     };
+    // Where the engine can do the whole request by itself: whether it was done so. Nothing is
+    // written when it was not.
+    Result<bool, Stop> applySetWise(const ChangeRequest& request, LogEntry& entry);
+    Status offered(const SetWiseOffer& offer, const ChangeRequest& request, LogEntry& entry);
+    Status restored(const ChangeRequest& request, LogEntry& entry);
+    bool mayTrust(const SetWiseOffer& offer) const;
     Step applyAll(const ChangeRequest& request);
     Step applyMore(const ChangeRequest& request, LogEntry& entry);
     Step applyPending(std::vector<Pending> pending, const ChangeRequest& request);
@@ -109,7 +118,8 @@ private:
     std::vector<std::pair<QString, Key>> m_removing; // deletions under way, outermost first
     bool m_goesOn = false;       // the record that stopped the last step does not stop the run
     std::vector<Problem> m_gaps; // what a run has to ask for
-    qint64 m_logged = 0;         // records that are in the log and not in memory any more
+    bool m_wroteSetWise = false;
+    qint64 m_logged = 0; // records that are in the log and not in memory any more
     Present m_present;
     WriteFailure m_failure;
 };

@@ -3,49 +3,68 @@
 
 #include "core/base/text.h"
 
+#include <QCryptographicHash>
 #include <QSet>
 #include <QtEndian>
 
 #include <algorithm>
+#include <charconv>
 #include <cstring>
 
 namespace gravin {
 
 namespace {
+// Gathered, for a hash takes long pieces faster.
 constexpr qsizetype PieceSize = 64 * 1024;
 } // namespace
 
 ContentHash::ContentHash()
-    : m_hash(QCryptographicHash::Sha256) {}
+    : m_hash(EVP_MD_CTX_new(), EVP_MD_CTX_free) {
+    EVP_DigestInit_ex(m_hash.get(), EVP_sha256(), nullptr);
+}
+
+void ContentHash::put(char kind, QByteArrayView bytes) {
+    char size[20];
+    const auto end = std::to_chars(std::begin(size), std::end(size), bytes.size()).ptr;
+    m_waiting += kind;
+    m_waiting.append(size, end - size);
+    m_waiting += ':';
+    m_waiting += bytes;
+    if (m_waiting.size() >= PieceSize)
+        flush();
+}
+
+void ContentHash::flush() {
+    EVP_DigestUpdate(m_hash.get(), m_waiting.constData(), static_cast<size_t>(m_waiting.size()));
+    m_waiting.resize(0); // keeps its room
+}
+
+void ContentHash::add(const QString& text) { put('t', text.toUtf8()); }
+
+void ContentHash::add(qint64 number) {
+    char digits[20];
+    const auto end = std::to_chars(std::begin(digits), std::end(digits), number).ptr;
+    put('i', {digits, end - digits});
+}
 
 void ContentHash::add(const QVariant& part) {
-    const auto put = [this](char kind, QByteArrayView bytes) {
-        m_waiting += kind;
-        m_waiting += QByteArray::number(bytes.size());
-        m_waiting += ':';
-        m_waiting += bytes;
-    };
+    const int type = part.typeId();
     // Empty ones that are null are stored as NULL.
-    const bool isNull = part.isNull() ||
-                        (part.typeId() == QMetaType::QString && part.toString().isNull()) ||
-                        (part.typeId() == QMetaType::QByteArray && part.toByteArray().isNull());
+    const bool isNull = part.isNull() || (type == QMetaType::QString && part.toString().isNull()) ||
+                        (type == QMetaType::QByteArray && part.toByteArray().isNull());
     if (isNull) {
         put('n', {});
-    } else if (part.typeId() == QMetaType::QByteArray) {
+    } else if (type == QMetaType::QByteArray) {
         put('b', part.toByteArray());
-    } else if (part.typeId() == QMetaType::Double) {
+    } else if (type == QMetaType::Double) {
         const double number = part.toDouble();
         quint64 bits = 0;
         std::memcpy(&bits, &number, sizeof bits);
         put('d', QByteArray::number(bits, 16));
-    } else if (part.typeId() == QMetaType::QString) {
-        put('t', part.toString().toUtf8());
+    } else if (type == QMetaType::QString) {
+        add(part.toString());
     } else {
-        put('i', QByteArray::number(part.toLongLong()));
-    }
-    if (m_waiting.size() >= PieceSize) {
-        m_hash.addData(m_waiting);
-        m_waiting.clear();
+        add(part.toLongLong());
     }
 }
 
@@ -53,15 +72,15 @@ void ContentHash::addRecord(qint64 sequence, const QString& table, const QString
                             const QString& op, const QVariant& rowNumber) {
     m_waiting += 'R';
     add(sequence);
-    add(notNull(table));
-    add(notNull(key));
-    add(notNull(op));
+    add(table);
+    add(key);
+    add(op);
     add(rowNumber.isNull() ? QVariant() : QVariant(rowNumber.toLongLong()));
 }
 
 void ContentHash::addField(const QString& column, const QVariant& before, const QVariant& after) {
     m_waiting += 'F';
-    add(notNull(column));
+    add(column);
     add(before);
     add(after);
 }
@@ -72,12 +91,13 @@ QString ContentHash::finish(const CommittedChange& change, const QString& tables
     add(change.id);
     for (const QString& part : {change.uid, change.at, change.person, change.screen, change.action,
                                 change.note, tables, op})
-        add(notNull(part));
+        add(part);
     add(change.undoes ? QVariant(*change.undoes) : QVariant());
     add(change.count());
-    m_hash.addData(m_waiting);
-    m_waiting.clear();
-    return QString::fromLatin1(m_hash.result().toHex());
+    flush();
+    QByteArray hash(EVP_MD_get_size(EVP_sha256()), '\0');
+    EVP_DigestFinal_ex(m_hash.get(), reinterpret_cast<unsigned char*>(hash.data()), nullptr);
+    return QString::fromLatin1(hash.toHex());
 }
 
 QString chainedHash(const QString& before, qint64 change, const QString& content) {

@@ -3,7 +3,9 @@
 
 #include "core/changes/change_log.h"
 
-#include <QCryptographicHash>
+#include <openssl/evp.h>
+
+#include <memory>
 
 namespace gravin {
 
@@ -22,9 +24,14 @@ public:
     QString finish(const CommittedChange& change, const QString& tables, const QString& op);
 
 private:
+    void add(const QString& text); // one that is null counts as an empty one
+    void add(qint64 number);
     void add(const QVariant& part);
-    QCryptographicHash m_hash;
-    QByteArray m_waiting; // gathered, for a hash takes long pieces faster
+    void put(char kind, QByteArrayView bytes);
+    void flush();
+
+    std::unique_ptr<EVP_MD_CTX, void (*)(EVP_MD_CTX*)> m_hash;
+    QByteArray m_waiting;
 };
 
 // What a change's place in the chain is: over the content and what the change before it has.

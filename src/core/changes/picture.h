@@ -22,12 +22,13 @@ public:
         : m_session(session)
         , m_catalog(catalog) {}
 
-    // Reads these records of a table together; those that are known are not read again.
+    // Reads these records of a table together, as far as its description names columns; those that
+    // are known are not read again.
     Status read(const Table& table, const std::vector<Key>& keys);
     // A record that was not read before is read alone.
     Result<State> at(const Table& table, const Key& key);
-    void put(const QString& table, const Key& key, State state) {
-        m_overlay.insert({table, key}, std::move(state));
+    void put(const QString& table, Key key, State state) {
+        m_overlay.insert({table, std::move(key)}, std::move(state));
     }
     bool isPut(const QString& table, const Key& key) const {
         return m_overlay.contains({table, key});

@@ -84,17 +84,43 @@ private:
 
     // The records that are touched, by few statements.
     Status readBefore() {
-        QHash<QString, std::vector<Key>> keys;
+        struct Touched {
+            std::vector<Key> keys;
+            QSet<QString> columns;
+            bool isUpdated = true; // and nothing else
+        };
+        QHash<QString, Touched> tables;
         for (const Logged& logged : m_records) {
-            const Table* table = m_catalog.table(logged.record.table);
-            if (table && !table->key.isEmpty())
-                keys[table->name].push_back(logged.record.keyAfter(table->key));
+            const RecordChange& record = logged.record;
+            const Table* table = m_catalog.table(record.table);
+            if (!table || table->key.isEmpty())
+                continue;
+            Touched& touched = tables[table->name];
+            touched.keys.push_back(record.keyAfter(table->key));
+            touched.isUpdated = touched.isUpdated && record.operation == Operation::Update;
+            for (auto field = record.before.begin(); field != record.before.end(); ++field)
+                touched.columns.insert(field.key());
         }
-        for (auto each = keys.begin(); each != keys.end(); ++each) {
-            if (Status read = m_picture.read(*m_catalog.table(each.key()), *each); !read)
+        for (auto each = tables.begin(); each != tables.end(); ++each) {
+            Table table = *m_catalog.table(each.key());
+            if (each->isUpdated)
+                narrow(table, each->columns);
+            if (Status read = m_picture.read(table, each->keys); !read)
                 return read;
         }
         return done();
+    }
+
+    // Of records that stay, only what is restored and what references are about is asked for.
+    void narrow(Table& table, QSet<QString> columns) const {
+        columns.unite({table.key.begin(), table.key.end()});
+        for (const ForeignKey& reference : table.foreignKeys)
+            columns.unite({reference.columns.begin(), reference.columns.end()});
+        for (const auto& [child, reference] : m_catalog.referencesTo(table.name))
+            columns.unite(
+                {reference->referencedColumns.begin(), reference->referencedColumns.end()});
+        table.columns.removeIf(
+            [&](const Column& column) { return !columns.contains(column.name); });
     }
 
     Result<RollbackStep> planStep(const Logged& logged) {
@@ -144,9 +170,10 @@ private:
         std::vector<Value> key;
         for (const QString& column : table.key)
             key.push_back(after.value(column));
-        if (now)
+        Key called(std::move(key));
+        if (now && !(called == step.key))
             m_picture.put(table.name, step.key, std::nullopt);
-        m_picture.put(table.name, Key(std::move(key)), after);
+        m_picture.put(table.name, std::move(called), std::move(after));
     }
 
     void takeAwayInserted(RollbackStep& step, const RecordChange& record, const State& now) {
@@ -315,12 +342,14 @@ private:
         for (const ForeignKey& reference : table->foreignKeys) {
             const Table* target = m_catalog.table(reference.table);
             std::vector<Value> values;
-            bool isLast = true;
-            for (const QString& column : reference.columns) {
+            for (const QString& column : reference.columns)
                 values.push_back(step.edit.after.value(column));
-                isLast = isLast && isLastWord(step, column, values.back());
-            }
-            if (target && isLast && !anyNull(values))
+            if (!target || anyNull(values))
+                continue;
+            bool isLast = true;
+            for (size_t i = 0; isLast && i < values.size(); ++i)
+                isLast = isLastWord(step, reference.columns[static_cast<qsizetype>(i)], values[i]);
+            if (isLast)
                 visit(*target, reference, Key(std::move(values)));
         }
     }

@@ -4,6 +4,7 @@
 #include "core/base/result.h"
 #include "core/database/catalog.h"
 #include "core/database/connection_spec.h"
+#include "core/database/set_wise.h"
 #include "core/value/key.h"
 
 #include <QSqlDatabase>
@@ -14,12 +15,6 @@
 #include <memory>
 
 namespace gravin {
-
-// A piece of SQL with the values of its placeholders; text never holds a value.
-struct SqlFragment {
-    QString sql;
-    QVariantList values;
-};
 
 // What a constraint's refusal says of its place, as far as the engine tells.
 struct ConstraintFailure {
@@ -207,6 +202,9 @@ public:
     virtual SqlFragment enterPlace(qint64, const QString& /*person*/) const { return {}; }
     virtual SqlFragment leavePlace(qint64) const { return {}; }
     virtual SqlFragment presentAt(qint64) const { return {}; }
+
+    // What it does with many rows at once; null: nothing that is exact.
+    virtual SetWise* setWise() { return nullptr; }
 
     virtual Error errorOf(const QSqlError& error) const = 0;
     virtual ConstraintFailure constraintFailure(const Error& error) const = 0;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/postgres_set_wise.h"
 #include "core/database/server_dialect.h"
 
 #include <mutex>
@@ -52,6 +53,7 @@ public:
     SqlFragment enterPlace(qint64 place, const QString& person) const override;
     SqlFragment leavePlace(qint64 place) const override;
     SqlFragment presentAt(qint64 place) const override;
+    SetWise* setWise() override { return &m_setWise; }
     Error errorOf(const QSqlError& error) const override;
     ConstraintFailure constraintFailure(const Error& error) const override;
 
@@ -65,6 +67,7 @@ private:
     std::mutex m_mutex;           // guards m_cancel between interrupt() and closing()
     void* m_cancel = nullptr;     // PGcancel*
     void* m_connection = nullptr; // PGconn*, the driver's own
+    PostgresSetWise m_setWise;
 };
 
 } // namespace gravin

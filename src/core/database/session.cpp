@@ -116,6 +116,12 @@ Result<qint64> Session::execute(const QString& sql, const QVariantList& values) 
     return rows;
 }
 
+Status Session::appendRows(const QString& table, const QStringList& columns,
+                           const std::vector<QVariantList>& rows) {
+    const QSqlError error = m_dialect->setWise()->appendRows(m_database, table, columns, rows);
+    return error.type() == QSqlError::NoError ? done() : Status(failure(error));
+}
+
 Result<QVariantList> Session::insert(const QString& sql, const QVariantList& values,
                                      const QStringList& expressions) {
     QVariantList told;

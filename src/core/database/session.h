@@ -35,6 +35,11 @@ public:
     // dialect cannot tell, only the number that the database gave, as the one value.
     Result<QVariantList> insert(const QString& sql, const QVariantList& values,
                                 const QStringList& expressions);
+    // As SetWise says. Requires: there is one.
+    Status appendRows(const QString& table, const QStringList& columns,
+                      const std::vector<QVariantList>& rows);
+    // Null: this engine has none.
+    SetWise* setWise() { return m_dialect->setWise(); }
     // Runs one statement that has no values and cannot be prepared on every engine: BEGIN, CREATE.
     Status command(const QString& sql);
 

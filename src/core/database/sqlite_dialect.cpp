@@ -2,16 +2,14 @@
 #include "core/database/sqlite_dialect.h"
 
 #include "core/base/text.h"
+#include "core/database/sqlite_native.h"
 #include "core/database/sqlite_spans.h"
 #include "core/value/text_form.h"
 
 #include <QFile>
 #include <QFileInfo>
-#include <QSqlDriver>
 #include <QSqlQuery>
 #include <QUrl>
-
-#include <sqlite3.h>
 
 #include <algorithm>
 #include <cmath>
@@ -27,13 +25,6 @@ namespace {
 constexpr int BusyTimeoutMilliseconds = 4000;
 // SQLite promises to keep this many significant digits of a decimal in a double.
 constexpr int KeptDigits = 15;
-
-sqlite3* handleOf(const QSqlDatabase& database) {
-    const QVariant handle = database.driver()->handle();
-    if (!handle.isValid() || qstrcmp(handle.typeName(), "sqlite3*") != 0)
-        return nullptr;
-    return *static_cast<sqlite3* const*>(handle.constData());
-}
 
 Value decodeInteger(qint64 number, const ColumnType& type) {
     if (type.kind == TypeKind::Boolean && (number == 0 || number == 1))
@@ -92,17 +83,6 @@ QString storageClass(const QVariant& stored) {
     }
 }
 
-using Statement = std::unique_ptr<sqlite3_stmt, int (*)(sqlite3_stmt*)>;
-
-// Null: the handle tells why.
-Statement prepared(sqlite3* handle, const QString& sql) {
-    sqlite3_stmt* statement = nullptr;
-    const QByteArray text = sql.toUtf8();
-    sqlite3_prepare_v2(handle, text.constData(), static_cast<int>(text.size()), &statement,
-                       nullptr);
-    return {statement, sqlite3_finalize};
-}
-
 // What is looked for, made ready once for a statement.
 struct Needle {
     QString part;
@@ -159,7 +139,7 @@ void addContains(sqlite3* handle) {
 } // namespace
 
 Error SqliteDialect::engineError(const QSqlDatabase& database, int code) const {
-    return errorOf(QSqlError({}, QString::fromUtf8(sqlite3_errmsg(handleOf(database))),
+    return errorOf(QSqlError({}, QString::fromUtf8(sqlite3_errmsg(sqliteOf(database))),
                              QSqlError::StatementError, QString::number(code)));
 }
 
@@ -209,8 +189,9 @@ QString SqliteDialect::containsText(const QString& expression) const {
 }
 
 Status SqliteDialect::opened(QSqlDatabase& database) {
-    m_handle = handleOf(database);
-    addContains(handleOf(database));
+    m_handle = sqliteOf(database);
+    addContains(sqliteOf(database));
+    m_setWise.addTo(sqliteOf(database));
     struct stat file {};
     if (::stat(QFile::encodeName(m_path).constData(), &file) == 0) {
         m_device = file.st_dev;
@@ -342,8 +323,8 @@ QStringList SqliteDialect::changeLogSchema() const {
 
 Status SqliteDialect::scanIntegers(QSqlDatabase& database, const QString& sql,
                                    const std::function<bool(qint64)>& take) const {
-    sqlite3* handle = handleOf(database);
-    Statement statement = prepared(handle, sql);
+    sqlite3* handle = sqliteOf(database);
+    SqliteStatement statement = prepared(handle, sql);
     int code = statement ? SQLITE_ROW : sqlite3_errcode(handle);
     bool onlyIntegers = true;
     while (code == SQLITE_ROW && (code = sqlite3_step(statement.get())) == SQLITE_ROW) {
@@ -371,8 +352,8 @@ Result<std::vector<ColumnSpan>> SqliteDialect::spans(QSqlDatabase& database,
                           : isNumber                ? StoredSpan::Order::Number
                                                     : StoredSpan::Order::Text});
     }
-    sqlite3* handle = handleOf(database);
-    const Statement statement = prepared(
+    sqlite3* handle = sqliteOf(database);
+    const SqliteStatement statement = prepared(
         handle,
         QStringLiteral("SELECT %1 FROM %2").arg(names.join(QStringLiteral(", ")), rowsOf(table)));
     const int code = statement ? readSpans(statement.get(), stored) : sqlite3_errcode(handle);
@@ -389,14 +370,14 @@ Result<std::vector<ColumnSpan>> SqliteDialect::spans(QSqlDatabase& database,
 
 Result<QList<AnswerColumn>> SqliteDialect::describe(QSqlDatabase& database,
                                                     const QString& select) const {
-    sqlite3* handle = handleOf(database);
-    const auto prepare = [&](const QString& sql) -> Result<Statement> {
+    sqlite3* handle = sqliteOf(database);
+    const auto prepare = [&](const QString& sql) -> Result<SqliteStatement> {
         sqlite3_stmt* prepared = nullptr;
         const QByteArray text = sql.toUtf8();
         const char* rest = nullptr;
         const int code = sqlite3_prepare_v2(handle, text.constData(), static_cast<int>(text.size()),
                                             &prepared, &rest);
-        Statement owner(prepared, sqlite3_finalize);
+        SqliteStatement owner(prepared, sqlite3_finalize);
         if (code != SQLITE_OK)
             return engineError(database, code);
         if (*rest != '\0')

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/database/dialect.h"
+#include "core/database/sqlite_set_wise.h"
 
 #include <atomic>
 #include <sys/types.h>
@@ -69,6 +70,7 @@ public:
     Result<std::vector<ColumnSpan>> spans(QSqlDatabase& database,
                                           const Table& table) const override;
     qint64 foreignCommits(QSqlDatabase& database) const override;
+    SetWise* setWise() override { return &m_setWise; }
     Error errorOf(const QSqlError& error) const override;
     ConstraintFailure constraintFailure(const Error& error) const override;
 
@@ -83,6 +85,7 @@ private:
     std::atomic<void*> m_handle = nullptr; // sqlite3*
     dev_t m_device = 0;
     ino_t m_inode = 0;
+    SqliteSetWise m_setWise;
 };
 
 // The type that a declared type of SQLite stands for ("VARCHAR(60)" → text(60)).

@@ -15,6 +15,8 @@ namespace gravin {
 struct BoundExpression {
     std::shared_ptr<const Expression> expression;
     QList<int> places; // of expression->columns(), in their order
+    // The very same expression, not one that reads alike.
+    friend bool operator==(const BoundExpression&, const BoundExpression&) = default;
 };
 using RecordValues = std::vector<const Value*>; // in the order of the table's columns
 // Requires: `values` has one for each place that the expression names.

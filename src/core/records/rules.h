@@ -35,6 +35,7 @@ struct FieldRule {
     bool editable = true; // in a record that is stored
     bool settable = true; // in a new one
     QString message = {}; // said when a required field is empty; empty: a sentence of ours
+    friend bool operator==(const FieldRule&, const FieldRule&) = default;
 };
 
 // A check of the developer's or of the database, ready to be asked.
@@ -62,6 +63,8 @@ struct CheckRule {
     bool onPicture = false;
     bool onOutput = false;
     QList<BoundExpression> onStages = {}; // while one of them is true
+    // Of expressions only whether they are the same ones, not whether they read alike.
+    friend bool operator==(const CheckRule&, const CheckRule&) = default;
 };
 
 struct TableRules {
@@ -71,6 +74,7 @@ struct TableRules {
     const FieldRule* rule(const QString& column) const;
     // The label, or the column's name where there is no rule.
     QString labelOf(const QString& column) const;
+    friend bool operator==(const TableRules&, const TableRules&) = default;
 };
 
 // Rules by table name.

@@ -55,6 +55,8 @@ std::vector<const Value*> pointersFrom(const std::vector<Value>& values, size_t 
     return pointers;
 }
 
+} // namespace
+
 SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vector<Key>& keys) {
     QStringList conditions;
     QVariantList values;
@@ -65,8 +67,6 @@ SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vec
     }
     return {QStringLiteral(" WHERE ") + conditions.join(QStringLiteral(" OR ")), values};
 }
-
-} // namespace
 
 SqlFragment keysStatement(const Dialect& dialect, const Table& table, const SortOrder& sort) {
     const bool hasKey = !table.key.isEmpty();

@@ -16,6 +16,8 @@ Result<SortOrder> sortOrderFromText(const QString& text, const Table& table);
 
 // The statement that reads the keys of a table in order; of a source without a key, all it has.
 SqlFragment keysStatement(const Dialect& dialect, const Table& table, const SortOrder& sort);
+// " WHERE …": these records. Requires: the table has a key.
+SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vector<Key>& keys);
 // The statement that reads these records. Requires: the table has a key.
 SqlFragment recordsStatement(const Dialect& dialect, const Table& table,
                              const std::vector<Key>& keys);

@@ -3,9 +3,22 @@
 
 #include <QHash>
 
+#include <algorithm>
+
 namespace gravin {
 
+namespace {
+
+// Most parts have nothing to escape, and there are many of them.
+bool isPlain(QStringView part) {
+    return std::none_of(part.begin(), part.end(), [](QChar c) { return c == u',' || c == u'\\'; });
+}
+
+} // namespace
+
 QString joinEscaped(const QStringList& parts) {
+    if (parts.size() == 1 && isPlain(parts.front()))
+        return parts.front();
     QString joined;
     for (qsizetype i = 0; i < parts.size(); ++i) {
         if (i > 0)
@@ -37,6 +50,8 @@ QStringList splitEscaped(QStringView text) {
 }
 
 QString Key::encoded() const {
+    if (m_values.size() == 1 && m_values.front().kind() == Value::Kind::Integer)
+        return m_values.front().encoded();
     QStringList parts;
     for (const Value& value : m_values)
         parts += value.encoded();
