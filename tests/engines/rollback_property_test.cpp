@@ -2,6 +2,7 @@
 // Random changes of every type on tables with every kind of key; then each is rolled back, newest
 // first, and after each step the user's tables must be what they were, by the engine's own dump.
 #include "core/changes/as_it_was.h"
+#include "core/changes/bulk_update.h"
 #include "core/changes/log_seal.h"
 #include "support/engines.h"
 
@@ -106,10 +107,9 @@ public:
         while (static_cast<int>(m_dumps.size()) < changes && ++attempts < changes * 20) {
             if (before.isNull())
                 before = m_database.dump();
-            std::vector<RecordEdit> edits;
-            for (int n = 1 + lessThan(3); n > 0; --n)
-                edits.push_back(randomEdit());
-            const auto result = m_desk.write(std::move(edits));
+            // Sometimes the engine writes even few records by itself.
+            m_desk.setFewestSetWise(lessThan(2) == 0 ? 1 : ChangeRequest().fewestSetWise);
+            const auto result = lessThan(6) == 0 ? randomBulkUpdate() : randomEdits();
             if (!result) {
                 // Refused as a whole: nothing may have happened.
                 // Dumps take most of the time: not after every refusal.
@@ -335,6 +335,45 @@ private:
         default:
             return Value::binary(QByteArray(lessThan(3), '\0'));
         }
+    }
+
+    WriteResult randomEdits() {
+        std::vector<RecordEdit> edits;
+        for (int n = 1 + lessThan(3); n > 0; --n)
+            edits.push_back(randomEdit());
+        return m_desk.write(std::move(edits));
+    }
+
+    // One or two fields of all records of a table.
+    WriteResult randomBulkUpdate() {
+        const auto table = std::make_shared<const Table>(m_desk.catalog().tables[lessThan(3)]);
+        BulkValues values;
+        for (int n = 1 + lessThan(2); n > 0; --n) {
+            const Column& column =
+                table->columns[lessThan(static_cast<int>(table->columns.size()))];
+            if (column.computed || table->key.contains(column.name))
+                continue;
+            const auto expression = bindExpression(
+                column.type.kind == TypeKind::Text
+                    ? QStringLiteral("COALESCE(\"%1\", 'x') || 'é,'").arg(column.name)
+                    : QStringLiteral("\"%1\" + 1").arg(column.name),
+                *table);
+            if (column.type.kind == TypeKind::Text && lessThan(3) == 0)
+                values.replace.insert(
+                    column.name,
+                    {QStringLiteral("a"), Qt::CaseInsensitive, {}, QStringLiteral("\\b")});
+            else if (expression && lessThan(2) == 0)
+                values.set.insert(column.name, *expression);
+            else
+                values.put.insert(column.name, randomValue(column));
+        }
+        const auto preview = previewBulkUpdate(m_desk.session(), table, {}, {}, values);
+        if (!preview)
+            return WriteFailure{preview.error(), {}, {}};
+        ChangeRequest request =
+            bulkUpdateRequest(std::make_shared<const BulkPreview>(*preview), {}, lessThan(2) == 0);
+        request.fewestSetWise = lessThan(2) == 0 ? 1 : request.fewestSetWise;
+        return ChangeWriter(m_desk.session(), m_desk.catalog(), m_desk.rules()).write(request);
     }
 
     RecordEdit randomEdit() {

@@ -80,6 +80,7 @@ WriteResult Desk::rollBack(const LogScope& scope, const RollbackChoices& choices
     auto request = rollbackRequest(*plan, choices);
     if (!request)
         return WriteFailure{request.error(), {}, {}};
+    request->fewestSetWise = m_fewestSetWise;
     return ChangeWriter(*m_session, m_catalog, m_rules).write(*request);
 }
 

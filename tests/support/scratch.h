@@ -48,6 +48,8 @@ public:
 
     WriteResult write(RecordEdit edit);
     WriteResult write(std::vector<RecordEdit> edits);
+    // As ChangeRequest::fewestSetWise of rollbacks from now on.
+    void setFewestSetWise(qint64 records) { m_fewestSetWise = records; }
     WriteResult rollBack(qint64 change, OnConflict onConflict = OnConflict::Stop);
     WriteResult rollBack(const LogScope& scope, const RollbackChoices& choices = {});
     Record read(const QString& table, const Key& key);
@@ -57,6 +59,7 @@ private:
     std::unique_ptr<Session> m_session;
     Catalog m_catalog;
     RuleBook m_rules;
+    qint64 m_fewestSetWise = ChangeRequest().fewestSetWise;
 };
 
 Key key(qint64 number);

@@ -77,6 +77,9 @@ struct ChangeRequest {
     EditSource more = {};
     // The same as `more`, in a way that the engine may take; null: there is none.
     std::shared_ptr<const SetWiseOffer> setWise = {};
+    // An engine that can writes this many records, or more, by itself; they stand in the log only,
+    // not in the committed change.
+    qint64 fewestSetWise = 1001;
     ChangeProgress progress = {};
     // The answer to an earlier write of this uid was lost: if the log has it, it is not done again.
     bool isRepeated = false;

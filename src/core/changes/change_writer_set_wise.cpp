@@ -10,8 +10,6 @@ namespace gravin {
 
 namespace {
 
-// Fewer records are kept in memory with the change, for those who show it.
-constexpr qint64 FewestSetWise = 1001;
 constexpr auto AtOnce = static_cast<qint64>(SetWiseUpdate::AtOnce);
 
 Error stopped() { return {ErrorKind::Cancelled, say("Stopped. Nothing was changed.")}; }
@@ -44,9 +42,11 @@ bool areAlike(const std::vector<RecordEdit>& edits) {
 
 Result<bool, ChangeWriter::Stop> ChangeWriter::applySetWise(const ChangeRequest& request,
                                                             LogEntry& entry) {
-    const bool isOffered = request.setWise && request.edits.empty() && mayTrust(*request.setWise);
+    const bool isOffered = request.setWise && request.edits.empty() &&
+                           request.setWise->records >= request.fewestSetWise &&
+                           mayTrust(*request.setWise);
     const bool isRestored = request.restoring && !request.more &&
-                            static_cast<qint64>(request.edits.size()) >= FewestSetWise &&
+                            static_cast<qint64>(request.edits.size()) >= request.fewestSetWise &&
                             m_session.setWise() && areAlike(request.edits);
     if (!isOffered && !isRestored)
         return false;
@@ -78,7 +78,7 @@ Result<bool, ChangeWriter::Stop> ChangeWriter::applySetWise(const ChangeRequest&
 // What was checked before is checked by the rules of this door, and by those that need no database.
 bool ChangeWriter::mayTrust(const SetWiseOffer& offer) const {
     const TableRules rules = m_rules.value(offer.table->name);
-    if (offer.records < FewestSetWise || !(rules == offer.checkedBy))
+    if (!(rules == offer.checkedBy))
         return false;
     for (const QString& column : offer.columns) {
         const FieldRule* rule = rules.rule(column);
