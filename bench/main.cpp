@@ -2,10 +2,6 @@
 // gravin-bench [--rows=N]: Gravin beside the bare engine doing the same work in the same run, on a
 // table of N visits (1,000,000 unless told). Read the ratio of each pair; single times depend on
 // the machine.
-#include "core/changes/as_it_was.h"
-#include "core/changes/bulk_update.h"
-#include "core/changes/change_writer.h"
-#include "core/changes/rollback.h"
 #include "core/expression/evaluator.h"
 #include "core/project/evidence.h"
 #include "core/records/record_store.h"
@@ -255,153 +251,6 @@ void evidenceCancelledGravin(benchmark::State& state) {
     state.counters["longest_gap_ms"] = longestGap;
 }
 
-void saveBare(benchmark::State& state) {
-    Bare bare;
-    sqlite3_stmt* begin = bare.prepare("BEGIN IMMEDIATE");
-    sqlite3_stmt* update = bare.prepare("UPDATE visit SET report = ? WHERE id = ?");
-    sqlite3_stmt* commit = bare.prepare("COMMIT");
-    qint64 n = 0;
-    for (auto _ : state) {
-        const std::string text = "report " + std::to_string(++n);
-        sqlite3_step(begin);
-        sqlite3_bind_text(update, 1, text.c_str(), -1, SQLITE_TRANSIENT);
-        sqlite3_bind_int64(update, 2, n * 7919 % rows + 1);
-        sqlite3_step(update);
-        sqlite3_step(commit);
-        for (sqlite3_stmt* statement : {begin, update, commit})
-            sqlite3_reset(statement);
-    }
-    for (sqlite3_stmt* statement : {begin, update, commit})
-        sqlite3_finalize(statement);
-}
-
-void saveGravin(benchmark::State& state) {
-    auto session = *Session::open(spec(), Session::Access::ReadWrite);
-    const Catalog catalog = *session->readCatalog();
-    const RuleBook rules;
-    ChangeWriter writer(*session, catalog, rules);
-    qint64 n = 0;
-    for (auto _ : state) {
-        ChangeRequest request;
-        request.action = QStringLiteral("edit");
-        request.edits.push_back(
-            {Operation::Update,
-             QStringLiteral("visit"),
-             Key({Value::integer(++n * 7919 % rows + 1)}),
-             {},
-             {{QStringLiteral("report"), Value::text(QStringLiteral("saved %1").arg(n))}}});
-        if (!writer.write(request))
-            state.SkipWithError("not saved");
-    }
-}
-
-// Records that the work on many is about; all there are, where there are fewer.
-int many() { return std::min(rows, 100'000); }
-
-void bulkBare(benchmark::State& state) {
-    Bare bare;
-    const std::string update =
-        "UPDATE visit SET report = 'bare ' || id WHERE id <= " + std::to_string(many());
-    for (auto _ : state) {
-        bare.execute("BEGIN IMMEDIATE");
-        bare.execute(update.c_str());
-        bare.execute("COMMIT");
-    }
-}
-
-// One connection with all that a change needs.
-struct Desk {
-    std::unique_ptr<Session> session = *Session::open(spec(), Session::Access::ReadWrite);
-    Catalog catalog = *session->readCatalog();
-    RuleBook rules;
-    std::shared_ptr<const Table> visit =
-        std::make_shared<const Table>(*catalog.table(QStringLiteral("visit")));
-
-    // Changes the reports of many records; answers the change, 0: it failed.
-    qint64 bulk(const QString& expression) {
-        BulkScope scope;
-        scope.query.conditions = {QStringLiteral("id <= %1").arg(many())};
-        BulkValues values;
-        values.set.insert(QStringLiteral("report"), *bindExpression(expression, *visit));
-        auto preview = previewBulkUpdate(*session, visit, {}, scope, values);
-        if (!preview)
-            return 0;
-        QElapsedTimer timer;
-        timer.start();
-        const auto written =
-            ChangeWriter(*session, catalog, rules)
-                .write(bulkUpdateRequest(std::make_shared<const BulkPreview>(std::move(*preview))));
-        runSeconds = static_cast<double>(timer.nsecsElapsed()) / 1e9;
-        return written ? written->id : 0;
-    }
-    double runSeconds = 0; // of the last bulk update, without its preview
-};
-
-// The run with its log; the preview before it is not counted.
-void bulkGravin(benchmark::State& state) {
-    Desk desk;
-    int n = 0;
-    for (auto _ : state) {
-        if (desk.bulk(QStringLiteral("'run %1 of ' || CAST(id AS VARCHAR(20))").arg(++n)) == 0)
-            state.SkipWithError("not changed");
-        state.SetIterationTime(desk.runSeconds);
-    }
-}
-
-void rollbackPlanGravin(benchmark::State& state) {
-    Desk desk;
-    const qint64 change = desk.bulk(QStringLiteral("'plan ' || CAST(id AS VARCHAR(20))"));
-    for (auto _ : state) {
-        const auto plan = planRollback(*desk.session, desk.catalog, change);
-        if (!plan || !plan->isClean())
-            state.SkipWithError("no plan");
-    }
-}
-
-// The guarded run; the plan before it is not counted.
-void rollbackGravin(benchmark::State& state) {
-    Desk desk;
-    int n = 0;
-    for (auto _ : state) {
-        const qint64 change =
-            desk.bulk(QStringLiteral("'back %1 ' || CAST(id AS VARCHAR(20))").arg(++n));
-        const auto plan = planRollback(*desk.session, desk.catalog, change);
-        const auto request = rollbackRequest(*plan, OnConflict::Stop);
-        QElapsedTimer timer;
-        timer.start();
-        const auto written = ChangeWriter(*desk.session, desk.catalog, desk.rules).write(*request);
-        state.SetIterationTime(static_cast<double>(timer.nsecsElapsed()) / 1e9);
-        if (!written || written->count() != many())
-            state.SkipWithError("not rolled back");
-    }
-}
-
-// The first page of the table as it was before ten thousand changes.
-void asItWasGravin(benchmark::State& state) {
-    Desk desk;
-    const qint64 newest = ChangeLog(*desk.session).lastIdAt(QStringLiteral("9999")).operator*();
-    ChangeWriter writer(*desk.session, desk.catalog, desk.rules);
-    for (int n = 1; n <= std::min(rows, 10'000); ++n) {
-        ChangeRequest request;
-        request.action = QStringLiteral("edit");
-        request.edits.push_back(
-            {Operation::Update,
-             QStringLiteral("visit"),
-             Key({Value::integer(static_cast<qint64>(n) * 7919 % rows + 1)}),
-             {},
-             {{QStringLiteral("report"), Value::text(QStringLiteral("since %1").arg(n))}}});
-        (void)writer.write(request);
-    }
-    for (auto _ : state) {
-        const auto then = lookBack(*desk.session, desk.catalog, *desk.visit, newest);
-        if (!then || then->differences.isEmpty())
-            state.SkipWithError("nothing differs");
-        const auto page = TableReader(*desk.session, *then->table).range({}, 0, 40);
-        if (!page || page->empty())
-            state.SkipWithError("no page");
-    }
-}
-
 qint64 residentKilobytes() {
     QFile status(QStringLiteral("/proc/self/status"));
     if (!status.open(QIODevice::ReadOnly))
@@ -480,13 +329,6 @@ BENCHMARK_CAPTURE(passBare, counting,
 BENCHMARK_CAPTURE(passBare, reading, "SELECT * FROM sounding")->Unit(benchmark::kMillisecond);
 BENCHMARK(evidenceGravin)->Unit(benchmark::kMillisecond);
 BENCHMARK(evidenceCancelledGravin)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(5);
-BENCHMARK(saveBare)->Unit(benchmark::kMicrosecond)->UseRealTime();
-BENCHMARK(saveGravin)->Unit(benchmark::kMicrosecond)->UseRealTime();
-BENCHMARK(bulkBare)->Unit(benchmark::kMillisecond)->UseRealTime();
-BENCHMARK(bulkGravin)->Unit(benchmark::kMillisecond)->UseManualTime()->Iterations(3);
-BENCHMARK(rollbackPlanGravin)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(2);
-BENCHMARK(rollbackGravin)->Unit(benchmark::kMillisecond)->UseManualTime()->Iterations(2);
-BENCHMARK(asItWasGravin)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(3);
 BENCHMARK(memoryGravin)->Unit(benchmark::kMillisecond)->Iterations(1);
 
 } // namespace

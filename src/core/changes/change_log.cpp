@@ -196,8 +196,8 @@ Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table
                 const int at = 1 + 3 * static_cast<int>(i);
                 if (row.value(at).toInt() == 1)
                     continue;
-                const QVariant before = row.value(at + 1);
-                const QVariant after = row.value(at + 2);
+                const QVariant before = asLogged(m_session, row.value(at + 1));
+                const QVariant after = asLogged(m_session, row.value(at + 2));
                 m_hash->addField(steps.columns[i], before, after);
                 content += stepContent(key, steps.columns[i], before, after);
             }

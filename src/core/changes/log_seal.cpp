@@ -100,6 +100,17 @@ QString ContentHash::finish(const CommittedChange& change, const QString& tables
     return QString::fromLatin1(hash.toHex());
 }
 
+QVariant asLogged(const Session& session, const QVariant& read) {
+    if (read.isNull())
+        return {};
+    const bool isText = !session.spec().isFile();
+    if (!isText && read.typeId() == QMetaType::QByteArray)
+        return read.toByteArray().isNull() ? QByteArray("") : read.toByteArray();
+    if (isText || read.typeId() == QMetaType::QString)
+        return notNull(read.toString());
+    return read;
+}
+
 QString chainedHash(const QString& before, qint64 change, const QString& content) {
     const QString text = QStringLiteral("%1:%2:%3").arg(before).arg(change).arg(content);
     return QString::fromLatin1(
@@ -219,17 +230,6 @@ Status LogSeal::adopt() {
 Result<QString> LogSeal::contentOf(qint64 id) {
     ContentHash hash;
     qint64 sequence = -1;
-    // A server's log is all text, whatever a driver makes of it; and what is empty is not NULL.
-    const bool isText = !m_session.spec().isFile();
-    const auto asLogged = [isText](const QVariant& value) -> QVariant {
-        if (value.isNull())
-            return {};
-        if (!isText && value.typeId() == QMetaType::QByteArray)
-            return value.toByteArray().isNull() ? QByteArray("") : value.toByteArray();
-        if (isText || value.typeId() == QMetaType::QString)
-            return notNull(value.toString());
-        return value;
-    };
     struct Field {
         QString column;
         QVariant before;
@@ -256,8 +256,8 @@ Result<QString> LogSeal::contentOf(qint64 id) {
                                row.value(3).toString(), row.value(4));
             }
             if (!row.value(5).isNull())
-                fields.push_back(
-                    {row.value(5).toString(), asLogged(row.value(6)), asLogged(row.value(7))});
+                fields.push_back({row.value(5).toString(), asLogged(m_session, row.value(6)),
+                                  asLogged(m_session, row.value(7))});
             return true;
         });
     if (!read)

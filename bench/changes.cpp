@@ -1,0 +1,297 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// gravin-change-bench [--rows=N] [--server=URL]: writing, bulk updates, rollbacks and looking back
+// beside the bare engine doing the same work in the same run, on a table of N visits (1,000,000
+// unless told), in a file of its own or in an empty database of a server. Read the ratio of each
+// pair; single times depend on the machine.
+#include "core/changes/as_it_was.h"
+#include "core/changes/bulk_update.h"
+#include "core/changes/change_writer.h"
+#include "core/changes/rollback.h"
+#include "demonstration.h"
+
+#include <benchmark/benchmark.h>
+
+#include <QCoreApplication>
+#include <QElapsedTimer>
+#include <QFile>
+#include <QSqlDatabase>
+#include <QSqlQuery>
+#include <QTemporaryDir>
+
+#include <cstring>
+
+using namespace gravin;
+
+namespace {
+
+int rows = 1'000'000;
+ConnectionSpec database{Engine::Sqlite, {}, true};
+
+// The engine alone, through the same driver: one prepared statement at a time.
+class Bare {
+public:
+    Bare() {
+        const auto dialect = dialectFor(database);
+        m_connection = QSqlDatabase::addDatabase(dialect->driver(), QStringLiteral("bare"));
+        m_connection.setConnectOptions(dialect->connectOptions(false).constFirst());
+        dialect->configure(m_connection, false);
+        m_connection.open();
+        for (const QString& statement : dialect->openingStatements(false))
+            run(statement);
+    }
+    ~Bare() {
+        m_connection.close();
+        m_connection = {};
+        QSqlDatabase::removeDatabase(QStringLiteral("bare"));
+    }
+    void run(const QString& sql) { QSqlQuery(m_connection).exec(sql); }
+    QSqlQuery prepare(const QString& sql) {
+        QSqlQuery query(m_connection);
+        query.prepare(sql);
+        return query;
+    }
+
+private:
+    QSqlDatabase m_connection;
+};
+
+void saveBare(benchmark::State& state) {
+    Bare bare;
+    const QString begin = dialectFor(database)->beginWrite();
+    QSqlQuery update = bare.prepare(QStringLiteral("UPDATE visit SET report = ? WHERE id = ?"));
+    qint64 n = 0;
+    for (auto _ : state) {
+        bare.run(begin);
+        update.bindValue(0, QStringLiteral("report %1").arg(++n));
+        update.bindValue(1, n * 7919 % rows + 1);
+        update.exec();
+        update.finish();
+        bare.run(QStringLiteral("COMMIT"));
+    }
+}
+
+void saveGravin(benchmark::State& state) {
+    auto session = *Session::open(database, Session::Access::ReadWrite);
+    const Catalog catalog = *session->readCatalog();
+    const RuleBook rules;
+    ChangeWriter writer(*session, catalog, rules);
+    qint64 n = 0;
+    for (auto _ : state) {
+        ChangeRequest request;
+        request.action = QStringLiteral("edit");
+        request.edits.push_back(
+            {Operation::Update,
+             QStringLiteral("visit"),
+             Key({Value::integer(++n * 7919 % rows + 1)}),
+             {},
+             {{QStringLiteral("report"), Value::text(QStringLiteral("saved %1").arg(n))}}});
+        if (!writer.write(request))
+            state.SkipWithError("not saved");
+    }
+}
+
+// Records that the work on many is about; all there are, where there are fewer.
+int many() { return std::min(rows, 100'000); }
+
+
+void bulkBare(benchmark::State& state) {
+    Bare bare;
+    for (auto _ : state) {
+        bare.run(dialectFor(database)->beginWrite());
+        bare.run(
+            QStringLiteral("UPDATE visit SET report = 'bare ' || id WHERE id <= %1").arg(many()));
+        bare.run(QStringLiteral("COMMIT"));
+    }
+}
+
+// One connection with all that a change needs.
+struct Desk {
+    std::unique_ptr<Session> session = *Session::open(database, Session::Access::ReadWrite);
+    Catalog catalog = *session->readCatalog();
+    RuleBook rules;
+    std::shared_ptr<const Table> visit =
+        std::make_shared<const Table>(*catalog.table(QStringLiteral("visit")));
+
+    // Changes the reports of many records; answers the change, 0: it failed.
+    qint64 bulk(const QString& expression) {
+        BulkScope scope;
+        scope.query.conditions = {QStringLiteral("id <= %1").arg(records)};
+        BulkValues values;
+        values.set.insert(QStringLiteral("report"), *bindExpression(expression, *visit));
+        auto preview = previewBulkUpdate(*session, visit, {}, scope, values);
+        if (!preview)
+            return 0;
+        QElapsedTimer timer;
+        timer.start();
+        const auto written =
+            ChangeWriter(*session, catalog, rules)
+                .write(bulkUpdateRequest(std::make_shared<const BulkPreview>(std::move(*preview))));
+        runSeconds = static_cast<double>(timer.nsecsElapsed()) / 1e9;
+        return written ? written->id : 0;
+    }
+    double runSeconds = 0; // of the last bulk update, without its preview
+    int records = many();
+};
+
+// The run with its log; the preview before it is not counted.
+void bulkGravin(benchmark::State& state) {
+    Desk desk;
+    int n = 0;
+    for (auto _ : state) {
+        if (desk.bulk(QStringLiteral("'run %1 of ' || CAST(id AS VARCHAR(20))").arg(++n)) == 0)
+            state.SkipWithError("not changed");
+        state.SetIterationTime(desk.runSeconds);
+    }
+}
+
+void rollbackPlanGravin(benchmark::State& state) {
+    Desk desk;
+    const qint64 change = desk.bulk(QStringLiteral("'plan ' || CAST(id AS VARCHAR(20))"));
+    for (auto _ : state) {
+        const auto plan = planRollback(*desk.session, desk.catalog, change);
+        if (!plan || !plan->isClean())
+            state.SkipWithError("no plan");
+    }
+}
+
+// The guarded run; the plan before it is not counted.
+void rollbackGravin(benchmark::State& state) {
+    Desk desk;
+    int n = 0;
+    for (auto _ : state) {
+        const qint64 change =
+            desk.bulk(QStringLiteral("'back %1 ' || CAST(id AS VARCHAR(20))").arg(++n));
+        const auto plan = planRollback(*desk.session, desk.catalog, change);
+        const auto request = rollbackRequest(*plan, OnConflict::Stop);
+        QElapsedTimer timer;
+        timer.start();
+        const auto written = ChangeWriter(*desk.session, desk.catalog, desk.rules).write(*request);
+        state.SetIterationTime(static_cast<double>(timer.nsecsElapsed()) / 1e9);
+        if (!written || written->count() != many())
+            state.SkipWithError("not rolled back");
+    }
+}
+
+// The first page of the table as it was before ten thousand changes.
+void asItWasGravin(benchmark::State& state) {
+    Desk desk;
+    const qint64 newest = ChangeLog(*desk.session).lastIdAt(QStringLiteral("9999")).operator*();
+    ChangeWriter writer(*desk.session, desk.catalog, desk.rules);
+    for (int n = 1; n <= std::min(rows, 10'000); ++n) {
+        ChangeRequest request;
+        request.action = QStringLiteral("edit");
+        request.edits.push_back(
+            {Operation::Update,
+             QStringLiteral("visit"),
+             Key({Value::integer(static_cast<qint64>(n) * 7919 % rows + 1)}),
+             {},
+             {{QStringLiteral("report"), Value::text(QStringLiteral("since %1").arg(n))}}});
+        (void)writer.write(request);
+    }
+    for (auto _ : state) {
+        const auto then = lookBack(*desk.session, desk.catalog, *desk.visit, newest);
+        if (!then || then->differences.isEmpty())
+            state.SkipWithError("nothing differs");
+        const auto page = TableReader(*desk.session, *then->table).range({}, 0, 40);
+        if (!page || page->empty())
+            state.SkipWithError("no page");
+    }
+}
+
+// The most memory that the process ever had since the last call, above what it had then.
+class Peak {
+public:
+    Peak() {
+        QFile forget(QStringLiteral("/proc/self/clear_refs"));
+        if (forget.open(QIODevice::WriteOnly))
+            forget.write("5");
+        m_before = kilobytes("VmRSS:");
+    }
+    double megabytes() const { return static_cast<double>(kilobytes("VmHWM:") - m_before) / 1024; }
+
+private:
+    static qint64 kilobytes(const char* line) {
+        QFile status(QStringLiteral("/proc/self/status"));
+        if (!status.open(QIODevice::ReadOnly))
+            return 0;
+        for (const QByteArray& each : status.readAll().split('\n')) {
+            if (each.startsWith(line))
+                return each.mid(static_cast<qsizetype>(std::strlen(line)))
+                    .trimmed()
+                    .split(' ')
+                    .front()
+                    .toLongLong();
+        }
+        return 0;
+    }
+    qint64 m_before = 0;
+};
+
+// What a bulk update and its rollback of so many records take of memory.
+void memoryOfMany(benchmark::State& state) {
+    Desk desk;
+    desk.records = static_cast<int>(std::min<int64_t>(state.range(0), rows));
+    for (auto _ : state) {
+        const Peak bulk;
+        const qint64 change = desk.bulk(QStringLiteral("'much ' || CAST(id AS VARCHAR(20))"));
+        state.counters["bulk_MB"] = bulk.megabytes();
+        const Peak back;
+        const auto plan = planRollback(*desk.session, desk.catalog, change);
+        const auto request = rollbackRequest(*plan, OnConflict::Stop);
+        if (!ChangeWriter(*desk.session, desk.catalog, desk.rules).write(*request))
+            state.SkipWithError("not rolled back");
+        state.counters["rollback_MB"] = back.megabytes();
+    }
+}
+
+BENCHMARK(saveBare)->Unit(benchmark::kMicrosecond)->UseRealTime();
+BENCHMARK(saveGravin)->Unit(benchmark::kMicrosecond)->UseRealTime();
+BENCHMARK(bulkBare)->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK(bulkGravin)->Unit(benchmark::kMillisecond)->UseManualTime()->Iterations(3);
+BENCHMARK(rollbackPlanGravin)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(2);
+BENCHMARK(rollbackGravin)->Unit(benchmark::kMillisecond)->UseManualTime()->Iterations(2);
+BENCHMARK(asItWasGravin)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(3);
+BENCHMARK(memoryOfMany)
+    ->Unit(benchmark::kMillisecond)
+    ->Arg(10'000)
+    ->Arg(100'000)
+    ->Arg(1'000'000)
+    ->Iterations(1);
+
+} // namespace
+
+int main(int argc, char** argv) {
+    const QCoreApplication application(argc, argv);
+    // What is ours is taken out before the rest is read.
+    const auto take = [&](const char* option) -> const char* {
+        const size_t length = std::strlen(option);
+        for (int i = 1; i < argc; ++i) {
+            if (std::strncmp(argv[i], option, length) != 0)
+                continue;
+            const char* value = argv[i] + length;
+            std::memmove(argv + i, argv + i + 1, static_cast<size_t>(argc - i) * sizeof *argv);
+            --argc;
+            return value;
+        }
+        return nullptr;
+    };
+    if (const char* value = take("--rows="))
+        rows = std::max(1, std::atoi(value));
+    const char* server = take("--server=");
+    QTemporaryDir folder;
+    if (server) {
+        database = *ConnectionSpec::fromUrl(QString::fromUtf8(server));
+        database.changeLog = true;
+    } else {
+        database.path = folder.filePath(QStringLiteral("bench.db"));
+    }
+    const Status loaded = server ? loadDemonstration(database, {rows})
+                                 : writeDemonstrationDatabase(database.path, {rows});
+    if (!loaded) {
+        std::fprintf(stderr, "%s\n", qPrintable(loaded.error().sentence));
+        return 3;
+    }
+    benchmark::Initialize(&argc, argv);
+    benchmark::RunSpecifiedBenchmarks();
+    return 0;
+}
