@@ -225,10 +225,9 @@ void RollbackDialog::fillSteps() {
             }
         }
     }
-    if (m_plan.steps.size() > listed)
-        m_steps->addTopLevelItem(new QTreeWidgetItem(
-            {tr("… and %1 more steps")
-                 .arg(QLocale().toString(static_cast<qint64>(m_plan.steps.size() - listed)))}));
+    if (const qint64 more = m_plan.count() - static_cast<qint64>(listed); more > 0)
+        m_steps->addTopLevelItem(
+            new QTreeWidgetItem({tr("… and %1 more steps").arg(QLocale().toString(more))}));
     if (m_plan.steps.size() <= MostExpanded)
         m_steps->expandAll();
 }
@@ -299,7 +298,7 @@ void RollbackDialog::chooseForSteps(OnConflict way) {
 // One function decides what can be done, and says why not.
 void RollbackDialog::refresh() {
     const auto request = rollbackRequest(m_plan, m_choices);
-    const bool something = request && !request->edits.empty();
+    const bool something = request && m_plan.writing > 0;
     m_run->setEnabled(something && m_writing == 0);
     if (!request)
         m_reason->setText(tr("Something is in the way: %1").arg(request.error().sentence));
@@ -309,10 +308,8 @@ void RollbackDialog::refresh() {
                               : tr("There is nothing to roll back: the records already are so."));
     else
         m_reason->clear();
-    m_run->setText(
-        something
-            ? tr("Roll back %1").arg(countedRecords(static_cast<qint64>(request->edits.size())))
-            : tr("Roll back"));
+    m_run->setText(something ? tr("Roll back %1").arg(countedRecords(m_plan.writing))
+                             : tr("Roll back"));
     const bool isChosen = !m_steps->selectedItems().isEmpty();
     for (QPushButton* button : {m_skipStep, m_overwriteStep}) {
         button->setVisible(!m_plan.isClean());
@@ -350,13 +347,11 @@ void RollbackDialog::finish(const WriteResult& result) {
         m_reason->setText(text);
         return;
     }
-    const qint64 left = std::count_if(m_plan.steps.begin(), m_plan.steps.end(),
-                                      [](const RollbackStep& step) { return !step.isClear(); });
     QString text = tr("Rolled back %1 of %2: change %3.")
                        .arg(countedRecords(result->count()), m_words)
                        .arg(result->id);
-    if (left > 0)
-        text += u' ' + tr("%1 left as they are.").arg(countedRecords(left));
+    if (m_plan.left > 0)
+        text += u' ' + tr("%1 left as they are.").arg(countedRecords(m_plan.left));
     Notice notice{Notice::Kind::Done, text};
     notice.change = result->id;
     Q_EMIT m_workspace->notice(notice);

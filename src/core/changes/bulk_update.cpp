@@ -442,8 +442,10 @@ ChangeRequest bulkUpdateRequest(std::shared_ptr<const BulkPreview> preview,
     request.isRun = true;
     if (filled.isEmpty())
         request.setWise = offerOf(preview, leavesOutRefused);
-    auto running = std::make_shared<Running>(std::move(preview), filled, leavesOutRefused);
-    request.more = [running](Session& session) { return running->next(session); };
+    request.more = [preview, filled, leavesOutRefused]() -> EditSource {
+        auto running = std::make_shared<Running>(preview, filled, leavesOutRefused);
+        return [running](Session& session) { return running->next(session); };
+    };
     return request;
 }
 

@@ -46,6 +46,8 @@ struct RecordEdit {
 // Edits of more records than should be in memory at once: each call gives the next ones, none at
 // the end. Called within the writing transaction, by the session's thread.
 using EditSource = std::function<Result<std::vector<RecordEdit>>(class Session& session)>;
+// A source of them from the beginning.
+using EditSources = std::function<EditSource()>;
 
 // How a long change is followed: `done` records so far. Answers false to stop it: nothing is
 // changed then. Called in the session's thread.
@@ -74,7 +76,7 @@ struct ChangeRequest {
     // written.
     QString uid = {};
     // After `edits`.
-    EditSource more = {};
+    EditSources more = {};
     // The same as `more`, in a way that the engine may take; null: there is none.
     std::shared_ptr<const SetWiseOffer> setWise = {};
     // An engine that can writes this many records, or more, by itself; they stand in the log only,

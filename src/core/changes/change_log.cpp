@@ -478,6 +478,9 @@ SqlFragment whereOf(const LogScope& scope, const Table* table) {
     }
     if (scope.afterId)
         narrow(QStringLiteral("r.change_id > ?"), {*scope.afterId});
+    if (scope.sequences)
+        narrow(QStringLiteral("r.seq BETWEEN ? AND ?"),
+               {scope.sequences->first, scope.sequences->second});
     if (!scope.person.isEmpty())
         narrow(QStringLiteral("r.change_id IN (SELECT id FROM gravin_change WHERE person = ?)"),
                {scope.person});

@@ -55,6 +55,8 @@ struct OpenTrial {
 struct LogScope {
     std::vector<qint64> changes = {};
     std::optional<qint64> afterId = {}; // everything since this change, without it
+    // Only records of these places in their change, both included.
+    std::optional<std::pair<qint64, qint64>> sequences = {};
     QString person = {};
     QString table = {};
     std::optional<Key> key = {}; // only with `table`: the record that has this key now, or had last
@@ -62,6 +64,8 @@ struct LogScope {
     // now. Those whose key was changed in between are found by either.
     std::vector<Key> keys = {};
     QString column = {}; // only with `table`: updates of this field, and nothing else of them
+
+    friend bool operator==(const LogScope&, const LogScope&) = default;
 };
 
 // Updates of one table, side by side in a temporary table: their order from 0, the record's key as

@@ -60,6 +60,9 @@ private:
     Result<bool, Stop> applySetWise(const ChangeRequest& request, LogEntry& entry);
     Status offered(const SetWiseOffer& offer, const ChangeRequest& request, LogEntry& entry);
     Status restored(const ChangeRequest& request, LogEntry& entry);
+    struct Restoring;
+    Status restore(const std::vector<RecordEdit>& edits, Restoring& restoring);
+    bool mayWriteTogether(const Table& table, const QStringList& columns);
     bool mayTrust(const SetWiseOffer& offer) const;
     Step applyAll(const ChangeRequest& request);
     Step applyMore(const ChangeRequest& request, LogEntry& entry);

@@ -149,8 +149,8 @@ bool ChangeWriter::mayContinue(const ChangeRequest& request) {
 }
 
 ChangeWriter::Step ChangeWriter::applyMore(const ChangeRequest& request, LogEntry& entry) {
-    for (;;) {
-        auto edits = request.more(m_session);
+    for (const EditSource next = request.more();;) {
+        auto edits = next(m_session);
         if (!edits)
             return fail(edits.error());
         if (edits->empty())

@@ -5,6 +5,7 @@
 #include "core/changes/set_wise_update.h"
 
 #include <algorithm>
+#include <map>
 
 namespace gravin {
 
@@ -45,15 +46,13 @@ Result<bool, ChangeWriter::Stop> ChangeWriter::applySetWise(const ChangeRequest&
     const bool isOffered = request.setWise && request.edits.empty() &&
                            request.setWise->records >= request.fewestSetWise &&
                            mayTrust(*request.setWise);
-    const bool isRestored = request.restoring && !request.more &&
-                            static_cast<qint64>(request.edits.size()) >= request.fewestSetWise &&
-                            m_session.setWise() && areAlike(request.edits);
+    const bool isRestored =
+        request.restoring && m_session.setWise() &&
+        (request.more ? request.edits.empty()
+                      : static_cast<qint64>(request.edits.size()) >= request.fewestSetWise &&
+                            areAlike(request.edits));
     if (!isOffered && !isRestored)
         return false;
-    RecordEdit model;
-    model.table = isOffered ? request.setWise->table->name : request.edits.front().table;
-    if (const auto allowed = tableFor(model); !allowed)
-        return Stop{};
     if (Status set = m_session.setSavepoint(); !set)
         return fail(set.error());
     Status written = entry.begin(m_change);
@@ -101,7 +100,7 @@ bool ChangeWriter::mayTrust(const SetWiseOffer& offer) const {
 Status ChangeWriter::offered(const SetWiseOffer& offer, const ChangeRequest& request,
                              LogEntry& entry) {
     const Table& table = *m_catalog.table(offer.table->name);
-    if (!canWriteTogether(m_session, m_catalog, table, offer.columns))
+    if (!mayWriteTogether(table, offer.columns))
         return cameToOther();
     const auto values = offer.values(m_session);
     if (!values)
@@ -118,34 +117,74 @@ Status ChangeWriter::offered(const SetWiseOffer& offer, const ChangeRequest& req
     return written ? update.end() : written;
 }
 
-Status ChangeWriter::restored(const ChangeRequest& request, LogEntry& entry) {
-    const Table& table = *m_catalog.table(request.edits.front().table);
-    QMap<QStringList, std::vector<const RecordEdit*>> byColumns;
-    for (const RecordEdit& edit : request.edits)
-        byColumns[edit.after.keys()].push_back(&edit);
+bool ChangeWriter::mayWriteTogether(const Table& table, const QStringList& columns) {
+    RecordEdit model;
+    model.table = table.name;
+    return tableFor(model) && canWriteTogether(m_session, m_catalog, table, columns);
+}
+
+struct ChangeWriter::Restoring {
+    const ChangeRequest& request;
+    LogEntry& entry;
+    // By their table and columns.
+    std::map<QStringList, std::unique_ptr<SetWiseUpdate>> updates = {};
     qint64 written = 0;
-    for (auto group = byColumns.begin(); group != byColumns.end(); ++group) {
-        if (!canWriteTogether(m_session, m_catalog, table, group.key()))
+};
+
+Status ChangeWriter::restored(const ChangeRequest& request, LogEntry& entry) {
+    Restoring restoring{request, entry, {}, 0};
+    if (!request.more) {
+        if (Status written = restore(request.edits, restoring); !written)
+            return written;
+    }
+    for (const EditSource next = request.more ? request.more() : EditSource(); next;) {
+        const auto edits = next(m_session);
+        if (!edits)
+            return edits.error();
+        if (edits->empty())
+            break;
+        if (!areAlike(*edits))
             return cameToOther();
-        SetWiseUpdate update(m_session, table, group.key(), entry);
-        if (Status begun = update.begin(); !begun)
-            return begun;
-        const std::vector<const RecordEdit*>& edits = *group;
-        for (size_t first = 0; first < edits.size(); first += SetWiseUpdate::AtOnce) {
-            if (request.progress && !request.progress(written))
-                return stopped();
-            const size_t last = std::min(first + SetWiseUpdate::AtOnce, edits.size());
-            const std::vector<const RecordEdit*> part(
-                edits.begin() + static_cast<std::ptrdiff_t>(first),
-                edits.begin() + static_cast<std::ptrdiff_t>(last));
-            if (Status done = update.write(part); !done)
-                return done;
-            written += static_cast<qint64>(part.size());
-        }
-        if (update.content() != update.contentOfEdits())
+        if (Status written = restore(*edits, restoring); !written)
+            return written;
+    }
+    for (const auto& [columns, update] : restoring.updates) {
+        if (update->content() != update->contentOfEdits())
             return cameToOther();
-        if (Status ended = update.end(); !ended)
+        if (Status ended = update->end(); !ended)
             return ended;
+    }
+    return done();
+}
+
+Status ChangeWriter::restore(const std::vector<RecordEdit>& edits, Restoring& restoring) {
+    const Table* table = m_catalog.table(edits.front().table);
+    QMap<QStringList, std::vector<const RecordEdit*>> byColumns;
+    for (const RecordEdit& edit : edits)
+        byColumns[edit.after.keys()].push_back(&edit);
+    for (auto group = byColumns.begin(); group != byColumns.end(); ++group) {
+        std::unique_ptr<SetWiseUpdate>& update =
+            restoring.updates[QStringList(edits.front().table) + group.key()];
+        if (!update) {
+            if (!table || !mayWriteTogether(*table, group.key()))
+                return cameToOther();
+            update =
+                std::make_unique<SetWiseUpdate>(m_session, *table, group.key(), restoring.entry);
+            if (Status begun = update->begin(); !begun)
+                return begun;
+        }
+        const std::vector<const RecordEdit*>& all = *group;
+        for (size_t first = 0; first < all.size(); first += SetWiseUpdate::AtOnce) {
+            if (restoring.request.progress && !restoring.request.progress(restoring.written))
+                return stopped();
+            const size_t last = std::min(first + SetWiseUpdate::AtOnce, all.size());
+            const std::vector<const RecordEdit*> part(
+                all.begin() + static_cast<std::ptrdiff_t>(first),
+                all.begin() + static_cast<std::ptrdiff_t>(last));
+            if (Status written = update->write(part); !written)
+                return written;
+            restoring.written += static_cast<qint64>(part.size());
+        }
     }
     return done();
 }

@@ -34,8 +34,8 @@ private:
     QByteArray m_waiting;
 };
 
-// A value as a driver gives it from the log's tables, as ContentHash wants it. A server's log is all
-// text, whatever a driver makes of it; and what is empty is not NULL.
+// A value as a driver gives it from the log's tables, as ContentHash wants it. A server's log is
+// all text, whatever a driver makes of it; and what is empty is not NULL.
 QVariant asLogged(const Session& session, const QVariant& read);
 
 // What a change's place in the chain is: over the content and what the change before it has.

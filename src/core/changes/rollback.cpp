@@ -7,6 +7,7 @@
 #include <QHash>
 
 #include <algorithm>
+#include <numeric>
 
 namespace gravin {
 
@@ -423,15 +424,8 @@ QString stateName(RollbackState state) {
     return {};
 }
 
-qint64 RollbackPlan::count(RollbackState state) const {
-    return std::count_if(steps.begin(), steps.end(),
-                         [state](const RollbackStep& step) { return step.state == state; });
-}
-
-bool RollbackPlan::isClean() const {
-    return std::all_of(steps.begin(), steps.end(), [](const RollbackStep& step) {
-        return step.state == RollbackState::Ready || step.state == RollbackState::AlreadySo;
-    });
+qint64 RollbackPlan::count() const {
+    return std::accumulate(counts.begin(), counts.end(), qint64{0});
 }
 
 OnConflict RollbackChoices::of(const RollbackStep& step) const {
@@ -439,9 +433,162 @@ OnConflict RollbackChoices::of(const RollbackStep& step) const {
     return single != bySteps.constEnd() ? *single : byState.value(step.state, otherwise);
 }
 
+namespace {
+
+// How many records of a part are planned together.
+constexpr qint64 RecordsOfPart = 5'000;
+
+quint64 contentOf(const std::vector<RollbackStep>& steps) {
+    quint64 content = 0;
+    for (const RollbackStep& step : steps) {
+        size_t hash = qHashMulti(static_cast<size_t>(step.state), step.sequence, step.overwrites);
+        for (const RollbackField& field : step.fields)
+            hash = ::qHash(field.now.encoded(), ::qHash(field.column, hash));
+        content += hash;
+    }
+    return content;
+}
+
+// Counts them, and what the choices make of them.
+void take(RollbackPlan& plan, const std::vector<RollbackStep>& steps,
+          const RollbackChoices& choices) {
+    for (const RollbackStep& step : steps) {
+        ++plan.counts[step.state];
+        if (step.isClear()) {
+            plan.writing += step.state == RollbackState::AlreadySo ? 0 : 1;
+            continue;
+        }
+        ++plan.left;
+        if (plan.stop.isNull() && choices.of(step) != OnConflict::Skip)
+            plan.stop = notNull(step.reason);
+    }
+}
+
+void append(const RollbackPlan& plan, std::vector<RecordEdit>& edits) {
+    for (const RollbackStep& step : plan.steps) {
+        if (step.state != RollbackState::AlreadySo && step.isClear())
+            edits.push_back(step.edit);
+    }
+}
+
+bool hasAny(const QStringList& columns, const QSet<QString>& of) {
+    return std::any_of(columns.begin(), columns.end(),
+                       [&](const QString& column) { return of.contains(column); });
+}
+
+// A change that only updated fields which nothing else hangs on, of records that each were touched
+// once: its steps do not know of each other.
+Result<bool> isOfSingleSteps(Session& session, const Catalog& catalog, const LogScope& scope) {
+    LogScope change;
+    change.changes = scope.changes;
+    if (scope.changes.size() != 1 || !(change == scope))
+        return false;
+    const auto summary = ChangeLog(session).summary(scope.changes.front());
+    if (!summary)
+        return summary.error();
+    if (!*summary || (*summary)->records <= RollbackPlan::MostWhole ||
+        (*summary)->operation != Operation::Update || (*summary)->tables.size() != 1)
+        return false;
+    const Table* table = catalog.table((*summary)->tables.front());
+    if (!table || table->key.isEmpty())
+        return false;
+    QSet<QString> columns;
+    Status asked = session.select(
+        QStringLiteral("SELECT DISTINCT column_name FROM gravin_field WHERE change_id = ?"),
+        {scope.changes.front()}, [&](const QSqlQuery& row) {
+            columns.insert(row.value(0).toString());
+            return true;
+        });
+    if (!asked)
+        return asked.error();
+    bool isSingle = !hasAny(table->key, columns);
+    for (const ForeignKey& reference : table->foreignKeys)
+        isSingle = isSingle && !hasAny(reference.columns, columns);
+    for (const auto& [child, reference] : catalog.referencesTo(table->name))
+        isSingle = isSingle && !hasAny(reference->referencedColumns, columns);
+    if (!isSingle)
+        return false;
+    auto twice = session.scalar(
+        QStringLiteral("SELECT count(*) - count(DISTINCT record_key) FROM gravin_record WHERE "
+                       "change_id = ?"),
+        {scope.changes.front()});
+    if (!twice)
+        return twice.error();
+    return twice->toLongLong() == 0;
+}
+
+Result<RollbackPlan> planInParts(Session& session, const Catalog& catalog, const LogScope& scope,
+                                 const RollbackChoices& choices) {
+    RollbackPlan plan;
+    plan.scope = scope;
+    plan.changes = {scope.changes.front()};
+    plan.catalog = std::make_shared<const Catalog>(catalog);
+    auto last =
+        session.scalar(QStringLiteral("SELECT max(seq) FROM gravin_record WHERE change_id = ?"),
+                       {scope.changes.front()});
+    if (!last)
+        return last.error();
+    qint64 kept = 0;
+    qint64 keptOfThoseInTheWay = 0;
+    for (qint64 to = last->toLongLong(); to >= 0; to -= RecordsOfPart) {
+        LogScope part = scope;
+        part.sequences = {{std::max<qint64>(0, to - RecordsOfPart + 1), to}};
+        auto planned = Planner(session, catalog, part, choices).plan();
+        if (!planned)
+            return planned.error();
+        take(plan, planned->steps, choices);
+        plan.parts.push_back({part, contentOf(planned->steps)});
+        for (RollbackStep& step : planned->steps) {
+            qint64& of = step.isClear() ? kept : keptOfThoseInTheWay;
+            if (of++ < RollbackPlan::MostWhole / 2)
+                plan.steps.push_back(std::move(step));
+        }
+    }
+    return plan;
+}
+
+// The edits of a plan in parts, each part planned again and found the same.
+class PartsAgain {
+public:
+    PartsAgain(std::shared_ptr<const RollbackPlan> plan, RollbackChoices choices)
+        : m_plan(std::move(plan))
+        , m_choices(std::move(choices)) {}
+
+    Result<std::vector<RecordEdit>> next(Session& session) {
+        std::vector<RecordEdit> edits;
+        while (edits.empty() && m_next < m_plan->parts.size()) {
+            const RollbackPlan::Part& part = m_plan->parts[m_next++];
+            const auto again = Planner(session, *m_plan->catalog, part.scope, m_choices).plan();
+            if (!again)
+                return again.error();
+            if (contentOf(again->steps) != part.content)
+                return Error{ErrorKind::Conflict,
+                             say("Records were changed since this was planned. Nothing was rolled "
+                                 "back; look at the plan again.")};
+            append(*again, edits);
+        }
+        return edits;
+    }
+
+private:
+    std::shared_ptr<const RollbackPlan> m_plan;
+    RollbackChoices m_choices;
+    size_t m_next = 0;
+};
+
+} // namespace
+
 Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, const LogScope& scope,
                                   const RollbackChoices& choices) {
-    return Planner(session, catalog, scope, choices).plan();
+    const auto inParts = isOfSingleSteps(session, catalog, scope);
+    if (!inParts)
+        return inParts.error();
+    if (*inParts)
+        return planInParts(session, catalog, scope, choices);
+    auto plan = Planner(session, catalog, scope, choices).plan();
+    if (plan)
+        take(*plan, plan->steps, choices);
+    return plan;
 }
 
 Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, qint64 change) {
@@ -451,6 +598,8 @@ Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, qint
 }
 
 Result<ChangeRequest> rollbackRequest(const RollbackPlan& plan, const RollbackChoices& choices) {
+    if (!plan.stop.isNull())
+        return Error{ErrorKind::Refused, plan.stop};
     ChangeRequest request;
     request.action = QStringLiteral("roll back");
     if (plan.changes.size() == 1)
@@ -458,14 +607,14 @@ Result<ChangeRequest> rollbackRequest(const RollbackPlan& plan, const RollbackCh
     else
         request.note = whatIsTakenBack(plan);
     request.restoring = true;
-    for (const RollbackStep& step : plan.steps) {
-        if (step.state == RollbackState::AlreadySo)
-            continue;
-        if (step.isClear())
-            request.edits.push_back(step.edit);
-        else if (choices.of(step) != OnConflict::Skip)
-            return Error{ErrorKind::Refused, step.reason};
+    if (plan.parts.empty()) {
+        append(plan, request.edits);
+        return request;
     }
+    request.more = [kept = std::make_shared<const RollbackPlan>(plan), choices]() -> EditSource {
+        auto parts = std::make_shared<PartsAgain>(kept, choices);
+        return [parts](Session& session) { return parts->next(session); };
+    };
     return request;
 }
 

@@ -65,13 +65,33 @@ struct RollbackChoices {
 // change left, and the database passes only through states that it has been in. A plain value: made
 // in a worker, shown in the interface, then turned into a request.
 struct RollbackPlan {
+    // Of a change with more records its steps are planned in parts; kept are the first ones, and
+    // as many of those that something stands in the way of.
+    static constexpr qint64 MostWhole = 5'000;
+
     LogScope scope = {};
     QList<qint64> changes = {}; // that it takes back something of, newest first
     std::vector<RollbackStep> steps = {};
 
-    qint64 count(RollbackState state) const;
+    qint64 count(RollbackState state) const { return counts.value(state); }
+    qint64 count() const; // all steps
+    // Steps that would change something, and steps that something stands in the way of for good.
+    qint64 writing = 0;
+    qint64 left = 0;
     // Nothing stands in the way.
-    bool isClean() const;
+    bool isClean() const {
+        return count() == count(RollbackState::Ready) + count(RollbackState::AlreadySo);
+    }
+
+    // What it is made of, for who carries it out.
+    QMap<RollbackState, qint64> counts = {};
+    QString stop = {}; // what the choices do not pass; null: nothing
+    struct Part {
+        LogScope scope;
+        quint64 content = 0; // of its steps, to tell whether they are the same later
+    };
+    std::vector<Part> parts = {};                // empty: all steps are in `steps`
+    std::shared_ptr<const Catalog> catalog = {}; // with parts
 };
 
 // Steps that the choices overwrite count as done for those behind them. NotFound when one of the

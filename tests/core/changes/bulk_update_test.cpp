@@ -3,6 +3,7 @@
 // back.
 #include "core/changes/bulk_update.h"
 #include "core/changes/log_seal.h"
+#include "core/changes/rollback.h"
 #include "support/scratch.h"
 #include "support/text.h"
 
@@ -122,6 +123,85 @@ TEST_F(BulkTest, TextsAreReplacedPlainlyOrByPattern) {
     values.replace.insert(
         name("a"), {{}, Qt::CaseSensitive, QRegularExpression(name("a\\.(\\d)")), name("<\\1>")});
     EXPECT_EQ(preview(values)->steps.front().after.value(name("a")), text("<1>"));
+}
+
+// Too many to be kept in memory: planned in parts, and each part again when it is written.
+class PartsTest : public BulkTest {
+protected:
+    PartsTest() {
+        database.sqlite(name("INSERT INTO t WITH RECURSIVE c(x) AS (SELECT 3001 UNION ALL SELECT "
+                             "x + 1 FROM c WHERE x < 12000) SELECT x, 'b.' || x, x % 7 FROM c;"));
+        before = database.dump();
+        const auto written = run(bulkUpdateRequest(preview(set("n", "n + 10"))));
+        EXPECT_TRUE(written);
+        change = written->id;
+    }
+    RollbackPlan plan(const RollbackChoices& choices = {}) {
+        LogScope scope;
+        scope.changes = {change};
+        auto planned = planRollback(desk.session(), desk.catalog(), scope, choices);
+        EXPECT_TRUE(planned);
+        return std::move(*planned);
+    }
+    qint64 change = 0;
+};
+
+TEST_F(PartsTest, ManyAreTakenBackWithoutAllBeingKept) {
+    const RollbackPlan planned = plan();
+    EXPECT_EQ(planned.count(), 12'000);
+    EXPECT_EQ(planned.writing, 12'000);
+    EXPECT_TRUE(planned.isClean());
+    EXPECT_LE(planned.steps.size(), size_t{RollbackPlan::MostWhole});
+    const auto request = rollbackRequest(planned, OnConflict::Stop);
+    ASSERT_TRUE(request);
+    EXPECT_TRUE(request->edits.empty());
+    const auto back = run(*request);
+    ASSERT_TRUE(back) << qPrintable(back.error().error.sentence);
+    EXPECT_EQ(back->count(), 12'000);
+    EXPECT_EQ(back->undoes, change);
+    EXPECT_EQ(database.dump(), before);
+    EXPECT_TRUE(LogSeal(desk.session()).verify({})->isIntact());
+    // And it can be taken back itself.
+    ASSERT_TRUE(desk.rollBack(back->id));
+    EXPECT_EQ(database.sqlite(name("SELECT count(*) FROM t WHERE n >= 10;")).trimmed(),
+              name("12000"));
+}
+
+TEST_F(PartsTest, WhatIsInTheWayIsSaidAndLeftOrOverwritten) {
+    database.sqlite(
+        name("UPDATE t SET n = 77 WHERE id IN (5, 11000); DELETE FROM t WHERE id = 6;"));
+    const RollbackPlan stops = plan();
+    EXPECT_EQ(stops.count(RollbackState::ChangedSince), 2);
+    EXPECT_EQ(stops.count(RollbackState::RecordGone), 1);
+    EXPECT_EQ(stops.left, 3);
+    EXPECT_FALSE(stops.isClean());
+    const auto refused = rollbackRequest(stops, OnConflict::Stop);
+    ASSERT_FALSE(refused);
+    EXPECT_EQ(refused.error().kind, ErrorKind::Refused);
+    EXPECT_EQ(std::count_if(stops.steps.begin(), stops.steps.end(),
+                            [](const RollbackStep& step) { return !step.isClear(); }),
+              3)
+        << "those in the way are kept, wherever they stand";
+
+    RollbackChoices choices(OnConflict::Skip);
+    choices.byState.insert(RollbackState::ChangedSince, OnConflict::Overwrite);
+    const RollbackPlan passes = plan(choices);
+    EXPECT_EQ(passes.left, 1);
+    const auto back = run(*rollbackRequest(passes, choices));
+    ASSERT_TRUE(back) << qPrintable(back.error().error.sentence);
+    EXPECT_EQ(back->count(), 11'999);
+    EXPECT_EQ(database.sqlite(name("SELECT count(*) FROM t WHERE n >= 10;")).trimmed(), name("0"));
+}
+
+TEST_F(PartsTest, WhatIsChangedAfterThePlanIsNotOverwrittenUnseen) {
+    const RollbackChoices choices(OnConflict::Overwrite);
+    const auto request = rollbackRequest(plan(choices), choices);
+    database.sqlite(name("UPDATE t SET n = 77 WHERE id = 11000;"));
+    const QString theirs = database.dump();
+    const auto refused = run(*request);
+    ASSERT_FALSE(refused);
+    EXPECT_EQ(refused.error().error.kind, ErrorKind::Conflict);
+    EXPECT_EQ(database.dump(), theirs);
 }
 
 } // namespace
