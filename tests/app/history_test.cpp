@@ -5,16 +5,19 @@
 #include "app/history/as_it_was_page.h"
 #include "app/history/change_log_panel.h"
 #include "app/history/trial_band.h"
+#include "core/changes/work_journal.h"
 #include "support/text.h"
 #include "whole_example.h"
 
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDialog>
+#include <QDir>
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
 #include <QPointer>
+#include <QStandardPaths>
 #include <QTableView>
 #include <QTableWidget>
 #include <QTest>
@@ -245,6 +248,39 @@ TEST_F(History, TheLogIsNarrowedNotedAndVerified) {
     ASSERT_TRUE(Driver::until([&] { return list->rowCount() == 2; }));
     fromMenu("Verify the log");
     EXPECT_TRUE(noticed("The change log is intact: 2 changes"));
+}
+
+// A run that was cut off leaves behind what it was at; the next one asks the log.
+TEST_F(History, WhatBecameOfCutOffWorkIsSaidOnTheNextStart) {
+    ASSERT_NE(raiseRates(), nullptr);
+    runBulk();
+    const QString project = workspace().projectFile();
+    const QString kept = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
+                         name("/gravin/under-way");
+    EXPECT_TRUE(QDir(kept).entryList({name("*.work")}).isEmpty()) << "it has its answer";
+    const auto session =
+        *Session::open(workspace().project().connection, Session::Access::ReadOnly);
+    const QString done = session->scalar(name("SELECT uid FROM gravin_change"))->toString();
+    closeWindow();
+    {
+        WorkJournal journal(kept, project);
+        journal.begin({newChangeUid(), name("bulk update"), name("Aids"),
+                       name("2026-03-04T14:00:00.000000Z")});
+    }
+    open(project);
+    EXPECT_TRUE(noticed("The bulk update on"));
+    EXPECT_TRUE(noticed("was cut off when Gravin ended. Nothing of it was changed"));
+    closeWindow();
+    {
+        WorkJournal journal(kept, project);
+        journal.begin(
+            {done, name("bulk update"), name("Aids"), name("2026-03-04T14:00:00.000000Z")});
+    }
+    open(project);
+    EXPECT_TRUE(noticed("was done before Gravin ended: change 1."));
+    closeWindow();
+    open(project);
+    EXPECT_TRUE(QDir(kept).entryList({name("*.work")}).isEmpty()) << "it is told once";
 }
 
 } // namespace

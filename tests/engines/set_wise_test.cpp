@@ -10,7 +10,7 @@
 namespace gravin::test {
 namespace {
 
-constexpr int Records = 2410;
+constexpr int RatesInAll = 2410;
 
 class SetWiseWriting : public OnEngine {
 protected:
@@ -21,7 +21,7 @@ protected:
         database->run(name("CREATE TABLE rate (id INTEGER PRIMARY KEY, code VARCHAR(40) NOT NULL, "
                            "day_rate DECIMAL(9,2), lots INTEGER, remark VARCHAR(200));"));
         QStringList rows;
-        for (int i = 1; i <= Records; ++i)
+        for (int i = 1; i <= RatesInAll; ++i)
             rows += QStringLiteral("(%1, 'R-%1', %2.%3, %4, %5)")
                         .arg(i)
                         .arg(i % 900)

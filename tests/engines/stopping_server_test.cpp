@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A server that is killed and started again while records are saved: what was answered is there,
 // what was not answered is there once or not at all, and asking again does it once.
+#include "core/changes/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/changes/log_seal.h"
+#include "core/changes/rollback.h"
 #include "core/database/worker.h"
 #include "support/engines.h"
 #include "support/text.h"
@@ -206,6 +208,82 @@ TEST_P(StoppingServer, SavesGoOnWithoutLossAndWithoutDoingAnythingTwice) {
     ASSERT_TRUE(verified);
     EXPECT_TRUE(verified->isIntact());
     EXPECT_LE(verified->unsealed, 1);
+}
+
+// Thousands of records change, or none; the log and its hashes are what was written.
+TEST_P(StoppingServer, InTheMidstOfManyLeavesAllOrNothing) {
+    constexpr int Rounds = 6;
+    constexpr int Records = 3000;
+    KillableServer server(GetParam());
+    server.start();
+    Catalog catalog;
+    {
+        auto session = *Session::open(server.spec(), Session::Access::ReadWrite);
+        ASSERT_TRUE(session->command(name("CREATE TABLE t (id BIGINT PRIMARY KEY, n BIGINT)")));
+        QStringList rows;
+        for (int id = 1; id <= Records; ++id)
+            rows += QStringLiteral("(%1, 0)").arg(id);
+        ASSERT_TRUE(session->command(name("INSERT INTO t VALUES ") + rows.join(u',')));
+        catalog = *session->readCatalog();
+    }
+    const auto table = std::make_shared<const Table>(*catalog.table(name("t")));
+    const RuleBook rules;
+    std::mt19937 chance(5);
+    qint64 finished = 0;
+    int cutOff = 0;
+    for (int round = 0; round < Rounds; ++round) {
+        std::jthread killer([&, wait = 150 + chance() % 900] {
+            std::this_thread::sleep_for(std::chrono::milliseconds(wait));
+            server.kill();
+        });
+        {
+            // One after the other, each the next time taken back.
+            auto session = Session::open(server.spec(), Session::Access::ReadWrite);
+            bool goesOn = session.ok();
+            while (goesOn) {
+                ChangeWriter writer(**session, catalog, rules);
+                const auto newest = ChangeLog(**session).list({});
+                Result<ChangeRequest> request = ChangeRequest();
+                if (newest && newest->size() % 2 == 1) {
+                    const auto plan = planRollback(**session, catalog, newest->front().id);
+                    request = plan ? rollbackRequest(*plan, OnConflict::Stop)
+                                   : Result<ChangeRequest>(plan.error());
+                } else {
+                    BulkValues values;
+                    values.set.insert(name("n"), *bindExpression(name("n + 1"), *table));
+                    auto preview = previewBulkUpdate(**session, table, {}, {}, values);
+                    request = preview
+                                  ? bulkUpdateRequest(std::make_shared<const BulkPreview>(*preview))
+                                  : Result<ChangeRequest>(preview.error());
+                }
+                const bool isAsked = newest && request;
+                const auto written = isAsked ? writer.write(*request) : WriteResult(WriteFailure{});
+                goesOn = isAsked && written;
+                cutOff += isAsked && !written ? 1 : 0;
+                if (isAsked && !written) {
+                    EXPECT_EQ(written.error().error.kind, ErrorKind::Unavailable)
+                        << qPrintable(written.error().error.sentence);
+                }
+            }
+        }
+        killer.join();
+        server.waitUntilDead();
+        server.start();
+        auto session = *Session::open(server.spec(), Session::Access::ReadOnly);
+        EXPECT_EQ(session->scalar(name("SELECT count(DISTINCT n) FROM t"))->toInt(), 1);
+        const auto verified = LogSeal(*session).verify({});
+        ASSERT_TRUE(verified);
+        EXPECT_TRUE(verified->isIntact());
+        const auto changes = *ChangeLog(*session).list({});
+        for (const ChangeSummary& change : changes)
+            EXPECT_EQ(change.records, Records);
+        EXPECT_EQ(session->scalar(name("SELECT min(n) FROM t"))->toLongLong(),
+                  static_cast<qint64>(changes.size() % 2))
+            << "what the log says is what is stored";
+        finished = static_cast<qint64>(changes.size());
+    }
+    EXPECT_GT(finished, 0);
+    EXPECT_GT(cutOff, 0) << "some must have been under way";
 }
 
 INSTANTIATE_TEST_SUITE_P(Engines, StoppingServer,

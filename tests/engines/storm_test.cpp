@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Ten processes at once on the same twenty records: no edit is lost, and the log is the truth.
+#include "core/changes/bulk_update.h"
+#include "core/changes/log_seal.h"
 #include "support/engines.h"
 
 #include <QProcess>
@@ -10,7 +12,47 @@ namespace {
 constexpr int Processes = 10;
 constexpr int Edits = 200;
 
-class Storm : public OnEngine {};
+class Storm : public OnEngine {
+protected:
+    // The changes, oldest first: each found what the one before it had left, and what the last ones
+    // left is stored. Answers how many there are.
+    qint64 replayed() {
+        auto session = database->open(Session::Access::ReadOnly);
+        const Catalog catalog = *session->readCatalog();
+        const Table& table = *catalog.table(name("t"));
+        ChangeLog log(*session);
+        auto changes = *log.list({});
+        QHash<QString, Value> values;
+        int torn = 0;
+        for (auto change = changes.rbegin(); change != changes.rend(); ++change) {
+            const auto whole = log.change(change->id, catalog);
+            EXPECT_TRUE(whole);
+            for (const RecordChange& record : whole->records) {
+                for (auto field = record.after.begin(); field != record.after.end(); ++field) {
+                    const QString place = record.key.encoded() + field.key();
+                    if (record.before.value(field.key()) !=
+                            values.value(place, Value::integer(0)) &&
+                        ++torn < 5)
+                        ADD_FAILURE() << "change " << whole->id << " of " << qPrintable(place);
+                    values.insert(place, *field);
+                }
+            }
+        }
+        EXPECT_EQ(torn, 0);
+        const auto records = TableReader(*session, table).range({}, 0, -1);
+        for (const Record& record : *records) {
+            for (int column = 1; column <= 3; ++column) {
+                const QString place = record.key.encoded() + table.columns[column].name;
+                torn += record.values[static_cast<size_t>(column)] ==
+                                values.value(place, Value::integer(0))
+                            ? 0
+                            : 1;
+            }
+        }
+        EXPECT_EQ(torn, 0) << "what is stored is what the log says";
+        return static_cast<qint64>(changes.size());
+    }
+};
 
 TEST_P(Storm, EveryCommittedChangeIsInTheLogAndNoneIsLost) {
     QString sql = name("CREATE TABLE t (id INTEGER PRIMARY KEY, a BIGINT, b BIGINT, c BIGINT);");
@@ -37,33 +79,72 @@ TEST_P(Storm, EveryCommittedChangeIsInTheLogAndNoneIsLost) {
     }
     EXPECT_EQ(committed, 1 + Processes * Edits);
 
-    auto session = database->open(Session::Access::ReadOnly);
-    const Catalog catalog = *session->readCatalog();
-    ChangeLog log(*session);
-    auto changes = *log.list({});
-    EXPECT_EQ(static_cast<qint64>(changes.size()), committed);
-    // Replayed, oldest first: each edit found what the one before it had left.
-    QHash<QString, Value> values;
-    for (auto change = changes.rbegin(); change != changes.rend(); ++change) {
-        const auto whole = log.change(change->id, catalog);
-        ASSERT_TRUE(whole);
-        ASSERT_EQ(whole->records.size(), 1U);
-        const RecordChange& record = whole->records.front();
-        for (auto field = record.after.begin(); field != record.after.end(); ++field) {
-            const QString place = record.key.encoded() + field.key();
-            ASSERT_EQ(record.before.value(field.key()), values.value(place, Value::integer(0)))
-                << "change " << whole->id << " of " << qPrintable(place);
-            values.insert(place, *field);
+    EXPECT_EQ(replayed(), committed);
+}
+
+// One more changes all records and takes it back, again and again, while others edit a few of them.
+TEST_P(Storm, BulkUpdatesAndRollbacksOverwriteNobody) {
+    constexpr int RecordsInAll = 1500;
+    QStringList rows;
+    for (int id = 1; id <= RecordsInAll; ++id)
+        rows += QStringLiteral("(%1, 0, 0, 0)").arg(id);
+    database->run(name("CREATE TABLE t (id INTEGER PRIMARY KEY, a BIGINT, b BIGINT, c BIGINT);"
+                       "INSERT INTO t VALUES ") +
+                  rows.join(u',') + u';');
+    Desk desk(database->open());
+    const auto table = std::make_shared<const Table>(desk.table(name("t")));
+    qint64 step = 100'000'000; // no two changes write the same value
+    const auto changeAll = [&] {
+        BulkValues values;
+        values.set.insert(name("a"),
+                          *bindExpression(QStringLiteral("id + %1").arg(step += 10'000), *table));
+        const auto preview = previewBulkUpdate(desk.session(), table, {}, {}, values);
+        return preview
+                   ? ChangeWriter(desk.session(), desk.catalog(), desk.rules())
+                         .write(bulkUpdateRequest(std::make_shared<const BulkPreview>(*preview)))
+                   : WriteResult(WriteFailure{preview.error(), {}, {}});
+    };
+    qint64 committed = changeAll()->id > 0 ? 1 : 0;
+    std::vector<std::unique_ptr<QProcess>> processes;
+    // Some without a pause, so that there is no getting through, and some that leave a gap.
+    for (const QStringList& pace : {QStringList{name("1"), QString::number(Edits)},
+                                    QStringList{name("2"), QString::number(Edits)},
+                                    QStringList{name("3"), name("25"), name("150")}}) {
+        auto& process = processes.emplace_back(std::make_unique<QProcess>());
+        process->start(name(EDIT_STORM), QStringList(database->spec().url()) + pace);
+        ASSERT_TRUE(process->waitForStarted());
+    }
+    const auto isOver = [&] {
+        return std::all_of(processes.begin(), processes.end(), [](const auto& process) {
+            return process->state() == QProcess::NotRunning || process->waitForFinished(1);
+        });
+    };
+    int stood = 0;
+    int gaveWay = 0;
+    qint64 newest = 0;
+    do {
+        const WriteResult written =
+            newest > 0 ? desk.rollBack(newest, OnConflict::Skip) : changeAll();
+        if (written) {
+            newest = newest > 0 ? 0 : written->id;
+            committed += written->id > 0 ? 1 : 0;
+            ++stood;
+            continue;
         }
+        const ErrorKind kind = written.error().error.kind;
+        EXPECT_TRUE(kind == ErrorKind::Conflict || kind == ErrorKind::Busy)
+            << qPrintable(written.error().error.sentence + written.error().error.detail);
+        ++gaveWay;
+    } while (!isOver());
+    for (const auto& process : processes) {
+        ASSERT_EQ(process->exitCode(), 0) << process->readAllStandardError().constData();
+        committed += process->readAllStandardOutput().trimmed().toLongLong();
     }
-    const Table& table = *catalog.table(name("t"));
-    for (qint64 id = 1; id <= 20; ++id) {
-        const auto record = TableReader(*session, table).record(key(id));
-        for (int column = 1; column <= 3; ++column)
-            EXPECT_EQ(
-                (*record)->values[static_cast<size_t>(column)],
-                values.value(key(id).encoded() + table.columns[column].name, Value::integer(0)));
-    }
+    EXPECT_GT(stood, 0);
+    EXPECT_GT(gaveWay, 0);
+    EXPECT_EQ(replayed(), committed);
+    ASSERT_TRUE(changeAll()) << "nobody is in the way any more";
+    EXPECT_TRUE(LogSeal(desk.session()).verify({})->isIntact());
 }
 
 INSTANTIATE_TEST_SUITE_P(Engines, Storm,

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Makes random edits of the records of table `t`, each guarded by what it read before; what
-// somebody else was quicker with is read and tried again. Usage: gravin-edit-storm URL SEED EDITS.
-// Prints how many it committed.
+// somebody else was quicker with is read and tried again. Usage: gravin-edit-storm URL SEED EDITS
+// [PAUSE], with so many milliseconds between edits. Prints how many it committed.
 #include "core/changes/change_writer.h"
 
 #include <QCoreApplication>
+#include <QThread>
 
 #include <cstdio>
 #include <random>
@@ -16,6 +17,7 @@ int main(int argc, char** argv) {
     const auto spec = ConnectionSpec::fromUrl(QString::fromLocal8Bit(argv[1]));
     const auto seed = static_cast<unsigned>(std::atoi(argv[2]));
     const int edits = std::atoi(argv[3]);
+    const int pause = argc > 4 ? std::atoi(argv[4]) : 0;
     ConnectionSpec logged = *spec;
     logged.changeLog = true;
     auto session = Session::open(logged, Session::Access::ReadWrite);
@@ -28,6 +30,7 @@ int main(int argc, char** argv) {
     std::mt19937 random(seed);
     int committed = 0;
     for (int n = 0; committed < edits && n < 100 * edits; ++n) {
+        QThread::msleep(static_cast<unsigned long>(pause));
         const Key key({Value::integer(1 + static_cast<qint64>(random() % 20))});
         const int column = 1 + static_cast<int>(random() % 3);
         const QString& name = table.columns[column].name;

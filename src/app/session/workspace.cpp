@@ -9,6 +9,7 @@
 #include "app/session/lookup_work.h"
 #include "app/session/others_news.h"
 #include "app/session/presence.h"
+#include "app/session/work_keeper.h"
 #include "core/base/text.h"
 #include "core/changes/change_writer.h"
 #include "core/project/field_input.h"
@@ -81,7 +82,8 @@ Workspace::Workspace(QString projectFile, Project project, std::shared_ptr<const
     , m_questions(std::make_unique<DraftQuestions>(this))
     , m_saver(std::make_unique<DraftSaver>(this))
     , m_history(std::make_unique<DraftHistory>(this, m_live.get()))
-    , m_keeper(std::make_unique<DraftKeeper>(this)) {
+    , m_keeper(std::make_unique<DraftKeeper>(this))
+    , m_workKeeper(std::make_unique<WorkKeeper>(this)) {
     for (const QuerySource& source : m_project.sources) {
         if (const Table* table = m_catalog->table(source.name); table && table->isQuery())
             m_described.insert(identityOf(source), *table);
@@ -518,7 +520,9 @@ Worker::JobId Workspace::writeLong(ChangeRequest request, QObject* context,
                                    std::function<void(qint64 done)> progress,
                                    std::function<void(const WriteResult&)> answer) {
     request.person = personName();
+    const QString uid = progress ? (request.uid = newChangeUid()) : QString();
     if (progress) {
+        m_workKeeper->begin(request);
         // Not each record is worth a repainting.
         request.progress = [worker = m_writer.get(), guarded = QPointer<QObject>(context), progress,
                             told = qint64{0}](qint64 done) mutable {
@@ -535,14 +539,14 @@ Worker::JobId Workspace::writeLong(ChangeRequest request, QObject* context,
         [request = std::move(request), catalog = m_catalog, rules = m_rules](Session& session) {
             return Result<WriteResult>(ChangeWriter(session, *catalog, rules).write(request));
         },
-        [this, answer = std::move(answer)](const Result<WriteResult>& result) {
-            if (!result) {
-                answer(WriteFailure{result.error(), {}, {}});
-                return;
-            }
-            if (*result)
-                m_feed->announce(**result);
-            answer(*result);
+        [this, uid, answer = std::move(answer)](const Result<WriteResult>& result) {
+            const WriteResult written =
+                result ? *result : WriteResult(WriteFailure{result.error(), {}, {}});
+            if (!uid.isEmpty())
+                m_workKeeper->end(uid, written);
+            if (written)
+                m_feed->announce(*written);
+            answer(written);
         });
 }
 

@@ -27,6 +27,7 @@ class EvidenceBook;
 class LookupWork;
 class OthersNews;
 class Presence;
+class WorkKeeper;
 
 // One line for the person at the screen: what was done, or what was refused and why.
 struct Notice {
@@ -122,6 +123,7 @@ public:
     // Why no record can be added to this table by hand; empty: one can.
     QString reasonAgainstNew(const QString& table) const;
     DraftKeeper* draftKeeper() { return m_keeper.get(); }
+    WorkKeeper* workKeeper() { return m_workKeeper.get(); }
     EvidenceBook* evidence() { return m_evidence.get(); }
     LookupWork* lookupWork() { return m_lookupWork.get(); }
     OthersNews* othersNews() { return m_othersNews.get(); }
@@ -217,6 +219,7 @@ private:
     std::unique_ptr<DraftSaver> m_saver;
     std::unique_ptr<DraftHistory> m_history;
     std::unique_ptr<DraftKeeper> m_keeper;
+    std::unique_ptr<WorkKeeper> m_workKeeper;
     QUndoStack m_undo;
     QHash<QString, Table> m_described; // sources of now and of former steps, by identityOf()
     bool m_sourcesWait = false;        // one of them has unsaved edits

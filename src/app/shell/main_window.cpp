@@ -16,6 +16,7 @@
 #include "app/look/theme.h"
 #include "app/session/draft_history.h"
 #include "app/session/draft_saver.h"
+#include "app/session/work_keeper.h"
 #include "app/shell/head_line.h"
 #include "app/shell/left_over_panel.h"
 #include "app/shell/open_edits_tray.h"
@@ -520,6 +521,7 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
         (new LeftOverPanel(workspace.get(), this))->open();
     else if (!workspace->draftKeeper()->problem().isEmpty())
         notify({Notice::Kind::Refused, workspace->draftKeeper()->problem()});
+    workspace->workKeeper()->tellWhatBecame();
     Q_EMIT opened();
 }
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Nothing separates a change from its log entry, not even a process that dies at any moment.
+#include "core/changes/bulk_update.h"
 #include "core/changes/log_seal.h"
 #include "support/scratch.h"
 
@@ -84,6 +85,55 @@ TEST_P(Crash, InTheMidstOfManyLeavesAllOrNothing) {
         before = changes.front().id;
     }
     EXPECT_EQ(midst, 8) << "each time something was finished before";
+}
+
+// The disk fills up at one page after the other of a bulk update, and of its rollback.
+TEST_P(Crash, AFullDiskInTheMidstOfManyLeavesNothing) {
+    ScratchDatabase database(
+        QStringLiteral("PRAGMA journal_mode = %1; CREATE TABLE t (id INTEGER PRIMARY KEY, n "
+                       "INTEGER); INSERT INTO t WITH RECURSIVE c(x) AS (SELECT 1 UNION ALL SELECT "
+                       "x + 1 FROM c WHERE x < 2000) SELECT x, 0 FROM c;")
+            .arg(QLatin1String(GetParam())));
+    Desk desk(database);
+    const auto table = std::make_shared<const Table>(desk.table(QStringLiteral("t")));
+    const auto room = [&](qint64 pages) {
+        ASSERT_TRUE(desk.session().scalar(QStringLiteral("PRAGMA max_page_count = %1").arg(pages)));
+    };
+    // The engine's own limit answers as a full disk does.
+    const auto untilItFits = [&](const std::function<WriteResult()>& write) {
+        const QString before = database.dump();
+        const qint64 pages =
+            desk.session().scalar(QStringLiteral("PRAGMA page_count"))->toLongLong();
+        int refused = 0;
+        for (qint64 more = 0;; more += 1 + more / 4) {
+            room(pages + more);
+            const WriteResult written = write();
+            if (written) {
+                room(1'000'000);
+                EXPECT_GT(refused, 5);
+                return written->id;
+            }
+            ++refused;
+            EXPECT_EQ(written.error().error.kind, ErrorKind::Full)
+                << qPrintable(written.error().error.sentence + written.error().error.detail);
+            EXPECT_EQ(database.dump(), before);
+            EXPECT_TRUE(LogSeal(desk.session()).verify({})->isIntact());
+        }
+    };
+    BulkValues values;
+    values.set.insert(QStringLiteral("n"), *bindExpression(QStringLiteral("n + 1"), *table));
+    const auto preview = std::make_shared<const BulkPreview>(
+        *previewBulkUpdate(desk.session(), table, {}, {}, values));
+    const QString before = database.dump();
+    const qint64 change = untilItFits([&] {
+        return ChangeWriter(desk.session(), desk.catalog(), desk.rules())
+            .write(bulkUpdateRequest(preview));
+    });
+    EXPECT_EQ(database.sqlite(QStringLiteral("SELECT count(*) FROM t WHERE n = 1;")),
+              QStringLiteral("2000\n"));
+    untilItFits([&] { return desk.rollBack(change); });
+    EXPECT_EQ(database.dump(), before);
+    EXPECT_TRUE(LogSeal(desk.session()).verify({})->isIntact());
 }
 
 INSTANTIATE_TEST_SUITE_P(Journals, Crash, ::testing::Values("WAL", "DELETE"));

@@ -1,0 +1,86 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/session/work_keeper.h"
+
+#include "app/session/log_time.h"
+#include "app/session/workspace.h"
+#include "core/changes/change_writer.h"
+
+#include <QStandardPaths>
+
+namespace gravin {
+
+namespace {
+QString keptIn() {
+    return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
+           QStringLiteral("/gravin/under-way");
+}
+} // namespace
+
+WorkKeeper::WorkKeeper(Workspace* workspace)
+    : m_workspace(workspace)
+    , m_journal(keptIn(), workspace->projectFile()) {}
+
+void WorkKeeper::begin(const ChangeRequest& request) {
+    m_journal.begin({request.uid, request.action, request.screen, logTime()});
+}
+
+void WorkKeeper::end(const QString& uid, const WriteResult& result) {
+    if (result || result.error().error.kind != ErrorKind::Unavailable)
+        m_journal.end(uid);
+}
+
+void WorkKeeper::tellWhatBecame() {
+    const QList<LongWork> left = m_journal.takeLeftOver();
+    if (left.isEmpty())
+        return;
+    m_workspace->reader()->run<QList<qint64>>(
+        this,
+        [left](Session& session) -> Result<QList<qint64>> {
+            QList<qint64> changes;
+            for (const LongWork& work : left) {
+                const auto change = ChangeLog(session).idOf(work.uid);
+                if (!change)
+                    return change.error();
+                changes += *change;
+            }
+            return changes;
+        },
+        [this, left](const Result<QList<qint64>>& changes) {
+            Notice notice;
+            if (!changes) {
+                notice = {Notice::Kind::Refused,
+                          tr("What became of the work that was under way cannot be told: %1")
+                              .arg(changes.error().sentence)};
+            } else {
+                QStringList sentences;
+                for (qsizetype i = 0; i < left.size(); ++i) {
+                    sentences += told(left[i], (*changes)[i]);
+                    if ((*changes)[i] > 0)
+                        notice.change = (*changes)[i];
+                    else
+                        notice.kind = Notice::Kind::Refused;
+                }
+                // "Roll back" beside it is about one.
+                if (left.size() > 1)
+                    notice.change = 0;
+                notice.text = sentences.join(u' ');
+            }
+            Q_EMIT m_workspace->notice(notice);
+        });
+}
+
+QString WorkKeeper::told(const LongWork& work, qint64 change) const {
+    const bool isRollback = work.action == u"roll back";
+    const QString what = isRollback              ? tr("Rolling back")
+                         : work.screen.isEmpty() ? tr("The bulk update")
+                                                 : tr("The bulk update on “%1”").arg(work.screen);
+    const QString began = shownTime(work.began);
+    return change > 0 ? tr("%1, begun at %2, was done before Gravin ended: change %3.")
+                            .arg(what, began)
+                            .arg(change)
+                      : tr("%1, begun at %2, was cut off when Gravin ended. Nothing of it was "
+                           "changed; run it again.")
+                            .arg(what, began);
+}
+
+} // namespace gravin

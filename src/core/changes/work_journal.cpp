@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changes/work_journal.h"
+
+#include "core/base/file_tag.h"
+
+#include <QDir>
+#include <QFile>
+#include <QFileInfo>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QSaveFile>
+
+namespace gravin {
+
+namespace {
+
+std::unique_ptr<QLockFile> lockFor(const QString& file) {
+    auto lock = std::make_unique<QLockFile>(file + QStringLiteral(".lock"));
+    lock->setStaleLockTime(0); // only a process that is gone leaves one behind
+    return lock;
+}
+
+} // namespace
+
+WorkJournal::WorkJournal(QString folder, const QString& projectFile)
+    : m_folder(std::move(folder))
+    , m_name(fileTag(projectFile)) {}
+
+QString WorkJournal::path(const QString& uid) const {
+    return m_folder + u'/' + m_name + u'-' + uid + QStringLiteral(".work");
+}
+
+void WorkJournal::begin(const LongWork& work) {
+    QDir().mkpath(m_folder);
+    const QString file = path(work.uid);
+    auto lock = lockFor(file);
+    if (!lock->tryLock())
+        return;
+    const QJsonObject json{{QStringLiteral("uid"), work.uid},
+                           {QStringLiteral("action"), work.action},
+                           {QStringLiteral("screen"), work.screen},
+                           {QStringLiteral("began"), work.began}};
+    QSaveFile kept(file);
+    if (kept.open(QIODevice::WriteOnly) &&
+        kept.setPermissions(QFile::ReadOwner | QFile::WriteOwner)) {
+        kept.write(QJsonDocument(json).toJson(QJsonDocument::Compact));
+        kept.commit();
+    }
+    m_open[work.uid] = std::move(lock);
+}
+
+void WorkJournal::end(const QString& uid) {
+    QFile::remove(path(uid));
+    m_open.erase(uid);
+}
+
+QList<LongWork> WorkJournal::takeLeftOver() {
+    QList<LongWork> left;
+    const QFileInfoList files =
+        QDir(m_folder).entryInfoList({m_name + QStringLiteral("-*.work")}, QDir::Files, QDir::Name);
+    for (const QFileInfo& info : files) {
+        const QString name = info.filePath();
+        const auto lock = lockFor(name);
+        if (!lock->tryLock())
+            continue; // somebody is at it
+        QFile file(name);
+        if (file.open(QIODevice::ReadOnly)) {
+            const QJsonObject json = QJsonDocument::fromJson(file.readAll()).object();
+            const LongWork work{json[u"uid"].toString(), json[u"action"].toString(),
+                                json[u"screen"].toString(), json[u"began"].toString()};
+            if (!work.uid.isEmpty())
+                left += work;
+        }
+        file.close();
+        QFile::remove(name);
+    }
+    return left;
+}
+
+} // namespace gravin
