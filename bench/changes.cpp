@@ -93,7 +93,6 @@ void saveGravin(benchmark::State& state) {
 // Records that the work on many is about; all there are, where there are fewer.
 int many() { return std::min(rows, 100'000); }
 
-
 void bulkBare(benchmark::State& state) {
     Bare bare;
     for (auto _ : state) {

@@ -191,6 +191,7 @@ private:
                 "KEY field=value: what a check asks for")
             ->allow_extra_args(false);
         addRepeated(many, "--null", bulk->nulls, "a field to empty (NULL)");
+        addText(many, "--kept", bulk->kept, "one that the project keeps, by its name");
         many.add_flag("--dry-run", bulk->dryRun, "say what would change, write nothing");
         defineWarnings(many, *bulk);
     }

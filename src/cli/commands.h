@@ -66,6 +66,7 @@ struct WriteOptions : ScreenOptions {
     QString where;           // bulk: an expression that says which records
     QStringList assignments; // "field=value"
     QStringList sets;        // bulk: "field=expression"
+    QString kept;            // bulk: the name of one that the project keeps
     QStringList fills;       // bulk: a key and "field=value", in turn: what the run asks for
     QStringList nulls;       // fields to set to NULL
     QStringList files;       // "field=path": a binary field takes what the file holds

@@ -238,6 +238,34 @@ Result<BulkValues> bulkValues(const WriteContext& context, const WriteOptions& o
     return values;
 }
 
+// Adds what one that the project keeps says; answers its condition.
+Result<QString> addKept(const WriteContext& context, const WriteOptions& options,
+                        BulkValues& values) {
+    const Project& project = context.opened.project;
+    const KeptBulkUpdate* kept = project.bulkUpdate(context.screen.screen.id, options.kept);
+    if (!kept) {
+        QStringList names;
+        for (const KeptBulkUpdate& each : project.bulkUpdates) {
+            if (each.screen == context.screen.screen.id)
+                names += each.name;
+        }
+        return Error{
+            ErrorKind::NotFound,
+            names.isEmpty()
+                ? say("The project keeps no bulk update for this screen.")
+                : say("The project keeps no bulk update “%1” for this screen. It keeps: %2.")
+                      .arg(options.kept, names.join(QStringLiteral(", ")))};
+    }
+    for (const KeptBulkUpdate::Line& line : kept->lines) {
+        const BoundField* field = findField(context.screen, line.column);
+        if (Status added =
+                addTo(values, line, *context.screen.table, field ? field->label() : line.column);
+            !added)
+            return added.error();
+    }
+    return kept->where;
+}
+
 // What was filled in for single records.
 Result<QHash<Key, FieldValues>> filledIn(const WriteContext& context, const QStringList& fills,
                                          const BulkPreview& preview) {
@@ -268,21 +296,28 @@ int runBulk(const WriteOptions& options) {
     if (!context)
         return report(context.error(), {}, options.json);
     const Table& table = *context->screen.table;
-    if (options.keys.isEmpty() == options.where.isEmpty())
-        return report({ErrorKind::Usage, say("Say which records: --key K … or --where CONDITION.")},
-                      options.json);
-    const auto values = bulkValues(*context, options);
+    auto values = bulkValues(*context, options);
     if (!values)
         return report(values.error(), options.json);
+    QString where = options.where;
+    if (!options.kept.isEmpty()) {
+        const auto condition = addKept(*context, options, *values);
+        if (!condition)
+            return report(condition.error(), options.json);
+        if (where.isEmpty() && options.keys.isEmpty())
+            where = *condition;
+    }
+    if (options.keys.isEmpty() == where.isEmpty())
+        return report({ErrorKind::Usage, say("Say which records: --key K … or --where CONDITION.")},
+                      options.json);
     BulkScope scope;
-    if (options.where.isEmpty()) {
+    if (where.isEmpty()) {
         scope.keys = context->keys;
     } else {
-        if (const auto filter =
-                filterFrom(options.where, table, context->opened.session->spec().engine);
+        if (const auto filter = filterFrom(where, table, context->opened.session->spec().engine);
             !filter)
             return report(filter.error(), options.json);
-        scope.query.conditions = {options.where};
+        scope.query.conditions = {where};
     }
     auto made = previewBulkUpdate(*context->opened.session, context->screen.table,
                                   context->opened.rules.value(table.name), scope, *values);

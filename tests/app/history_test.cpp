@@ -2,6 +2,7 @@
 // Many records changed, seen as they were, and taken back in part and as a whole, on real windows.
 #include "app/bulk/bulk_dialog.h"
 #include "app/bulk/bulk_line.h"
+#include "app/bulk/kept_menu.h"
 #include "app/history/as_it_was_page.h"
 #include "app/history/change_log_panel.h"
 #include "app/history/trial_band.h"
@@ -13,6 +14,7 @@
 #include <QComboBox>
 #include <QDialog>
 #include <QDir>
+#include <QInputDialog>
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
@@ -186,12 +188,12 @@ TEST_F(History, FieldsAreReplacedEmptiedAndSetAtOnce) {
     Driver::clickCell(grid(), 14, columnOf("name"), Qt::ShiftModifier);
     BulkDialog* dialog = openBulk();
     dialog->setField(name("name"));
-    dialog->line(0)->setHow(BulkLine::How::Replace);
+    dialog->line(0)->setHow(BulkLine::Kept::Gets::Replaced);
     static_cast<QLineEdit*>(Driver::find(name("bulk-find")))->setText(name("a"));
     static_cast<QLineEdit*>(Driver::find(name("bulk-with")))->setText(name("\\1?"));
     Driver::click(name("bulk-add"));
     dialog->line(1)->setField(name("light_character"));
-    dialog->line(1)->setHow(BulkLine::How::Empty);
+    dialog->line(1)->setHow(BulkLine::Kept::Gets::Nothing);
     ASSERT_TRUE(Driver::until([&] { return counts().contains(u" of 5 records would change"); }))
         << qPrintable(counts());
     QWidget* run = Driver::find(name("bulk-run"));
@@ -248,6 +250,44 @@ TEST_F(History, TheLogIsNarrowedNotedAndVerified) {
     ASSERT_TRUE(Driver::until([&] { return list->rowCount() == 2; }));
     fromMenu("Verify the log");
     EXPECT_TRUE(noticed("The change log is intact: 2 changes"));
+}
+
+TEST_F(History, ABulkUpdateIsKeptAndRunAgain) {
+    BulkDialog* dialog = raiseRates();
+    const auto fromKept = [&](BulkDialog* of, const char* text) {
+        const std::unique_ptr<QMenu> menu(of->kept()->makeMenu());
+        for (QAction* action : menu->actions()) {
+            if (action->text() == name(text)) {
+                action->trigger();
+                return;
+            }
+        }
+        FAIL() << "not offered: " << text;
+    };
+    fromKept(dialog, "Keep this one as…");
+    auto* asked = qobject_cast<QInputDialog*>(Driver::find(name("bulk-kept-name")));
+    asked->setTextValue(name("Yearly raise"));
+    asked->accept();
+    const KeptBulkUpdate* kept = workspace().project().bulkUpdate(
+        workspace().project().screens.front().id, name("yearly RAISE"));
+    ASSERT_NE(kept, nullptr);
+    EXPECT_EQ(kept->where, name("sector_id = 2"));
+    ASSERT_EQ(kept->lines.size(), 1);
+    EXPECT_EQ(kept->lines.front().text, name("ROUND(day_rate * 1.04 * 20) / 20"));
+    ASSERT_TRUE(workspace().saveProject());
+    dialog->reject();
+
+    dialog = openBulk();
+    fromKept(dialog, "Yearly raise");
+    const QString before = rate(1);
+    runBulk();
+    EXPECT_NE(rate(1), before);
+    dialog = openBulk();
+    const std::unique_ptr<QMenu> menu(dialog->kept()->makeMenu());
+    menu->findChild<QMenu*>()->actions().front()->trigger();
+    EXPECT_TRUE(workspace().project().bulkUpdates.isEmpty());
+    workspace().undoStack()->undo();
+    EXPECT_EQ(workspace().project().bulkUpdates.size(), 1);
 }
 
 // A run that was cut off leaves behind what it was at; the next one asks the log.

@@ -330,6 +330,31 @@ TEST_F(CommandLine, ChangesManyAsOne) {
     EXPECT_EQ(database.dump(), before);
 }
 
+TEST_F(CommandLine, RunsABulkUpdateThatTheProjectKeeps) {
+    putInto(project(), "bulk_updates", Json::parse(R"([
+        {"name": "Dearer", "screen": "book", "where": "price > 5", "fields": [
+            {"column": "price", "gets": "expression", "text": "price + 1"},
+            {"column": "title", "gets": "replaced", "text": "(.)s$", "with": "\\1S", "found": "pattern"},
+            {"column": "bought", "gets": "value", "text": "2026-01-02", "later": 1}]},
+        {"name": "Unlent", "screen": "book", "fields": [{"column": "bought", "gets": "nothing"}]}])"));
+    const Json project = Json::parse(on("rows", {"book", "--json"}).out);
+    ASSERT_EQ(project["total"], 3);
+    const Json done = on("bulk", {"book", "--kept", "dearer", "--json"}).json();
+    EXPECT_EQ(done["records"], 2);
+    const Json row = on("rows", {"book", "--where", "id = 1", "--json"}).json()["rows"][0];
+    EXPECT_EQ(row["price"], "13.50");
+    EXPECT_EQ(row["title"], "TideS");
+    EXPECT_EQ(row["bought"], "2026-01-02");
+    // Which records may be said anew, and has to be where nothing is kept of it.
+    EXPECT_EQ(on("bulk", {"book", "--kept", "Dearer", "--key", "2", "--json"}).json()["records"],
+              1);
+    EXPECT_EQ(on("bulk", {"book", "--kept", "Unlent"}).code, 2);
+    EXPECT_EQ(on("bulk", {"book", "--kept", "Unlent", "--where", "id = 1"}).code, 0);
+    const Answer unknown = on("bulk", {"book", "--kept", "Cheaper"});
+    EXPECT_NE(unknown.code, 0);
+    EXPECT_NE(unknown.err.find("Dearer, Unlent"), std::string::npos) << unknown.err;
+}
+
 TEST_F(CommandLine, AnswersFourOnAConflict) {
     const Answer conflict =
         on("edit", {"book", "--key", "1", "--was", "title=Tide", "title=Mine", "--json"});

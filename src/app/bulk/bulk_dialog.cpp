@@ -2,6 +2,7 @@
 #include "app/bulk/bulk_dialog.h"
 
 #include "app/bulk/bulk_line.h"
+#include "app/bulk/kept_menu.h"
 #include "app/editors/expression_field.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
@@ -39,6 +40,7 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     , m_where(new ExpressionField(ExpressionField::Asks::Condition))
     , m_linesLayout(new QVBoxLayout)
     , m_add(new QPushButton(tr("+ field")))
+    , m_kept(new KeptMenu(workspace, screenId, [this] { return now(); }))
     , m_counts(new QLabel)
     , m_spreads(new QLabel)
     , m_table(new QTableWidget(0, 4))
@@ -160,8 +162,14 @@ QWidget* BulkDialog::makeChanges() {
     auto* layout = new QVBoxLayout(changes);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addLayout(m_linesLayout);
-    layout->addWidget(m_add, 0, Qt::AlignLeft);
+    auto* below = new QHBoxLayout;
+    below->addWidget(m_add);
+    below->addWidget(m_kept);
+    below->addStretch();
+    layout->addLayout(below);
     connect(m_add, &QPushButton::clicked, this, &BulkDialog::addLine);
+    connect(m_kept, &KeptMenu::chosen, this, &BulkDialog::takeUp);
+    connect(m_kept, &KeptMenu::said, m_reason, &QLabel::setText);
     return changes;
 }
 
@@ -242,6 +250,45 @@ Result<BulkValues> BulkDialog::values() const {
             return added.error();
     }
     return values;
+}
+
+Result<KeptBulkUpdate> BulkDialog::now() const {
+    KeptBulkUpdate kept;
+    if (static_cast<Which>(m_which->currentData().toInt()) == Which::Where)
+        kept.where = m_where->text().trimmed();
+    for (const BulkLine* line : m_lines) {
+        auto said = line->said();
+        if (!said)
+            return said.error();
+        kept.lines += *said;
+    }
+    return kept;
+}
+
+void BulkDialog::takeUp(const KeptBulkUpdate& kept) {
+    if (!kept.where.isEmpty()) {
+        m_which->setCurrentIndex(m_which->findData(static_cast<int>(Which::Where)));
+        m_where->setText(kept.where);
+    }
+    QStringList missing;
+    qsizetype taken = 0;
+    for (const KeptBulkUpdate::Line& line : kept.lines) {
+        const bool isThere =
+            std::any_of(m_choice.begin(), m_choice.end(),
+                        [&](const BoundField& field) { return field.name() == line.column; });
+        if (!isThere) {
+            missing += line.column;
+            continue;
+        }
+        if (taken == m_lines.size())
+            addLine();
+        m_lines[taken++]->say(line);
+    }
+    while (m_lines.size() > std::max<qsizetype>(1, taken))
+        removeLine(m_lines.last());
+    if (!missing.isEmpty())
+        m_reason->setText(tr("“%1” also changes %2, which cannot be changed here.")
+                              .arg(kept.name, missing.join(QStringLiteral(", "))));
 }
 
 void BulkDialog::previewSoon() {

@@ -20,6 +20,7 @@ class QVBoxLayout;
 namespace gravin {
 
 class BulkLine;
+class KeptMenu;
 class ExpressionField;
 
 // Changes fields of any number of records as one change. While it is being written, the preview
@@ -36,6 +37,9 @@ public:
     // Chooses the field that the first line changes.
     void setField(const QString& column);
     BulkLine* line(int place) const { return m_lines.value(place); }
+    // Puts the lines, and the condition, that were kept in the place of those that are there.
+    void takeUp(const KeptBulkUpdate& kept);
+    KeptMenu* kept() const { return m_kept; }
 
 public Q_SLOTS:
     // While it previews or runs: stops that first.
@@ -49,6 +53,7 @@ private:
     void removeLine(BulkLine* line);
     Result<BulkScope> scope() const;
     Result<BulkValues> values() const;
+    Result<KeptBulkUpdate> now() const;
     void previewSoon();
     void preview();
     void show(const Result<BulkPreview>& preview);
@@ -77,6 +82,7 @@ private:
     QVBoxLayout* m_linesLayout;
     QList<BulkLine*> m_lines;
     QPushButton* m_add;
+    KeptMenu* m_kept;
     QLabel* m_counts;
     QLabel* m_spreads;
     QTableWidget* m_table;

@@ -4,6 +4,7 @@
 #include "app/editors/expression_field.h"
 #include "app/editors/field_editor.h"
 #include "core/project/field_input.h"
+#include "core/value/text_form.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -19,7 +20,7 @@ namespace gravin {
 
 namespace {
 
-enum class FindKind { Plain, AnyCase, Pattern };
+using Kept = KeptBulkUpdate::Line;
 
 // Of the height of what it shows, not of its tallest page.
 class LowStack : public QStackedWidget {
@@ -79,7 +80,7 @@ BulkLine::BulkLine(ScreenBinding* binding, const QList<BoundField>& fields, int 
     connect(m_fields, &QComboBox::currentIndexChanged, this, &BulkLine::changeField);
     connect(m_how, &QComboBox::currentIndexChanged, this, [this](int how) {
         m_contents->setCurrentIndex(how);
-        m_touched = how != static_cast<int>(How::Value);
+        m_touched = how != static_cast<int>(Kept::Gets::Value);
         m_contents->updateGeometry();
         Q_EMIT changed();
     });
@@ -99,7 +100,7 @@ QWidget* BulkLine::makeReplacing(const QString& suffix) {
     m_findKind->setAccessibleName(tr("How the text is found"));
     m_findKind->addItems({tr("as it stands"), tr("in any case"), tr("as a pattern")});
     m_findKind->setItemData(
-        static_cast<int>(FindKind::Pattern),
+        static_cast<int>(Kept::Found::Pattern),
         tr("A regular expression; \\1 stands for what the first bracket caught"), Qt::ToolTipRole);
     auto* replacing = new QWidget;
     auto* layout = new QHBoxLayout(replacing);
@@ -126,10 +127,10 @@ void BulkLine::setField(const QString& column) {
     }
 }
 
-void BulkLine::setHow(How how) { m_how->setCurrentIndex(static_cast<int>(how)); }
+void BulkLine::setHow(Kept::Gets how) { m_how->setCurrentIndex(static_cast<int>(how)); }
 
 void BulkLine::setExpression(const QString& text) {
-    setHow(How::Expression);
+    setHow(Kept::Gets::Expression);
     m_expression->setText(text);
 }
 
@@ -144,77 +145,85 @@ void BulkLine::changeField() {
     m_editor = FieldEditor::create(field(), m_binding->workspace(), m_valuePlace);
     m_editor->setContent(Value(), std::nullopt);
     m_valuePlace->layout()->addWidget(m_editor);
-    m_touched = m_how->currentIndex() != static_cast<int>(How::Value);
+    m_touched = m_how->currentIndex() != static_cast<int>(Kept::Gets::Value);
     connect(m_editor, &FieldEditor::edited, this, [this] {
         m_touched = true;
         Q_EMIT changed();
     });
     setTabOrder(m_how, m_editor->inner());
     const bool isText = field().column.type.kind == TypeKind::Text;
-    if (!isText && m_how->currentIndex() == static_cast<int>(How::Replace))
-        setHow(How::Value);
+    if (!isText && m_how->currentIndex() == static_cast<int>(Kept::Gets::Replaced))
+        setHow(Kept::Gets::Value);
+    Q_EMIT changed();
+}
+
+Result<KeptBulkUpdate::Line> BulkLine::said() const {
+    // An untouched line would mean to empty the field.
+    if (!m_touched)
+        return Error{ErrorKind::Usage, tr("Say what %1 gets.").arg(field().label())};
+    Kept kept{column(), static_cast<Kept::Gets>(m_how->currentIndex())};
+    switch (kept.gets) {
+    case Kept::Gets::Value: {
+        const EditorContent content = m_editor->content();
+        const QString* text = std::get_if<QString>(&content);
+        const auto value = text ? inputValue(field(), *text) : std::get<Value>(content);
+        if (!value)
+            return value.error();
+        if (value->isNull())
+            kept.gets = Kept::Gets::Nothing;
+        else
+            kept.text = toText(*value, field().column.type);
+        break;
+    }
+    case Kept::Gets::Expression:
+        kept.text = m_expression->text();
+        break;
+    case Kept::Gets::Replaced:
+        kept.text = m_find->text();
+        kept.with = m_with->text();
+        kept.found = static_cast<Kept::Found>(m_findKind->currentIndex());
+        break;
+    case Kept::Gets::Nothing:
+        break;
+    }
+    return kept;
+}
+
+void BulkLine::say(const Kept& kept) {
+    setField(kept.column);
+    setHow(kept.gets);
+    switch (kept.gets) {
+    case Kept::Gets::Value:
+        if (const auto value = fromText(kept.text, field().column.type))
+            m_editor->setContent(*value, std::nullopt);
+        break;
+    case Kept::Gets::Expression:
+        m_expression->setText(kept.text);
+        break;
+    case Kept::Gets::Replaced:
+        m_find->setText(kept.text);
+        m_with->setText(kept.with);
+        m_findKind->setCurrentIndex(static_cast<int>(kept.found));
+        break;
+    case Kept::Gets::Nothing:
+        break;
+    }
+    m_touched = true;
     Q_EMIT changed();
 }
 
 Status BulkLine::addTo(BulkValues& values) const {
-    const QString name = column();
-    if (values.put.contains(name) || values.set.contains(name) || values.replace.contains(name))
-        return Error{ErrorKind::Usage, tr("%1 stands in two lines.").arg(field().label())};
-    // An untouched line would mean to empty the field.
-    if (!m_touched)
-        return Error{ErrorKind::Usage, tr("Say what %1 gets.").arg(field().label())};
-    switch (static_cast<How>(m_how->currentIndex())) {
-    case How::Value: {
+    const auto kept = said();
+    if (!kept)
+        return kept.error();
+    // What no text form can say, a picture, goes as the value that it is.
+    if (kept->gets == Kept::Gets::Value && field().column.type.kind == TypeKind::Binary) {
         const EditorContent content = m_editor->content();
-        if (const QString* text = std::get_if<QString>(&content)) {
-            auto read = inputValue(field(), *text);
-            if (!read)
-                return read.error();
-            values.put.insert(name, *read);
-        } else {
-            values.put.insert(name, std::get<Value>(content));
-        }
+        if (const Value* value = std::get_if<Value>(&content))
+            values.put.insert(column(), *value);
         return done();
     }
-    case How::Expression: {
-        auto bound = bindExpression(m_expression->text(), *m_binding->screen().table);
-        if (!bound)
-            return Error{ErrorKind::Usage, bound.error().sentence};
-        values.set.insert(name, *bound);
-        return done();
-    }
-    case How::Replace: {
-        if (field().column.type.kind != TypeKind::Text)
-            return Error{
-                ErrorKind::Usage,
-                tr("%1 is no text in which something could be replaced.").arg(field().label())};
-        if (m_find->text().isEmpty())
-            return Error{ErrorKind::Usage, tr("Write the text that is to be found.")};
-        const auto kind = static_cast<FindKind>(m_findKind->currentIndex());
-        BulkReplacement replacement;
-        replacement.find = m_find->text();
-        replacement.with = m_with->text();
-        if (kind == FindKind::AnyCase)
-            replacement.matches = Qt::CaseInsensitive;
-        if (kind == FindKind::Pattern) {
-            replacement.pattern.emplace(m_find->text(),
-                                        QRegularExpression::UseUnicodePropertiesOption);
-            if (!replacement.pattern->isValid())
-                return Error{ErrorKind::Usage,
-                             tr("This is no pattern: %1").arg(replacement.pattern->errorString())};
-        }
-        values.replace.insert(name, replacement);
-        return done();
-    }
-    case How::Empty: {
-        const bool isText = field().column.type.kind == TypeKind::Text;
-        values.put.insert(name, field().column.nullable || !isText
-                                    ? Value::null()
-                                    : Value::text(QStringLiteral("")));
-        return done();
-    }
-    }
-    return done();
+    return gravin::addTo(values, *kept, *m_binding->screen().table, field().label());
 }
 
 } // namespace gravin

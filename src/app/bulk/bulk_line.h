@@ -3,6 +3,7 @@
 
 #include "app/session/screen_binding.h"
 #include "core/changes/bulk_update.h"
+#include "core/project/kept_bulk_update.h"
 
 #include <QWidget>
 
@@ -21,7 +22,7 @@ class FieldEditor;
 class BulkLine : public QWidget {
     Q_OBJECT
 public:
-    enum class How { Value, Expression, Replace, Empty };
+    using Kept = KeptBulkUpdate::Line;
 
     // `number`: the line's place, from 1; object names of lines behind the first end with it.
     BulkLine(ScreenBinding* binding, const QList<BoundField>& fields, int number,
@@ -29,9 +30,12 @@ public:
 
     QString column() const;
     void setField(const QString& column);
-    void setHow(How how);
+    void setHow(Kept::Gets how);
     void setExpression(const QString& text);
-    // Adds what the line says; the error says what is not right yet.
+    // What the line says; the error says what is not right yet.
+    Result<Kept> said() const;
+    // Says what was kept. Requires: its column is one of the line's fields.
+    void say(const Kept& kept);
     Status addTo(BulkValues& values) const;
     void setRemovable(bool removable);
     void setSample(const QMap<QString, Value>& sample);

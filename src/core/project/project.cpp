@@ -39,6 +39,13 @@ const QuerySource* Project::source(const QString& wanted) const {
     return findIn(sources, [&](const QuerySource& entry) { return entry.name == wanted; });
 }
 
+const KeptBulkUpdate* Project::bulkUpdate(const QString& screenId, const QString& wanted) const {
+    const auto found =
+        std::find_if(bulkUpdates.begin(), bulkUpdates.end(),
+                     [&](const KeptBulkUpdate& each) { return each.isCalled(screenId, wanted); });
+    return found == bulkUpdates.end() ? nullptr : &*found;
+}
+
 FieldDefinition* Project::definition(const QString& table, const QString& column) {
     const auto found = fields.find(table);
     if (found == fields.end())

@@ -4,6 +4,7 @@
 #include "core/database/connection_spec.h"
 #include "core/project/check.h"
 #include "core/project/computed_field.h"
+#include "core/project/kept_bulk_update.h"
 #include "core/project/screen.h"
 
 #include <QMap>
@@ -30,6 +31,7 @@ struct Project {
     QMap<QString, TableChecks> checks;
     ComputedFields computed; // tables without any are left out
     QList<Screen> screens;
+    QList<KeptBulkUpdate> bulkUpdates; // in the order in which they were kept
     QString startScreen; // the id of the one that is shown first; empty: the first of the list
     QByteArray unknown;
 
@@ -39,6 +41,8 @@ struct Project {
     Screen* screenById(const QString& id);
     const Screen* screenById(const QString& id) const;
     const QuerySource* source(const QString& wanted) const; // by name; null: none
+    // By the id of its screen and its name, without regard to case; null: none.
+    const KeptBulkUpdate* bulkUpdate(const QString& screenId, const QString& wanted) const;
     FieldDefinition* definition(const QString& table, const QString& column);
     const FieldDefinition* definition(const QString& table, const QString& column) const;
     friend bool operator==(const Project&, const Project&) = default;

@@ -258,6 +258,25 @@ Screen readScreen(const OrderedJson& json, const QString& place) {
     return screen;
 }
 
+KeptBulkUpdate readBulkUpdate(ObjectReader& entry) {
+    using Line = KeptBulkUpdate::Line;
+    KeptBulkUpdate kept{entry.requiredString("name"),
+                        entry.requiredString("screen"),
+                        entry.string("where", {}),
+                        {}};
+    forEachObject(entry.take("fields"), QStringLiteral("bulk_updates.fields"),
+                  [&](ObjectReader& field) {
+                      Line line{field.requiredString("column"),
+                                field.word("gets", Line::Gets::Value, keptGets),
+                                field.string("text", {}), field.string("with", {}),
+                                field.word("found", Line::Found::AsItStands, keptFound)};
+                      line.unknown = field.rest();
+                      kept.lines += line;
+                  });
+    kept.unknown = entry.rest();
+    return kept;
+}
+
 Project readProject(const OrderedJson& json) {
     ObjectReader reader(json, say("The project"));
     const int version = reader.integer("gravin", 0, 0, std::numeric_limits<int>::max());
@@ -327,6 +346,8 @@ Project readProject(const OrderedJson& json) {
     } else if (!screens.is_null()) {
         throw BadProject(say("“screens” should be a list."));
     }
+    forEachObject(reader.take("bulk_updates"), QStringLiteral("bulk_updates"),
+                  [&](ObjectReader& entry) { project.bulkUpdates += readBulkUpdate(entry); });
     project.startScreen = reader.string("start_screen", {});
     project.unknown = reader.rest();
     return project;

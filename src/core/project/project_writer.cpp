@@ -246,6 +246,30 @@ OrderedJson jsonOf(const Screen& screen) {
     return json;
 }
 
+OrderedJson jsonOf(const KeptBulkUpdate& kept) {
+    OrderedJson json = OrderedJson::object();
+    json["name"] = utf8(kept.name);
+    json["screen"] = utf8(kept.screen);
+    if (!kept.where.isEmpty())
+        json["where"] = utf8(kept.where);
+    json["fields"] = OrderedJson::array();
+    for (const KeptBulkUpdate::Line& line : kept.lines) {
+        OrderedJson entry = OrderedJson::object();
+        entry["column"] = utf8(line.column);
+        entry["gets"] = utf8(wordOf(line.gets));
+        if (line.gets != KeptBulkUpdate::Line::Gets::Nothing)
+            entry["text"] = utf8(line.text);
+        if (line.gets == KeptBulkUpdate::Line::Gets::Replaced) {
+            entry["with"] = utf8(line.with);
+            entry["found"] = utf8(wordOf(line.found));
+        }
+        putUnknown(entry, line.unknown);
+        json["fields"].push_back(entry);
+    }
+    putUnknown(json, kept.unknown);
+    return json;
+}
+
 } // namespace
 
 QByteArray projectToJson(const Project& project) {
@@ -290,6 +314,8 @@ QByteArray projectToJson(const Project& project) {
     json["screens"] = OrderedJson::array();
     for (const Screen& screen : project.screens)
         json["screens"].push_back(jsonOf(screen));
+    for (const KeptBulkUpdate& kept : project.bulkUpdates)
+        json["bulk_updates"].push_back(jsonOf(kept));
     putUnknown(json, project.unknown);
     return QByteArray::fromStdString(
                json.dump(2, ' ', false, OrderedJson::error_handler_t::replace)) +

@@ -1,0 +1,108 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/kept_bulk_update.h"
+
+#include "core/base/text.h"
+#include "core/changes/bulk_update.h"
+#include "core/value/text_form.h"
+
+#include <array>
+
+namespace gravin {
+
+namespace {
+
+using Line = KeptBulkUpdate::Line;
+
+constexpr std::array<std::pair<Line::Gets, QLatin1String>, 4> GetsWords{
+    {{Line::Gets::Value, QLatin1String("value")},
+     {Line::Gets::Expression, QLatin1String("expression")},
+     {Line::Gets::Replaced, QLatin1String("replaced")},
+     {Line::Gets::Nothing, QLatin1String("nothing")}}};
+constexpr std::array<std::pair<Line::Found, QLatin1String>, 3> FoundWords{
+    {{Line::Found::AsItStands, QLatin1String("as_it_stands")},
+     {Line::Found::AnyCase, QLatin1String("any_case")},
+     {Line::Found::Pattern, QLatin1String("pattern")}}};
+
+template <typename Words, typename T>
+QString wordAmong(const Words& words, T wanted) {
+    for (const auto& [each, word] : words) {
+        if (each == wanted)
+            return word;
+    }
+    return {};
+}
+
+template <typename T, size_t Count>
+std::optional<T> among(const std::array<std::pair<T, QLatin1String>, Count>& words,
+                       const QString& wanted) {
+    for (const auto& [each, word] : words) {
+        if (word == wanted)
+            return each;
+    }
+    return std::nullopt;
+}
+
+Error wrong(const QString& sentence) { return {ErrorKind::Usage, sentence}; }
+
+Status addReplacement(BulkValues& values, const Line& line, const Column& column,
+                      const QString& label) {
+    if (column.type.kind != TypeKind::Text)
+        return wrong(say("%1 is no text in which something could be replaced.").arg(label));
+    if (line.text.isEmpty())
+        return wrong(say("Write the text that is to be found."));
+    BulkReplacement replacement;
+    replacement.find = line.text;
+    replacement.with = line.with;
+    if (line.found == Line::Found::AnyCase)
+        replacement.matches = Qt::CaseInsensitive;
+    if (line.found == Line::Found::Pattern) {
+        replacement.pattern.emplace(line.text, QRegularExpression::UseUnicodePropertiesOption);
+        if (!replacement.pattern->isValid())
+            return wrong(say("This is no pattern: %1").arg(replacement.pattern->errorString()));
+    }
+    values.replace.insert(column.name, replacement);
+    return done();
+}
+
+} // namespace
+
+QString wordOf(Line::Gets gets) { return wordAmong(GetsWords, gets); }
+QString wordOf(Line::Found found) { return wordAmong(FoundWords, found); }
+std::optional<Line::Gets> keptGets(const QString& word) { return among(GetsWords, word); }
+std::optional<Line::Found> keptFound(const QString& word) { return among(FoundWords, word); }
+
+Status addTo(BulkValues& values, const Line& line, const Table& table, const QString& label) {
+    const Column* column = table.column(line.column);
+    if (!column)
+        return wrong(say("%1 has no column “%2” any more.").arg(table.name, line.column));
+    const QString& name = column->name;
+    if (values.put.contains(name) || values.set.contains(name) || values.replace.contains(name))
+        return wrong(say("%1 stands in two lines.").arg(label));
+    switch (line.gets) {
+    case Line::Gets::Value: {
+        auto value = fromText(line.text, column->type);
+        if (!value)
+            return value.error();
+        values.put.insert(name, *value);
+        return done();
+    }
+    case Line::Gets::Expression: {
+        auto bound = bindExpression(line.text, table);
+        if (!bound)
+            return wrong(bound.error().sentence);
+        values.set.insert(name, *bound);
+        return done();
+    }
+    case Line::Gets::Replaced:
+        return addReplacement(values, line, *column, label);
+    case Line::Gets::Nothing: {
+        const bool isText = column->type.kind == TypeKind::Text;
+        values.put.insert(name, column->nullable || !isText ? Value::null()
+                                                            : Value::text(QStringLiteral("")));
+        return done();
+    }
+    }
+    return done();
+}
+
+} // namespace gravin
