@@ -460,6 +460,15 @@ Result<qint64> ChangeLog::lastIdAt(const QString& time) {
 
 namespace {
 
+// What a server's planner cannot conclude for the other table of the join. SQLite looks each
+// record's fields up by their key, and would look through the whole stretch instead.
+QString alsoOfFields(const LogScope& scope, bool isFile) {
+    return scope.sequences && !isFile ? QStringLiteral(" AND f.seq BETWEEN %1 AND %2")
+                                            .arg(scope.sequences->first)
+                                            .arg(scope.sequences->second)
+                                      : QString();
+}
+
 // What narrows the records of the log to a scope, as far as the engine can.
 SqlFragment whereOf(const LogScope& scope, const Table* table) {
     SqlFragment where{QStringLiteral(" WHERE 1 = 1"), {}};
@@ -474,7 +483,9 @@ SqlFragment whereOf(const LogScope& scope, const Table* table) {
             places += QStringLiteral("?");
             ids += id;
         }
-        narrow(QStringLiteral("r.change_id IN (%1)").arg(places.join(u',')), ids);
+        narrow(places.size() == 1 ? QStringLiteral("r.change_id = ?")
+                                  : QStringLiteral("r.change_id IN (%1)").arg(places.join(u',')),
+               ids);
     }
     if (scope.afterId)
         narrow(QStringLiteral("r.change_id > ?"), {*scope.afterId});
@@ -547,7 +558,8 @@ Status ChangeLog::scan(
         QStringLiteral("SELECT r.change_id, r.seq, r.table_name, r.record_key, r.op, r.hidden_row, "
                        "f.column_name, f.old_value, f.new_value FROM gravin_record r LEFT JOIN "
                        "gravin_field f ON f.change_id = r.change_id AND f.seq = r.seq") +
-            where.sql + QStringLiteral(" ORDER BY r.change_id DESC, r.seq DESC"),
+            alsoOfFields(scope, m_session.spec().isFile()) + where.sql +
+            QStringLiteral(" ORDER BY r.change_id DESC, r.seq DESC"),
         where.values, [&](const QSqlQuery& row) {
             const qint64 rowChange = row.value(0).toLongLong();
             const qint64 rowSequence = row.value(1).toLongLong();

@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/changes/picture.h"
+#include "core/records/table_reader.h"
 
 #include <QHash>
 
@@ -517,6 +518,54 @@ Result<bool> isOfSingleSteps(Session& session, const Catalog& catalog, const Log
     return twice->toLongLong() == 0;
 }
 
+// What the log has of a part, from the last to the first.
+Result<std::vector<RecordChange>> loggedPart(Session& session, const Catalog& catalog,
+                                             const LogScope& part) {
+    std::vector<RecordChange> records;
+    Status read =
+        ChangeLog(session).scan(part, catalog, [&](qint64, qint64, RecordChange&& record) {
+            records.push_back(std::move(record));
+            return true;
+        });
+    if (!read)
+        return read.error();
+    return records;
+}
+
+// Whether every record still is as the change left it, which most are: then there is nothing to
+// plan.
+Result<bool> isAllReady(Session& session, const Catalog& catalog,
+                        const std::vector<RecordChange>& records) {
+    if (records.empty())
+        return false;
+    Table table = *catalog.table(records.front().table);
+    QSet<QString> columns(table.key.begin(), table.key.end());
+    std::vector<Key> keys;
+    QHash<Key, const RecordChange*> byKey;
+    for (const RecordChange& record : records) {
+        columns.unite({record.after.keyBegin(), record.after.keyEnd()});
+        keys.push_back(record.key);
+        byKey.insert(record.key, &record);
+    }
+    table.columns.removeIf([&](const Column& column) { return !columns.contains(column.name); });
+    const auto now = TableReader(session, table).records(keys);
+    if (!now)
+        return now.error();
+    return now->size() == records.size() &&
+           std::all_of(now->begin(), now->end(), [&](const Record& record) {
+               const FieldValues& left = byKey.value(record.key)->after;
+               return std::all_of(left.keyValueBegin(), left.keyValueEnd(), [&](const auto& field) {
+                   const int at = table.indexOf(field.first);
+                   return at >= 0 && record.values[static_cast<size_t>(at)] == field.second;
+               });
+           });
+}
+
+// Kept are steps for people to look at.
+bool wantsMore(const RollbackPlan& plan) {
+    return static_cast<qint64>(plan.steps.size()) < RollbackPlan::MostWhole / 2;
+}
+
 Result<RollbackPlan> planInParts(Session& session, const Catalog& catalog, const LogScope& scope,
                                  const RollbackChoices& choices) {
     RollbackPlan plan;
@@ -533,11 +582,23 @@ Result<RollbackPlan> planInParts(Session& session, const Catalog& catalog, const
     for (qint64 to = last->toLongLong(); to >= 0; to -= RecordsOfPart) {
         LogScope part = scope;
         part.sequences = {{std::max<qint64>(0, to - RecordsOfPart + 1), to}};
+        const auto logged = loggedPart(session, catalog, part);
+        const auto ready =
+            logged ? isAllReady(session, catalog, *logged) : Result<bool>(logged.error());
+        if (!ready)
+            return ready.error();
+        const auto count = static_cast<qint64>(logged->size());
+        if (*ready && !wantsMore(plan)) {
+            plan.counts[RollbackState::Ready] += count;
+            plan.writing += count;
+            plan.parts.push_back({part, true, 0});
+            continue;
+        }
         auto planned = Planner(session, catalog, part, choices).plan();
         if (!planned)
             return planned.error();
         take(plan, planned->steps, choices);
-        plan.parts.push_back({part, contentOf(planned->steps)});
+        plan.parts.push_back({part, *ready, contentOf(planned->steps)});
         for (RollbackStep& step : planned->steps) {
             qint64& of = step.isClear() ? kept : keptOfThoseInTheWay;
             if (of++ < RollbackPlan::MostWhole / 2)
@@ -558,6 +619,16 @@ public:
         std::vector<RecordEdit> edits;
         while (edits.empty() && m_next < m_plan->parts.size()) {
             const RollbackPlan::Part& part = m_plan->parts[m_next++];
+            if (part.isReady) {
+                auto logged = loggedPart(session, *m_plan->catalog, part.scope);
+                if (!logged)
+                    return logged.error();
+                // Guarded, each of them, by what the change had left.
+                for (RecordChange& record : *logged)
+                    edits.push_back({Operation::Update, record.table, record.key,
+                                     std::move(record.after), std::move(record.before)});
+                continue;
+            }
             const auto again = Planner(session, *m_plan->catalog, part.scope, m_choices).plan();
             if (!again)
                 return again.error();

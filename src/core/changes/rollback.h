@@ -88,7 +88,8 @@ struct RollbackPlan {
     QString stop = {}; // what the choices do not pass; null: nothing
     struct Part {
         LogScope scope;
-        quint64 content = 0; // of its steps, to tell whether they are the same later
+        bool isReady = false; // every step is: what the log says is all there is to know
+        quint64 content = 0;  // else of its steps, to tell whether they are the same later
     };
     std::vector<Part> parts = {};                // empty: all steps are in `steps`
     std::shared_ptr<const Catalog> catalog = {}; // with parts

@@ -35,13 +35,17 @@ protected:
         return values;
     }
     WriteResult run(const ChangeRequest& request) {
-        return ChangeWriter(desk.session(), desk.catalog(), desk.rules()).write(request);
+        ChangeWriter writer(desk.session(), desk.catalog(), desk.rules());
+        auto written = writer.write(request);
+        wroteSetWise = writer.wroteSetWise();
+        return written;
     }
 
     static inline const QString T = name("t");
     ScratchDatabase database;
     Desk desk;
     QString before = database.dump();
+    bool wroteSetWise = false;
 };
 
 TEST_F(BulkTest, AnyNumberIsOneChangeAndIsTakenBackAsOne) {
@@ -157,6 +161,7 @@ TEST_F(PartsTest, ManyAreTakenBackWithoutAllBeingKept) {
     EXPECT_TRUE(request->edits.empty());
     const auto back = run(*request);
     ASSERT_TRUE(back) << qPrintable(back.error().error.sentence);
+    EXPECT_TRUE(wroteSetWise);
     EXPECT_EQ(back->count(), 12'000);
     EXPECT_EQ(back->undoes, change);
     EXPECT_EQ(database.dump(), before);
@@ -189,6 +194,7 @@ TEST_F(PartsTest, WhatIsInTheWayIsSaidAndLeftOrOverwritten) {
     EXPECT_EQ(passes.left, 1);
     const auto back = run(*rollbackRequest(passes, choices));
     ASSERT_TRUE(back) << qPrintable(back.error().error.sentence);
+    EXPECT_TRUE(wroteSetWise);
     EXPECT_EQ(back->count(), 11'999);
     EXPECT_EQ(database.sqlite(name("SELECT count(*) FROM t WHERE n >= 10;")).trimmed(), name("0"));
 }
