@@ -3,6 +3,7 @@
 
 #include "core/changes/change.h"
 #include "core/changes/change_log.h"
+#include "core/changes/log_entry.h"
 #include "core/database/session.h"
 #include "core/records/table_reader.h"
 

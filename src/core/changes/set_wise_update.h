@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/changes/change_log.h"
+#include "core/changes/log_entry.h"
 #include "core/database/session.h"
 #include "core/records/rules.h"
 

@@ -11,17 +11,17 @@ namespace gravin {
 
 namespace {
 
-using Line = KeptBulkUpdate::Line;
+using KeptLine = KeptBulkUpdate::Line;
 
-constexpr std::array<std::pair<Line::Gets, QLatin1String>, 4> GetsWords{
-    {{Line::Gets::Value, QLatin1String("value")},
-     {Line::Gets::Expression, QLatin1String("expression")},
-     {Line::Gets::Replaced, QLatin1String("replaced")},
-     {Line::Gets::Nothing, QLatin1String("nothing")}}};
-constexpr std::array<std::pair<Line::Found, QLatin1String>, 3> FoundWords{
-    {{Line::Found::AsItStands, QLatin1String("as_it_stands")},
-     {Line::Found::AnyCase, QLatin1String("any_case")},
-     {Line::Found::Pattern, QLatin1String("pattern")}}};
+constexpr std::array<std::pair<KeptLine::Gets, QLatin1String>, 4> GetsWords{
+    {{KeptLine::Gets::Value, QLatin1String("value")},
+     {KeptLine::Gets::Expression, QLatin1String("expression")},
+     {KeptLine::Gets::Replaced, QLatin1String("replaced")},
+     {KeptLine::Gets::Nothing, QLatin1String("nothing")}}};
+constexpr std::array<std::pair<KeptLine::Found, QLatin1String>, 3> FoundWords{
+    {{KeptLine::Found::AsItStands, QLatin1String("as_it_stands")},
+     {KeptLine::Found::AnyCase, QLatin1String("any_case")},
+     {KeptLine::Found::Pattern, QLatin1String("pattern")}}};
 
 template <typename Words, typename T>
 QString wordAmong(const Words& words, T wanted) {
@@ -44,7 +44,7 @@ std::optional<T> among(const std::array<std::pair<T, QLatin1String>, Count>& wor
 
 Error wrong(const QString& sentence) { return {ErrorKind::Usage, sentence}; }
 
-Status addReplacement(BulkValues& values, const Line& line, const Column& column,
+Status addReplacement(BulkValues& values, const KeptLine& line, const Column& column,
                       const QString& label) {
     if (column.type.kind != TypeKind::Text)
         return wrong(say("%1 is no text in which something could be replaced.").arg(label));
@@ -53,9 +53,9 @@ Status addReplacement(BulkValues& values, const Line& line, const Column& column
     BulkReplacement replacement;
     replacement.find = line.text;
     replacement.with = line.with;
-    if (line.found == Line::Found::AnyCase)
+    if (line.found == KeptLine::Found::AnyCase)
         replacement.matches = Qt::CaseInsensitive;
-    if (line.found == Line::Found::Pattern) {
+    if (line.found == KeptLine::Found::Pattern) {
         replacement.pattern.emplace(line.text, QRegularExpression::UseUnicodePropertiesOption);
         if (!replacement.pattern->isValid())
             return wrong(say("This is no pattern: %1").arg(replacement.pattern->errorString()));
@@ -66,12 +66,12 @@ Status addReplacement(BulkValues& values, const Line& line, const Column& column
 
 } // namespace
 
-QString wordOf(Line::Gets gets) { return wordAmong(GetsWords, gets); }
-QString wordOf(Line::Found found) { return wordAmong(FoundWords, found); }
-std::optional<Line::Gets> keptGets(const QString& word) { return among(GetsWords, word); }
-std::optional<Line::Found> keptFound(const QString& word) { return among(FoundWords, word); }
+QString wordOf(KeptLine::Gets gets) { return wordAmong(GetsWords, gets); }
+QString wordOf(KeptLine::Found found) { return wordAmong(FoundWords, found); }
+std::optional<KeptLine::Gets> keptGets(const QString& word) { return among(GetsWords, word); }
+std::optional<KeptLine::Found> keptFound(const QString& word) { return among(FoundWords, word); }
 
-Status addTo(BulkValues& values, const Line& line, const Table& table, const QString& label) {
+Status addTo(BulkValues& values, const KeptLine& line, const Table& table, const QString& label) {
     const Column* column = table.column(line.column);
     if (!column)
         return wrong(say("%1 has no column “%2” any more.").arg(table.name, line.column));
@@ -79,23 +79,23 @@ Status addTo(BulkValues& values, const Line& line, const Table& table, const QSt
     if (values.put.contains(name) || values.set.contains(name) || values.replace.contains(name))
         return wrong(say("%1 stands in two lines.").arg(label));
     switch (line.gets) {
-    case Line::Gets::Value: {
+    case KeptLine::Gets::Value: {
         auto value = fromText(line.text, column->type);
         if (!value)
             return value.error();
         values.put.insert(name, *value);
         return done();
     }
-    case Line::Gets::Expression: {
+    case KeptLine::Gets::Expression: {
         auto bound = bindExpression(line.text, table);
         if (!bound)
             return wrong(bound.error().sentence);
         values.set.insert(name, *bound);
         return done();
     }
-    case Line::Gets::Replaced:
+    case KeptLine::Gets::Replaced:
         return addReplacement(values, line, *column, label);
-    case Line::Gets::Nothing: {
+    case KeptLine::Gets::Nothing: {
         const bool isText = column->type.kind == TypeKind::Text;
         values.put.insert(name, column->nullable || !isText ? Value::null()
                                                             : Value::text(QStringLiteral("")));

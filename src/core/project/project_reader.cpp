@@ -259,17 +259,17 @@ Screen readScreen(const OrderedJson& json, const QString& place) {
 }
 
 KeptBulkUpdate readBulkUpdate(ObjectReader& entry) {
-    using Line = KeptBulkUpdate::Line;
+    using Field = KeptBulkUpdate::Line;
     KeptBulkUpdate kept{entry.requiredString("name"),
                         entry.requiredString("screen"),
                         entry.string("where", {}),
                         {}};
     forEachObject(entry.take("fields"), QStringLiteral("bulk_updates.fields"),
                   [&](ObjectReader& field) {
-                      Line line{field.requiredString("column"),
-                                field.word("gets", Line::Gets::Value, keptGets),
-                                field.string("text", {}), field.string("with", {}),
-                                field.word("found", Line::Found::AsItStands, keptFound)};
+                      Field line{field.requiredString("column"),
+                                 field.word("gets", Field::Gets::Value, keptGets),
+                                 field.string("text", {}), field.string("with", {}),
+                                 field.word("found", Field::Found::AsItStands, keptFound)};
                       line.unknown = field.rest();
                       kept.lines += line;
                   });
