@@ -27,12 +27,16 @@ fi
 # One door for writes: the statements that change a row are made in one place, the log's own and those
 # that fill the temporary table of what was in others, and only the door runs them. The project's module shows them to be read.
 if hits=$(grep -rnE '(INSERT INTO|REPLACE INTO|DELETE FROM|UPDATE %|UPDATE [a-z_"]+ SET|TRUNCATE TABLE)' . \
-    | grep -vE '^./core/(database/(record_statements|dialect|mariadb_dialect)\.(cpp|h)|changes/(change_log|log_seal)\.cpp|changes/as_it_was\.cpp):'); then
+    | grep -vE '^./core/(database/(record_statements|dialect|mariadb_dialect|sqlite_set_wise)\.(cpp|h)|changes/(change_log|log_entry|log_seal|set_wise_update|as_it_was)\.cpp):'); then
     complain "Rows are changed by the one door only:" "$hits"
 fi
 if hits=$(grep -rnlE '(updateStatement|updateManyStatement|deleteStatement|insertStatement|guardedStatement)\(' . \
     | grep -vE '^./core/(database/|changes/change_writer(_run)?\.cpp|project/screen_statements\.cpp)'); then
     complain "Only the one door makes statements that change rows:" "$hits"
+fi
+if hits=$(grep -rnE '(SetWiseUpdate[>(]|SetWiseUpdate [a-z]|appendRows\()' . \
+    | grep -vE '^./core/(database/|changes/(change_writer|set_wise_update))'); then
+    complain "Only the one door lets an engine change many rows:" "$hits"
 fi
 if hits=$(grep -rn 'Access::ReadWrite' app cli | grep -vE '^(app/session/workspace|app/history/as_it_was_page|cli/(read|write|history)_commands)\.cpp:'); then
     complain "A connection that writes belongs to the workspace, the commands that change rows, and who looks back:" "$hits"

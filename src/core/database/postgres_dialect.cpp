@@ -2,12 +2,10 @@
 #include "core/database/postgres_dialect.h"
 
 #include "core/base/text.h"
+#include "core/database/postgres_native.h"
 #include "core/database/secrets.h"
 
 #include <QRegularExpression>
-#include <QSqlDriver>
-
-#include <libpq-fe.h>
 
 #include <cerrno>
 
@@ -27,15 +25,6 @@ bool isClosed(int socket) {
     char next = 0;
     const auto got = socket < 0 ? 0 : ::recv(socket, &next, 1, MSG_PEEK | MSG_DONTWAIT);
     return got == 0 || (got < 0 && errno != EAGAIN && errno != EWOULDBLOCK && errno != EINTR);
-}
-
-PGconn* postgresOf(const QSqlDatabase& database) {
-    const QVariant handle = database.driver()->handle();
-    // The type goes by the name of its structure or by libpq's name for it.
-    const QByteArray type = handle.typeName();
-    if (type != "PGconn*" && type != "pg_conn*")
-        return nullptr;
-    return *static_cast<PGconn* const*>(handle.constData());
 }
 
 // libpq's quoting of one value; Qt turns every semicolon of its options into a blank.

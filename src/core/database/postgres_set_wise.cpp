@@ -1,9 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/postgres_set_wise.h"
 
-#include <QSqlDriver>
-
-#include <libpq-fe.h>
+#include "core/database/postgres_native.h"
 
 #include <memory>
 
@@ -12,15 +10,7 @@ namespace gravin {
 namespace {
 
 // Rows go out in pieces of about this many bytes.
-constexpr qsizetype PieceSize = 64 * 1024;
-
-PGconn* connectionOf(const QSqlDatabase& database) {
-    const QVariant handle = database.driver()->handle();
-    const QByteArray type = handle.typeName();
-    if (type != "PGconn*" && type != "pg_conn*")
-        return nullptr;
-    return *static_cast<PGconn* const*>(handle.constData());
-}
+constexpr qsizetype CopyPiece = 64 * 1024;
 
 using Answer = std::unique_ptr<PGresult, void (*)(PGresult*)>;
 
@@ -94,7 +84,7 @@ QString PostgresSetWise::filled(const QString& table) const {
 QSqlError PostgresSetWise::appendRows(QSqlDatabase& database, const QString& table,
                                       const QStringList& columns,
                                       const std::vector<QVariantList>& rows) const {
-    PGconn* connection = connectionOf(database);
+    PGconn* connection = postgresOf(database);
     const QByteArray statement =
         QStringLiteral("COPY %1 (%2) FROM STDIN").arg(table, columns.join(u',')).toUtf8();
     Answer begun(PQexec(connection, statement.constData()), PQclear);
@@ -109,7 +99,7 @@ QSqlError PostgresSetWise::appendRows(QSqlDatabase& database, const QString& tab
             appendValue(piece, row[i]);
         }
         piece += '\n';
-        if (piece.size() >= PieceSize && isSent) {
+        if (piece.size() >= CopyPiece && isSent) {
             isSent = isSend(connection, piece);
             piece.clear();
         }

@@ -9,8 +9,8 @@
 
 namespace gravin {
 
-// SQLite 3.40 and later, through the driver of Qt Sql; the native handle is used for interrupting
-// and for scanning keys only.
+// SQLite 3.40 and later, through the driver of Qt Sql; the native handle is used for interrupting,
+// scanning keys, and writing many rows at once.
 class SqliteDialect : public Dialect {
 public:
     explicit SqliteDialect(QString path)
