@@ -241,6 +241,16 @@ void RollbackDialog::refreshKinds() {
     }
 }
 
+// With the field as people know it.
+QString RollbackDialog::reasonOf(const RollbackStep& step) const {
+    if (step.state != RollbackState::ChangedSince)
+        return step.reason;
+    const QString label = m_workspace->rules(step.table).labelOf(step.changedColumn);
+    return step.changedBy > 0
+               ? tr("%1 was changed since, by change %2.").arg(label).arg(step.changedBy)
+               : tr("%1 was changed since, outside Gravin.").arg(label);
+}
+
 void RollbackDialog::addStep(const RollbackStep& step) {
     const Table* table = m_workspace->catalog().table(step.table);
     const QString key = keyText(step.key, table ? table->keyTypes() : std::vector<ColumnType>{});
@@ -252,13 +262,7 @@ void RollbackDialog::addStep(const RollbackStep& step) {
     item->setData(0, Qt::UserRole, QVariant::fromValue<qint64>(step.change));
     item->setData(1, Qt::UserRole, QVariant::fromValue<qint64>(step.sequence));
     const TableRules rules = m_workspace->rules(step.table);
-    QString reason = step.reason;
-    if (step.state == RollbackState::ChangedSince) {
-        const QString label = rules.labelOf(step.changedColumn);
-        reason = step.changedBy > 0
-                     ? tr("%1 was changed since, by change %2.").arg(label).arg(step.changedBy)
-                     : tr("%1 was changed since, outside Gravin.").arg(label);
-    }
+    const QString reason = reasonOf(step);
     item->setToolTip(3, reason);
     if (!reason.isEmpty())
         item->addChild(new QTreeWidgetItem({reason}));
@@ -300,14 +304,21 @@ void RollbackDialog::refresh() {
     const auto request = rollbackRequest(m_plan, m_choices);
     const bool something = request && m_plan.writing > 0;
     m_run->setEnabled(something && m_writing == 0);
-    if (!request)
-        m_reason->setText(tr("Something is in the way: %1").arg(request.error().sentence));
-    else if (!something)
+    if (!request) {
+        const auto step = std::find_if(
+            m_plan.steps.begin(), m_plan.steps.end(), [this](const RollbackStep& each) {
+                return !each.isClear() && m_choices.of(each) != OnConflict::Skip;
+            });
+        m_reason->setText(
+            tr("Something is in the way: %1")
+                .arg(step == m_plan.steps.end() ? request.error().sentence : reasonOf(*step)));
+    } else if (!something) {
         m_reason->setText(m_plan.steps.empty()
                               ? QString()
                               : tr("There is nothing to roll back: the records already are so."));
-    else
+    } else {
         m_reason->clear();
+    }
     m_run->setText(something ? tr("Roll back %1").arg(countedRecords(m_plan.writing))
                              : tr("Roll back"));
     const bool isChosen = !m_steps->selectedItems().isEmpty();

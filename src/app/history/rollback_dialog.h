@@ -37,6 +37,7 @@ private:
     void load();
     void show(const Result<RollbackPlan>& plan);
     void fillSteps();
+    QString reasonOf(const RollbackStep& step) const;
     void addStep(const RollbackStep& step);
     void refreshKinds();
     void refresh();
