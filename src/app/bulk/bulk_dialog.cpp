@@ -260,6 +260,10 @@ Result<KeptBulkUpdate> BulkDialog::now() const {
         auto said = line->said();
         if (!said)
             return said.error();
+        const BoundField* field = m_binding.screen().field(said->column);
+        if (said->gets == KeptBulkUpdate::Line::Gets::Value && field &&
+            field->column.type.kind == TypeKind::Binary)
+            return Error{ErrorKind::Usage, tr("A picture cannot stand in a project.")};
         kept.lines += *said;
     }
     return kept;

@@ -70,7 +70,6 @@ Result<bool, ChangeWriter::Stop> ChangeWriter::applySetWise(const ChangeRequest&
     if (Status returned = m_session.returnToSavepoint(); !returned)
         return fail(returned.error());
     m_change.id = 0;
-    m_logged = 0;
     return false;
 }
 
