@@ -2,6 +2,7 @@
 #include "demonstration.h"
 
 #include "core/base/text.h"
+#include "core/base/whole_file.h"
 #include "core/database/dialect.h"
 
 #include <QBuffer>
@@ -14,7 +15,6 @@
 #include <QSqlDatabase>
 #include <QSqlError>
 #include <QSqlQuery>
-#include <QStandardPaths>
 #include <QVariant>
 
 #include <array>
@@ -446,10 +446,7 @@ Error cannotWrite(const QString& path, const QString& detail) {
             detail};
 }
 
-QString privateFolder() {
-    return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
-           QStringLiteral("/gravin/demonstration");
-}
+QString privateFolder() { return ownDataFolderPath(QStringLiteral("demonstration")); }
 
 } // namespace
 
@@ -487,7 +484,7 @@ Status loadDemonstration(const ConnectionSpec& server, const DemonstrationOption
     {
         QSqlDatabase database = QSqlDatabase::addDatabase(dialect->driver(), connection);
         dialect->configure(database, false);
-        database.setConnectOptions(dialect->connectOptions(false).back());
+        database.setConnectOptions(dialect->connectOptions(false));
         if (!database.open()) {
             loaded = dialect->errorOf(database.lastError());
         } else if (const QString error = Generator(database, server.engine, options).run();
@@ -510,11 +507,11 @@ Result<QString> writeDemonstration(const QString& folder) {
     if (!written)
         return written.error();
     const QString project = folder + QStringLiteral("/harbour.gravin");
-    QFile::remove(project);
-    if (!QFile::copy(QStringLiteral(":/demo/harbour.gravin"), project))
-        return cannotWrite(project, {});
-    QFile::setPermissions(project, QFile::ReadOwner | QFile::WriteOwner | QFile::ReadGroup |
-                                       QFile::ReadOther);
+    QFile shipped(QStringLiteral(":/demo/harbour.gravin"));
+    if (!shipped.open(QIODevice::ReadOnly))
+        return cannotWrite(project, shipped.errorString());
+    if (Status copied = writeWholeFile(project, shipped.readAll()); !copied)
+        return copied.error();
     return project;
 }
 
@@ -525,6 +522,10 @@ Result<QString> privateDemonstration() {
     return resetPrivateDemonstration();
 }
 
-Result<QString> resetPrivateDemonstration() { return writeDemonstration(privateFolder()); }
+Result<QString> resetPrivateDemonstration() {
+    if (Status made = makeOwnFolder(privateFolder()); !made)
+        return made.error();
+    return writeDemonstration(privateFolder());
+}
 
 } // namespace gravin

@@ -3,10 +3,10 @@
 
 #include "app/look/theme.h"
 #include "app/shell/main_window.h"
+#include "core/base/whole_file.h"
 
 #include <QApplication>
 #include <QDir>
-#include <QStandardPaths>
 
 #include <spdlog/sinks/rotating_file_sink.h>
 #include <spdlog/spdlog.h>
@@ -20,8 +20,8 @@ constexpr size_t LogFiles = 3;
 
 // Trouble of the libraries below goes into a file; people read about theirs in the window.
 void logToFile() {
-    const QString folder = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
-    if (folder.isEmpty() || !QDir().mkpath(folder))
+    const QString folder = ownDataFolderPath({});
+    if (!makeOwnFolder(folder))
         return;
     try {
         auto sink = std::make_shared<spdlog::sinks::rotating_file_sink_mt>(

@@ -304,8 +304,8 @@ TEST_F(History, WhatBecameOfCutOffWorkIsSaidOnTheNextStart) {
     closeWindow();
     {
         WorkJournal journal(kept, project);
-        journal.begin({newChangeUid(), name("bulk update"), name("Aids"),
-                       name("2026-03-04T14:00:00.000000Z")});
+        ASSERT_TRUE(journal.begin({newChangeUid(), name("bulk update"), name("Aids"),
+                                   name("2026-03-04T14:00:00.000000Z")}));
     }
     open(project);
     EXPECT_TRUE(noticed("The bulk update on"));
@@ -313,8 +313,8 @@ TEST_F(History, WhatBecameOfCutOffWorkIsSaidOnTheNextStart) {
     closeWindow();
     {
         WorkJournal journal(kept, project);
-        journal.begin(
-            {done, name("bulk update"), name("Aids"), name("2026-03-04T14:00:00.000000Z")});
+        ASSERT_TRUE(journal.begin(
+            {done, name("bulk update"), name("Aids"), name("2026-03-04T14:00:00.000000Z")}));
     }
     open(project);
     EXPECT_TRUE(noticed("was done before Gravin ended: change 1."));

@@ -2,9 +2,9 @@
 #include "app/session/draft_keeper.h"
 
 #include "app/session/workspace.h"
+#include "core/base/whole_file.h"
 #include "core/records/table_reader.h"
 
-#include <QStandardPaths>
 #include <QUuid>
 #include <utility>
 
@@ -15,16 +15,11 @@ namespace {
 // After an edit at most so long passes until it is kept.
 constexpr int KeptWithin = 150; // milliseconds
 
-QString folder() {
-    return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
-           QStringLiteral("/gravin/drafts");
-}
-
 } // namespace
 
 DraftKeeper::DraftKeeper(Workspace* workspace)
     : m_workspace(workspace)
-    , m_journal(folder(), workspace->projectFile())
+    , m_journal(ownDataFolderPath(QStringLiteral("drafts")), workspace->projectFile())
     , m_run(QUuid::createUuid().toString(QUuid::WithoutBraces)) {
     m_left = m_journal.takeLeftOver(m_problem);
     m_soon.setSingleShot(true);

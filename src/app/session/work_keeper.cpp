@@ -3,25 +3,23 @@
 
 #include "app/session/log_time.h"
 #include "app/session/workspace.h"
+#include "core/base/whole_file.h"
 #include "core/changes/change_writer.h"
-
-#include <QStandardPaths>
 
 namespace gravin {
 
-namespace {
-QString keptIn() {
-    return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
-           QStringLiteral("/gravin/under-way");
-}
-} // namespace
-
 WorkKeeper::WorkKeeper(Workspace* workspace)
     : m_workspace(workspace)
-    , m_journal(keptIn(), workspace->projectFile()) {}
+    , m_journal(ownDataFolderPath(QStringLiteral("under-way")), workspace->projectFile()) {}
 
 void WorkKeeper::begin(const ChangeRequest& request) {
-    m_journal.begin({request.uid, request.action, request.screen, logTime()});
+    const Status noted = m_journal.begin({request.uid, request.action, request.screen, logTime()});
+    if (!noted)
+        Q_EMIT m_workspace->notice(
+            {Notice::Kind::Refused,
+             tr("This is under way, but it could not be noted: were Gravin cut off now, the next "
+                "start could not say what became of it."),
+             noted.error().sentence});
 }
 
 void WorkKeeper::end(const QString& uid, const WriteResult& result) {

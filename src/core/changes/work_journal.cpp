@@ -2,17 +2,20 @@
 #include "core/changes/work_journal.h"
 
 #include "core/base/file_tag.h"
+#include "core/base/text.h"
+#include "core/base/whole_file.h"
 
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
 #include <QJsonDocument>
 #include <QJsonObject>
-#include <QSaveFile>
 
 namespace gravin {
 
 namespace {
+
+constexpr qint64 MostBytes = 1024 * 1024;
 
 std::unique_ptr<QLockFile> lockFor(const QString& file) {
     auto lock = std::make_unique<QLockFile>(file + QStringLiteral(".lock"));
@@ -30,23 +33,23 @@ QString WorkJournal::path(const QString& uid) const {
     return m_folder + u'/' + m_name + u'-' + uid + QStringLiteral(".work");
 }
 
-void WorkJournal::begin(const LongWork& work) {
-    QDir().mkpath(m_folder);
+Status WorkJournal::begin(const LongWork& work) {
+    if (Status made = makeOwnFolder(m_folder); !made)
+        return made;
     const QString file = path(work.uid);
     auto lock = lockFor(file);
     if (!lock->tryLock())
-        return;
+        return Error{ErrorKind::File, say("%1 cannot be written.").arg(file)};
     const QJsonObject json{{QStringLiteral("uid"), work.uid},
                            {QStringLiteral("action"), work.action},
                            {QStringLiteral("screen"), work.screen},
                            {QStringLiteral("began"), work.began}};
-    QSaveFile kept(file);
-    if (kept.open(QIODevice::WriteOnly) &&
-        kept.setPermissions(QFile::ReadOwner | QFile::WriteOwner)) {
-        kept.write(QJsonDocument(json).toJson(QJsonDocument::Compact));
-        kept.commit();
-    }
+    Status kept = writeWholeFile(file, QJsonDocument(json).toJson(QJsonDocument::Compact),
+                                 Readers::OwnerOnly);
+    if (!kept)
+        return kept;
     m_open[work.uid] = std::move(lock);
+    return kept;
 }
 
 void WorkJournal::end(const QString& uid) {
@@ -63,15 +66,13 @@ QList<LongWork> WorkJournal::takeLeftOver() {
         const auto lock = lockFor(name);
         if (!lock->tryLock())
             continue; // somebody is at it
-        QFile file(name);
-        if (file.open(QIODevice::ReadOnly)) {
-            const QJsonObject json = QJsonDocument::fromJson(file.readAll()).object();
+        if (const auto content = readWholeFile(name, MostBytes, Writers::OwnAccount)) {
+            const QJsonObject json = QJsonDocument::fromJson(*content).object();
             const LongWork work{json[u"uid"].toString(), json[u"action"].toString(),
                                 json[u"screen"].toString(), json[u"began"].toString()};
             if (!work.uid.isEmpty())
                 left += work;
         }
-        file.close();
         QFile::remove(name);
     }
     return left;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/result.h"
+
 #include <QList>
 #include <QLockFile>
 #include <QString>
@@ -25,7 +27,9 @@ class WorkJournal {
 public:
     WorkJournal(QString folder, const QString& projectFile);
 
-    void begin(const LongWork& work);
+    // Fails when it could not be noted: the work may be done all the same, but the next start will
+    // not know of it.
+    Status begin(const LongWork& work);
     // Its answer is known.
     void end(const QString& uid);
     // What processes that are gone have left without an answer. It is told once.

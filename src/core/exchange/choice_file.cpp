@@ -2,11 +2,10 @@
 #include "core/exchange/choice_file.h"
 
 #include "core/base/text.h"
+#include "core/base/whole_file.h"
 #include "core/exchange/csv_reader.h"
 #include "core/value/hex_colour.h"
 #include "core/value/text_form.h"
-
-#include <QFile>
 
 #include <algorithm>
 
@@ -30,12 +29,12 @@ QString colourFrom(const QString& text) {
 } // namespace
 
 Result<ChoiceFile> readChoiceFile(const QString& path, const ColumnType& type) {
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly))
-        return Error{ErrorKind::File, say("%1 cannot be read.").arg(path), file.errorString()};
-    if (file.size() > LargestFile)
+    const auto content = readWholeFile(path, LargestFile);
+    if (!content && content.error().kind == ErrorKind::Damaged)
         return Error{ErrorKind::Refused, say("%1 is too large for a list of choices.").arg(path)};
-    auto rows = rowsFromCsv(file.readAll());
+    if (!content)
+        return content.error();
+    auto rows = rowsFromCsv(*content);
     if (!rows)
         return Error{rows.error().kind, say("%1: %2").arg(path, rows.error().sentence)};
     if (!rows->isEmpty() && isHeading(rows->front()))

@@ -2,11 +2,10 @@
 #include "core/project/project_file.h"
 
 #include "core/base/text.h"
+#include "core/base/whole_file.h"
 
 #include <QDir>
-#include <QFile>
 #include <QFileInfo>
-#include <QSaveFile>
 
 namespace gravin {
 
@@ -15,13 +14,10 @@ constexpr qint64 MaximumFileSize = 64 * 1024 * 1024;
 }
 
 Result<Project> loadProject(const QString& path) {
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly))
-        return Error{ErrorKind::File, say("The project %1 cannot be read.").arg(path),
-                     file.errorString()};
-    if (file.size() > MaximumFileSize)
-        return Error{ErrorKind::Damaged, say("%1 is far too large for a project.").arg(path)};
-    auto project = projectFromJson(file.readAll());
+    const auto json = readWholeFile(path, MaximumFileSize);
+    if (!json)
+        return json.error();
+    auto project = projectFromJson(*json);
     if (!project)
         return Error{project.error().kind,
                      say("The project %1 cannot be opened. %2").arg(path, project.error().sentence),
@@ -40,14 +36,7 @@ Status saveProject(const Project& project, const QString& path) {
     const QString relative = folder.relativeFilePath(project.connection.path);
     if (written.connection.isFile() && !relative.startsWith(u".."))
         written.connection.path = relative;
-    const QByteArray json = projectToJson(written);
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(json) != json.size() || !file.commit())
-        return Error{
-            ErrorKind::File,
-            say("The project could not be written to %1. What was there is untouched.").arg(path),
-            file.errorString()};
-    return done();
+    return writeWholeFile(path, projectToJson(written));
 }
 
 } // namespace gravin

@@ -3,19 +3,19 @@
 
 #include "core/base/file_tag.h"
 #include "core/base/text.h"
+#include "core/base/whole_file.h"
 
-#include <QDir>
 #include <QFile>
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
-#include <QSaveFile>
 
 namespace gravin {
 
 namespace {
 
 constexpr int Version = 1;
+constexpr qint64 MostBytes = 256 * 1024 * 1024;
 constexpr int MostProcesses = 64; // that work on one project at once
 
 QJsonObject jsonOf(const QMap<QString, Value>& values) {
@@ -47,6 +47,8 @@ QJsonObject jsonOf(const JournalledDraft& draft) {
                      {QStringLiteral("bad"), bad}};
     if (!draft.id.isEmpty())
         json[u"id"] = draft.id;
+    if (!draft.given.isEmpty())
+        json[u"given"] = QJsonArray::fromStringList(draft.given);
     if (draft.parent)
         json[u"parent"] = QJsonObject{
             {QStringLiteral("id"), draft.parent->id},
@@ -79,6 +81,7 @@ std::optional<JournalledDraft> draftFrom(const QJsonObject& json) {
     for (auto text = bad.begin(); text != bad.end(); ++text)
         draft.bad.insert(text.key(), text->toString());
     draft.id = json[u"id"].toString();
+    draft.given = textsOf(json[u"given"]);
     if (const QJsonObject parent = json[u"parent"].toObject(); !parent.isEmpty()) {
         draft.parent = {parent[u"id"].toString(), parent[u"table"].toString(),
                         textsOf(parent[u"columns"]), textsOf(parent[u"match"])};
@@ -107,6 +110,9 @@ JournalledDraft journalled(const Draft& draft, const Table& table, const QString
         kept.changed.insert(table.columns[field.key()].name, *field);
         keep(field.key());
     }
+    for (const int column : draft.given)
+        kept.given += table.columns[column].name;
+    kept.given.sort();
     for (auto bad = draft.bad.begin(); bad != draft.bad.end(); ++bad) {
         kept.bad.insert(table.columns[bad.key()].name, bad->text);
         keep(bad.key());
@@ -133,6 +139,10 @@ Draft takenUp(const JournalledDraft& kept, const Table& table, const Record* now
         if (!(was == *field))
             draft.changed.insert(column, *field);
     }
+    for (const QString& name : kept.given) {
+        if (const int column = table.indexOf(name); column >= 0)
+            draft.given += column;
+    }
     for (auto text = kept.bad.begin(); text != kept.bad.end(); ++text) {
         if (const int column = table.indexOf(text.key()); column >= 0)
             draft.bad.insert(column, {*text, say("This was typed and could not be taken.")});
@@ -152,7 +162,10 @@ QString DraftJournal::path(int slot, const char* suffix) const {
 QList<JournalledDraft> DraftJournal::takeLeftOver(QString& problem) {
     QList<JournalledDraft> left;
     QStringList emptied;
-    QDir().mkpath(m_folder);
+    if (const Status made = makeOwnFolder(m_folder); !made) {
+        m_reason = problem = made.error().sentence;
+        return left;
+    }
     for (int slot = 0; slot < MostProcesses; ++slot) {
         const bool isKept = QFile::exists(path(slot, "json"));
         if (m_slot >= 0 && !isKept)
@@ -179,11 +192,17 @@ QList<JournalledDraft> DraftJournal::takeLeftOver(QString& problem) {
 }
 
 QList<JournalledDraft> DraftJournal::read(int slot, QString& problem) const {
-    QFile file(path(slot, "json"));
-    if (!file.open(QIODevice::ReadOnly))
+    const QString name = path(slot, "json");
+    if (!QFile::exists(name))
         return {};
-    const QJsonObject json = QJsonDocument::fromJson(file.readAll()).object();
-    file.close();
+    // Only what this account wrote: anybody else's would be taken for what was typed here.
+    const auto content = readWholeFile(name, MostBytes, Writers::OwnAccount);
+    if (!content) {
+        problem = say("Unsaved edits of an earlier run are not offered. %1")
+                      .arg(content.error().sentence);
+        return {};
+    }
+    const QJsonObject json = QJsonDocument::fromJson(*content).object();
     QList<JournalledDraft> drafts;
     bool isWhole = json[u"version"].toInt() == Version;
     for (const QJsonValue& entry : json[u"drafts"].toArray()) {
@@ -195,7 +214,7 @@ QList<JournalledDraft> DraftJournal::read(int slot, QString& problem) const {
     if (!isWhole) {
         const QString aside = path(slot, "damaged");
         QFile::remove(aside);
-        QFile::copy(file.fileName(), aside);
+        QFile::copy(name, aside);
         problem =
             say("Unsaved edits of an earlier run could not be read in full. What there is was "
                 "set aside as %1.")
@@ -206,7 +225,8 @@ QList<JournalledDraft> DraftJournal::read(int slot, QString& problem) const {
 
 Status DraftJournal::write(const QList<JournalledDraft>& drafts) {
     if (m_slot < 0)
-        return Error{ErrorKind::File, say("Unsaved edits cannot be kept in %1.").arg(m_folder)};
+        return Error{ErrorKind::File, say("Unsaved edits cannot be kept in %1.").arg(m_folder),
+                     m_reason};
     const QString name = path(m_slot, "json");
     if (drafts.isEmpty()) {
         QFile::remove(name);
@@ -218,13 +238,10 @@ Status DraftJournal::write(const QList<JournalledDraft>& drafts) {
     const QByteArray json = QJsonDocument(QJsonObject{{QStringLiteral("version"), Version},
                                                       {QStringLiteral("drafts"), list}})
                                 .toJson(QJsonDocument::Compact);
-    QSaveFile file(name);
     // What people type is nobody else's business, at no moment.
-    if (!file.open(QIODevice::WriteOnly) ||
-        !file.setPermissions(QFile::ReadOwner | QFile::WriteOwner) ||
-        file.write(json) != json.size() || !file.commit())
+    if (const Status kept = writeWholeFile(name, json, Readers::OwnerOnly); !kept)
         return Error{ErrorKind::File, say("Unsaved edits could not be kept in %1.").arg(name),
-                     file.errorString()};
+                     kept.error().sentence};
     return done();
 }
 

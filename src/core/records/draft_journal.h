@@ -24,6 +24,7 @@ struct JournalledDraft {
         friend bool operator==(const Parent&, const Parent&) = default;
     };
     std::optional<Parent> parent = {};
+    QStringList given = {}; // of a new record: fields that a default filled
     friend bool operator==(const JournalledDraft&, const JournalledDraft&) = default;
 };
 // `run`: unique to the process and the project it works on.
@@ -56,6 +57,7 @@ private:
     QString m_folder;
     QString m_name; // of the project, as a file's name
     int m_slot = -1;
+    QString m_reason; // why the folder cannot be used; empty: it can
     std::unique_ptr<QLockFile> m_lock;
 };
 
