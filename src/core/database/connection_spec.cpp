@@ -37,20 +37,24 @@ Error malformed(const QString& url, const QString& why) {
     return {ErrorKind::Usage, say("This %1 address is not well formed: %2").arg(scheme, why)};
 }
 
+// An address in two parts: what is kept, and what is not.
+struct ParsedUrl {
+    ConnectionSpec spec;
+    QString password = {};    // null: none
+    QString keyPassword = {}; // of the client's own key; null: none
+};
+
 // libpq reads its own URIs, so that whatever it understands is understood.
-Result<ConnectionSpec> fromPostgresUri(const QString& url) {
+Result<ParsedUrl> fromPostgresUri(const QString& url) {
     char* why = nullptr;
     PQconninfoOption* parsed = PQconninfoParse(url.toUtf8().constData(), &why);
     if (!parsed) {
-        const QString words = QString::fromUtf8(why).trimmed();
-        PQfreemem(why);
-        // libpq quotes what it could not read, which may hold the password.
-        return malformed(url, url.contains(u'@') ? say("write postgresql://user@host:port/database")
-                                                 : words);
+        PQfreemem(why); // it quotes what could not be read, which may hold the password
+        return malformed(url, say("write postgresql://user@host:port/database"));
     }
-    ConnectionSpec spec;
+    ParsedUrl read;
+    ConnectionSpec& spec = read.spec;
     spec.engine = Engine::PostgreSql;
-    QString password;
     bool portIsNumber = true;
     for (const PQconninfoOption* option = parsed; option->keyword; ++option) {
         if (!option->val)
@@ -58,7 +62,9 @@ Result<ConnectionSpec> fromPostgresUri(const QString& url) {
         const QString name = QString::fromUtf8(option->keyword);
         const QString value = QString::fromUtf8(option->val);
         if (name == u"password") {
-            password = value;
+            read.password = value;
+        } else if (name == u"sslpassword") {
+            read.keyPassword = value;
         } else if (name == u"sslmode") {
             bool known = false;
             for (const TlsWords& words : TlsTable) {
@@ -84,16 +90,15 @@ Result<ConnectionSpec> fromPostgresUri(const QString& url) {
     PQconninfoFree(parsed);
     if (!portIsNumber)
         return malformed(url, say("the port is not a number"));
-    if (!password.isNull())
-        Secrets::remember(spec, password);
-    return spec;
+    return read;
 }
 
-Result<ConnectionSpec> fromMariaDbUrl(const QString& text) {
+Result<ParsedUrl> fromMariaDbUrl(const QString& text) {
     const QUrl url(text, QUrl::StrictMode);
     if (!url.isValid())
         return malformed(text, say("write mariadb://user@host:port/database"));
-    ConnectionSpec spec;
+    ParsedUrl read;
+    ConnectionSpec& spec = read.spec;
     spec.engine = Engine::MariaDb;
     spec.host = url.host();
     spec.port = url.port(0);
@@ -106,7 +111,7 @@ Result<ConnectionSpec> fromMariaDbUrl(const QString& text) {
             if (!mode)
                 return malformed(text, say("tls is one of off, prefer, require, verify"));
             spec.tls = *mode;
-        } else if (name == u"socket") {
+        } else if (name == u"socket" || name == u"ca") {
             spec.options.insert(name, value);
         } else {
             return malformed(text, say("it has an unknown parameter “%1”").arg(name));
@@ -115,8 +120,8 @@ Result<ConnectionSpec> fromMariaDbUrl(const QString& text) {
     if (spec.database.isEmpty())
         return malformed(text, say("the database is missing; write mariadb://user@host/database"));
     if (!url.password().isNull())
-        Secrets::remember(spec, url.password(QUrl::FullyDecoded));
-    return spec;
+        read.password = url.password(QUrl::FullyDecoded);
+    return read;
 }
 
 QString escaped(const QString& text) { return QString::fromLatin1(QUrl::toPercentEncoding(text)); }
@@ -173,18 +178,45 @@ std::optional<TlsMode> tlsModeFromName(const QString& name) {
     return std::nullopt;
 }
 
-Result<ConnectionSpec> ConnectionSpec::fromUrl(const QString& url) {
+namespace {
+
+Result<ParsedUrl> parsed(const QString& url) {
     if (url.startsWith(SqliteScheme) && url.size() > SqliteScheme.size())
-        return ConnectionSpec{Engine::Sqlite, url.mid(SqliteScheme.size())};
+        return ParsedUrl{{Engine::Sqlite, url.mid(SqliteScheme.size())}};
     if (url.startsWith(u"postgresql://") || url.startsWith(u"postgres://"))
         return fromPostgresUri(url);
     if (url.startsWith(MariaDbScheme + QStringLiteral("://")))
         return fromMariaDbUrl(url);
-    // What stands here may be an address with a password in it: only its beginning is repeated.
+    // What stands here may be a mistyped address with a password in it, which is not repeated.
+    const bool mayHoldSecret = url.contains(u'@') || url.contains(u"password");
     return Error{ErrorKind::Usage,
                  say("“%1” names no database. Write sqlite:PATH, postgresql://user@host/database "
                      "or mariadb://user@host/database.")
-                     .arg(url.contains(u"://") ? url.section(u':', 0, 0) : url)};
+                     .arg(mayHoldSecret ? QStringLiteral("…") : url)};
+}
+
+} // namespace
+
+Result<ConnectionSpec> ConnectionSpec::fromUrl(const QString& url) {
+    const auto read = parsed(url);
+    if (!read)
+        return read.error();
+    if (!read->password.isNull())
+        Secrets::remember(read->spec, read->password);
+    if (!read->keyPassword.isNull())
+        Secrets::rememberKeyPassword(read->spec, read->keyPassword);
+    return read->spec;
+}
+
+Result<ConnectionSpec> ConnectionSpec::fromKeptUrl(const QString& url) {
+    const auto read = parsed(url);
+    if (read && (!read->password.isNull() || !read->keyPassword.isNull()))
+        return Error{ErrorKind::Refused,
+                     say("A password stands in its database address, where everybody who gets the "
+                         "file can read it. Take it out, and give the account another one: Gravin "
+                         "asks for it, or takes it from the desktop's secret store, .pgpass, or "
+                         "MYSQL_PWD.")};
+    return read ? Result<ConnectionSpec>(read->spec) : read.error();
 }
 
 QString ConnectionSpec::url() const {

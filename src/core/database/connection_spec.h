@@ -34,6 +34,12 @@ struct ConnectionSpec {
     // What is allowed through this connection, whatever the database would allow.
     Rights allowed = {};
 
+    // Whether the change log may be trimmed through it, which nothing can take back.
+    bool mayTrim = false;
+
+    // Servers only: seconds after which the server ends a statement; 0: it takes what it takes.
+    int timeLimit = 0;
+
     // Servers only. Empty members are left to the engine's own defaults, files and environment.
     QString host = {}; // name, address, or the folder of a socket (PostgreSQL)
     int port = 0;      // 0: the engine's usual one
@@ -47,6 +53,8 @@ struct ConnectionSpec {
     // "sqlite:PATH", a libpq URI ("postgresql://…"), or "mariadb://user@host:port/database?…". A
     // password in it is handed to Secrets and kept nowhere else.
     static Result<ConnectionSpec> fromUrl(const QString& url);
+    // The same of an address that is kept in a file, where no password may stand.
+    static Result<ConnectionSpec> fromKeptUrl(const QString& url);
     // Without any password.
     QString url() const;
     // What the head line calls it: the file name, or "database on host".

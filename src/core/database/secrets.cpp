@@ -12,6 +12,7 @@ namespace {
 struct Store {
     std::mutex mutex;
     QHash<QString, QString> passwords;
+    QHash<QString, QString> keyPasswords;
 };
 
 Store& store() {
@@ -34,6 +35,16 @@ void Secrets::forget(const ConnectionSpec& spec) {
 QString Secrets::passwordOf(const ConnectionSpec& spec) {
     const std::lock_guard lock(store().mutex);
     return store().passwords.value(spec.account());
+}
+
+void Secrets::rememberKeyPassword(const ConnectionSpec& spec, const QString& password) {
+    const std::lock_guard lock(store().mutex);
+    store().keyPasswords.insert(spec.account(), password);
+}
+
+QString Secrets::keyPasswordOf(const ConnectionSpec& spec) {
+    const std::lock_guard lock(store().mutex);
+    return store().keyPasswords.value(spec.account());
 }
 
 } // namespace gravin

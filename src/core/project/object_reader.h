@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/base/text.h"
+#include "core/project/strict_json.h"
 
 #include <nlohmann/json.hpp>
 
@@ -139,13 +140,17 @@ void forEachTable(const OrderedJson& tables, const QString& place, Read read) {
         read(text(name), list, QStringLiteral("%1.%2").arg(place, text(name)));
 }
 
+// What was read once nests no deeper than that.
+constexpr size_t UnknownDepth = 64;
+
 // Writes back what was read and kept without being understood.
 inline void putUnknown(OrderedJson& object, const QByteArray& unknown) {
     if (unknown.isEmpty())
         return;
-    const OrderedJson rest = OrderedJson::parse(unknown.toStdString());
+    const OrderedJson rest = strictJson(unknown, UnknownDepth);
+    // None of them has a name that is written: those are taken when they are read.
     for (const auto& [name, value] : rest.items())
-        object[name] = value;
+        appendMember(object, name, value);
 }
 
 inline OrderedJson textsJson(const QStringList& texts) {

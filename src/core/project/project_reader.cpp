@@ -2,6 +2,9 @@
 #include "core/project/check_json.h"
 #include "core/project/object_reader.h"
 #include "core/project/project_json.h"
+#include "core/project/strict_json.h"
+
+#include <QSet>
 
 #include <limits>
 
@@ -10,7 +13,7 @@ namespace gravin {
 namespace {
 
 // Real projects nest seven deep; a hostile file must not be able to use up the stack.
-constexpr int MaximumDepth = 32;
+constexpr size_t MaximumDepth = 32;
 
 Editable readEditable(const OrderedJson& json, const QString& place) {
     if (json.is_null() || json == true)
@@ -292,20 +295,25 @@ Project readProject(const OrderedJson& json) {
     project.name = reader.string("name", {});
 
     ObjectReader connection(reader.take("connection"), QStringLiteral("connection"));
-    auto spec = ConnectionSpec::fromUrl(connection.requiredString("database"));
+    auto spec = ConnectionSpec::fromKeptUrl(connection.requiredString("database"));
     if (!spec)
         throw BadProject(spec.error().sentence);
     project.connection = *spec;
     project.connection.changeLog = connection.boolean("change_log", false);
     project.connection.copyOf = connection.string("copy_of", {});
     project.connection.allowed = readRights(connection.take("allow"), QStringLiteral("connection"));
+    constexpr int MostSeconds = 24 * 60 * 60;
+    project.connection.timeLimit = connection.integer("time_limit", 0, 0, MostSeconds);
+    project.connection.mayTrim = connection.boolean("may_trim", false);
     project.unknownOfConnection = connection.rest();
 
+    QSet<QString> sourceNames;
     forEachObject(reader.take("sources"), QStringLiteral("sources"), [&](ObjectReader& entry) {
         QuerySource source{entry.requiredString("name"), entry.requiredString("select"),
                            entry.string("table", {})};
-        if (project.source(source.name))
+        if (sourceNames.contains(source.name))
             throw BadProject(say("Two sources have the name “%1”.").arg(source.name));
+        sourceNames += source.name;
         source.unknown = entry.rest();
         project.sources += source;
     });
@@ -334,13 +342,13 @@ Project readProject(const OrderedJson& json) {
                      });
                  });
     if (const OrderedJson screens = reader.take("screens"); screens.is_array()) {
+        QSet<QString> screenIds;
         for (const OrderedJson& entry : screens) {
             Screen screen =
                 readScreen(entry, QStringLiteral("screens[%1]").arg(project.screens.size()));
-            for (const Screen& other : project.screens) {
-                if (other.id == screen.id)
-                    throw BadProject(say("Two screens have the id “%1”.").arg(screen.id));
-            }
+            if (screenIds.contains(screen.id))
+                throw BadProject(say("Two screens have the id “%1”.").arg(screen.id));
+            screenIds += screen.id;
             project.screens.append(std::move(screen));
         }
     } else if (!screens.is_null()) {
@@ -357,12 +365,7 @@ Project readProject(const OrderedJson& json) {
 
 Result<Project> projectFromJson(const QByteArray& json) {
     try {
-        const auto limitDepth = [](int depth, OrderedJson::parse_event_t, OrderedJson&) {
-            if (depth > MaximumDepth)
-                throw BadProject(say("It is nested too deeply."));
-            return true;
-        };
-        return readProject(OrderedJson::parse(json.begin(), json.end(), limitDepth));
+        return readProject(strictJson(json, MaximumDepth));
     } catch (const BadProject& bad) {
         return Error{ErrorKind::Damaged, QString::fromUtf8(bad.what())};
     } catch (const OrderedJson::exception& bad) {

@@ -282,6 +282,10 @@ QByteArray projectToJson(const Project& project) {
     if (!project.connection.copyOf.isEmpty())
         connection["copy_of"] = utf8(project.connection.copyOf);
     putRights(connection, project.connection.allowed);
+    if (project.connection.timeLimit > 0)
+        connection["time_limit"] = project.connection.timeLimit;
+    if (project.connection.mayTrim)
+        connection["may_trim"] = true;
     putUnknown(connection, project.unknownOfConnection);
     json["connection"] = connection;
     for (const QuerySource& source : project.sources) {
