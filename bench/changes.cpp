@@ -33,7 +33,7 @@ public:
     Bare() {
         const auto dialect = dialectFor(database);
         m_connection = QSqlDatabase::addDatabase(dialect->driver(), QStringLiteral("bare"));
-        m_connection.setConnectOptions(dialect->connectOptions(false).constFirst());
+        m_connection.setConnectOptions(dialect->connectOptions(false));
         dialect->configure(m_connection, false);
         m_connection.open();
         for (const QString& statement : dialect->openingStatements(false))

@@ -74,7 +74,7 @@ void Presence::poll() {
                 return seen;
             for (const Place place : left) {
                 const SqlFragment leaving = dialect.leavePlace(place);
-                if (auto done = session.scalar(leaving.sql, leaving.values); !done)
+                if (auto done = session.mark(leaving.sql, leaving.values); !done)
                     return done.error();
             }
             for (const Place place : places) {
@@ -93,7 +93,7 @@ void Presence::poll() {
                     return asked.error();
                 if (!isMarked) {
                     const SqlFragment entering = dialect.enterPlace(place, person);
-                    if (auto done = session.scalar(entering.sql, entering.values); !done)
+                    if (auto done = session.mark(entering.sql, entering.values); !done)
                         return done.error();
                 }
                 others.removeDuplicates();

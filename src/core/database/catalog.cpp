@@ -117,6 +117,14 @@ void complete(Table& table) {
     }
 }
 
+QString noteOnTriggers(const Table& table) {
+    if (table.triggers.isEmpty())
+        return {};
+    return say("%1 has triggers (%2). What they change in other records is not in the log, so no "
+               "rollback takes it back.")
+        .arg(table.name, table.triggers.join(QStringLiteral(", ")));
+}
+
 bool isOwnTable(const QString& relation) { return relation.startsWith(u"gravin_"); }
 
 const Table* Catalog::table(const QString& name) const {

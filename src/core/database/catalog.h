@@ -33,6 +33,9 @@ struct Column {
     QString baseType = {};
     // The engine may take different texts of it for equal: it folds case, accents or blanks.
     bool foldsText = false;
+    // What the database grants this account for this column.
+    bool mayInsert = true;
+    bool mayUpdate = true;
     // Computed by Gravin for every record that is read, from columns before this one; the database
     // knows nothing of it. Such columns are `computed` too, and stand behind all others.
     QString expression = {};
@@ -76,12 +79,20 @@ struct Table {
     QList<CheckConstraint> checks;
     // The columns behind a constraint or index of this name, where engines only tell the name.
     QHash<QString, QStringList> constraintColumns;
+    // Names of what the database does by itself when its records change; what it does to other
+    // records nobody logs.
+    QStringList triggers;
     Rights rights; // what the database grants this account
     // Of a developer's own SELECT (Kind::Query): its text, and the table whose records its records
     // are; empty: none is declared, so that it can only be read. Columns that are not that table's
     // own count as computed.
     QString select = {};
     QString base = {};
+    // Of a SELECT that cannot be described: why. Its text is not kept then, so that nothing can
+    // ever run it; no record of it is read. Empty: it may be read.
+    QString unreadable = {};
+    // Whether its text came with the project: it is run where nothing can be written.
+    bool isFromProject = false;
     // Why no record can be changed although the table has a key: a storage that keeps no
     // transactions, a view that cannot be read. Empty: none.
     QString hindrance;
@@ -115,6 +126,9 @@ struct Catalog {
     // Every table and foreign key that refers to this table.
     QList<std::pair<const Table*, const ForeignKey*>> referencesTo(const QString& table) const;
 };
+
+// That what the table's triggers do to other records is not in the log; empty: it has none.
+QString noteOnTriggers(const Table& table);
 
 // What every reader of a catalog does at its end: references and unique keys in the order of their
 // columns, a view's columns without what only matters for writing, and, where there is no primary

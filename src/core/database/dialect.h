@@ -83,9 +83,7 @@ public:
     virtual QString driver() const = 0; // of Qt Sql
     // What can be told before opening: a file that is not there, a mode that cannot be had.
     virtual Status verifyReachable() const { return done(); }
-    // Connect options to be tried one after the other, as long as isWorthAnotherTry().
-    virtual QStringList connectOptions(bool readOnly) const = 0;
-    virtual bool isWorthAnotherTry(const QSqlError&) const { return false; }
+    virtual QString connectOptions(bool readOnly) const = 0;
     virtual void configure(QSqlDatabase& database, bool readOnly) const = 0;
     // Statements without values, run once on every new connection.
     virtual QStringList openingStatements(bool readOnly) const = 0;
@@ -169,8 +167,12 @@ public:
     // Statements that make the change log's tables where they are missing.
     virtual QStringList changeLogSchema() const = 0;
     // Gives one number: 0 when those tables are not there, 1 when the log is one from before its
-    // changes had hashes, 2 when all are there.
+    // changes had hashes, 2 from before what they did had one of its own, 3 when all are there.
     virtual QString changeLogTablesQuery() const = 0;
+    // Lets one at a time make those tables, in the transaction that makes them or before it; the
+    // second ends that. Empty: nobody else can be at it.
+    virtual QString enterMakingLog() const { return {}; }
+    virtual QString leaveMakingLog() const { return {}; }
     // Requires: the engine is a server's.
     virtual SealingStatements sealingStatements() const { return {}; }
     // Whether a table that a transaction made goes with it when it is rolled back.
@@ -180,6 +182,9 @@ public:
 
     // Statements around a writing transaction.
     virtual QString beginWrite() const = 0;
+    // Begins a transaction that the engine keeps read only, whatever runs in it, and that a
+    // ROLLBACK ends with all settings as they were. Empty: the connection itself can only read.
+    virtual QString beginRead() const { return {}; }
     // Run right after: references are tested at the end of the transaction. Empty: cannot be had.
     virtual QString deferReferences() const = 0;
 

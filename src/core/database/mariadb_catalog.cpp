@@ -170,7 +170,8 @@ public:
         for (const auto step :
              {&MariaDbCatalogReader::readRights, &MariaDbCatalogReader::readTables,
               &MariaDbCatalogReader::readColumns, &MariaDbCatalogReader::readIndexes,
-              &MariaDbCatalogReader::readReferences, &MariaDbCatalogReader::readChecks}) {
+              &MariaDbCatalogReader::readReferences, &MariaDbCatalogReader::readChecks,
+              &MariaDbCatalogReader::readTriggers}) {
             if (Status status = (this->*step)(); !status)
                 return status.error();
         }
@@ -251,6 +252,8 @@ private:
                 table->rights.insert |= privileges.contains(u"insert");
                 table->rights.update |= privileges.contains(u"update");
                 Column column;
+                column.mayInsert = privileges.contains(u"insert");
+                column.mayUpdate = privileges.contains(u"update");
                 column.name = row.value(1).toString();
                 column.declaredType = row.value(3).toString();
                 column.baseType = row.value(2).toString().toLower();
@@ -275,6 +278,16 @@ private:
                 column.comment = row.value(10).toString();
                 table->columns.append(std::move(column));
             });
+    }
+
+    Status readTriggers() {
+        return m_each(QStringLiteral("SELECT EVENT_OBJECT_TABLE, TRIGGER_NAME FROM "
+                                     "information_schema.TRIGGERS WHERE EVENT_OBJECT_SCHEMA = "
+                                     "DATABASE() ORDER BY TRIGGER_NAME"),
+                      [&](const QSqlQuery& row) {
+                          if (Table* table = tableOf(row.value(0)))
+                              table->triggers += row.value(1).toString();
+                      });
     }
 
     Status readIndexes() {

@@ -2,6 +2,7 @@
 #include "core/database/mariadb_dialect.h"
 
 #include "core/base/text.h"
+#include "core/database/mariadb_greeting.h"
 #include "core/database/secrets.h"
 
 #include <QRegularExpression>
@@ -65,6 +66,15 @@ QString lastQuotedIn(const QString& message) {
     return name.match(message).captured(1);
 }
 
+// How the library's reader of options takes a value that may hold anything; see isWritable().
+QString written(const QString& value) { return value.contains(u'}') ? value : u'{' + value + u'}'; }
+
+// Within braces anything may stand but a closing one; without, what does not mean something else.
+bool isWritable(const QString& value) {
+    static const QRegularExpression meaning(QStringLiteral("[{;= ]"));
+    return !value.contains(u'}') || !value.contains(meaning);
+}
+
 bool isLocal(const ConnectionSpec& spec) {
     return spec.host.isEmpty() || spec.host == u"localhost" ||
            spec.options.contains(QStringLiteral("socket"));
@@ -73,45 +83,109 @@ bool isLocal(const ConnectionSpec& spec) {
 } // namespace
 
 Status MariaDbDialect::verifyReachable() const {
-    if (spec().tls != TlsMode::Verify)
+    // The client library takes a host with one for a list of options.
+    if (spec().host.contains(u';'))
+        return Error{ErrorKind::Usage, say("“%1” is no name of a host.").arg(spec().host)};
+    if (!isConnectedByOptions())
         return done();
-    return Error{ErrorKind::Unavailable,
-                 say("Verifying the certificate of a MariaDB server is not possible here. Choose "
-                     "“require”, which encrypts without verifying, or another way to protect the "
-                     "connection.")};
+    // The library's own reader of options knows no way to write some texts.
+    for (const QString& value : connectionOptions()) {
+        if (!isWritable(value))
+            return Error{ErrorKind::Usage,
+                         say("Where a connection is protected, no part of the address, name or "
+                             "password may hold a closing brace beside a semicolon, a blank, an "
+                             "equals sign or another brace.")};
+    }
+    return spec().tls == TlsMode::Require ? verifyEncryptionIsOffered() : done();
 }
 
-QStringList MariaDbDialect::connectOptions(bool) const {
+// Before a byte of the secret is sent: the library would send it to a server without encryption
+// too.
+Status MariaDbDialect::verifyEncryptionIsOffered() const {
+    const QString socket = spec().options.value(QStringLiteral("socket"));
+    const QString local =
+        spec().host.isEmpty() || spec().host == u"localhost"
+            ? (socket.isEmpty() ? QStringLiteral("/run/mysqld/mysqld.sock") : socket)
+            : QString();
+    const auto greeting = greetingOf(spec().host, spec().port, local, ConnectTimeoutSeconds);
+    if (!greeting)
+        return unavailable({});
+    if (greeting->offersEncryption)
+        return done();
+    return Error{ErrorKind::Unavailable,
+                 say("A protected connection to %1 could not be made: it offers no encryption. "
+                     "Neither name nor password was sent.")
+                     .arg(serverName())};
+}
+
+QMap<QString, QString> MariaDbDialect::connectionOptions() const {
+    QMap<QString, QString> options{
+        {QStringLiteral("host"), spec().host.isEmpty() ? QStringLiteral("localhost") : spec().host},
+        {QStringLiteral("user"), spec().user},
+        {QStringLiteral("password"), password()},
+        {QStringLiteral("database"), spec().database},
+        {spec().tls == TlsMode::Verify ? QStringLiteral("ssl-verify-server-cert")
+                                       : QStringLiteral("ssl-enforce"),
+         QStringLiteral("1")},
+        {QStringLiteral("ssl-ca"), spec().options.value(QStringLiteral("ca"))},
+        {QStringLiteral("socket"), spec().options.value(QStringLiteral("socket"))},
+    };
+    if (spec().port > 0)
+        options.insert(QStringLiteral("port"), QString::number(spec().port));
+    options.removeIf([](const auto& option) { return option.value().isEmpty(); });
+    return options;
+}
+
+QString MariaDbDialect::password() const {
+    const QString known = Secrets::passwordOf(spec());
+    return known.isNull() ? qEnvironmentVariable("MYSQL_PWD") : known;
+}
+
+QString MariaDbDialect::connectOptions(bool) const {
     QString options = QStringLiteral("CLIENT_FOUND_ROWS=1;MYSQL_OPT_CONNECT_TIMEOUT=%1")
                           .arg(ConnectTimeoutSeconds);
-    if (const QString socket = spec().options.value(QStringLiteral("socket")); !socket.isEmpty())
+    const QString socket = spec().options.value(QStringLiteral("socket"));
+    if (!socket.isEmpty() && !isConnectedByOptions())
         options += QStringLiteral(";UNIX_SOCKET=") + socket;
-    const QString encrypted = options + QStringLiteral(";CLIENT_SSL=1");
+    return options;
+}
+
+// Whether the library is told everything in one text. Qt's driver has no other way to have it
+// encrypt.
+bool MariaDbDialect::isConnectedByOptions() const {
     switch (spec().tls) {
     case TlsMode::Off:
-        return {options};
-    case TlsMode::Prefer:
+        return false;
+    case TlsMode::Prefer: {
         // What does not leave the machine needs no cover.
-        return isLocal(spec()) ? QStringList{options} : QStringList{encrypted, options};
+        const auto options = connectionOptions();
+        return !isLocal(spec()) &&
+               std::all_of(options.begin(), options.end(),
+                           [](const QString& value) { return isWritable(value); });
+    }
     case TlsMode::Require:
     case TlsMode::Verify:
         break;
     }
-    return {encrypted};
-}
-
-bool MariaDbDialect::isWorthAnotherTry(const QSqlError& error) const {
-    return error.nativeErrorCode().toInt() == CR_SSL_CONNECTION_ERROR;
+    return true;
 }
 
 void MariaDbDialect::configure(QSqlDatabase& database, bool) const {
+    if (isConnectedByOptions()) {
+        QString all;
+        const auto options = connectionOptions();
+        for (auto option = options.begin(); option != options.end(); ++option)
+            all += option.key() + u'=' + written(option.value()) + u';';
+        database.setHostName(all);
+        return;
+    }
     // An empty host means this machine's socket.
     database.setHostName(spec().host.isEmpty() ? QStringLiteral("localhost") : spec().host);
     if (spec().port > 0)
         database.setPort(spec().port);
     database.setDatabaseName(spec().database);
     database.setUserName(spec().user);
-    database.setPassword(Secrets::passwordOf(spec()));
+    database.setPassword(password());
 }
 
 QStringList MariaDbDialect::openingStatements(bool readOnly) const {
@@ -126,6 +200,8 @@ QStringList MariaDbDialect::openingStatements(bool readOnly) const {
         QStringLiteral("SET SESSION innodb_lock_wait_timeout = %1, lock_wait_timeout = %1")
             .arg(LockTimeoutSeconds),
     };
+    if (spec().timeLimit > 0)
+        statements += QStringLiteral("SET SESSION max_statement_time = %1").arg(spec().timeLimit);
     if (readOnly)
         statements += QStringLiteral("SET SESSION TRANSACTION READ ONLY");
     return statements;
@@ -135,7 +211,8 @@ Status MariaDbDialect::opened(QSqlDatabase& database) {
     MYSQL* connection = mysqlOf(database);
     const std::lock_guard lock(m_mutex);
     // The library goes on without encryption where the server has none.
-    if (connection && spec().tls == TlsMode::Require && !mysql_get_ssl_cipher(connection))
+    const bool mustBeEncrypted = spec().tls == TlsMode::Require || spec().tls == TlsMode::Verify;
+    if (connection && mustBeEncrypted && !mysql_get_ssl_cipher(connection))
         return Error{ErrorKind::Unavailable,
                      say("A protected connection to %1 could not be made: it offers no encryption.")
                          .arg(serverName())};
@@ -159,6 +236,8 @@ void MariaDbDialect::interrupt() {
         return;
     // The engine is told through a second connection. When that cannot be made, the statement runs
     // to its end and its answer is ignored.
+    if (spec().tls == TlsMode::Require && !verifyEncryptionIsOffered())
+        return;
     MYSQL* second = mysql_init(nullptr);
     if (!second)
         return;
@@ -166,9 +245,15 @@ void MariaDbDialect::interrupt() {
     mysql_options(second, MYSQL_OPT_CONNECT_TIMEOUT, &timeout);
     const QByteArray host = spec().host.isEmpty() ? QByteArray("localhost") : spec().host.toUtf8();
     const QByteArray socket = spec().options.value(QStringLiteral("socket")).toUtf8();
-    const unsigned long flags = spec().tls == TlsMode::Require ? CLIENT_SSL : 0;
+    unsigned long flags = spec().tls == TlsMode::Require ? CLIENT_SSL : 0;
+    if (spec().tls == TlsMode::Verify) {
+        flags = CLIENT_SSL | CLIENT_SSL_VERIFY_SERVER_CERT;
+        const QByteArray ca = spec().options.value(QStringLiteral("ca")).toUtf8();
+        if (!ca.isEmpty())
+            mysql_ssl_set(second, nullptr, nullptr, ca.constData(), nullptr, nullptr);
+    }
     if (mysql_real_connect(second, host.constData(), spec().user.toUtf8().constData(),
-                           Secrets::passwordOf(spec()).toUtf8().constData(), nullptr,
+                           password().toUtf8().constData(), nullptr,
                            static_cast<unsigned int>(spec().port),
                            socket.isEmpty() ? nullptr : socket.constData(), flags)) {
         const QByteArray kill = "KILL QUERY " + QByteArray::number(m_connectionId);
@@ -335,7 +420,7 @@ QStringList MariaDbDialect::changeLogSchema() const {
                        "tables LONGTEXT NOT NULL, op VARCHAR(10) NOT NULL)") +
             options,
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_record ("
-                       "change_id BIGINT NOT NULL, seq BIGINT NOT NULL, "
+                       "change_id BIGINT NOT NULL, seq BIGINT NOT NULL CHECK (seq >= 0), "
                        "table_name VARCHAR(190) NOT NULL, record_key LONGTEXT NOT NULL, "
                        "op VARCHAR(10) NOT NULL CHECK (op IN ('insert', 'update', 'delete')), "
                        "hidden_row BIGINT, PRIMARY KEY (change_id, seq), "
@@ -347,14 +432,18 @@ QStringList MariaDbDialect::changeLogSchema() const {
                        "new_value LONGTEXT, PRIMARY KEY (change_id, seq, column_name))") +
             options,
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_seal (change_id BIGINT PRIMARY KEY, "
-                       "content CHAR(64) NOT NULL, position BIGINT UNIQUE, chain CHAR(64))") +
+                       "content CHAR(64) NOT NULL, position BIGINT UNIQUE, chain CHAR(64), "
+                       "records CHAR(64))") +
             options,
     };
 }
 
 QString MariaDbDialect::changeLogTablesQuery() const {
-    return QStringLiteral("SELECT count(*) FROM information_schema.TABLES WHERE TABLE_SCHEMA = "
-                          "DATABASE() AND TABLE_NAME IN ('gravin_field', 'gravin_seal')");
+    return QStringLiteral(
+        "SELECT (SELECT count(*) FROM information_schema.TABLES WHERE TABLE_SCHEMA = DATABASE() "
+        "AND TABLE_NAME IN ('gravin_field', 'gravin_seal')) + (SELECT count(*) FROM "
+        "information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE() AND TABLE_NAME = "
+        "'gravin_seal' AND COLUMN_NAME = 'records')");
 }
 
 QString MariaDbDialect::indexable(const Column& column) const {
@@ -368,6 +457,15 @@ QString MariaDbDialect::indexable(const Column& column) const {
 QString MariaDbDialect::updateJoined(const QString& target, const QString& rows, const QString& on,
                                      const QString& set) const {
     return QStringLiteral("UPDATE %1 JOIN %2 ON %3 SET %4").arg(target, rows, on, set);
+}
+
+QString MariaDbDialect::enterMakingLog() const {
+    return QStringLiteral("SELECT GET_LOCK(concat('gravin-log-', left(sha1(DATABASE()), 20)), %1)")
+        .arg(LockTimeoutSeconds);
+}
+
+QString MariaDbDialect::leaveMakingLog() const {
+    return QStringLiteral("SELECT RELEASE_LOCK(concat('gravin-log-', left(sha1(DATABASE()), 20)))");
 }
 
 SealingStatements MariaDbDialect::sealingStatements() const {
@@ -446,6 +544,8 @@ SqlFragment MariaDbDialect::presentAt(qint64 place) const {
 Error MariaDbDialect::errorOf(const QSqlError& error) const {
     const QString detail = error.databaseText();
     switch (error.nativeErrorCode().toInt()) {
+    case ER_STATEMENT_TIMEOUT:
+        return tookTooLong(detail);
     case ER_QUERY_INTERRUPTED:
         return {ErrorKind::Cancelled, say("Stopped on request."), detail};
     case ER_LOCK_WAIT_TIMEOUT:

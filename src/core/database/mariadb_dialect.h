@@ -15,8 +15,7 @@ public:
     QString driver() const override { return QStringLiteral("QMYSQL"); }
     Engine engine() const override { return Engine::MariaDb; }
     Status verifyReachable() const override;
-    QStringList connectOptions(bool readOnly) const override;
-    bool isWorthAnotherTry(const QSqlError& error) const override;
+    QString connectOptions(bool readOnly) const override;
     void configure(QSqlDatabase& database, bool readOnly) const override;
     QStringList openingStatements(bool readOnly) const override;
     Status opened(QSqlDatabase& database) override;
@@ -52,6 +51,9 @@ public:
     bool createsTablesInTransactions() const override { return false; }
     bool failureEndsTransaction() const override { return false; }
     QString beginWrite() const override { return QStringLiteral("START TRANSACTION READ WRITE"); }
+    QString enterMakingLog() const override;
+    QString leaveMakingLog() const override;
+    QString beginRead() const override { return QStringLiteral("START TRANSACTION READ ONLY"); }
     QString deferReferences() const override { return {}; }
     bool carriesPresence() const override { return true; }
     SqlFragment enterPlace(qint64 place, const QString& person) const override;
@@ -64,6 +66,11 @@ protected:
     QString insertWithoutValues() const override { return QStringLiteral("() VALUES ()"); }
 
 private:
+    Status verifyEncryptionIsOffered() const;
+    QMap<QString, QString> connectionOptions() const;
+    bool isConnectedByOptions() const;
+    // Of the account; where none is known, that of MYSQL_PWD, as the client library's programs do.
+    QString password() const;
     std::mutex m_mutex;           // guards m_connectionId between interrupt() and closing()
     quint64 m_connectionId = 0;   // the server's number of this connection; 0: closed
     void* m_connection = nullptr; // MYSQL*, the driver's own

@@ -59,7 +59,8 @@ public:
         for (const auto step :
              {&PostgresCatalogReader::readTypes, &PostgresCatalogReader::readEnumerations,
               &PostgresCatalogReader::readTables, &PostgresCatalogReader::readColumns,
-              &PostgresCatalogReader::readIndexes, &PostgresCatalogReader::readConstraints}) {
+              &PostgresCatalogReader::readIndexes, &PostgresCatalogReader::readConstraints,
+              &PostgresCatalogReader::readTriggers}) {
             if (Status status = (this->*step)(); !status)
                 return status.error();
         }
@@ -172,13 +173,27 @@ private:
             });
     }
 
+    // Those by which the server keeps references are its own.
+    Status readTriggers() {
+        return m_each(QStringLiteral("SELECT tgrelid::bigint, tgname::text FROM pg_trigger "
+                                     "WHERE NOT tgisinternal ORDER BY tgname"),
+                      [&](const QSqlQuery& row) {
+                          const auto found =
+                              m_tables.find(static_cast<Oid>(row.value(0).toLongLong()));
+                          if (found != m_tables.end())
+                              found->second.table.triggers += row.value(1).toString();
+                      });
+    }
+
     Status readColumns() {
         return m_each(
             QStringLiteral(
                 "SELECT a.attrelid::bigint, a.attnum, a.attname::text, "
                 "format_type(a.atttypid, a.atttypmod), a.atttypid::bigint, a.atttypmod, "
                 "a.attnotnull, pg_get_expr(d.adbin, d.adrelid), a.attgenerated::text, "
-                "a.attidentity::text, col_description(a.attrelid, a.attnum) "
+                "a.attidentity::text, col_description(a.attrelid, a.attnum), "
+                "has_column_privilege(a.attrelid, a.attnum, 'INSERT'), "
+                "has_column_privilege(a.attrelid, a.attnum, 'UPDATE') "
                 "FROM pg_attribute a JOIN pg_class c ON c.oid = a.attrelid "
                 "LEFT JOIN pg_attrdef d ON d.adrelid = a.attrelid AND d.adnum = a.attnum "
                 "WHERE a.attnum > 0 AND NOT a.attisdropped AND c.relkind IN ('r', 'p', 'v', 'm', "
@@ -200,6 +215,8 @@ private:
                 column.givenByDatabase =
                     !identity.isEmpty() || column.defaultExpression.startsWith(u"nextval(");
                 column.comment = row.value(10).toString();
+                column.mayInsert = row.value(11).toBool();
+                column.mayUpdate = row.value(12).toBool();
                 setType(column, static_cast<Oid>(row.value(4).toLongLong()), row.value(5).toInt());
                 found->second.names.insert(row.value(1).toInt(), column.name);
                 found->second.table.columns.append(std::move(column));
@@ -360,17 +377,23 @@ Result<Catalog> PostgresDialect::readCatalog(QSqlDatabase& database) const {
 Result<QList<AnswerColumn>> PostgresDialect::describe(QSqlDatabase& database,
                                                       const QString& select) const {
     auto* connection = static_cast<PGconn*>(m_connection);
-    const QByteArray text =
-        (QStringLiteral("SELECT * FROM %1 AS source").arg(asSource(select))).toUtf8();
     using Answer = std::unique_ptr<PGresult, void (*)(PGresult*)>;
-    const Answer prepared(PQprepare(connection, "", text.constData(), 0, nullptr), PQclear);
+    const auto prepare = [&](const QString& sql) {
+        return Answer(PQprepare(connection, "", sql.toUtf8().constData(), 0, nullptr), PQclear);
+    };
     const auto failure = [&](const PGresult* result) {
         return errorOf(
             QSqlError({}, QString::fromUtf8(PQerrorMessage(connection)), QSqlError::StatementError,
                       QString::fromLatin1(PQresultErrorField(result, PG_DIAG_SQLSTATE))));
     };
-    if (PQresultStatus(prepared.get()) != PGRES_COMMAND_OK)
-        return failure(prepared.get());
+    // By itself it has to be one statement, so that it cannot close the brackets around it; within
+    // them it has to be a SELECT. Both are only parsed.
+    for (const QString& sql :
+         {select, QStringLiteral("SELECT * FROM %1 AS source").arg(asSource(select))}) {
+        if (const Answer prepared = prepare(sql);
+            PQresultStatus(prepared.get()) != PGRES_COMMAND_OK)
+            return failure(prepared.get());
+    }
     const Answer description(PQdescribePrepared(connection, ""), PQclear);
     if (PQresultStatus(description.get()) != PGRES_COMMAND_OK)
         return failure(description.get());

@@ -40,7 +40,7 @@ bool isReal(const Column& column) { return column.baseType == u"real"; }
 
 PostgresDialect::~PostgresDialect() { closing(); }
 
-QStringList PostgresDialect::connectOptions(bool) const {
+QString PostgresDialect::connectOptions(bool) const {
     QStringList options{QStringLiteral("connect_timeout=%1").arg(ConnectTimeoutSeconds)};
     switch (spec().tls) {
     case TlsMode::Off:
@@ -59,7 +59,9 @@ QStringList PostgresDialect::connectOptions(bool) const {
         options += QStringLiteral("application_name=gravin");
     for (auto option = spec().options.begin(); option != spec().options.end(); ++option)
         options += option.key() + u'=' + optionValue(option.value());
-    return {options.join(u';')};
+    if (const QString secret = Secrets::keyPasswordOf(spec()); !secret.isNull())
+        options += QStringLiteral("sslpassword=") + optionValue(secret);
+    return options.join(u';');
 }
 
 void PostgresDialect::configure(QSqlDatabase& database, bool) const {
@@ -84,6 +86,11 @@ QStringList PostgresDialect::openingStatements(bool readOnly) const {
         // Money is read and written as a plain number.
         QStringLiteral("SET lc_monetary = 'C'"),
     };
+    // A client that was killed must not leave its statement running; servers before 14 cannot tell.
+    statements += QStringLiteral("SELECT set_config(name, '2s', false) FROM pg_settings WHERE name "
+                                 "= 'client_connection_check_interval'");
+    if (spec().timeLimit > 0)
+        statements += QStringLiteral("SET statement_timeout = '%1s'").arg(spec().timeLimit);
     if (readOnly)
         statements += QStringLiteral("SET default_transaction_read_only = on");
     return statements;
@@ -266,7 +273,8 @@ QStringList PostgresDialect::changeLogSchema() const {
                        "op text NOT NULL)"),
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_record ("
                        "change_id bigint NOT NULL, "
-                       "seq bigint NOT NULL, table_name text NOT NULL, record_key text NOT NULL, "
+                       "seq bigint NOT NULL CHECK (seq >= 0), table_name text NOT NULL, record_key "
+                       "text NOT NULL, "
                        "op text NOT NULL CHECK (op IN ('insert', 'update', 'delete')), "
                        "hidden_row bigint, PRIMARY KEY (change_id, seq))"),
         // By hash: a key may be longer than an ordinary index can hold.
@@ -279,13 +287,21 @@ QStringList PostgresDialect::changeLogSchema() const {
                        "column_name text NOT NULL, old_value text, new_value text, "
                        "PRIMARY KEY (change_id, seq, column_name))"),
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_seal (change_id bigint PRIMARY KEY, "
-                       "content text NOT NULL, position bigint UNIQUE, chain text)"),
+                       "content text NOT NULL, position bigint UNIQUE, chain text, "
+                       "records text)"),
     };
 }
 
 QString PostgresDialect::changeLogTablesQuery() const {
     return QStringLiteral("SELECT CASE WHEN to_regclass('gravin_field') IS NULL THEN 0 ELSE 1 END "
-                          "+ CASE WHEN to_regclass('gravin_seal') IS NULL THEN 0 ELSE 1 END");
+                          "+ CASE WHEN to_regclass('gravin_seal') IS NULL THEN 0 ELSE 1 END "
+                          "+ (SELECT CAST(count(*) AS integer) FROM pg_attribute WHERE attrelid = "
+                          "to_regclass('gravin_seal') AND attname = 'records')");
+}
+
+// Ends with the transaction.
+QString PostgresDialect::enterMakingLog() const {
+    return QStringLiteral("SELECT pg_advisory_xact_lock(%1)").arg(SealingLock + 1);
 }
 
 SealingStatements PostgresDialect::sealingStatements() const {
@@ -351,8 +367,13 @@ SqlFragment PostgresDialect::presentAt(qint64 place) const {
 
 Error PostgresDialect::errorOf(const QSqlError& error) const {
     const QString state = error.nativeErrorCode();
-    const QString detail = error.databaseText().trimmed();
+    // Qt prepares by a statement of its own, which nobody wrote.
+    static const QRegularExpression preparing(QStringLiteral("PREPARE qpsqlpstmt_\\w+ AS "));
+    QString detail = error.databaseText().trimmed();
+    detail.remove(preparing);
     const QString family = state.left(2);
+    if (state == u"57014" && detail.contains(u"timeout"))
+        return tookTooLong(detail);
     if (state == u"57014")
         return {ErrorKind::Cancelled, say("Stopped on request."), detail};
     if (state == u"55P03" || state == u"40P01" || state == u"40001")

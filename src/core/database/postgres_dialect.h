@@ -17,7 +17,7 @@ public:
     QString driver() const override { return QStringLiteral("QPSQL"); }
     Engine engine() const override { return Engine::PostgreSql; }
     bool sortsNullsFirst() const override { return false; }
-    QStringList connectOptions(bool readOnly) const override;
+    QString connectOptions(bool readOnly) const override;
     void configure(QSqlDatabase& database, bool readOnly) const override;
     QStringList openingStatements(bool readOnly) const override;
     Status opened(QSqlDatabase& database) override;
@@ -46,6 +46,8 @@ public:
     bool createsTablesInTransactions() const override { return true; }
     bool failureEndsTransaction() const override { return true; }
     QString beginWrite() const override { return QStringLiteral("BEGIN"); }
+    QString enterMakingLog() const override;
+    QString beginRead() const override { return QStringLiteral("BEGIN READ ONLY"); }
     QString deferReferences() const override {
         return QStringLiteral("SET CONSTRAINTS ALL DEFERRED");
     }

@@ -3,17 +3,34 @@
 
 namespace gravin {
 
+namespace {
+
+// Engines limit how deep an expression may be, and a chain of ANDs is as deep as it is long.
+QString conjunction(const QStringList& parts) {
+    constexpr qsizetype AtOnce = 40;
+    if (parts.size() <= AtOnce)
+        return parts.join(QStringLiteral(" AND "));
+    QStringList groups;
+    for (qsizetype first = 0; first < parts.size(); first += AtOnce)
+        groups += u'(' + parts.mid(first, AtOnce).join(QStringLiteral(" AND ")) + u')';
+    return conjunction(groups);
+}
+
+} // namespace
+
 SqlFragment guardOf(const Dialect& dialect, const Table& table, const Key& key,
                     const QMap<QString, Value>& before) {
     SqlFragment guard = dialect.keyCondition(table, key);
+    QStringList parts{guard.sql};
     for (auto field = before.begin(); field != before.end(); ++field) {
         const Column* column = table.column(field.key());
         if (!column)
             continue;
         const SqlFragment unchanged = dialect.exactly(*column, field.value());
-        guard.sql += QStringLiteral(" AND ") + unchanged.sql;
+        parts += unchanged.sql;
         guard.values += unchanged.values;
     }
+    guard.sql = conjunction(parts);
     return guard;
 }
 

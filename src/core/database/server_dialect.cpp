@@ -201,6 +201,14 @@ Error ServerDialect::wrongPassword(const QString& detail) const {
             detail};
 }
 
+Error ServerDialect::tookTooLong(const QString& detail) const {
+    return {ErrorKind::Cancelled,
+            say("This took longer than the %1 that the connection allows a statement. Nothing was "
+                "changed.")
+                .arg(counted(m_spec.timeLimit, say("second"), say("seconds"))),
+            detail};
+}
+
 Error ServerDialect::noRight(const QString& detail) const {
     return {ErrorKind::ReadOnly, say("This account has no right to do that."), detail};
 }

@@ -20,8 +20,10 @@ QString newConnectionName() {
 
 } // namespace
 
-Session::Session(ConnectionSpec spec, QString connectionName, std::unique_ptr<Dialect> dialect)
+Session::Session(ConnectionSpec spec, Access access, QString connectionName,
+                 std::unique_ptr<Dialect> dialect)
     : m_spec(std::move(spec))
+    , m_access(access)
     , m_connectionName(std::move(connectionName))
     , m_dialect(std::move(dialect)) {}
 
@@ -45,19 +47,14 @@ Result<std::unique_ptr<Session>> Session::open(const ConnectionSpec& spec, Acces
                      dialect->driver()};
 
     const bool readOnly = access == Access::ReadOnly;
-    std::unique_ptr<Session> session(new Session(spec, newConnectionName(), std::move(dialect)));
+    std::unique_ptr<Session> session(
+        new Session(spec, access, newConnectionName(), std::move(dialect)));
     Dialect& engine = *session->m_dialect;
     session->m_database = QSqlDatabase::addDatabase(engine.driver(), session->m_connectionName);
     session->m_database.setNumericalPrecisionPolicy(QSql::HighPrecision);
     engine.configure(session->m_database, readOnly);
-    bool isOpen = false;
-    for (const QString& options : engine.connectOptions(readOnly)) {
-        session->m_database.setConnectOptions(options);
-        isOpen = session->m_database.open();
-        if (isOpen || !engine.isWorthAnotherTry(session->m_database.lastError()))
-            break;
-    }
-    if (!isOpen)
+    session->m_database.setConnectOptions(engine.connectOptions(readOnly));
+    if (!session->m_database.open())
         return session->failure(session->m_database.lastError());
     for (const QString& statement : engine.openingStatements(readOnly)) {
         if (Status executed = session->command(statement); !executed)
@@ -72,8 +69,10 @@ Error Session::failure(const QSqlError& error) {
     Error translated = m_dialect->errorOf(error);
     translated.code = error.nativeErrorCode();
     // The engine's words may repeat what it was given.
-    if (const QString password = Secrets::passwordOf(m_spec); !password.isEmpty())
-        translated.detail.replace(password, QStringLiteral("…"));
+    for (const QString& secret : {Secrets::passwordOf(m_spec), Secrets::keyPasswordOf(m_spec)}) {
+        if (!secret.isEmpty())
+            translated.detail.replace(secret, QStringLiteral("…"));
+    }
     noteIfLost(translated);
     return translated;
 }
@@ -100,7 +99,7 @@ Result<QSqlQuery*> Session::run(const QString& sql, const QVariantList& values) 
         Error error = failure(query->lastError());
         m_failed.push_back(std::move(found->second));
         m_statements.erase(found);
-        if (!m_inTransaction)
+        if (!m_inTransaction && !m_isReading)
             m_failed.clear();
         return error;
     }
@@ -153,19 +152,64 @@ Status Session::command(const QString& sql) {
     return done();
 }
 
+Status Session::beginRead() {
+    if (m_access != Access::ReadOnly || m_isReading || m_dialect->beginRead().isEmpty())
+        return done();
+    Status begun = command(m_dialect->beginRead());
+    m_isReading = begun.ok();
+    return begun;
+}
+
+// By a rollback, which takes back what a SELECT may have set for the connection, too.
+void Session::endRead() {
+    if (!std::exchange(m_isReading, false))
+        return;
+    // An interrupt may hit the first one.
+    if (!command(QStringLiteral("ROLLBACK")) && !command(QStringLiteral("ROLLBACK")))
+        m_lost = true;
+    m_failed.clear();
+}
+
+template <typename T, typename Read>
+T Session::reading(const Read& read) {
+    const Reading shared(*this);
+    if (Status begun = beginRead(); !begun)
+        return begun.error();
+    T answer = read();
+    if (!answer)
+        endRead(); // the engine may take nothing more in this one
+    return answer;
+}
+
+Result<Session*> Session::readerOf(const Table& table) {
+    if (!table.unreadable.isEmpty())
+        return Error{ErrorKind::ReadOnly, table.unreadable};
+    if (!table.isFromProject || m_access == Access::ReadOnly || m_dialect->beginRead().isEmpty())
+        return this;
+    if (!m_reader || m_reader->isLost()) {
+        auto opened = open(m_spec, Access::ReadOnly);
+        if (!opened)
+            return opened.error();
+        m_reader = std::move(*opened);
+    }
+    return m_reader.get();
+}
+
 Status Session::select(const QString& sql, const QVariantList& values,
                        const std::function<bool(const QSqlQuery&)>& take) {
-    auto query = run(sql, values);
-    if (!query)
-        return query.error();
-    bool wanted = true;
-    while (wanted && (*query)->next())
-        wanted = take(**query);
-    const QSqlError error = (*query)->lastError();
-    (*query)->finish();
-    if (wanted && error.isValid())
-        return failure(error);
-    return done();
+    return reading<Status>([&]() -> Status {
+        auto query = run(sql, values);
+        if (!query)
+            return query.error();
+        bool wanted = true;
+        while (wanted && (*query)->next())
+            wanted = take(**query);
+        const QSqlError error = (*query)->lastError();
+        (*query)->finish();
+        if (wanted && error.isValid())
+            return failure(error);
+        return done();
+    });
 }
 
 Result<QVariant> Session::scalar(const QString& sql, const QVariantList& values) {
@@ -179,8 +223,18 @@ Result<QVariant> Session::scalar(const QString& sql, const QVariantList& values)
     return answer;
 }
 
+Result<QVariant> Session::mark(const QString& sql, const QVariantList& values) {
+    endRead();
+    auto query = run(sql, values);
+    if (!query)
+        return query.error();
+    const QVariant answer = (*query)->next() ? (*query)->value(0) : QVariant();
+    (*query)->finish();
+    return answer;
+}
+
 Result<int> Session::logTables() {
-    if (m_logTables < 2) {
+    if (m_logTables < 3) {
         auto found = scalar(m_dialect->changeLogTablesQuery());
         if (!found)
             return found.error();
@@ -199,38 +253,50 @@ Result<bool> Session::hasSealedLog() {
     return found ? Result<bool>(*found > 1) : found.error();
 }
 
+Result<bool> Session::sealsRecordsApart() {
+    auto found = logTables();
+    return found ? Result<bool>(*found > 2) : found.error();
+}
+
 Result<Catalog> Session::readCatalog() {
-    auto catalog = m_dialect->readCatalog(m_database);
+    auto catalog = reading<Result<Catalog>>([&] { return m_dialect->readCatalog(m_database); });
     if (!catalog)
         noteIfLost(catalog.error());
     return catalog;
 }
 
 Result<QList<AnswerColumn>> Session::describe(const QString& select) {
-    auto columns = m_dialect->describe(m_database, select);
+    auto columns = reading<Result<QList<AnswerColumn>>>(
+        [&] { return m_dialect->describe(m_database, select); });
     if (!columns)
         noteIfLost(columns.error());
     return columns;
 }
 
 Result<ServerFacts> Session::facts() {
-    auto facts = m_dialect->facts(m_database);
+    auto facts = reading<Result<ServerFacts>>([&] { return m_dialect->facts(m_database); });
     if (!facts)
         noteIfLost(facts.error());
     return facts;
 }
 
 Status Session::scanIntegers(const QString& sql, const std::function<bool(qint64)>& take) {
-    Status scanned = m_dialect->scanIntegers(m_database, sql, take);
+    Status scanned =
+        reading<Status>([&] { return m_dialect->scanIntegers(m_database, sql, take); });
     if (!scanned)
         noteIfLost(scanned.error());
     return scanned;
 }
 
 Result<std::vector<ColumnSpan>> Session::spans(const Table& table) {
-    auto spans = m_dialect->spans(m_database, table);
+    auto reader = readerOf(table);
+    if (!reader)
+        return reader.error();
+    Session& there = **reader;
+    auto spans = there.reading<Result<std::vector<ColumnSpan>>>(
+        [&] { return there.m_dialect->spans(there.m_database, table); });
     if (!spans)
-        noteIfLost(spans.error());
+        there.noteIfLost(spans.error());
     return spans;
 }
 

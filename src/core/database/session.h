@@ -51,11 +51,20 @@ public:
     // The first column of the first row, an invalid variant when there is no row.
     Result<QVariant> scalar(const QString& sql, const QVariantList& values = {});
 
+    // Asks for what marks this connection itself and stays with it, a lock or a name: outside of
+    // Reading. The first column of the first row.
+    Result<QVariant> mark(const QString& sql, const QVariantList& values);
+
     // Whether the change log's tables are there. Once they are, they are not asked for again: a log
     // that is dropped meanwhile makes the next write fail, and nothing is written.
     Result<bool> hasChangeLog();
     // And also those of the hashes, which a log from before them has not.
     Result<bool> hasSealedLog();
+    // And of what each change did apart from who did it, so that a trimmed change still has one.
+    Result<bool> sealsRecordsApart();
+    // A log of a former layout that this account may not extend; it is not tried again.
+    void leaveLogAsItIs() { m_isLogLeftAsItIs = true; }
+    bool isLogLeftAsItIs() const { return m_isLogLeftAsItIs; }
 
     Result<Catalog> readCatalog();
     Result<QList<AnswerColumn>> describe(const QString& select);
@@ -63,6 +72,31 @@ public:
     Status scanIntegers(const QString& sql, const std::function<bool(qint64)>& take);
     Result<std::vector<ColumnSpan>> spans(const Table& table);
     qint64 foreignCommits();
+
+    // Where records of this table are read: here, or, for a SELECT that came with a project, in a
+    // session that can only read. Fails with the reason when it may not be read at all. The answer
+    // lives as long as this session.
+    Result<Session*> readerOf(const Table& table);
+
+    // Statements of a session that only reads run in a transaction that the engine keeps read only
+    // and that leaves nothing behind, whatever a SELECT calls. While one of these lives they share
+    // one; it begins with the first statement, and anew after one that failed.
+    class Reading {
+    public:
+        explicit Reading(Session& session)
+            : m_session(session) {
+            ++m_session.m_readings;
+        }
+        ~Reading() {
+            if (--m_session.m_readings == 0)
+                m_session.endRead();
+        }
+        Reading(const Reading&) = delete;
+        Reading& operator=(const Reading&) = delete;
+
+    private:
+        Session& m_session;
+    };
 
     // A writing transaction; rolled back unless commit() was reached.
     class Transaction {
@@ -93,12 +127,19 @@ public:
 
 private:
     Result<int> logTables();
-    Session(ConnectionSpec spec, QString connectionName, std::unique_ptr<Dialect> dialect);
+    Status beginRead();
+    void endRead();
+    // Runs what reads, as Reading says.
+    template <typename T, typename Read>
+    T reading(const Read& read);
+    Session(ConnectionSpec spec, Access access, QString connectionName,
+            std::unique_ptr<Dialect> dialect);
     Result<QSqlQuery*> run(const QString& sql, const QVariantList& values);
     Error failure(const QSqlError& error);
     void noteIfLost(const Error& error);
 
     ConnectionSpec m_spec;
+    Access m_access;
     QString m_connectionName;
     std::unique_ptr<Dialect> m_dialect;
     QSqlDatabase m_database;
@@ -107,7 +148,11 @@ private:
     // server would refuse that too.
     std::vector<std::unique_ptr<QSqlQuery>> m_failed;
     bool m_inTransaction = false;
-    int m_logTables = 0; // as Dialect::changeLogTablesQuery() counts
+    int m_readings = 0;                // how many Reading there are
+    bool m_isReading = false;          // in the transaction that they share
+    std::unique_ptr<Session> m_reader; // of readerOf()
+    int m_logTables = 0;               // as Dialect::changeLogTablesQuery() counts
+    bool m_isLogLeftAsItIs = false;
     bool m_lost = false;
 };
 

@@ -195,6 +195,12 @@ private:
                  });
         if (!status)
             return status;
+        status = each(QStringLiteral("SELECT name FROM sqlite_master WHERE type = 'trigger' AND "
+                                     "tbl_name = ? COLLATE NOCASE ORDER BY name"),
+                      {table.name},
+                      [&](const QSqlQuery& row) { table.triggers += row.value(0).toString(); });
+        if (!status)
+            return status;
         return readForeignKeys(table);
     }
 

@@ -153,7 +153,23 @@ Status SqliteDialect::verifyReachable() const {
     // this process has on it, and another program could take the log of committed writes away.
     if (!info.isReadable())
         return Error{ErrorKind::Unavailable, say("%1 may not be read by you.").arg(m_path)};
+    // What a program that was cut off has left is put right by whoever may write, before somebody
+    // who only reads cannot.
+    if (QFileInfo(m_path + QStringLiteral("-journal")).size() > 0)
+        recover();
     return done();
+}
+
+// Reading is enough; where this account may not write, or somebody else is at work, nothing is
+// done.
+void SqliteDialect::recover() const {
+    sqlite3* handle = nullptr;
+    if (sqlite3_open_v2(QFile::encodeName(m_path).constData(), &handle, SQLITE_OPEN_READWRITE,
+                        nullptr) == SQLITE_OK) {
+        sqlite3_busy_timeout(handle, BusyTimeoutMilliseconds);
+        (void)sqlite3_exec(handle, "SELECT count(*) FROM sqlite_master", nullptr, nullptr, nullptr);
+    }
+    sqlite3_close(handle);
 }
 
 void SqliteDialect::configure(QSqlDatabase& database, bool readOnly) const {
@@ -169,12 +185,12 @@ void SqliteDialect::configure(QSqlDatabase& database, bool readOnly) const {
                              (readOnly ? QStringLiteral("?mode=ro") : QStringLiteral("?mode=rw")));
 }
 
-QStringList SqliteDialect::connectOptions(bool readOnly) const {
+QString SqliteDialect::connectOptions(bool readOnly) const {
     QString options =
         QStringLiteral("QSQLITE_OPEN_URI;QSQLITE_BUSY_TIMEOUT=%1").arg(BusyTimeoutMilliseconds);
     if (readOnly)
         options += QStringLiteral(";QSQLITE_OPEN_READONLY");
-    return {options};
+    return options;
 }
 
 QStringList SqliteDialect::openingStatements(bool) const {
@@ -307,7 +323,8 @@ QStringList SqliteDialect::changeLogSchema() const {
         QStringLiteral(
             "CREATE TABLE IF NOT EXISTS gravin_record ("
             "change_id INTEGER NOT NULL, "
-            "seq INTEGER NOT NULL, table_name TEXT NOT NULL, record_key TEXT NOT NULL, "
+            "seq INTEGER NOT NULL CHECK (seq >= 0), table_name TEXT NOT NULL, "
+            "record_key TEXT NOT NULL, "
             "op TEXT NOT NULL CHECK (op IN ('insert', 'update', 'delete')), hidden_row INTEGER, "
             "PRIMARY KEY (change_id, seq)) WITHOUT ROWID"),
         QStringLiteral("CREATE INDEX IF NOT EXISTS gravin_record_by_key "
@@ -317,7 +334,8 @@ QStringList SqliteDialect::changeLogSchema() const {
                        "column_name TEXT NOT NULL, old_value, new_value, "
                        "PRIMARY KEY (change_id, seq, column_name)) WITHOUT ROWID"),
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_seal (change_id INTEGER PRIMARY KEY, "
-                       "content TEXT NOT NULL, position INTEGER UNIQUE, chain TEXT)"),
+                       "content TEXT NOT NULL, position INTEGER UNIQUE, chain TEXT, "
+                       "records TEXT)"),
     };
 }
 

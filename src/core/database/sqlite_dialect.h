@@ -20,7 +20,7 @@ public:
     Engine engine() const override { return Engine::Sqlite; }
     // The file exists, is a plain file, may be read, and is a database.
     Status verifyReachable() const override;
-    QStringList connectOptions(bool readOnly) const override;
+    QString connectOptions(bool readOnly) const override;
     void configure(QSqlDatabase& database, bool readOnly) const override;
     QStringList openingStatements(bool readOnly) const override;
     // Remembers which file was opened; verifyStillThere() compares with it.
@@ -56,8 +56,9 @@ public:
                                          const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override {
-        return QStringLiteral("SELECT count(*) FROM sqlite_master WHERE name IN ('gravin_field', "
-                              "'gravin_seal')");
+        return QStringLiteral("SELECT (SELECT count(*) FROM sqlite_master WHERE name IN "
+                              "('gravin_field', 'gravin_seal')) + (SELECT count(*) FROM "
+                              "pragma_table_info('gravin_seal') WHERE name = 'records')");
     }
     bool createsTablesInTransactions() const override { return true; }
     bool failureEndsTransaction() const override { return false; }
@@ -78,6 +79,7 @@ protected:
     QString insertWithoutValues() const override { return QStringLiteral("DEFAULT VALUES"); }
 
 private:
+    void recover() const;
     // What the engine itself, asked without Qt, has answered last.
     Error engineError(const QSqlDatabase& database, int code) const;
 

@@ -2,6 +2,7 @@
 #include "core/database/worker.h"
 
 #include <algorithm>
+#include <optional>
 
 namespace gravin {
 
@@ -82,7 +83,12 @@ void Worker::runTask(JobId job, const Task& task) {
         m_runningSession = opened ? *opened : nullptr;
         m_cancelled = false;
     }
-    task(std::move(opened));
+    {
+        std::optional<Session::Reading> reading;
+        if (opened)
+            reading.emplace(**opened);
+        task(std::move(opened));
+    }
     {
         const std::lock_guard lock(m_mutex);
         m_running = 0;

@@ -117,7 +117,10 @@ private:
 
     Status look(const QString& where, const QVariantList& values) {
         bool goesOn = true;
-        const Status selected = m_session.select(
+        auto reader = m_session.readerOf(m_table);
+        if (!reader)
+            return reader.error();
+        const Status selected = (*reader)->select(
             QStringLiteral("SELECT ") + selectList() + QStringLiteral(" FROM ") +
                 m_dialect.rowsOf(m_table) + where,
             values, [&](const QSqlQuery& row) {

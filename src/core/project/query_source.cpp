@@ -86,6 +86,7 @@ Result<Table> describeSource(Session& session, const Catalog& catalog, const Que
     Table table;
     table.name = table.relation = source.name;
     table.kind = Table::Kind::Query;
+    table.isFromProject = true;
     table.select = source.select;
     for (const AnswerColumn& answer : *answers) {
         if (table.column(answer.column.name))
@@ -105,6 +106,9 @@ Result<Table> describeSource(Session& session, const Catalog& catalog, const Que
 Status verifySource(Session& session, const Catalog& catalog, const Table& source) {
     if (source.base.isEmpty())
         return done();
+    auto reader = session.readerOf(source);
+    if (!reader)
+        return reader.error();
     const Dialect& dialect = session.dialect();
     QStringList names;
     QStringList empty;
@@ -114,15 +118,15 @@ Status verifySource(Session& session, const Catalog& catalog, const Table& sourc
     }
     const QString from = QStringLiteral("SELECT 1 FROM ") + dialect.rowsOf(source);
     const QString list = names.join(QStringLiteral(", "));
-    auto doubled =
-        session.scalar(from + QStringLiteral(" GROUP BY %1 HAVING count(*) > 1 LIMIT 1").arg(list));
+    auto doubled = (*reader)->scalar(
+        from + QStringLiteral(" GROUP BY %1 HAVING count(*) > 1 LIMIT 1").arg(list));
     if (!doubled)
         return doubled.error();
     if (doubled->isValid())
         return Error{ErrorKind::Refused,
                      say("%1 cannot change %2: several of its rows have the same key (%3).")
                          .arg(source.name, source.base, source.key.join(QStringLiteral(", ")))};
-    auto missing = session.scalar(
+    auto missing = (*reader)->scalar(
         from + QStringLiteral(" WHERE %1 LIMIT 1").arg(empty.join(QStringLiteral(" OR "))));
     if (!missing)
         return missing.error();
@@ -178,8 +182,8 @@ Result<Catalog> catalogOf(Session& session, const Project& project) {
             Table broken;
             broken.name = broken.relation = source.name;
             broken.kind = Table::Kind::Query;
-            broken.select = source.select;
-            broken.hindrance = table.error().sentence;
+            broken.isFromProject = true;
+            broken.hindrance = broken.unreadable = table.error().sentence;
             table = std::move(broken);
         }
         putSource(catalog, std::move(*table));

@@ -19,8 +19,8 @@ Status verifySource(Session& session, const Catalog& catalog, const Table& sourc
 
 // The catalog of the database as the project sees it: with a table more for each source that can be
 // described, and the computed fields that fit. A source that cannot be described stays in it
-// without columns, with the reason as its hindrance; one that is called like a table of the
-// database is left out.
+// without columns and text, with the reason why it is unreadable; one that is called like a table
+// of the database is left out.
 Result<Catalog> catalogOf(Session& session, const Project& project);
 
 // Puts one described source among the tables, in the place of a former one of its name.

@@ -116,6 +116,11 @@ RowPlan TableReader::plan(const QList<Column>& wanted, const SortOrder& sort) co
     return {m_session.dialect(), m_table, wanted, sort};
 }
 
+// A SELECT is read where nothing can be locked; its records are guarded as they are written.
+QString TableReader::locking() const {
+    return m_table.isQuery() ? QString() : m_session.dialect().lockingClause(m_table);
+}
+
 QString TableReader::from() const {
     return QStringLiteral(" FROM ") + m_session.dialect().rowsOf(m_table);
 }
@@ -129,6 +134,21 @@ Record TableReader::recordOf(std::vector<Value>&& values) const {
     return {Key(std::move(key)), std::move(values)};
 }
 
+Status TableReader::select(const QString& sql, const QVariantList& values,
+                           const std::function<bool(const QSqlQuery&)>& take) {
+    auto reader = m_session.readerOf(m_table);
+    return reader ? (*reader)->select(sql, values, take) : reader.error();
+}
+
+Result<qint64> TableReader::number(const QString& sql, const QVariantList& values) {
+    qint64 number = 0;
+    Status selected = select(sql, values, [&](const QSqlQuery& row) {
+        number = row.value(0).toLongLong();
+        return false;
+    });
+    return selected ? Result<qint64>(number) : selected.error();
+}
+
 Status TableReader::scan(const RowPlan& plan, const SqlFragment& where, const Passes& passes,
                          const Take& take) {
     struct Row {
@@ -136,17 +156,16 @@ Status TableReader::scan(const RowPlan& plan, const SqlFragment& where, const Pa
         std::vector<Value> sortedBy;
     };
     std::vector<Row> unsorted;
-    Status selected =
-        m_session.select(plan.select() + where.sql + plan.order().sql,
-                         where.values + plan.order().values, [&](const QSqlQuery& row) {
-                             std::vector<Value> values = plan.values(row);
-                             if (passes && !passes(values))
+    Status selected = select(plan.select() + where.sql + plan.order().sql,
+                             where.values + plan.order().values, [&](const QSqlQuery& row) {
+                                 std::vector<Value> values = plan.values(row);
+                                 if (passes && !passes(values))
+                                     return true;
+                                 if (!plan.isSortedByReader())
+                                     return take(std::move(values));
+                                 unsorted.push_back({std::move(values), plan.sortValues(row)});
                                  return true;
-                             if (!plan.isSortedByReader())
-                                 return take(std::move(values));
-                             unsorted.push_back({std::move(values), plan.sortValues(row)});
-                             return true;
-                         });
+                             });
     if (!selected)
         return selected;
     std::stable_sort(unsorted.begin(), unsorted.end(), [&](const Row& a, const Row& b) {
@@ -161,18 +180,13 @@ Status TableReader::scan(const RowPlan& plan, const SqlFragment& where, const Pa
 
 Status TableReader::collect(const SqlFragment& where, std::vector<Record>& records) {
     const RowPlan reading = plan(m_table.columns);
-    return m_session.select(reading.select() + where.sql, where.values, [&](const QSqlQuery& row) {
+    return select(reading.select() + where.sql, where.values, [&](const QSqlQuery& row) {
         records.push_back(recordOf(reading.values(row)));
         return true;
     });
 }
 
-Result<qint64> TableReader::count() {
-    auto counted = m_session.scalar(QStringLiteral("SELECT count(*)") + from());
-    if (!counted)
-        return counted.error();
-    return counted->toLongLong();
-}
+Result<qint64> TableReader::count() { return number(QStringLiteral("SELECT count(*)") + from()); }
 
 Result<std::vector<Record>> TableReader::range(const SortOrder& sort, qint64 offset, qint64 limit) {
     std::vector<Record> records;
@@ -187,12 +201,12 @@ Result<std::vector<Record>> TableReader::range(const SortOrder& sort, qint64 off
             return static_cast<qint64>(records.size()) < most;
         });
     } else {
-        status = m_session.select(
-            reading.select() + reading.order().sql + QStringLiteral(" LIMIT ? OFFSET ?"),
-            reading.order().values + QVariantList{most, offset}, [&](const QSqlQuery& row) {
-                records.push_back(recordOf(reading.values(row)));
-                return true;
-            });
+        status =
+            select(reading.select() + reading.order().sql + QStringLiteral(" LIMIT ? OFFSET ?"),
+                   reading.order().values + QVariantList{most, offset}, [&](const QSqlQuery& row) {
+                       records.push_back(recordOf(reading.values(row)));
+                       return true;
+                   });
     }
     if (!status)
         return status.error();
@@ -222,10 +236,8 @@ Result<std::vector<Record>> TableReader::records(const std::vector<Key>& keys,
 Result<std::optional<Record>> TableReader::recordToChange(const Key& key) {
     const SqlFragment condition = m_session.dialect().keyCondition(m_table, key);
     std::vector<Record> records;
-    Status status = collect(
-        {QStringLiteral(" WHERE ") + condition.sql + m_session.dialect().lockingClause(m_table),
-         condition.values},
-        records);
+    Status status =
+        collect({QStringLiteral(" WHERE ") + condition.sql + locking(), condition.values}, records);
     if (!status)
         return status.error();
     if (records.empty())
@@ -240,7 +252,7 @@ Result<std::vector<Record>> TableReader::recordsToChange(const std::vector<Key>&
         SqlFragment where = whereKeys(m_session.dialect(), m_table,
                                       {keys.begin() + static_cast<std::ptrdiff_t>(first),
                                        keys.begin() + static_cast<std::ptrdiff_t>(last)});
-        where.sql += m_session.dialect().lockingClause(m_table);
+        where.sql += locking();
         if (Status status = collect(where, records); !status)
             return status.error();
     }
@@ -287,11 +299,7 @@ SqlFragment TableReader::whereAll(const QStringList& columns,
 Result<qint64> TableReader::countWhere(const QStringList& columns,
                                        const std::vector<Value>& values) {
     const SqlFragment where = whereAll(columns, values);
-    auto counted =
-        m_session.scalar(QStringLiteral("SELECT count(*)") + from() + where.sql, where.values);
-    if (!counted)
-        return counted.error();
-    return counted->toLongLong();
+    return number(QStringLiteral("SELECT count(*)") + from() + where.sql, where.values);
 }
 
 Result<std::vector<Key>> TableReader::keysWhere(const QStringList& columns,
@@ -382,9 +390,12 @@ Status TableReader::scanKeys(const RecordQuery& query,
     const Column& first = *m_table.column(m_table.key.front());
     const bool isPlain = to->where.sql.isEmpty() && !to->filter && !reading.isSortedByReader() &&
                          reading.order().values.isEmpty() && m_table.key.size() == 1;
+    auto reader = m_session.readerOf(m_table);
+    if (!reader)
+        return reader.error();
     Status scanned = done();
     if (isPlain && first.givenByDatabase && first.type.kind == TypeKind::Integer)
-        scanned = m_session.scanIntegers(reading.select() + reading.order().sql, [&](qint64 key) {
+        scanned = (*reader)->scanIntegers(reading.select() + reading.order().sql, [&](qint64 key) {
             collector.run().appendInteger(key);
             return !collector.full() || collector.flush();
         });
@@ -422,12 +433,9 @@ Status TableReader::scanMatching(const Filter& filter, const SortOrder& sort,
 
 Result<qint64> TableReader::countMatching(const Filter& filter) {
     if (filter.isHandedOver()) {
-        auto counted = m_session.scalar(QStringLiteral("SELECT count(*)") + from() +
-                                            QStringLiteral(" WHERE ") + filter.where().sql,
-                                        filter.where().values);
-        if (!counted)
-            return counted.error();
-        return counted->toLongLong();
+        return number(QStringLiteral("SELECT count(*)") + from() + QStringLiteral(" WHERE ") +
+                          filter.where().sql,
+                      filter.where().values);
     }
     qint64 count = 0;
     const Status scanned = scanMatching(filter, {}, {}, [&](std::vector<Value>&&) {
@@ -457,7 +465,10 @@ Result<QStringList> distinctTexts(Session& session, const Table& table, const Co
         return QStringList{}; // the engine does not know it
     const QString name = session.dialect().quoted(column.name);
     QStringList texts;
-    Status selected = session.select(
+    auto reader = session.readerOf(table);
+    if (!reader)
+        return reader.error();
+    Status selected = (*reader)->select(
         QStringLiteral("SELECT %1 FROM %2 WHERE %3 IS NOT NULL GROUP BY %3 ORDER BY %4.%3 LIMIT ?")
             .arg(session.dialect().readable(column), session.dialect().rowsOf(table), name,
                  session.dialect().quoted(table)),
@@ -477,7 +488,10 @@ Result<std::vector<ValueCount>> valueCounts(Session& session, const Table& table
         return counts;
     const Dialect& dialect = session.dialect();
     const QString name = dialect.quoted(table) + u'.' + dialect.quoted(column.name);
-    const Status selected = session.select(
+    auto reader = session.readerOf(table);
+    if (!reader)
+        return reader.error();
+    const Status selected = (*reader)->select(
         QStringLiteral("SELECT %1, count(*) FROM %2 GROUP BY %3 ORDER BY count(*) DESC, %3 LIMIT ?")
             .arg(dialect.readable(column), dialect.rowsOf(table), name),
         {limit}, [&](const QSqlQuery& row) {

@@ -80,6 +80,11 @@ private:
     Result<Narrowed> narrowed(const RecordQuery& query) const;
     Status scanNarrowed(const Narrowed& to, const QList<Column>& columns, const SortOrder& sort,
                         const Take& take);
+    // Where this table's records are read: Session::readerOf().
+    Status select(const QString& sql, const QVariantList& values,
+                  const std::function<bool(const QSqlQuery&)>& take);
+    Result<qint64> number(const QString& sql, const QVariantList& values = {});
+    QString locking() const;
     RowPlan plan(const QList<Column>& wanted, const SortOrder& sort = {}) const;
     QString from() const;
     QList<Column> keyColumns() const;
