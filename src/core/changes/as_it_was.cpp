@@ -2,11 +2,13 @@
 #include "core/changes/as_it_was.h"
 
 #include "core/base/text.h"
+#include "core/changes/log_seal.h"
 #include "core/changes/picture.h"
 #include "core/database/record_statements.h"
 #include "core/records/table_reader.h"
 
 #include <QDateTime>
+#include <QRegularExpression>
 #include <QTimeZone>
 
 #include <algorithm>
@@ -114,7 +116,9 @@ private:
         for (const Column* column : std::as_const(m_columns))
             names += dialect.quoted(column->name);
         Status made = m_session.command(
-            QStringLiteral("CREATE TEMPORARY TABLE %1 AS SELECT %2, 1 AS %3 FROM %4 WHERE 1 = 0")
+            // Joined from outside, so that no column of it forbids NULL.
+            QStringLiteral("CREATE TEMPORARY TABLE %1 AS SELECT %2, 1 AS %3 FROM (SELECT 1 AS "
+                           "gravin_one) AS gravin_one LEFT JOIN %4 ON 1 = 0 WHERE 1 = 0")
                 .arg(dialect.quoted(m_temporary), names.join(QStringLiteral(", ")), ThereColumn,
                      dialect.quoted(m_table)));
         if (!made)
@@ -217,28 +221,58 @@ Result<AsItWas> lookBack(Session& session, const Catalog& catalog, const Table& 
                      say("What was changed up to change %1 has been trimmed from the log. Nothing "
                          "before it can be shown.")
                          .arg(*trimmed)};
+    LogScope since;
+    since.afterId = after;
+    since.table = table.name;
+    if (Status whole = LogSeal(session).verifyScope(since, catalog); !whole)
+        return whole.error();
     return LookingBack(session, catalog, table, after).look();
 }
 
 Result<qint64> momentFrom(Session& session, const QString& text) {
     bool isNumber = false;
     const qint64 change = text.trimmed().toLongLong(&isNumber);
-    if (isNumber && change >= 0)
+    if (isNumber && change == 0)
+        return change; // before all of them
+    if (isNumber) {
+        const auto found = ChangeLog(session).summary(change);
+        if (!found)
+            return found.error();
+        if (!*found)
+            return Error{ErrorKind::Usage, say("There is no change %1 in the log.").arg(change)};
         return change;
-    QDateTime time = QDateTime::fromString(text.trimmed(), Qt::ISODateWithMs);
-    // The date of a time would be read as a day too.
-    const QDate day = QDate::fromString(text.trimmed(), QStringLiteral("yyyy-MM-dd"));
-    if (day.isValid())
-        time = day.endOfDay();
-    if (!time.isValid())
+    }
+    const auto until = logTimeFrom(text, LogTimeEnd::Last);
+    if (!until)
         return Error{ErrorKind::Usage,
                      say("“%1” is no change and no time. Write a number, or a time like "
                          "2026-03-04T14:00.")
                          .arg(text)};
-    // The log's times have microseconds; what is cut of this one belongs to the moment.
-    const QString until =
-        time.toUTC().toString(QStringLiteral("yyyy-MM-dd'T'HH:mm:ss.zzz")) + QStringLiteral("999Z");
-    return ChangeLog(session).lastIdAt(until);
+    return ChangeLog(session).lastIdAt(*until);
+}
+
+std::optional<QString> logTimeFrom(const QString& text, LogTimeEnd end, Qt::TimeSpec withoutZone) {
+    // Qt's own reader takes three digits behind the point.
+    static const QRegularExpression fraction(QStringLiteral("^(.*:\\d\\d)[.,](\\d+)(.*)$"));
+    const auto parts = fraction.match(text.trimmed());
+    const QString whole = parts.hasMatch() ? parts.captured(1) + parts.captured(3) : text.trimmed();
+    const QDate day = QDate::fromString(whole, QStringLiteral("yyyy-MM-dd"));
+    const bool isLast = end == LogTimeEnd::Last;
+    QDateTime time = !day.isValid() ? QDateTime::fromString(whole, Qt::ISODate)
+                     : isLast       ? day.endOfDay(withoutZone)
+                                    : day.startOfDay(withoutZone);
+    if (!day.isValid() && time.timeSpec() == Qt::LocalTime)
+        time.setTimeSpec(withoutZone);
+    if (!time.isValid())
+        return std::nullopt;
+    // The log's times have six; digits that are not there stand for all of them.
+    constexpr int Digits = 6;
+    const QString digits = parts.hasMatch() ? parts.captured(2)
+                           : day.isValid()  ? QString()
+                                            : QStringLiteral("000");
+    const QString micros =
+        digits.left(Digits).leftJustified(Digits, isLast ? QLatin1Char('9') : QLatin1Char('0'));
+    return time.toUTC().toString(QStringLiteral("yyyy-MM-dd'T'HH:mm:ss")) + u'.' + micros + u'Z';
 }
 
 } // namespace gravin

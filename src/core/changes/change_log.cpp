@@ -32,16 +32,75 @@ QString newChangeUid() { return QUuid::createUuid().toString(QUuid::WithoutBrace
 Result<bool> ChangeLog::exists() { return m_session.hasChangeLog(); }
 
 Status ChangeLog::createTables() {
+    auto whole = m_session.sealsRecordsApart();
+    if (!whole)
+        return whole.error();
+    if (*whole || m_session.isLogLeftAsItIs())
+        return done();
+    const Dialect& dialect = m_session.dialect();
+    const auto ask = [&](const QString& sql) {
+        return sql.isEmpty() ? done()
+                             : m_session.select(sql, {}, [](const QSqlQuery&) { return true; });
+    };
+    // Two who write for the first time in one moment would both make them.
+    if (Status entered = ask(dialect.enterMakingLog()); !entered)
+        return entered;
+    const Status made = makeTables();
+    const Status left = ask(dialect.leaveMakingLog());
+    return made ? left : made;
+}
+
+Status ChangeLog::makeTables() {
     auto sealed = m_session.hasSealedLog();
     if (!sealed)
         return sealed.error();
     if (*sealed)
-        return done();
+        return extendSeal();
     for (const QString& statement : m_session.dialect().changeLogSchema()) {
         if (Status created = m_session.command(statement); !created)
             return created;
     }
+    if (Status ours = verifyOurs(); !ours)
+        return ours;
     return LogSeal(m_session).adopt();
+}
+
+// An account that may not goes on with the hashes as they are.
+Status ChangeLog::extendSeal() {
+    const bool isWithin = m_session.dialect().createsTablesInTransactions();
+    if (Status set = isWithin ? m_session.setSavepoint() : done(); !set)
+        return set;
+    const bool isExtended =
+        m_session.command(QStringLiteral("ALTER TABLE gravin_seal ADD COLUMN records CHAR(64)"))
+            .ok();
+    if (!isExtended)
+        m_session.leaveLogAsItIs();
+    if (!isWithin)
+        return done();
+    return isExtended ? m_session.keepSavepoint() : m_session.returnToSavepoint();
+}
+
+// Tables of these names may be somebody else's.
+Status ChangeLog::verifyOurs() {
+    for (const auto& [table, columns] :
+         {std::pair{"gravin_change",
+                    "id, uid, at, person, screen, action, note, undoes, records, tables, op"},
+          std::pair{"gravin_record", "change_id, seq, table_name, record_key, op, hidden_row"},
+          std::pair{"gravin_field", "change_id, seq, column_name, old_value, new_value"},
+          std::pair{"gravin_seal", "change_id, content, position, chain"}}) {
+        const Status read = m_session.select(QStringLiteral("SELECT %1 FROM %2 WHERE 1 = 0")
+                                                 .arg(QLatin1String(columns), QLatin1String(table)),
+                                             {}, [](const QSqlQuery&) { return true; });
+        if (!read && read.error().kind == ErrorKind::Database)
+            return Error{ErrorKind::ReadOnly,
+                         say("The database has a table %1 that is not Gravin's, so no change log "
+                             "can be kept in it. Give that table another name.")
+                             .arg(QLatin1String(table)),
+                         read.error().detail};
+        if (!read)
+            return read;
+    }
+    return done();
 }
 
 Status ChangeLog::append(CommittedChange& change, const Catalog& catalog) {
@@ -90,8 +149,8 @@ Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
     if (!*present)
         return changes;
 
-    QStringList conditions{QStringLiteral("1 = 1")};
-    QVariantList values;
+    QStringList conditions{QStringLiteral("c.id <= ?")};
+    QVariantList values{LargestChangeId};
     const auto narrow = [&](const QString& condition, const QVariantList& bound) {
         conditions += condition;
         values += bound;
@@ -320,6 +379,45 @@ SqlFragment whereOf(const LogScope& scope, const Table* table) {
 }
 
 } // namespace
+
+Result<std::vector<qint64>> ChangeLog::changesOf(const LogScope& scope, const Catalog& catalog) {
+    std::vector<qint64> changes;
+    if (!scope.changes.empty() && !scope.afterId)
+        return scope.changes;
+    if (scope.key) {
+        const SqlFragment where = whereOf(scope, catalog.table(scope.table));
+        const Status read = m_session.select(
+            QStringLiteral(
+                "SELECT DISTINCT r.change_id FROM gravin_record r LEFT JOIN gravin_field f "
+                "ON f.change_id = r.change_id AND f.seq = r.seq") +
+                where.sql,
+            where.values, [&](const QSqlQuery& row) {
+                changes.push_back(row.value(0).toLongLong());
+                return true;
+            });
+        if (!read)
+            return read.error();
+        return changes;
+    }
+    const Status read = m_session.select(
+        QStringLiteral("SELECT c.id FROM gravin_change c WHERE c.id > ?") +
+            (scope.person.isEmpty() ? QString() : QStringLiteral(" AND c.person = ?")) +
+            (scope.table.isEmpty()
+                 ? QString()
+                 : QStringLiteral(" AND EXISTS (SELECT 1 FROM gravin_record r WHERE "
+                                  "r.change_id = c.id AND r.table_name = ?)")) +
+            QStringLiteral(" ORDER BY c.id DESC"),
+        QVariantList{scope.afterId.value_or(0)} +
+            (scope.person.isEmpty() ? QVariantList() : QVariantList{scope.person}) +
+            (scope.table.isEmpty() ? QVariantList() : QVariantList{scope.table}),
+        [&](const QSqlQuery& row) {
+            changes.push_back(row.value(0).toLongLong());
+            return true;
+        });
+    if (!read)
+        return read.error();
+    return changes;
+}
 
 Status ChangeLog::scan(
     const LogScope& scope, const Catalog& catalog,

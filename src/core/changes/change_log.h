@@ -4,7 +4,12 @@
 #include "core/changes/change.h"
 #include "core/database/session.h"
 
+#include <limits>
+
 namespace gravin {
+
+// No log ever comes to a number above this; whoever wrote one there did harm.
+inline constexpr qint64 LargestChangeId = std::numeric_limits<qint64>::max() / 4;
 
 // One line of the change log.
 struct ChangeSummary {
@@ -113,7 +118,14 @@ public:
     Result<qint64> latestTouching(const QString& table, const Key& key, const QString& column,
                                   qint64 afterId);
 
+    // The changes that a scope speaks of, or more. Requires: there is a log.
+    Result<std::vector<qint64>> changesOf(const LogScope& scope, const Catalog& catalog);
+
 private:
+    Status makeTables();
+    Status extendSeal();
+    Status verifyOurs();
+
     Session& m_session;
 };
 

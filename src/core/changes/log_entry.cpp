@@ -44,6 +44,17 @@ LogEntry::~LogEntry() = default;
 Status LogEntry::begin(CommittedChange& change) {
     if (change.uid.isEmpty())
         change.uid = newChangeUid();
+    // On a file the next number is the largest there is and one more.
+    if (m_session.spec().isFile()) {
+        const auto largest = m_session.scalar(QStringLiteral("SELECT max(id) FROM gravin_change"));
+        if (!largest)
+            return largest.error();
+        if (largest->toLongLong() >= LargestChangeId)
+            return Error{ErrorKind::Damaged,
+                         say("The change log has a change with the number %1, to which no log "
+                             "comes. Nothing was written.")
+                             .arg(largest->toLongLong())};
+    }
     m_written = {change.count(), joinEscaped(change.tables()), commonOperation(change.records)};
     auto inserted = m_session.insert(
         QStringLiteral("INSERT INTO gravin_change "

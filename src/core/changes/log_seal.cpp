@@ -10,12 +10,27 @@
 #include <algorithm>
 #include <charconv>
 #include <cstring>
+#include <span>
+#include <unordered_map>
 
 namespace gravin {
 
 namespace {
 // Gathered, for a hash takes long pieces faster.
 constexpr qsizetype PieceSize = 64 * 1024;
+
+// Changes that one statement is about.
+constexpr size_t ChangesAtOnce = 100;
+
+QString damagedChange(qint64 change) {
+    return say("Change %1 is not what was written: its content does not fit its hash.").arg(change);
+}
+
+// Where a log has none, there is nothing to read.
+QString recordsColumn(bool isThere) {
+    return isThere ? QStringLiteral("records") : QStringLiteral("NULL");
+}
+
 } // namespace
 
 ContentHash::ContentHash()
@@ -85,8 +100,7 @@ void ContentHash::addField(const QString& column, const QVariant& before, const 
     add(after);
 }
 
-QString ContentHash::finish(const CommittedChange& change, const QString& tables,
-                            const QString& op) {
+void ContentHash::addHead(const CommittedChange& change, const QString& tables, const QString& op) {
     m_waiting += 'C';
     add(change.id);
     for (const QString& part : {change.uid, change.at, change.person, change.screen, change.action,
@@ -94,10 +108,37 @@ QString ContentHash::finish(const CommittedChange& change, const QString& tables
         add(part);
     add(change.undoes ? QVariant(*change.undoes) : QVariant());
     add(change.count());
+}
+
+QString ContentHash::hexadecimal(EVP_MD_CTX* hash) {
+    QByteArray bytes(EVP_MD_get_size(EVP_sha256()), '\0');
+    EVP_DigestFinal_ex(hash, reinterpret_cast<unsigned char*>(bytes.data()), nullptr);
+    return QString::fromLatin1(bytes.toHex());
+}
+
+SealedContent ContentHash::finish(const CommittedChange& change, const QString& tables,
+                                  const QString& op) {
+    SealedContent sealed;
     flush();
-    QByteArray hash(EVP_MD_get_size(EVP_sha256()), '\0');
-    EVP_DigestFinal_ex(m_hash.get(), reinterpret_cast<unsigned char*>(hash.data()), nullptr);
-    return QString::fromLatin1(hash.toHex());
+    const std::unique_ptr<EVP_MD_CTX, void (*)(EVP_MD_CTX*)> records(EVP_MD_CTX_new(),
+                                                                     EVP_MD_CTX_free);
+    EVP_MD_CTX_copy_ex(records.get(), m_hash.get());
+    sealed.records = hexadecimal(records.get());
+    addHead(change, tables, op);
+    flush();
+    sealed.former = hexadecimal(m_hash.get());
+    sealed.content = sealedHead(change, tables, op, sealed.records);
+    return sealed;
+}
+
+QString ContentHash::sealedHead(const CommittedChange& change, const QString& tables,
+                                const QString& op, const QString& records) {
+    ContentHash head;
+    head.addHead(change, tables, op);
+    head.m_waiting += 'S';
+    head.add(records);
+    head.flush();
+    return hexadecimal(head.m_hash.get());
 }
 
 QVariant asLogged(const Session& session, const QVariant& read) {
@@ -117,7 +158,11 @@ QString chainedHash(const QString& before, qint64 change, const QString& content
         QCryptographicHash::hash(text.toLatin1(), QCryptographicHash::Sha256).toHex());
 }
 
-Status LogSeal::add(qint64 change, const QString& content) {
+Status LogSeal::add(qint64 change, const SealedContent& sealed) {
+    const auto apart = m_session.sealsRecordsApart();
+    if (!apart)
+        return apart.error();
+    const QString content = *apart ? sealed.content : sealed.former;
     QVariant position;
     QVariant chained;
     if (m_session.spec().isFile()) {
@@ -127,10 +172,13 @@ Status LogSeal::add(qint64 change, const QString& content) {
         position = former->position + 1;
         chained = chainedHash(former->chain, change, content);
     }
-    auto added = m_session.execute(
-        QStringLiteral("INSERT INTO gravin_seal (change_id, content, position, chain) "
-                       "VALUES (?, ?, ?, ?)"),
-        {change, content, position, chained});
+    const QString columns = QStringLiteral("INSERT INTO gravin_seal (change_id, content, position, "
+                                           "chain%1) VALUES (?, ?, ?, ?%2)");
+    auto added =
+        *apart ? m_session.execute(columns.arg(QStringLiteral(", records"), QStringLiteral(", ?")),
+                                   {change, content, position, chained, sealed.records})
+               : m_session.execute(columns.arg(QString(), QString()),
+                                   {change, content, position, chained});
     if (!added)
         return added.error();
     return done();
@@ -218,73 +266,247 @@ Status LogSeal::adopt() {
     if (!asked)
         return asked;
     for (const qint64 change : without) {
-        auto content = contentOf(change);
-        if (!content)
-            return content.error();
-        if (Status added = add(change, *content); !added)
+        const auto contents = contentsOf(std::span(&change, 1));
+        if (!contents)
+            return contents.error();
+        if (!contents->contains(change))
+            return Error{ErrorKind::Damaged, damagedChange(change)};
+        if (Status added = add(change, contents->value(change)); !added)
             return added;
     }
     return done();
 }
 
-Result<QString> LogSeal::contentOf(qint64 id) {
-    ContentHash hash;
-    qint64 sequence = -1;
+namespace {
+
+// Hashes what changes did, as their rows come in order.
+class HashingRecords {
+public:
+    explicit HashingRecords(const Session& session)
+        : m_session(session) {}
+
+    // A row of change, place, table, key, operation, hidden row, column, before and after.
+    void take(const QSqlQuery& row) {
+        const qint64 change = row.value(0).toLongLong();
+        bool isNumber = false;
+        const qint64 place = row.value(1).toLongLong(&isNumber);
+        const bool isNext = m_change != change;
+        if (isNext || place != m_place) {
+            endRecord();
+            if (isNext)
+                begin(change);
+            // Places count from 0, so that no record stands beside the others.
+            m_isOrdered = m_isOrdered && isNumber && place == m_place + 1;
+            m_place = place;
+            m_hash->addRecord(place, row.value(2).toString(), row.value(3).toString(),
+                              row.value(4).toString(), row.value(5));
+        }
+        if (!row.value(6).isNull())
+            m_fields.push_back({row.value(6).toString(), asLogged(m_session, row.value(7)),
+                                asLogged(m_session, row.value(8))});
+    }
+
+    // By change; null: its places are not what they can be. One without records is not in it.
+    std::unordered_map<qint64, std::unique_ptr<ContentHash>> result() {
+        endRecord();
+        endChange();
+        return std::move(m_hashes);
+    }
+
+private:
     struct Field {
         QString column;
         QVariant before;
         QVariant after;
     };
-    std::vector<Field> fields; // of the record under way
-    const auto endRecord = [&] {
-        std::sort(fields.begin(), fields.end(),
+
+    void begin(qint64 change) {
+        endChange();
+        m_change = change;
+        m_place = -1;
+        m_isOrdered = true;
+        m_hash = std::make_unique<ContentHash>();
+    }
+    void endRecord() {
+        std::sort(m_fields.begin(), m_fields.end(),
                   [](const Field& a, const Field& b) { return a.column < b.column; });
-        for (const Field& field : fields)
-            hash.addField(field.column, field.before, field.after);
-        fields.clear();
-    };
-    Status read = m_session.select(
-        QStringLiteral(
-            "SELECT r.seq, r.table_name, r.record_key, r.op, r.hidden_row, f.column_name, "
-            "f.old_value, f.new_value FROM gravin_record r LEFT JOIN gravin_field f "
-            "ON f.change_id = r.change_id AND f.seq = r.seq WHERE r.change_id = ? ORDER BY r.seq"),
-        {id}, [&](const QSqlQuery& row) {
-            if (row.value(0).toLongLong() != sequence) {
-                endRecord();
-                sequence = row.value(0).toLongLong();
-                hash.addRecord(sequence, row.value(1).toString(), row.value(2).toString(),
-                               row.value(3).toString(), row.value(4));
+        for (const Field& field : m_fields)
+            m_hash->addField(field.column, field.before, field.after);
+        m_fields.clear();
+    }
+    void endChange() {
+        if (m_hash)
+            m_hashes[*m_change] = m_isOrdered ? std::move(m_hash) : nullptr;
+        m_hash.reset();
+    }
+
+    const Session& m_session;
+    std::optional<qint64> m_change;
+    qint64 m_place = -1;
+    bool m_isOrdered = true;
+    std::unique_ptr<ContentHash> m_hash;
+    std::vector<Field> m_fields; // of the record under way
+    std::unordered_map<qint64, std::unique_ptr<ContentHash>> m_hashes;
+};
+
+// A statement whose text is the same for any number of changes, so that it is prepared once.
+SqlFragment ofChanges(const QString& sql, std::span<const qint64> ids, size_t most) {
+    QVariantList values;
+    for (size_t i = 0; i < most; ++i)
+        values += ids[std::min(i, ids.size() - 1)];
+    return {sql.arg(QStringList(static_cast<qsizetype>(most), QStringLiteral("?")).join(u',')),
+            values};
+}
+
+} // namespace
+
+Result<LogSeal::Contents> LogSeal::contentsOf(std::span<const qint64> ids) {
+    HashingRecords hashing(m_session);
+    SqlFragment sql = ofChanges(
+        QStringLiteral("SELECT r.change_id, r.seq, r.table_name, r.record_key, r.op, r.hidden_row, "
+                       "f.column_name, f.old_value, f.new_value FROM gravin_record r "
+                       "LEFT JOIN gravin_field f ON f.change_id = r.change_id AND f.seq = r.seq "
+                       "WHERE r.change_id IN (%1) ORDER BY r.change_id, r.seq"),
+        ids, ChangesAtOnce);
+    Status read = m_session.select(sql.sql, sql.values, [&](const QSqlQuery& row) {
+        hashing.take(row);
+        return true;
+    });
+    if (!read)
+        return read.error();
+    auto hashes = hashing.result();
+    const auto heads = headsOf(ids);
+    if (!heads)
+        return heads.error();
+    Contents contents;
+    for (const Head& head : *heads) {
+        const auto found = hashes.find(head.change.id);
+        if (found != hashes.end() && !found->second)
+            continue;
+        ContentHash none;
+        ContentHash& hash = found == hashes.end() ? none : *found->second;
+        contents.insert(head.change.id, hash.finish(head.change, head.tables, head.op));
+    }
+    return contents;
+}
+
+Result<std::vector<LogSeal::Head>> LogSeal::headsOf(std::span<const qint64> ids) {
+    std::vector<Head> heads;
+    const SqlFragment sql = ofChanges(
+        QStringLiteral("SELECT uid, at, person, screen, action, note, undoes, records, tables, op, "
+                       "id FROM gravin_change WHERE id IN (%1)"),
+        ids, ChangesAtOnce);
+    Status read = m_session.select(sql.sql, sql.values, [&](const QSqlQuery& row) {
+        CommittedChange change;
+        change.id = row.value(10).toLongLong();
+        change.uid = row.value(0).toString();
+        change.at = row.value(1).toString();
+        change.person = row.value(2).toString();
+        change.screen = row.value(3).toString();
+        change.action = row.value(4).toString();
+        change.note = row.value(5).toString();
+        if (!row.value(6).isNull())
+            change.undoes = row.value(6).toLongLong();
+        change.recordCount = row.value(7).toLongLong();
+        heads.push_back({std::move(change), row.value(8).toString(), row.value(9).toString()});
+        return true;
+    });
+    if (!read)
+        return read.error();
+    return heads;
+}
+
+Status LogSeal::verifyScope(const LogScope& scope, const Catalog& catalog) {
+    const auto present = m_session.hasChangeLog();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return done();
+    const auto changes = ChangeLog(m_session).changesOf(scope, catalog);
+    return changes ? verifyChanges(*changes) : changes.error();
+}
+
+Status LogSeal::verifyChanges(const std::vector<qint64>& changes) {
+    const auto sealed = m_session.hasSealedLog();
+    if (!sealed)
+        return sealed.error();
+    if (!*sealed)
+        return done();
+    const auto trimmedUpTo = ChangeLog(m_session).trimmedUpTo();
+    if (!trimmedUpTo)
+        return trimmedUpTo.error();
+    for (size_t first = 0; first < changes.size(); first += ChangesAtOnce) {
+        const std::span<const qint64> some =
+            std::span(changes).subspan(first, std::min(ChangesAtOnce, changes.size() - first));
+        const auto contents = contentsOf(some);
+        if (!contents)
+            return contents.error();
+        const auto seals = sealsOf(some);
+        if (!seals)
+            return seals.error();
+        for (const qint64 change : some) {
+            const auto seal = seals->constFind(change);
+            const auto content = contents->constFind(change);
+            // One that is not there at all is nothing to go by.
+            if (seal == seals->constEnd() && content == contents->constEnd())
+                continue;
+            bool isWhole = seal != seals->constEnd() && content != contents->constEnd() &&
+                           fits(*content, *seal);
+            if (!isWhole && seal != seals->constEnd() && change <= *trimmedUpTo) {
+                const auto trimmed = fitsTrimmed(change, *seal);
+                if (!trimmed)
+                    return trimmed.error();
+                isWhole = *trimmed != Trimmed::No;
             }
-            if (!row.value(5).isNull())
-                fields.push_back({row.value(5).toString(), asLogged(m_session, row.value(6)),
-                                  asLogged(m_session, row.value(7))});
-            return true;
-        });
+            if (!isWhole)
+                return Error{ErrorKind::Damaged, damagedChange(change)};
+        }
+    }
+    return done();
+}
+
+Result<QHash<qint64, LogSeal::Seal>> LogSeal::sealsOf(std::span<const qint64> ids) {
+    const auto apart = m_session.sealsRecordsApart();
+    if (!apart)
+        return apart.error();
+    QHash<qint64, Seal> seals;
+    const SqlFragment sql = ofChanges(
+        QStringLiteral("SELECT change_id, content, %1 FROM gravin_seal WHERE change_id IN "
+                       "(%2)")
+            .arg(recordsColumn(*apart), QStringLiteral("%1")),
+        ids, ChangesAtOnce);
+    Status read = m_session.select(sql.sql, sql.values, [&](const QSqlQuery& row) {
+        seals.insert(row.value(0).toLongLong(), {row.value(1).toString(), row.value(2).toString()});
+        return true;
+    });
     if (!read)
         return read.error();
-    endRecord();
-    QString content;
-    read = m_session.select(
-        QStringLiteral("SELECT uid, at, person, screen, action, note, undoes, records, tables, op "
-                       "FROM gravin_change WHERE id = ?"),
-        {id}, [&](const QSqlQuery& row) {
-            CommittedChange change;
-            change.id = id;
-            change.uid = row.value(0).toString();
-            change.at = row.value(1).toString();
-            change.person = row.value(2).toString();
-            change.screen = row.value(3).toString();
-            change.action = row.value(4).toString();
-            change.note = row.value(5).toString();
-            if (!row.value(6).isNull())
-                change.undoes = row.value(6).toLongLong();
-            change.recordCount = row.value(7).toLongLong();
-            content = hash.finish(change, row.value(8).toString(), row.value(9).toString());
-            return false;
-        });
-    if (!read)
-        return read.error();
-    return content;
+    return seals;
+}
+
+// Nothing is left of its records, and the rest is what was written.
+Result<LogSeal::Trimmed> LogSeal::fitsTrimmed(qint64 change, const Seal& seal) {
+    auto left = m_session.scalar(
+        QStringLiteral("SELECT count(*) FROM gravin_record WHERE change_id = ?"), {change});
+    if (!left)
+        return left.error();
+    if (left->toLongLong() > 0)
+        return Trimmed::No;
+    if (seal.records.isEmpty())
+        return Trimmed::WithoutHead;
+    const auto heads = headsOf(std::span(&change, 1));
+    if (!heads)
+        return heads.error();
+    const bool fits =
+        !heads->empty() && ContentHash::sealedHead(heads->front().change, heads->front().tables,
+                                                   heads->front().op, seal.records) == seal.content;
+    return fits ? Trimmed::Whole : Trimmed::No;
+}
+
+bool LogSeal::fits(const SealedContent& content, const Seal& seal) {
+    if (seal.records.isEmpty())
+        return seal.content == content.former;
+    return seal.content == content.content && seal.records == content.records;
 }
 
 Result<LogVerification> LogSeal::verify(const QString& head,
@@ -312,17 +534,23 @@ Result<LogVerification> LogSeal::verify(const QString& head,
 
     struct Sealed {
         qint64 change;
-        QString content;
+        Seal seal;
         std::optional<qint64> position;
         QString chain;
     };
+    const auto apart = m_session.sealsRecordsApart();
+    if (!apart)
+        return apart.error();
     std::vector<Sealed> seals;
     Status read = m_session.select(
-        QStringLiteral(
-            "SELECT change_id, content, position, chain FROM gravin_seal "
-            "ORDER BY CASE WHEN position IS NULL THEN 1 ELSE 0 END, position, change_id"),
+        QStringLiteral("SELECT change_id, content, position, chain, %1 FROM gravin_seal "
+                       "ORDER BY CASE WHEN position IS NULL THEN 1 ELSE 0 END, position, change_id")
+            .arg(recordsColumn(*apart)),
         {}, [&](const QSqlQuery& row) {
-            Sealed each{row.value(0).toLongLong(), row.value(1).toString(), {}, {}};
+            Sealed each{row.value(0).toLongLong(),
+                        {row.value(1).toString(), row.value(4).toString()},
+                        {},
+                        {}};
             if (!row.value(2).isNull())
                 each.position = row.value(2).toLongLong();
             each.chain = row.value(3).toString();
@@ -356,7 +584,7 @@ Result<LogVerification> LogSeal::verify(const QString& head,
             damage(each.change, say("Before change %1 the chain has a gap.").arg(each.change));
             position = *each.position;
         }
-        if (each.chain != chainedHash(found.head, each.change, each.content))
+        if (each.chain != chainedHash(found.head, each.change, each.seal.content))
             damage(each.change, say("At change %1 the chain of hashes breaks.").arg(each.change));
         found.head = each.chain;
         isHeadSeen = isHeadSeen || each.chain == head;
@@ -365,29 +593,38 @@ Result<LogVerification> LogSeal::verify(const QString& head,
         damage(0, say("The hash that was kept is not in the chain: its end was cut off, or it "
                       "was written anew."));
     // And what it stands for.
-    for (const Sealed& each : seals) {
+    for (size_t first = 0; first < seals.size(); first += ChangesAtOnce) {
         if (isCancelled && isCancelled())
             return Error{ErrorKind::Cancelled, say("Stopped.")};
-        if (!changes.remove(each.change)) {
-            damage(each.change, say("Change %1 is missing.").arg(each.change));
-            continue;
+        std::vector<qint64> some;
+        for (size_t i = first; i < std::min(first + ChangesAtOnce, seals.size()); ++i)
+            some.push_back(seals[i].change);
+        const auto contents = contentsOf(some);
+        if (!contents)
+            return contents.error();
+        for (size_t i = first; i < first + some.size(); ++i) {
+            const Sealed& each = seals[i];
+            if (!changes.remove(each.change)) {
+                damage(each.change, say("Change %1 is missing.").arg(each.change));
+                continue;
+            }
+            const auto content = contents->constFind(each.change);
+            if (content != contents->constEnd() && fits(*content, each.seal))
+                continue;
+            const auto isTrimmed = each.change <= *trimmedUpTo ? fitsTrimmed(each.change, each.seal)
+                                                               : Result<Trimmed>(Trimmed::No);
+            if (!isTrimmed)
+                return isTrimmed.error();
+            found.trimmed += *isTrimmed == Trimmed::No ? 0 : 1;
+            found.headless += *isTrimmed == Trimmed::WithoutHead ? 1 : 0;
+            if (*isTrimmed == Trimmed::No)
+                damage(each.change, damagedChange(each.change));
         }
-        auto content = contentOf(each.change);
-        if (!content)
-            return content.error();
-        if (*content == each.content)
-            continue;
-        auto left = m_session.scalar(
-            QStringLiteral("SELECT count(*) FROM gravin_record WHERE change_id = ?"),
-            {each.change});
-        if (!left)
-            return left.error();
-        if (each.change <= *trimmedUpTo && left->toLongLong() == 0)
-            ++found.trimmed;
-        else
+    }
+    for (const Sealed& each : seals) {
+        if (each.change > LargestChangeId || each.change < 1)
             damage(each.change,
-                   say("Change %1 is not what was written: its content does not fit its hash.")
-                       .arg(each.change));
+                   say("A change has the number %1, to which no log comes.").arg(each.change));
     }
     for (const qint64 change : std::as_const(changes))
         damage(change, say("Change %1 has no hash: it was not written by Gravin.").arg(change));

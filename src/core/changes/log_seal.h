@@ -6,8 +6,16 @@
 #include <openssl/evp.h>
 
 #include <memory>
+#include <span>
 
 namespace gravin {
+
+// Hashes of a change, in lower-case hexadecimal.
+struct SealedContent {
+    QString records; // of what it did
+    QString content; // of that hash and who, when and what: what the chain is made of
+    QString former;  // instead of that, in a log from before the two were apart
+};
 
 // The content of one change as a hash (SHA-256, FIPS 180-4): every part with its kind and its
 // length, so that no two contents read alike. Records come in their order, each one's fields in the
@@ -20,13 +28,19 @@ public:
                    const QVariant& rowNumber);
     // Values as the log keeps them.
     void addField(const QString& column, const QVariant& before, const QVariant& after);
-    // With what the change itself says, which is known last. Lower-case hexadecimal.
-    QString finish(const CommittedChange& change, const QString& tables, const QString& op);
+    // With what the change itself says, which is known last.
+    SealedContent finish(const CommittedChange& change, const QString& tables, const QString& op);
+
+    // The content of a change whose records have this hash.
+    static QString sealedHead(const CommittedChange& change, const QString& tables,
+                              const QString& op, const QString& records);
 
 private:
     void add(const QString& text); // one that is null counts as an empty one
     void add(qint64 number);
     void add(const QVariant& part);
+    void addHead(const CommittedChange& change, const QString& tables, const QString& op);
+    static QString hexadecimal(EVP_MD_CTX* hash);
     void put(char kind, QByteArrayView bytes);
     void flush();
 
@@ -51,6 +65,7 @@ struct LogDamage {
 struct LogVerification {
     qint64 changes = 0;
     qint64 trimmed = 0;  // changes whose records were trimmed away on purpose
+    qint64 headless = 0; // trimmed ones that were written before who, when and what had a hash
     qint64 unsealed = 0; // written, not in the chain yet
     QString head; // what the newest link of the chain says; kept elsewhere, it shows a cut end
     std::vector<LogDamage> damages; // at most LogSeal::MostDamages
@@ -70,7 +85,7 @@ public:
         : m_session(session) {}
 
     // Requires: a writing transaction is open, and the change is in it.
-    Status add(qint64 change, const QString& content);
+    Status add(qint64 change, const SealedContent& content);
     // Chains the changes that wait for it. Somebody else at it: done, for they do it.
     Status chainWaiting();
     // Gives older changes, of a log that was begun without, their hashes. Requires: a writing
@@ -81,16 +96,38 @@ public:
     // `head`: what a verification said before, to find out whether the end was cut; empty: unknown.
     Result<LogVerification> verify(const QString& head,
                                    const std::function<bool()>& isCancelled = {});
+    // Whether these changes are what was written, for whoever goes by them: Damaged, naming the
+    // first that is not. A log without hashes has nothing to compare with, and passes.
+    Status verifyChanges(const std::vector<qint64>& changes);
+    // The same of all changes that a scope speaks of.
+    Status verifyScope(const LogScope& scope, const Catalog& catalog);
 
 private:
     struct Link {
         qint64 position = 0;
         QString chain;
     };
+    struct Head {
+        CommittedChange change;
+        QString tables;
+        QString op;
+    };
+    struct Seal {
+        QString content;
+        QString records; // empty: from before the two were apart
+    };
+    enum class Trimmed { No, WithoutHead, Whole };
+    // By change; one is missing when the change, or the order of its records, is not what it can
+    // be.
+    using Contents = QHash<qint64, SealedContent>;
+    // Requires: some, and at most so many as one statement is about.
+    Result<Contents> contentsOf(std::span<const qint64> changes);
+    Result<std::vector<Head>> headsOf(std::span<const qint64> changes);
+    Result<QHash<qint64, Seal>> sealsOf(std::span<const qint64> changes);
+    static bool fits(const SealedContent& content, const Seal& seal);
+    Result<Trimmed> fitsTrimmed(qint64 change, const Seal& seal);
     Result<Link> last();
     Status chain();
-    Result<QString> contentOf(qint64 change);
-
     Session& m_session;
 };
 

@@ -90,8 +90,11 @@ TEST_F(AsItWasTest, MomentsAreChangesOrTimes) {
 
 TEST_F(AsItWasTest, WhatWasTrimmedCannotBeShown) {
     write({Operation::Delete, T, key(1), {}, {}});
-    ChangeWriter writer(desk.session(), desk.catalog(), desk.rules());
-    ASSERT_TRUE(writer.trimLog(1, {}));
+    ConnectionSpec spec = database.spec();
+    spec.mayTrim = true;
+    auto session = Session::open(spec, Session::Access::ReadWrite);
+    ASSERT_TRUE(session);
+    ASSERT_TRUE(ChangeWriter(**session, desk.catalog(), desk.rules()).trimLog(1, {}));
     EXPECT_EQ(lookBack(desk.session(), desk.catalog(), desk.table(T), 0).error().kind,
               ErrorKind::NotFound);
     EXPECT_TRUE(lookBack(desk.session(), desk.catalog(), desk.table(T), 1));

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A change log that was tampered with is found out, whatever was changed and where.
+#include "core/changes/as_it_was.h"
+#include "core/changes/change_writer.h"
 #include "core/changes/log_seal.h"
 #include "support/scratch.h"
 #include "support/text.h"
@@ -119,6 +121,108 @@ TEST_F(SealTest, WhatIsTakenOutOrPutInIsFound) {
     EXPECT_FALSE(verify(head).isIntact()) << "but by the hash that was kept";
 }
 
+// A record beside the others that no change ever named: nobody may go by it.
+TEST_F(SealTest, RecordsOutsideTheirOrderAreFoundAndNotRolledBack) {
+    for (const char* place : {"-1", "7", "'x'"}) {
+        database.sqlite(name("PRAGMA ignore_check_constraints = ON; INSERT INTO gravin_record "
+                             "VALUES (1, %1, 't', 'i:2', 'insert', NULL); INSERT INTO gravin_field "
+                             "VALUES (1, %1, 'a', NULL, 'two');")
+                            .arg(name(place)));
+        EXPECT_FALSE(verify().isIntact()) << place;
+        const auto plan = planRollback(desk.session(), desk.catalog(), 1);
+        ASSERT_FALSE(plan) << place;
+        EXPECT_EQ(plan.error().kind, ErrorKind::Damaged);
+        EXPECT_TRUE(plan.error().sentence.contains(name("Change 1"))) << place;
+        EXPECT_FALSE(LogSeal(desk.session()).verifyChanges({1})) << place;
+        EXPECT_FALSE(lookBack(desk.session(), desk.catalog(), desk.table(T), 0)) << place;
+        database.sqlite(name("DELETE FROM gravin_record WHERE change_id = 1 AND seq = %1; DELETE "
+                             "FROM gravin_field WHERE change_id = 1 AND seq = %1;")
+                            .arg(name(place)));
+        ASSERT_TRUE(verify().isIntact()) << place;
+    }
+    EXPECT_FALSE(desk.session().execute(name("INSERT INTO gravin_record VALUES (1, -1, 't', 'i:2', "
+                                             "'insert', NULL)")))
+        << "the table itself takes no such row";
+}
+
+TEST_F(SealTest, OnlyTheChangeThatIsDamagedIsNotRolledBack) {
+    database.sqlite(name("UPDATE gravin_field SET old_value = 'forged' WHERE change_id = 1 AND "
+                         "column_name = 'a';"));
+    EXPECT_FALSE(planRollback(desk.session(), desk.catalog(), 1));
+    EXPECT_TRUE(planRollback(desk.session(), desk.catalog(), 3));
+}
+
+TEST_F(SealTest, WhoAndWhenOfTrimmedChangesIsStillSealed) {
+    ConnectionSpec spec = database.spec();
+    spec.mayTrim = true;
+    auto session = Session::open(spec, Session::Access::ReadWrite);
+    ASSERT_TRUE(session);
+    const QString head = verify().head;
+    ASSERT_TRUE(ChangeWriter(**session, desk.catalog(), desk.rules()).trimLog(2, name("edda")));
+    EXPECT_TRUE(verify(head).isIntact());
+    EXPECT_EQ(verify().trimmed, 2);
+    EXPECT_EQ(verify().headless, 0);
+    for (const char* column : {"person", "at", "action", "note", "screen"}) {
+        database.sqlite(
+            name("UPDATE gravin_change SET %1 = %1 || 'x' WHERE id = 1;").arg(name(column)));
+        EXPECT_FALSE(verify(head).isIntact()) << column;
+        database.sqlite(
+            name("UPDATE gravin_change SET %1 = substr(%1, 1, length(%1) - 1) WHERE id = 1;")
+                .arg(name(column)));
+        EXPECT_TRUE(verify(head).isIntact()) << column;
+    }
+}
+
+// As an earlier Gravin has written it.
+TEST_F(SealTest, ALogWhoseHashesAreOfTheFormerKindGoesOn) {
+    ScratchDatabase former(
+        name("CREATE TABLE t (id INTEGER PRIMARY KEY, a TEXT);"
+             "INSERT INTO t VALUES (1, 'one');"
+             "CREATE TABLE gravin_seal (change_id INTEGER PRIMARY KEY, content "
+             "TEXT NOT NULL, position INTEGER UNIQUE, chain TEXT);"
+             "CREATE TABLE gravin_field (change_id INTEGER NOT NULL, seq INTEGER "
+             "NOT NULL, column_name TEXT NOT NULL, old_value, new_value, PRIMARY "
+             "KEY (change_id, seq, column_name)) WITHOUT ROWID;"));
+    {
+        // What may not be extended keeps the former kind.
+        auto session = former.open();
+        session->leaveLogAsItIs();
+        ASSERT_TRUE(session->command(name(
+            "CREATE TABLE gravin_change (id INTEGER PRIMARY KEY, uid TEXT NOT NULL UNIQUE, at TEXT "
+            "NOT NULL, person TEXT NOT NULL, screen TEXT NOT NULL, action TEXT NOT NULL, note TEXT "
+            "NOT NULL, undoes INTEGER, records INTEGER NOT NULL, tables TEXT NOT NULL, op TEXT NOT "
+            "NULL)")));
+        ASSERT_TRUE(session->command(
+            name("CREATE TABLE gravin_record (change_id INTEGER NOT NULL, seq INTEGER NOT NULL, "
+                 "table_name TEXT NOT NULL, record_key TEXT NOT NULL, op TEXT NOT NULL, hidden_row "
+                 "INTEGER, PRIMARY KEY (change_id, seq)) WITHOUT ROWID")));
+        Desk old(std::move(session));
+        ASSERT_TRUE(old.write({Operation::Update, T, key(1), {}, {{name("a"), text("eins")}}}));
+        EXPECT_FALSE(*old.session().sealsRecordsApart());
+        EXPECT_TRUE(LogSeal(old.session()).verify({})->isIntact());
+    }
+    Desk now(former);
+    ASSERT_TRUE(now.write({Operation::Update, T, key(1), {}, {{name("a"), text("uno")}}}));
+    EXPECT_TRUE(*now.session().sealsRecordsApart());
+    const auto found = LogSeal(now.session()).verify({});
+    EXPECT_TRUE(found->isIntact());
+    EXPECT_EQ(found->changes, 2);
+    EXPECT_TRUE(planRollback(now.session(), now.catalog(), 1));
+}
+
+TEST(SealOfOthers, ATableOfOursByNameOnlyIsToldFromOurs) {
+    ScratchDatabase database(name("CREATE TABLE t (id INTEGER PRIMARY KEY, a TEXT);"
+                                  "INSERT INTO t VALUES (1, 'one');"
+                                  "CREATE TABLE gravin_change (reason TEXT);"));
+    Desk desk(database);
+    const auto written =
+        desk.write({Operation::Update, name("t"), key(1), {}, {{name("a"), text("eins")}}});
+    ASSERT_FALSE(written);
+    EXPECT_TRUE(written.error().error.sentence.contains(name("not Gravin's")))
+        << qPrintable(written.error().error.sentence);
+    EXPECT_EQ(database.sqlite(name("SELECT a FROM t;")).trimmed(), name("one"));
+}
+
 TEST_F(SealTest, ALogFromBeforeTheHashesIsTakenInWithTheNextChange) {
     database.sqlite(name("DROP TABLE gravin_seal;"));
     EXPECT_FALSE(verify().isIntact());
@@ -134,7 +238,13 @@ TEST_F(SealTest, NotesAndTrimmingArePartOfTheLog) {
     const auto note = writer.addNote(1, name("was wrong"), name("edda"));
     ASSERT_TRUE(note);
     EXPECT_EQ(writer.addNote(99, name("?"), {}).error().error.kind, ErrorKind::NotFound);
-    ASSERT_TRUE(writer.trimLog(2, name("edda")));
+    EXPECT_EQ(writer.trimLog(2, name("edda")).error().error.kind, ErrorKind::ReadOnly)
+        << "that needs a right of its own";
+    ConnectionSpec spec = database.spec();
+    spec.mayTrim = true;
+    auto session = Session::open(spec, Session::Access::ReadWrite);
+    ASSERT_TRUE(session);
+    ASSERT_TRUE(ChangeWriter(**session, desk.catalog(), desk.rules()).trimLog(2, name("edda")));
     const LogVerification found = verify();
     EXPECT_TRUE(found.isIntact());
     EXPECT_EQ(found.changes, 5);
