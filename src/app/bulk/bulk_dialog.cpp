@@ -376,7 +376,8 @@ void BulkDialog::refresh() {
     if (!m_preview->gone.empty())
         counts += tr("%1 not there any more")
                       .arg(QLocale().toString(static_cast<qint64>(m_preview->gone.size())));
-    m_counts->setText(counts.join(QStringLiteral(" · ")));
+    const QStringList said{counts.join(QStringLiteral(" · "))};
+    m_counts->setText((said + notesOn(*m_preview)).join(u'\n'));
     m_reason->setText(isStopped ? tr("%1 Mend it, or leave out what would be refused.")
                                       .arg(m_preview->problems.front().message)
                       : changing == 0 ? tr("There is nothing to change.")
@@ -488,6 +489,7 @@ void BulkDialog::run() {
         return;
     ChangeRequest request = bulkUpdateRequest(m_preview, m_filled, m_leaveOut->isChecked());
     request.screen = m_binding.screen().screen.label;
+    request.screenRules = screenRulesOf(m_binding.screen());
     request.note = m_note->text().trimmed();
     m_reason->setText(tr("Changing…"));
     m_writing = m_binding.workspace()->writeLong(

@@ -206,6 +206,9 @@ void RollbackDialog::show(const Result<RollbackPlan>& plan) {
         counts += tr("of %1 changes").arg(QLocale().toString(m_plan.changes.size()));
     m_counts->setText(counts.isEmpty() ? tr("There is nothing in the log to roll back.")
                                        : counts.join(QStringLiteral(" · ")));
+    if (const QStringList notes = notesOn(m_plan, m_workspace->catalog(), m_workspace->rules());
+        !notes.isEmpty())
+        m_counts->setText(m_counts->text() + u'\n' + notes.join(u'\n'));
     fillSteps();
     refreshKinds();
     refresh();

@@ -269,6 +269,8 @@ DraftSaver::Batch DraftSaver::batchOf(const QString& screenLabel,
             if (!place.id.isNew())
                 edit.before.insert(column, found.was[static_cast<size_t>(field.key())]);
         }
+        for (const int column : found.given)
+            edit.given += table->columns[column].name;
         if (found.parent) {
             const auto from = at.constFind({found.parent->table, found.parent->id});
             for (qsizetype i = 0; from != at.constEnd() && i < found.parent->columns.size(); ++i)

@@ -136,7 +136,7 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
     const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
     if (const QString reason = m_screen.reasonAgainst(operation);
         !reason.isEmpty() && (draft || others.isEmpty()))
-        return reason;
+        return reason.toHtmlEscaped();
     if (!draft && others.isEmpty())
         return tr("No changes");
     if (draft && draft->saving)

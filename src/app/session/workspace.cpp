@@ -12,6 +12,8 @@
 #include "app/session/work_keeper.h"
 #include "core/base/text.h"
 #include "core/changes/change_writer.h"
+#include "core/changes/known_heads.h"
+#include "core/project/data_fit.h"
 #include "core/project/field_input.h"
 #include "core/project/project_file.h"
 #include "core/project/query_source.h"
@@ -364,7 +366,35 @@ QString Workspace::addScreens(const QStringList& tables, Arrangement arrangement
                        first = id;
                }
            });
+    fitToStored(tables);
     return first;
+}
+
+// What the catalog proposes may not hold for what is stored; asked beside the work, and mended
+// where nobody has changed it meanwhile.
+void Workspace::fitToStored(const QStringList& tables) {
+    using Fits = QHash<QString, DataFit>;
+    m_reader->run<Fits>(
+        this,
+        [tables, catalog = m_catalog](Session& session) -> Result<Fits> {
+            Fits fits;
+            for (const QString& name : tables) {
+                const auto fit = dataFitOf(session, *catalog, *catalog->table(name));
+                if (fit && !fit->isEmpty())
+                    fits.insert(name, *fit);
+            }
+            return fits;
+        },
+        [this](const Result<Fits>& fits) {
+            if (!fits || fits->isEmpty())
+                return; // what cannot be read forbids nothing
+            change(tr("fields as the stored records need them"), [&](Project& project) {
+                for (auto fit = fits->begin(); fit != fits->end(); ++fit) {
+                    if (const Table* table = m_catalog->table(fit.key()))
+                        fitToData(project, *m_catalog, *table, *fit);
+                }
+            });
+        });
 }
 
 Result<Screen> Workspace::screen(const QString& screenId) const {
@@ -415,10 +445,17 @@ RecordId Workspace::newRecord(const BoundScreen& screen, const QMap<QString, Val
     const RecordId id = store->addNew();
     if (parent)
         store->setParent(id, *parent);
-    QMap<QString, Value> defaults = defaultsOf(screen);
-    defaults.insert(presets);
-    for (auto value = defaults.begin(); value != defaults.end(); ++value)
-        store->setValue(id, nullptr, screen.table->indexOf(value.key()), value.value());
+    const QMap<QString, Value> defaults = defaultsOf(screen);
+    QMap<QString, Value> values = defaults;
+    values.insert(presets);
+    QSet<int> given;
+    for (auto value = values.begin(); value != values.end(); ++value) {
+        const int column = screen.table->indexOf(value.key());
+        store->setValue(id, nullptr, column, value.value());
+        if (defaults.contains(value.key()) && !presets.contains(value.key()))
+            given += column;
+    }
+    store->setGiven(id, given);
     return id;
 }
 
@@ -435,6 +472,9 @@ std::optional<RecordId> Workspace::copyRecord(const BoundScreen& screen, const R
     for (qsizetype i = 0; i < table.columns.size(); ++i) {
         const Column& column = table.columns[i];
         const Value& value = values[static_cast<size_t>(i)];
+        // What nobody may write here is given anew.
+        if (const BoundField* field = screen.field(column.name); field && !field->isEditable())
+            continue;
         if (!column.computed && !column.givenByDatabase && !value.isNull() &&
             !table.uniqueKeys.contains({column.name}) && !(table.key == QStringList{column.name}))
             copied.insert(column.name, value);
@@ -547,6 +587,30 @@ Worker::JobId Workspace::writeLong(ChangeRequest request, QObject* context,
             if (written)
                 m_feed->announce(*written);
             answer(written);
+        });
+}
+
+void Workspace::compareLog() {
+    if (!m_project.connection.changeLog)
+        return;
+    m_reader->run<QString>(
+        this, [](Session& session) { return personsHeads().compare(session); },
+        [this](const Result<QString>& lost) {
+            // That it cannot be looked up is no reason not to work.
+            if (lost && !lost->isEmpty())
+                Q_EMIT notice({Notice::Kind::Refused, *lost,
+                               tr("If that is right, say so in the change log: More…, “Go by this "
+                                  "log from now on”.")});
+        });
+}
+
+void Workspace::acceptLog() {
+    m_reader->run<Nothing>(
+        this, [](Session& session) { return personsHeads().accept(session); },
+        [this](const Status& accepted) {
+            Q_EMIT notice(accepted ? Notice{Notice::Kind::Done,
+                                            tr("The change log counts as it is from now on.")}
+                                   : Notice{Notice::Kind::Refused, accepted.error().sentence});
         });
 }
 

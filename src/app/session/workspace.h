@@ -79,6 +79,7 @@ public:
     // Why no table can be made through this connection; empty: one can.
     QString reasonAgainstNewTable() const;
     // Adds generated screens for these tables, as one step, and answers the id of the first.
+    // Their fields follow what is stored a moment later.
     QString addScreens(const QStringList& tables, Arrangement arrangement);
 
     // The screen of this id, or the stand-in for a table without one (see standInId()).
@@ -88,6 +89,7 @@ public:
     // Where the project does not fit the catalog, now.
     const Findings& findings() const { return m_findings; }
     TableRules rules(const QString& table) const { return m_rules.value(table); }
+    const RuleBook& rules() const { return m_rules; }
 
     // What everybody shares, see LiveRecords.
     RecordStore* records(const QString& table) { return m_live->records(table); }
@@ -153,6 +155,11 @@ public:
     Worker::JobId writeLong(ChangeRequest request, QObject* context,
                             std::function<void(qint64 done)> progress,
                             std::function<void(const WriteResult&)> answer);
+    // Says with notice() what is missing of the change log that this person saw before, if
+    // anything.
+    void compareLog();
+    // From now on the log as it is counts.
+    void acceptLog();
     // Both say with notice() what came of it.
     void addNote(qint64 change, const QString& text);
     // Begins a trial (`ends` 0), or ends that one; `said`: what to say then.
@@ -196,6 +203,7 @@ private:
     void renewRules();
     // Tables that are in use stay as they are known.
     void setCatalog(Catalog next);
+    void fitToStored(const QStringList& tables);
     void writeOnLog(std::function<WriteResult(ChangeWriter&)> write, const QString& said);
     void addFirstRecords(const TablePlan& plan, QObject* context,
                          const std::function<void(const Result<QString>&)>& answer);

@@ -147,6 +147,7 @@ void DeleteDialog::run() {
     ChangeRequest request;
     request.action = QStringLiteral("delete");
     request.screen = m_screen.screen.label;
+    request.screenRules = screenRulesOf(m_screen);
     for (const Record& record : m_plan.records)
         request.edits.push_back({Operation::Delete,
                                  m_screen.table->name,

@@ -298,6 +298,11 @@ Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Ta
     return preview;
 }
 
+QStringList notesOn(const BulkPreview& preview) {
+    const QString triggers = noteOnTriggers(*preview.table);
+    return triggers.isEmpty() ? QStringList() : QStringList{triggers};
+}
+
 qint64 BulkPreview::refusedChanging() const {
     return std::count(isRefused.begin(), isRefused.end(), true);
 }

@@ -100,6 +100,9 @@ Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Ta
                                       const BulkValues& values,
                                       const ChangeProgress& progress = {});
 
+// What whoever runs it should know beside its steps, a sentence each: triggers, as in a rollback.
+QStringList notesOn(const BulkPreview& preview);
+
 // The change that carries the preview out, in parts: each record is computed again as it is then,
 // and one that became another since the preview ends the run with Conflict. `filled`: more values
 // for single records.

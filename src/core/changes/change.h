@@ -41,6 +41,8 @@ struct RecordEdit {
     std::optional<qint64> rowNumber = std::nullopt;
     // Insert and update: more columns to write.
     QList<HandedDown> handedDown = {};
+    // Insert: columns whose value a default gave, whoever may write there.
+    QSet<QString> given = {};
 };
 
 // Edits of more records than should be in memory at once: each call gives the next ones, none at
@@ -60,6 +62,9 @@ struct SetWiseOffer;
 struct ChangeRequest {
     QString person;
     QString screen; // as people call it; "" from outside any screen
+    // What that screen says of edits of its own table; null: of none in particular, or that of the
+    // table itself.
+    std::shared_ptr<const ScreenRules> screenRules = {};
     QString action; // "edit", "add", "delete", "bulk update", "roll back", …
     QString note;
     std::optional<qint64> undoes;
@@ -85,6 +90,10 @@ struct ChangeRequest {
     ChangeProgress progress = {};
     // The answer to an earlier write of this uid was lost: if the log has it, it is not done again.
     bool isRepeated = false;
+
+    const ScreenRules* rulesFor(const QString& table) const {
+        return screenRules && screenRules->table == table ? screenRules.get() : nullptr;
+    }
 };
 
 // What a committed change did to one record: only what really changed, values as stored.

@@ -264,7 +264,7 @@ bool ChangeWriter::mayGoOn(const std::vector<Pending>& pending,
 }
 
 ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeRequest& request) {
-    const auto table = tableFor(edit);
+    const auto table = tableFor(edit, request);
     if (!table)
         return Stop{};
     switch (edit.operation) {
@@ -273,13 +273,14 @@ ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeReque
     case Operation::Update:
         return update(**table, edit, request);
     case Operation::Delete:
-        return remove(**table, edit);
+        return remove(**table, edit, request);
     }
     return fail({ErrorKind::Usage, {}});
 }
 
 // Where the edit is written; it may be.
-Result<const Table*, ChangeWriter::Stop> ChangeWriter::tableFor(const RecordEdit& edit) {
+Result<const Table*, ChangeWriter::Stop> ChangeWriter::tableFor(const RecordEdit& edit,
+                                                                const ChangeRequest& request) {
     const Table* table = m_catalog.table(edit.table);
     if (!table)
         return fail({ErrorKind::Usage, say("There is no table %1.").arg(edit.table)});
@@ -293,7 +294,21 @@ Result<const Table*, ChangeWriter::Stop> ChangeWriter::tableFor(const RecordEdit
     }
     if (!m_session.spec().allowed.allow(edit.operation))
         return fail({ErrorKind::ReadOnly, say("This connection does not allow it.")});
+    if (const QString reason = reasonOfProject(*table, edit.operation, request); !reason.isEmpty())
+        return fail({ErrorKind::ReadOnly, reason});
     return table;
+}
+
+// Why the project's screens let nobody do that; empty: they do. A rollback restores what was,
+// whatever they say.
+QString ChangeWriter::reasonOfProject(const Table& table, Operation operation,
+                                      const ChangeRequest& request) const {
+    if (request.restoring)
+        return {};
+    const ScreenRules* screen = request.rulesFor(table.name);
+    if (screen)
+        return screen->reasons.value(operation);
+    return m_rules.value(table.name).reasons.value(operation);
 }
 
 ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& edit,
@@ -311,7 +326,7 @@ ChangeWriter::Step ChangeWriter::insert(const Table& table, const RecordEdit& ed
         columns += &table.columns[at];
         bound += dialect.encode(field.value(), table.columns[at].type);
     }
-    if (auto checked = check(table, values, edit.after, {}, request); !checked)
+    if (auto checked = check(table, values, edit.after, {}, request, edit.given); !checked)
         return checked;
 
     Column rowNumber; // the hidden one, named as if it were declared
@@ -455,7 +470,8 @@ void ChangeWriter::logUpdate(const Table& table, const Key& key, const FieldValu
         m_change.records.push_back(std::move(change));
 }
 
-ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& edit) {
+ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& edit,
+                                        const ChangeRequest& request) {
     if (m_deleted.contains({table.name, edit.key}))
         return Nothing{};
     if (m_removing.size() >= MaximumCascadeDepth)
@@ -477,14 +493,31 @@ ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& ed
         return conflict(std::move(clash));
 
     m_removing.push_back({table.name, edit.key});
-    auto released = releaseReferences(table, **current, edit.cascade);
+    const size_t before = m_change.records.size();
+    auto released = releaseReferences(table, **current, edit.cascade, request);
     m_removing.pop_back();
     if (!released)
         return released;
+    FieldValues guarded = edit.before;
+    if (m_change.records.size() > before) {
+        // What went before may have changed this one by a trigger, as a counter of children does.
+        // Nobody else could: it is locked, and was what it should be.
+        current = TableReader(m_session, table).recordToChange(edit.key);
+        if (!current)
+            return fail(current.error());
+        if (!*current)
+            return fail({ErrorKind::Database,
+                         say("The database deleted a record of %1 by itself, which nobody could "
+                             "take back. Nothing was deleted.")
+                             .arg(table.name)});
+        const FieldValues then = fieldValues(table, **current);
+        for (auto field = guarded.begin(); field != guarded.end(); ++field)
+            *field = then.value(field.key(), *field);
+    }
 
     RecordChange change{Operation::Delete, table.name, edit.key, fieldValues(table, **current), {}};
     if (!table.rowNumber.isEmpty()) {
-        const SqlFragment where = guardOf(m_session.dialect(), table, edit.key, edit.before);
+        const SqlFragment where = guardOf(m_session.dialect(), table, edit.key, guarded);
         auto number = m_session.scalar(
             QStringLiteral("SELECT %1 FROM %2 WHERE %3")
                 .arg(table.rowNumber, m_session.dialect().quoted(table), where.sql),
@@ -493,8 +526,7 @@ ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& ed
             return fail(number.error());
         change.rowNumber = number->toLongLong();
     }
-    const SqlFragment statement =
-        deleteStatement(m_session.dialect(), table, edit.key, edit.before);
+    const SqlFragment statement = deleteStatement(m_session.dialect(), table, edit.key, guarded);
     auto executed = m_session.execute(statement.sql, statement.values);
     if (!executed)
         return refuseByEngine(executed.error(), table, edit.key);
@@ -520,9 +552,10 @@ void ChangeWriter::forgetFrom(size_t records) {
 // emptied here, so that the log has them; what would have to be deleted is deleted with it when the
 // person agreed, and forbids the deletion otherwise.
 ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Record& record,
-                                                   bool cascade) {
+                                                   bool cascade, const ChangeRequest& request) {
     ChangeRequest emptying; // the database would do it too, whatever a check says
     emptying.restoring = true;
+    QStringList referring; // what forbids it
     for (const auto& [child, reference] : m_catalog.referencesTo(table.name)) {
         const std::vector<Value> values =
             pick(table, proposed(record), reference->referencedColumns);
@@ -544,16 +577,18 @@ ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Rec
             std::all_of(keys->begin(), keys->end(), [&, childName = child->name](const Key& key) {
                 return m_toDelete.contains({childName, key});
             });
-        if (!empties && !cascade && !allGo)
-            return refuse({{},
-                           {},
-                           QStringLiteral("reference"),
-                           say("This record is referred to by %1 of %2. Delete or change "
-                               "them first, or delete them with it.")
-                               .arg(countedRecords(static_cast<qint64>(keys->size())), child->name),
-                           {}},
-                          table, record.key);
+        if (!empties && !cascade && !allGo) {
+            referring +=
+                say("%1 of %2").arg(countedRecords(static_cast<qint64>(keys->size())), child->name);
+            continue;
+        }
+        if (!referring.isEmpty())
+            continue; // it is not deleted
         if (const QString reason = child->readOnlyReason(); !reason.isEmpty())
+            return fail({ErrorKind::ReadOnly, reason});
+        if (const QString reason =
+                empties ? QString() : reasonOfProject(*child, Operation::Delete, request);
+            !reason.isEmpty())
             return fail({ErrorKind::ReadOnly, reason});
         for (const Key& key : *keys) {
             RecordEdit edit{Operation::Delete,
@@ -567,11 +602,20 @@ ChangeWriter::Step ChangeWriter::releaseReferences(const Table& table, const Rec
                 for (const QString& column : reference->columns)
                     edit.after.insert(column, Value::null());
             }
-            auto applied = empties ? update(*child, edit, emptying) : remove(*child, edit);
+            auto applied = empties ? update(*child, edit, emptying) : remove(*child, edit, request);
             if (!applied)
                 return applied;
         }
     }
+    if (!referring.isEmpty())
+        return refuse({{},
+                       {},
+                       QStringLiteral("reference"),
+                       say("This record is referred to by %1. Delete or change them first, or "
+                           "delete them with it.")
+                           .arg(referring.join(QStringLiteral(", "))),
+                       {}},
+                      table, record.key);
     return Nothing{};
 }
 

@@ -63,8 +63,9 @@ private:
     Status restored(const ChangeRequest& request, LogEntry& entry);
     struct Restoring;
     Status restore(const std::vector<RecordEdit>& edits, Restoring& restoring);
-    bool mayWriteTogether(const Table& table, const QStringList& columns);
-    bool mayTrust(const SetWiseOffer& offer) const;
+    bool mayWriteTogether(const Table& table, const QStringList& columns,
+                          const ChangeRequest& request);
+    bool mayTrust(const SetWiseOffer& offer, const ChangeRequest& request) const;
     Step applyAll(const ChangeRequest& request);
     Step applyMore(const ChangeRequest& request, LogEntry& entry);
     Step applyPending(std::vector<Pending> pending, const ChangeRequest& request);
@@ -78,7 +79,9 @@ private:
     Step writeTogether(const Table& table, const QStringList& columns, const std::vector<Key>& keys,
                        const std::vector<const FieldValues*>& after);
     Result<Merged, Stop> merged(const Table& table, const RecordEdit& edit, const Record& current);
-    Result<const Table*, Stop> tableFor(const RecordEdit& edit);
+    Result<const Table*, Stop> tableFor(const RecordEdit& edit, const ChangeRequest& request);
+    QString reasonOfProject(const Table& table, Operation operation,
+                            const ChangeRequest& request) const;
     void logUpdate(const Table& table, const Key& key, const FieldValues& now,
                    const Record& stored);
     void forgetFrom(size_t records);
@@ -90,14 +93,16 @@ private:
     Step apply(const RecordEdit& edit, const ChangeRequest& request);
     Step insert(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
     Step update(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
-    Step remove(const Table& table, const RecordEdit& edit);
-    Step releaseReferences(const Table& table, const Record& record, bool cascade);
+    Step remove(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
+    Step releaseReferences(const Table& table, const Record& record, bool cascade,
+                           const ChangeRequest& request);
     Step check(const Table& table, const ProposedValues& values, const FieldValues& written,
-               const Key& key, const ChangeRequest& request);
+               const Key& key, const ChangeRequest& request, const QSet<QString>& given = {});
     // `before`: as it was; null for a new record.
     Step checkStored(const Table& table, const Record& stored, const Record* before,
                      const ChangeRequest& request);
-    void checkWritten(const Table& table, const FieldValues& written, bool isNew, bool restoring,
+    void checkWritten(const Table& table, const FieldValues& written, bool isNew,
+                      const ChangeRequest& request, const QSet<QString>& given,
                       std::vector<Problem>& problems);
     Step judge(std::vector<Problem> problems, const Table& table, const Key& key,
                const ChangeRequest& request);

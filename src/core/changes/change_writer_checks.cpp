@@ -12,10 +12,10 @@ namespace gravin {
 // Before the statement: what can be said without it.
 ChangeWriter::Step ChangeWriter::check(const Table& table, const ProposedValues& values,
                                        const FieldValues& written, const Key& key,
-                                       const ChangeRequest& request) {
+                                       const ChangeRequest& request, const QSet<QString>& given) {
     const bool isNew = key.isEmpty();
     std::vector<Problem> problems;
-    checkWritten(table, written, isNew, request.restoring, problems);
+    checkWritten(table, written, isNew, request, given, problems);
     if (!request.restoring) {
         Occasion occasion{isNew ? Occasion::What::Insert : Occasion::What::Update};
         occasion.written = {written.keyBegin(), written.keyEnd()};
@@ -87,21 +87,32 @@ ChangeWriter::Step ChangeWriter::judge(std::vector<Problem> problems, const Tabl
 }
 
 void ChangeWriter::checkWritten(const Table& table, const FieldValues& written, bool isNew,
-                                bool restoring, std::vector<Problem>& problems) {
+                                const ChangeRequest& request, const QSet<QString>& given,
+                                std::vector<Problem>& problems) {
     const TableRules rules = m_rules.value(table.name);
+    const ScreenRules* screen = request.rulesFor(table.name);
     for (auto field = written.begin(); field != written.end(); ++field) {
         const Column& column = *table.column(field.key());
         const FieldRule* rule = rules.rule(field.key());
         const QString label = rules.labelOf(field.key());
-        const bool allowed = !rule || restoring || (isNew ? rule->settable : rule->editable);
-        if (column.computed || !allowed)
+        // The screen that it comes from has its own word; what it does not show, all share.
+        const FieldRule* own = screen ? screen->rule(field.key()) : nullptr;
+        const FieldRule* asked = own ? own : rule;
+        // What a default gives is nobody's edit.
+        const bool isGiven = isNew && given.contains(field.key());
+        const bool allowed =
+            !asked || request.restoring || isGiven || (isNew ? asked->settable : asked->editable);
+        const bool granted = isNew ? column.mayInsert : column.mayUpdate;
+        if (column.computed || !allowed || !granted)
             problems.push_back(
                 {{},
                  field.key(),
                  QStringLiteral("editable"),
                  column.computed
                      ? say("%1 is computed by the database and cannot be changed.").arg(label)
-                     : say("%1 is not to be changed on this screen.").arg(label),
+                 : !granted ? say("This account has no right to write %1.").arg(label)
+                 : own      ? say("%1 is not to be changed on this screen.").arg(label)
+                            : say("%1 is not to be changed.").arg(label),
                  label});
         else if (Status held = m_session.dialect().canHold(field.value(), column.type); !held)
             problems.push_back(

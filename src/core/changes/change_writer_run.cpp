@@ -57,6 +57,11 @@ WriteResult ChangeWriter::trimLog(qint64 upTo, const QString& person) {
     trim.action = QStringLiteral("trim");
     trim.undoes = upTo;
     return writeOnLog(std::move(trim), [&]() -> Status {
+        if (!m_session.spec().mayTrim)
+            return Error{ErrorKind::ReadOnly,
+                         say("This connection does not allow trimming the change log: what is "
+                             "trimmed can never be rolled back. The project's connection has to "
+                             "say that it may be (may_trim).")};
         const auto trimmed = m_log.trim(upTo);
         return trimmed ? done() : Status(trimmed.error());
     });
@@ -68,6 +73,9 @@ WriteResult ChangeWriter::writeOnLog(CommittedChange change,
     if (!m_session.spec().changeLog)
         return WriteFailure{
             {ErrorKind::ReadOnly, say("This project keeps no change log.")}, {}, {}};
+    if (!m_session.spec().allowed.any() && !m_session.spec().mayTrim)
+        return WriteFailure{
+            {ErrorKind::ReadOnly, say("This connection does not allow it.")}, {}, {}};
     change.at = logTime();
     Session::Transaction transaction(m_session);
     const bool tablesFirst = !m_session.dialect().createsTablesInTransactions();
@@ -200,7 +208,7 @@ Result<size_t, ChangeWriter::Stop> ChangeWriter::applyTogether(const std::vector
     }
     if (count < FewestTogether)
         return size_t{0};
-    if (const auto allowed = tableFor(model); !allowed)
+    if (const auto allowed = tableFor(model, request); !allowed)
         return Stop{};
     // Whatever stands in the way is found again one by one, where it can be named and passed over.
     const size_t recordsBefore = m_change.records.size();

@@ -45,7 +45,7 @@ Result<bool, ChangeWriter::Stop> ChangeWriter::applySetWise(const ChangeRequest&
                                                             LogEntry& entry) {
     const bool isOffered = request.setWise && request.edits.empty() &&
                            request.setWise->records >= request.fewestSetWise &&
-                           mayTrust(*request.setWise);
+                           mayTrust(*request.setWise, request);
     const bool isRestored =
         request.restoring && m_session.setWise() &&
         (request.more ? request.edits.empty()
@@ -74,13 +74,16 @@ Result<bool, ChangeWriter::Stop> ChangeWriter::applySetWise(const ChangeRequest&
 }
 
 // What was checked before is checked by the rules of this door, and by those that need no database.
-bool ChangeWriter::mayTrust(const SetWiseOffer& offer) const {
+bool ChangeWriter::mayTrust(const SetWiseOffer& offer, const ChangeRequest& request) const {
     const TableRules rules = m_rules.value(offer.table->name);
     if (!(rules == offer.checkedBy))
         return false;
     for (const QString& column : offer.columns) {
-        const FieldRule* rule = rules.rule(column);
-        if (rule && !rule->editable)
+        const ScreenRules* screen = request.rulesFor(offer.table->name);
+        const FieldRule* own = screen ? screen->rule(column) : nullptr;
+        const FieldRule* rule = own ? own : rules.rule(column);
+        const Column* stored = offer.table->column(column);
+        if ((rule && !rule->editable) || !stored || !stored->mayUpdate)
             return false;
     }
     const Table* table = m_catalog.table(offer.table->name);
@@ -99,7 +102,7 @@ bool ChangeWriter::mayTrust(const SetWiseOffer& offer) const {
 Status ChangeWriter::offered(const SetWiseOffer& offer, const ChangeRequest& request,
                              LogEntry& entry) {
     const Table& table = *m_catalog.table(offer.table->name);
-    if (!mayWriteTogether(table, offer.columns))
+    if (!mayWriteTogether(table, offer.columns, request))
         return cameToOther();
     const auto values = offer.values(m_session);
     if (!values)
@@ -116,10 +119,11 @@ Status ChangeWriter::offered(const SetWiseOffer& offer, const ChangeRequest& req
     return written ? update.end() : written;
 }
 
-bool ChangeWriter::mayWriteTogether(const Table& table, const QStringList& columns) {
+bool ChangeWriter::mayWriteTogether(const Table& table, const QStringList& columns,
+                                    const ChangeRequest& request) {
     RecordEdit model;
     model.table = table.name;
-    return tableFor(model) && canWriteTogether(m_session, m_catalog, table, columns);
+    return tableFor(model, request) && canWriteTogether(m_session, m_catalog, table, columns);
 }
 
 struct ChangeWriter::Restoring {
@@ -165,7 +169,9 @@ Status ChangeWriter::restore(const std::vector<RecordEdit>& edits, Restoring& re
         std::unique_ptr<SetWiseUpdate>& update =
             restoring.updates[QStringList(edits.front().table) + group.key()];
         if (!update) {
-            if (!table || !mayWriteTogether(*table, group.key()))
+            ChangeRequest request;
+            request.restoring = true;
+            if (!table || !mayWriteTogether(*table, group.key(), request))
                 return cameToOther();
             update =
                 std::make_unique<SetWiseUpdate>(m_session, *table, group.key(), restoring.entry);

@@ -2,6 +2,7 @@
 #include "core/changes/rollback.h"
 
 #include "core/base/text.h"
+#include "core/changes/log_seal.h"
 #include "core/changes/rollback_steps.h"
 #include "core/records/table_reader.h"
 
@@ -276,6 +277,8 @@ private:
 
 Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, const LogScope& scope,
                                   const RollbackChoices& choices) {
+    if (Status whole = LogSeal(session).verifyScope(scope, catalog); !whole)
+        return whole.error();
     const auto inParts = isOfSingleSteps(session, catalog, scope);
     if (!inParts)
         return inParts.error();
@@ -291,6 +294,33 @@ Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, qint
     LogScope scope;
     scope.changes = {change};
     return planRollback(session, catalog, scope);
+}
+
+QStringList notesOn(const RollbackPlan& plan, const Catalog& catalog, const RuleBook& rules) {
+    QStringList notes;
+    const auto add = [&](const QString& note) {
+        if (!note.isEmpty() && !notes.contains(note))
+            notes += note;
+    };
+    for (const RollbackStep& step : plan.steps) {
+        if (step.state == RollbackState::AlreadySo)
+            continue;
+        const Table* table = catalog.table(step.table);
+        if (table)
+            add(noteOnTriggers(*table));
+        const TableRules book = rules.value(step.table);
+        if (const QString reason = book.reasons.value(step.edit.operation); !reason.isEmpty())
+            add(say("%1 A rollback restores them all the same.").arg(reason));
+        if (step.edit.operation != Operation::Update)
+            continue;
+        for (const RollbackField& field : step.fields) {
+            const FieldRule* rule = book.rule(field.column);
+            if (rule && !rule->editable)
+                add(say("%1 is not to be changed. A rollback restores it all the same.")
+                        .arg(rule->label));
+        }
+    }
+    return notes;
 }
 
 Result<ChangeRequest> rollbackRequest(const RollbackPlan& plan, const RollbackChoices& choices) {

@@ -102,6 +102,11 @@ Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, cons
 // Of one change.
 Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, qint64 change);
 
+// What whoever carries the plan out should know beside its steps, a sentence each: rules of the
+// project that a rollback passes over, and triggers, whose effects on other records the log does
+// not have.
+QStringList notesOn(const RollbackPlan& plan, const Catalog& catalog, const RuleBook& rules);
+
 // The change that carries the plan out. Refused when a step stands in the way and the choices do
 // not pass it; they have to be those that the plan was made with. Steps that are already so are
 // left out; a request without edits has nothing to do.

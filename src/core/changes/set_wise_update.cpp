@@ -48,7 +48,10 @@ Result<QHash<Key, qint64>> fingerprintsOf(Session& session, const Table& table,
     for (const QString& column : table.key)
         columns += dialect.readable(*table.column(column));
     const SqlFragment where = whereKeys(dialect, table, keys);
-    Status read = session.select(
+    auto reader = session.readerOf(table);
+    if (!reader)
+        return reader.error();
+    Status read = (*reader)->select(
         QStringLiteral("SELECT %1, %2 FROM %3")
                 .arg(columns.join(QStringLiteral(", ")), fingerprintSql(session, table),
                      dialect.rowsOf(table)) +

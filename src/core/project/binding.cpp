@@ -44,7 +44,8 @@ QString reasonFor(const Project& project, const Screen& screen, const Table& tab
 
 bool BoundField::isEditable() const {
     return definition.editable != Editable::Never && definition.shownAs != ShownAs::FixedText &&
-           !column.computed && column.type.kind != TypeKind::Foreign;
+           !column.computed && column.type.kind != TypeKind::Foreign &&
+           (column.mayUpdate || column.mayInsert);
 }
 
 QString BoundScreen::reasonAgainst(Operation operation) const { return reasons.value(operation); }
@@ -169,15 +170,49 @@ bool canShowAs(ShownAs shownAs, const ColumnType& type) {
 
 namespace {
 
+FieldRule fieldRuleOf(const FieldDefinition& field) {
+    const bool isFixed = field.shownAs == ShownAs::FixedText;
+    return FieldRule{field.column,
+                     field.label,
+                     field.required,
+                     field.editable == Editable::Always && !isFixed,
+                     field.editable != Editable::Never && !isFixed,
+                     field.message};
+}
+
+// What all screens share. What one of them lets people write, they may write.
 void addFieldRules(const Project& project, const QString& table, TableRules& rules) {
     for (const FieldDefinition& field : project.fields.value(table)) {
-        if (!rules.rule(field.column))
-            rules.fields += FieldRule{field.column,
-                                      field.label,
-                                      field.required,
-                                      field.editable == Editable::Always,
-                                      field.editable != Editable::Never,
-                                      field.message};
+        if (rules.rule(field.column))
+            continue;
+        FieldRule rule = fieldRuleOf(field);
+        for (const Screen& screen : project.screens) {
+            const ScreenField* placed =
+                screen.table == table ? screen.field(field.column) : nullptr;
+            if (!placed)
+                continue;
+            const FieldRule there = fieldRuleOf(placed->applied(field));
+            rule.editable = rule.editable || there.editable;
+            rule.settable = rule.settable || there.settable;
+        }
+        rules.fields += rule;
+    }
+}
+
+// What no screen of a table lets people do, though there are some.
+void addReasons(const Project& project, const Table& table, TableRules& rules) {
+    for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
+        bool isShown = false;
+        bool isAllowed = false;
+        for (const Screen& screen : project.screens) {
+            if (screen.table != table.name)
+                continue;
+            isShown = true;
+            isAllowed = isAllowed || screen.allowed.allow(operation);
+        }
+        if (isShown && !isAllowed)
+            rules.reasons.insert(operation,
+                                 notAllowed(operation, say("No screen of %1").arg(table.name)));
     }
 }
 
@@ -200,6 +235,18 @@ void addCheckRules(const Project& project, const Catalog& catalog, const Table& 
 
 } // namespace
 
+std::shared_ptr<const ScreenRules> screenRulesOf(const BoundScreen& screen) {
+    ScreenRules rules;
+    rules.table = screen.table->written();
+    for (const BoundField& field : screen.fields)
+        rules.fields += fieldRuleOf(field.definition);
+    for (auto reason = screen.reasons.begin(); reason != screen.reasons.end(); ++reason) {
+        if (!reason->isEmpty())
+            rules.reasons.insert(reason.key(), *reason);
+    }
+    return std::make_shared<const ScreenRules>(std::move(rules));
+}
+
 RuleBook rulesOf(const Project& project, const Catalog& catalog) {
     RuleBook book;
     for (auto table = project.fields.begin(); table != project.fields.end(); ++table)
@@ -208,6 +255,7 @@ RuleBook rulesOf(const Project& project, const Catalog& catalog) {
         TableRules& rules = book[table.name];
         if (table.isQuery())
             addFieldRules(project, table.written(), rules);
+        addReasons(project, table, rules);
         addCheckRules(project, catalog, table, rules);
     }
     return book;

@@ -64,6 +64,9 @@ BoundField bindField(const Project& project, const Catalog& catalog, const Table
 // Whether a column of this type can be shown so without losing anything.
 bool canShowAs(ShownAs shownAs, const ColumnType& type);
 
+// What the screen says of edits that are made on it.
+std::shared_ptr<const ScreenRules> screenRulesOf(const BoundScreen& screen);
+
 // What must hold, for every table of the catalog: the project's fields and checks, and what can be
 // read of the database's own.
 RuleBook rulesOf(const Project& project, const Catalog& catalog);

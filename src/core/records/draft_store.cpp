@@ -122,6 +122,7 @@ void DraftStore::setValue(const RecordId& id, const Record* record, int column,
         draft.parent->columns.contains(m_table->columns[column].name))
         draft.parent.reset();
     draft.bad.remove(column);
+    draft.given.remove(column);
     const bool asBefore = draft.was[static_cast<size_t>(column)] == value;
     if (asBefore)
         draft.changed.remove(column);
@@ -152,6 +153,11 @@ void DraftStore::revertField(const RecordId& id, int column) {
     draft.changed.remove(column);
     draft.theirs.remove(column);
     endIfEmpty(id);
+}
+
+void DraftStore::setGiven(const RecordId& id, const QSet<int>& columns) {
+    if (const auto found = m_drafts.find(id); found != m_drafts.end())
+        (*found)->given = columns;
 }
 
 void DraftStore::setParent(const RecordId& id, const DraftParent& parent) {

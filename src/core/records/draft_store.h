@@ -6,6 +6,7 @@
 
 #include <QMap>
 #include <QObject>
+#include <QSet>
 
 #include <memory>
 #include <optional>
@@ -52,6 +53,7 @@ struct Draft {
     std::vector<Problem> warned;
     bool saving = false;
     std::optional<DraftParent> parent;
+    QSet<int> given; // of a new record: fields that hold what a default gave, untouched
 
     // What the person sees in a column.
     Value value(int column) const {
@@ -89,6 +91,8 @@ public:
     void setBadText(const RecordId& id, const Record* record, int column, const BadText& bad);
     void revertField(const RecordId& id, int column);
     void discard(const RecordId& id);
+    // These fields hold what a default gave, until somebody edits them.
+    void setGiven(const RecordId& id, const QSet<int>& columns);
     // The new record belongs to one that is not saved yet, until it is given another parent.
     void setParent(const RecordId& id, const DraftParent& parent);
     std::optional<DraftEdits> edits(const RecordId& id) const;

@@ -8,6 +8,12 @@
 
 namespace gravin {
 
+const FieldRule* ScreenRules::rule(const QString& column) const {
+    const auto found = std::find_if(fields.begin(), fields.end(),
+                                    [&](const FieldRule& field) { return field.column == column; });
+    return found == fields.end() ? nullptr : &*found;
+}
+
 const FieldRule* TableRules::rule(const QString& column) const {
     const auto found = std::find_if(fields.begin(), fields.end(),
                                     [&](const FieldRule& rule) { return rule.column == column; });
@@ -165,6 +171,11 @@ std::vector<Problem> problemsOf(const Table& table, const TableRules& rules,
         if (column.computed || occasion.unreadable.contains(column.name))
             continue;
         const QString label = rules.labelOf(column.name);
+        // What was empty before may stay so.
+        const bool isAskedFor = occasion.what != Occasion::What::Update || !values[i] ||
+                                occasion.written.contains(column.name);
+        if (!isAskedFor)
+            continue;
         if (auto problem = requiredProblem(column, rules.rule(column.name), values[i], label)) {
             problems.push_back(std::move(*problem));
             missing += column.name;

@@ -70,11 +70,22 @@ struct CheckRule {
 struct TableRules {
     QList<FieldRule> fields; // columns without a rule may be absent
     QList<CheckRule> checks = {};
+    // Why no screen of the project lets anybody do this; empty: one does, or none shows the table.
+    QMap<Operation, QString> reasons = {};
 
     const FieldRule* rule(const QString& column) const;
     // The label, or the column's name where there is no rule.
     QString labelOf(const QString& column) const;
     friend bool operator==(const TableRules&, const TableRules&) = default;
+};
+
+// What one screen says of the edits that are made on it, instead of what all share.
+struct ScreenRules {
+    QString table;                         // that is written to
+    QList<FieldRule> fields;               // those it shows
+    QMap<Operation, QString> reasons = {}; // why it does not let people do this; empty: it does
+
+    const FieldRule* rule(const QString& column) const; // null: it does not show it
 };
 
 // Rules by table name.
