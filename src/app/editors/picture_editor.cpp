@@ -1,13 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/editors/picture_editor.h"
 
+#include "app/editors/picture_decoder.h"
+#include "app/editors/safe_svg.h"
+#include "core/base/whole_file.h"
 #include "core/value/text_form.h"
 
 #include <QApplication>
 #include <QBuffer>
 #include <QClipboard>
 #include <QDragEnterEvent>
-#include <QFile>
 #include <QFileDialog>
 #include <QImage>
 #include <QImageReader>
@@ -16,7 +18,6 @@
 #include <QMimeData>
 #include <QMimeDatabase>
 #include <QPixmap>
-#include <QSaveFile>
 #include <QToolButton>
 #include <QVBoxLayout>
 
@@ -27,21 +28,11 @@ namespace {
 constexpr int PictureHeight = 128;
 constexpr int PictureWidth = 220;
 
-// Scaled while it is read, so that a huge picture does not need its full room.
-QPixmap previewOf(const QByteArray& bytes) {
-    QBuffer buffer;
-    buffer.setData(bytes);
-    QImageReader reader(&buffer);
-    const QSize size = reader.size();
-    if (size.isValid() && (size.height() > PictureHeight || size.width() > PictureWidth))
-        reader.setScaledSize(size.scaled(PictureWidth, PictureHeight, Qt::KeepAspectRatio));
-    return QPixmap::fromImageReader(&reader);
-}
-
 } // namespace
 
 PictureEditor::PictureEditor(QWidget* parent)
     : FieldEditor(parent)
+    , m_decoder(new PictureDecoder(this))
     , m_label(new QLabel)
     , m_load(button("document-open", QStringLiteral("load-picture"), tr("Load from a file…"),
                     &PictureEditor::askForFile))
@@ -88,21 +79,37 @@ void PictureEditor::setContent(const Value& value, const std::optional<QString>&
 
 void PictureEditor::show() {
     const bool empty = m_value.isNull();
+    m_decoder->forget();
     m_label->clear();
     if (empty) {
         m_label->setText(m_readOnly ? QStringLiteral("–") : tr("No picture"));
     } else {
-        const QPixmap picture =
-            m_value.kind() == Value::Kind::Binary ? previewOf(m_value.asBinary()) : QPixmap();
-        if (picture.isNull())
-            m_label->setText(tr("Not a picture: %1").arg(toText(m_value, {})));
-        else
-            m_label->setPixmap(picture);
+        const QByteArray bytes =
+            m_value.kind() == Value::Kind::Binary ? m_value.asBinary() : QByteArray();
+        const QSize most(PictureWidth, PictureHeight);
+        if (const auto small = decodeSmallPicture(bytes, most)) {
+            showDecoded(*small);
+        } else {
+            m_label->setText(tr("Reading the picture…"));
+            m_decoder->decode(bytes, most,
+                              [this](const DecodedPicture& picture) { showDecoded(picture); });
+        }
     }
     m_load->setEnabled(!m_readOnly);
     m_paste->setEnabled(!m_readOnly);
     m_clear->setEnabled(!m_readOnly && !empty);
     m_save->setEnabled(m_value.kind() == Value::Kind::Binary);
+}
+
+void PictureEditor::showDecoded(const DecodedPicture& picture) {
+    if (picture.isTooLarge)
+        m_label->setText(tr("A picture of %1 × %2, too large to be shown here")
+                             .arg(picture.size.width())
+                             .arg(picture.size.height()));
+    else if (picture.image.isNull())
+        m_label->setText(tr("Not a picture: %1").arg(toText(m_value, {})));
+    else
+        m_label->setPixmap(QPixmap::fromImage(picture.image));
 }
 
 void PictureEditor::setReadOnly(bool readOnly) {
@@ -119,7 +126,9 @@ void PictureEditor::take(const QByteArray& bytes, const QString& source) {
     }
     QBuffer buffer;
     buffer.setData(bytes);
-    if (QImageReader reader(&buffer); !reader.canRead()) {
+    const bool isPicture =
+        looksLikeSvg(bytes) ? safeSvg(bytes).has_value() : QImageReader(&buffer).canRead();
+    if (!isPicture) {
         Q_EMIT refused(tr("%1 is not a picture that can be shown.").arg(source));
         return;
     }
@@ -130,13 +139,14 @@ void PictureEditor::take(const QByteArray& bytes, const QString& source) {
 }
 
 void PictureEditor::load(const QString& path) {
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly)) {
-        Q_EMIT refused(tr("%1 cannot be read: %2.").arg(path, file.errorString()));
-        return;
-    }
-    // One byte more than fits tells that it does not.
-    take(file.read(LargestFile + 1), path);
+    const auto bytes = readWholeFile(path, LargestFile);
+    if (bytes)
+        take(*bytes, path);
+    else if (bytes.error().kind == ErrorKind::Damaged)
+        Q_EMIT refused(tr("%1 is too large; at most %2 fit here.")
+                           .arg(path, locale().formattedDataSize(LargestFile)));
+    else
+        Q_EMIT refused(bytes.error().sentence);
 }
 
 void PictureEditor::askForFile() {
@@ -185,10 +195,8 @@ void PictureEditor::askWhereToSave() {
     dialog->setAcceptMode(QFileDialog::AcceptSave);
     dialog->setDefaultSuffix(QMimeDatabase().mimeTypeForData(bytes).preferredSuffix());
     connect(dialog, &QFileDialog::fileSelected, this, [this, bytes](const QString& path) {
-        QSaveFile file(path);
-        if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit())
-            Q_EMIT refused(
-                tr("The picture could not be saved to %1: %2.").arg(path, file.errorString()));
+        if (const Status saved = writeWholeFile(path, bytes); !saved)
+            Q_EMIT refused(tr("The picture could not be saved. %1").arg(saved.error().sentence));
     });
     dialog->open();
 }

@@ -8,6 +8,9 @@ class QToolButton;
 
 namespace gravin {
 
+class PictureDecoder;
+struct DecodedPicture;
+
 // A picture kept in the database: shown, loaded from a file, pasted, dropped, cleared, saved as a
 // file. A value that is no picture is said to be none and kept as it is.
 class PictureEditor : public FieldEditor {
@@ -37,7 +40,9 @@ private:
     void askWhereToSave();
     void take(const QByteArray& bytes, const QString& source);
     void show();
+    void showDecoded(const DecodedPicture& picture);
 
+    PictureDecoder* m_decoder;
     QLabel* m_label;
     QToolButton* m_load;
     QToolButton* m_paste;

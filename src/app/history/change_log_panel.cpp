@@ -1,10 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/history/change_log_panel.h"
 
+#include "app/editors/picture_decoder.h"
 #include "app/history/field_history_dialog.h"
 #include "app/look/theme.h"
 #include "app/session/log_time.h"
 #include "core/base/text.h"
+#include "core/base/visible_text.h"
+#include "core/base/whole_file.h"
 #include "core/changes/log_seal.h"
 #include "core/exchange/log_export.h"
 #include "core/project/screen_generator.h"
@@ -20,7 +23,6 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
-#include <QSaveFile>
 #include <QSplitter>
 #include <QTableWidget>
 #include <QToolButton>
@@ -46,6 +48,7 @@ QString operationWord(Operation operation) {
 constexpr int FilterAfter = 250; // milliseconds without a key
 constexpr Distance NarrowFilter(150);
 constexpr qint64 MostDetailed = 5000; // records
+constexpr QSize PictureSize(64, 64);
 
 QString orDash(const QString& text) { return text.isEmpty() ? QStringLiteral("–") : text; }
 
@@ -214,11 +217,14 @@ void ChangeLogPanel::fill(const std::vector<ChangeSummary>& changes) {
                                 QLocale().toString(change.records),
                                 change.note};
         for (int column = 0; column < cells.size(); ++column) {
-            auto* item = new QTableWidgetItem(cells[column]);
-            item->setToolTip(cells[column]);
+            // Names and notes are anybody's, and may try to read like something else.
+            const QString shown = visibleText(cells[column]);
+            auto* item = new QTableWidgetItem(shown);
+            item->setToolTip(shown);
             m_list->setItem(row, column, item);
         }
         m_list->item(row, 0)->setData(Qt::UserRole, change.id);
+        m_list->item(row, 2)->setData(Qt::UserRole, change.person);
         if (change.id == wanted)
             current = row;
         ++row;
@@ -282,9 +288,13 @@ void ChangeLogPanel::loadDetails() {
     const qint64 id = chosen();
     if (id == 0)
         return;
-    m_workspace->reader()->run<CommittedChange>(
+    struct Detailed {
+        CommittedChange change;
+        Status whole = done();
+    };
+    m_workspace->reader()->run<Detailed>(
         this,
-        [id, catalog = m_workspace->sharedCatalog()](Session& session) -> Result<CommittedChange> {
+        [id, catalog = m_workspace->sharedCatalog()](Session& session) -> Result<Detailed> {
             ChangeLog log(session);
             const auto summary = log.summary(id);
             if (!summary)
@@ -293,11 +303,18 @@ void ChangeLogPanel::loadDetails() {
                 return Error{ErrorKind::Usage,
                              tr("%1: too many to be listed here. Export the log to read them.")
                                  .arg(countedRecords((*summary)->records))};
-            return log.change(id, *catalog);
+            auto change = log.change(id, *catalog);
+            if (!change)
+                return change.error();
+            return Detailed{std::move(*change), LogSeal(session).verifyChanges({id})};
         },
-        [this, id](const Result<CommittedChange>& change) {
-            if (id == chosen())
-                showDetails(change);
+        [this, id](const Result<Detailed>& detailed) {
+            if (id != chosen())
+                return;
+            showDetails(detailed ? Result<CommittedChange>(detailed->change) : detailed.error());
+            if (detailed && !detailed->whole)
+                m_details->insertTopLevelItem(
+                    0, new QTreeWidgetItem({detailed->whole.error().sentence}));
         });
 }
 
@@ -369,9 +386,12 @@ void ChangeLogPanel::addRecord(size_t place) {
         if (picture.kind() == Value::Kind::Binary) {
             for (const auto& [column, value] : {std::pair{1, record.before.value(field.key())},
                                                 std::pair{2, record.after.value(field.key())}}) {
-                QPixmap image;
-                if (value.kind() == Value::Kind::Binary && image.loadFromData(value.asBinary()))
-                    child->setIcon(column, QIcon(image));
+                if (value.kind() != Value::Kind::Binary)
+                    continue;
+                // A large one is told by its size.
+                const auto icon = decodeSmallPicture(value.asBinary(), PictureSize);
+                if (icon && !icon->image.isNull())
+                    child->setIcon(column, QIcon(QPixmap::fromImage(icon->image)));
             }
         }
         item->addChild(child);
@@ -408,16 +428,17 @@ QMenu* ChangeLogPanel::makeMenu() {
             scope.afterId = id - 1;
             Q_EMIT rollbackRequested(scope, tr("change %1 and everything since").arg(id));
         });
-        const QString person = m_list->item(m_list->currentRow(), 2)->text();
+        const QString person = m_list->item(m_list->currentRow(), 2)->data(Qt::UserRole).toString();
         if (!person.isEmpty())
-            menu->addAction(tr("Roll back all that %1 did since change %2…").arg(person).arg(id),
-                            this, [this, id, person] {
-                                LogScope scope;
-                                scope.afterId = id - 1;
-                                scope.person = person;
-                                Q_EMIT rollbackRequested(
-                                    scope, tr("what %1 did since change %2").arg(person).arg(id));
-                            });
+            menu->addAction(
+                tr("Roll back all that %1 did since change %2…").arg(visibleText(person)).arg(id),
+                this, [this, id, person] {
+                    LogScope scope;
+                    scope.afterId = id - 1;
+                    scope.person = person;
+                    Q_EMIT rollbackRequested(scope,
+                                             tr("what %1 did since change %2").arg(person).arg(id));
+                });
         menu->addSeparator();
         menu->addAction(tr("Show the screen as it was after change %1").arg(id), this,
                         [this, id] { Q_EMIT asItWasRequested(id); });
@@ -427,6 +448,7 @@ QMenu* ChangeLogPanel::makeMenu() {
         menu->addSeparator();
     }
     menu->addAction(tr("Verify the log"), this, &ChangeLogPanel::verify);
+    menu->addAction(tr("Go by this log from now on"), m_workspace, &Workspace::acceptLog);
     menu->addAction(tr("Export these changes…"), this, &ChangeLogPanel::exportAll)
         ->setEnabled(id > 0);
     return menu;
@@ -530,15 +552,15 @@ void ChangeLogPanel::exportAll() {
             this,
             [path, all,
              catalog = m_workspace->sharedCatalog()](Session& session) -> Result<qint64> {
-                QSaveFile file(path);
-                if (!file.open(QIODevice::WriteOnly))
-                    return Error{ErrorKind::File,
-                                 tr("%1 cannot be written: %2").arg(path, file.errorString())};
+                WholeFile file(path);
+                if (Status begun = file.open(); !begun)
+                    return begun.error();
                 auto written = exportLog(session, *catalog, all,
-                                         logFormatOf(path).value_or(LogFormat::Csv), file);
-                if (written && !file.commit())
-                    return Error{ErrorKind::File,
-                                 tr("%1 cannot be written: %2").arg(path, file.errorString())};
+                                         logFormatOf(path).value_or(LogFormat::Csv), file.device());
+                if (!written)
+                    return written;
+                if (Status kept = file.commit(); !kept)
+                    return kept.error();
                 return written;
             },
             [this, path](const Result<qint64>& written) {

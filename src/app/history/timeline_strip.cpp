@@ -4,6 +4,7 @@
 #include "app/look/theme.h"
 #include "app/session/log_time.h"
 #include "core/base/text.h"
+#include "core/base/visible_text.h"
 
 #include <QDateTime>
 #include <QHelpEvent>
@@ -244,8 +245,8 @@ bool TimelineStrip::event(QEvent* event) {
             const ChangeSummary& change = m_changes[index];
             QToolTip::showText(help->globalPos(),
                                tr("%1 · %2\n%3, %4 · change %5")
-                                   .arg(shownTime(change.at), change.person, change.action,
-                                        countedRecords(change.records))
+                                   .arg(shownTime(change.at), visibleText(change.person),
+                                        change.action, countedRecords(change.records))
                                    .arg(change.id));
             return true;
         }

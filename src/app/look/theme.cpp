@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/look/theme.h"
 
+#include "app/look/plain_text.h"
+
 #include <QApplication>
 #include <QFontDatabase>
 #include <QIcon>
@@ -228,6 +230,7 @@ Theme& Theme::instance() {
 void Theme::apply(QApplication& application) {
     loadResources();
     m_application = &application;
+    keepTextsPlain(application);
     m_desktopDark = application.palette().color(QPalette::Window).lightness() < 128;
     application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
     QFont font = application.font();

@@ -29,6 +29,7 @@ HeadLine::HeadLine(QWidget* parent)
     , m_menu(new QToolButton) {
     setFixedHeight(space::HeadLine);
     m_project->setProperty("role", "heading");
+    m_connection->setTextFormat(Qt::RichText);
     m_project->setTextFormat(Qt::PlainText);
     m_connection->setObjectName(QStringLiteral("connection-state"));
     m_build->setObjectName(QStringLiteral("switch-build"));

@@ -522,6 +522,7 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     else if (!workspace->draftKeeper()->problem().isEmpty())
         notify({Notice::Kind::Refused, workspace->draftKeeper()->problem()});
     workspace->workKeeper()->tellWhatBecame();
+    workspace->compareLog();
     Q_EMIT opened();
 }
 
@@ -825,6 +826,7 @@ void MainWindow::showKeys() {
     auto* box = new QMessageBox(QMessageBox::NoIcon, tr("Keys"),
                                 QStringLiteral("<table>%1</table>").arg(lines.join(QString())),
                                 QMessageBox::Close, this);
+    box->setTextFormat(Qt::RichText);
     box->setAttribute(Qt::WA_DeleteOnClose);
     box->open();
 }

@@ -99,7 +99,10 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     refreshTitle();
 }
 
-EditWindow::~EditWindow() { m_binding.workspace()->presence()->leave(tableName(), m_present); }
+EditWindow::~EditWindow() {
+    if (m_presence)
+        m_presence->leave(tableName(), m_present);
+}
 
 void EditWindow::setRecord(const RecordId& id) {
     m_form->fieldsDone();
@@ -129,7 +132,7 @@ void EditWindow::followSave() {
 const RecordId& EditWindow::record() const { return m_form->record(); }
 
 void EditWindow::refreshTitle() {
-    Presence* presence = m_binding.workspace()->presence();
+    Presence* presence = m_presence = m_binding.workspace()->presence();
     if (!(m_present == record())) {
         presence->leave(tableName(), m_present);
         m_present = record();

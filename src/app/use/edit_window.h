@@ -3,9 +3,12 @@
 
 #include "app/session/screen_binding.h"
 
+#include <QPointer>
 #include <QWidget>
 
 namespace gravin {
+
+class Presence;
 
 class RecordForm;
 
@@ -45,8 +48,9 @@ private:
     ScreenBinding m_binding;
     int m_number;
     RecordForm* m_form;
-    RecordId m_saving;  // by this window
-    RecordId m_present; // where others are told that this window is
+    RecordId m_saving;             // by this window
+    RecordId m_present;            // where others are told that this window is
+    QPointer<Presence> m_presence; // gone with its workspace
 };
 
 } // namespace gravin

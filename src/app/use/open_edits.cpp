@@ -27,7 +27,7 @@ OpenEdits::OpenEdits(Workspace* workspace, QObject* parent)
 }
 
 OpenEdits::~OpenEdits() {
-    for (const auto& window : std::as_const(m_windows))
+    for (const auto& window : m_windows.values() + m_closed)
         delete window;
 }
 
@@ -49,7 +49,9 @@ EditWindow* OpenEdits::open(const QString& screenId, const RecordId& id) {
     const int step = (number - 1) % StepsBeforeReturn * Step;
     window->move(160 + step, 120 + step);
     connect(window, &EditWindow::closed, this, [this, number] {
-        m_windows.remove(number);
+        // It is there until the event loop deletes it, and may not outlive the workspace.
+        m_closed.removeIf([](const QPointer<EditWindow>& each) { return each.isNull(); });
+        m_closed += m_windows.take(number);
         Q_EMIT changed();
     });
     connect(window, &EditWindow::stateChanged, this, &OpenEdits::changed);

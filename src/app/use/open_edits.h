@@ -42,6 +42,7 @@ Q_SIGNALS:
 private:
     Workspace* m_workspace;
     QMap<int, QPointer<EditWindow>> m_windows;
+    QList<QPointer<EditWindow>> m_closed; // that are about to go
 };
 
 } // namespace gravin

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/record_form.h"
 
+#include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "app/session/others_news.h"
 #include "app/use/form_fields.h"
@@ -51,6 +52,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     m_addAnew->hide();
     m_reason->setObjectName(QStringLiteral("save-reason"));
     m_reason->setWordWrap(true);
+    m_reason->setTextFormat(Qt::RichText); // with links to fields
     m_reason->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     m_readOnly->setWordWrap(true);
 
@@ -245,7 +247,7 @@ void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& pro
     const QString reason = saveReason();
     m_save->setEnabled(reason.isEmpty());
     m_save->setToolTip(reason.isEmpty() ? tr("Save this record (Ctrl+S)") : QString());
-    m_save->setAccessibleDescription(reason);
+    m_save->setAccessibleDescription(plainTextOf(reason));
     m_discard->setEnabled(draft && !draft->saving);
     m_addAnew->setVisible(draft && draft->gone && !m_id.isNew() &&
                           m_binding->screen().reasonAgainst(Operation::Insert).isEmpty());

@@ -8,6 +8,7 @@
 #include "app/build/shaper_bar.h"
 #include "app/build/statements_dialog.h"
 #include "app/bulk/bulk_dialog.h"
+#include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "app/use/cell_clipboard.h"
 #include "app/use/children_panel.h"
@@ -132,6 +133,8 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
 }
 
 ScreenPage::~ScreenPage() {
+    // The focus leaves what goes, and nobody is there any more to follow it.
+    disconnect(qApp, nullptr, this, nullptr);
     // What reads the binding goes before it.
     delete m_all;
 }
@@ -501,7 +504,7 @@ QString ScreenPage::reasonAgainst(Command command) const {
     const BoundScreen& screen = now.binding->screen();
     switch (command) {
     case Command::Save:
-        return now.binding->saveReason(id);
+        return plainTextOf(now.binding->saveReason(id));
     case Command::SaveAll:
         return draftsToSave(*m_binding.workspace(), tablesShown()).isEmpty()
                    ? tr("There are no edits to save.")
