@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/application.h"
 #include "cli/command_line.h"
+#include "cli/interruption.h"
 
 #include <QCoreApplication>
 
@@ -10,8 +11,9 @@ int main(int argc, char** argv) {
         return *invocation.exitCode;
     if (invocation.command) {
         // No window, so no QApplication: this runs without any display.
+        gravin::cli::endStatementsOnSignals();
         const QCoreApplication application(argc, argv);
-        return invocation.command();
+        return gravin::cli::finish(invocation.command());
     }
     const auto& window = *invocation.window;
     return gravin::runApplication(

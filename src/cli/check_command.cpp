@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
 
+#include "cli/interruption.h"
 #include "cli/output.h"
 #include "core/base/text.h"
 #include "core/project/binding_check.h"
@@ -69,6 +70,7 @@ Json findingsJson(const Findings& findings) {
 // The catalog of the database that the project has now; null: it is out of reach.
 std::shared_ptr<const Catalog> presentCatalog(const Project& project) {
     auto session = Session::open(project.connection, Session::Access::ReadOnly);
+    const auto watched = session ? std::make_unique<Watched>(**session) : nullptr;
     auto catalog = session ? catalogOf(**session, project) : Result<Catalog>(session.error());
     return catalog ? std::make_shared<const Catalog>(std::move(*catalog)) : nullptr;
 }

@@ -2,11 +2,18 @@
 #include "cli/command_line.h"
 
 #include "cli/commands.h"
+#include "cli/output.h"
+#include "core/base/text.h"
 
 #include <CLI/CLI.hpp>
 
+#include <QFileInfo>
+#include <QRegularExpression>
+#include <QStringDecoder>
+
 #include <map>
 #include <memory>
+#include <string_view>
 
 namespace gravin::cli {
 
@@ -44,27 +51,77 @@ public:
         m_app.set_version_flag("--version", GRAVIN_VERSION);
         m_app.require_subcommand(0, 1);
         addText(m_app, "file", m_window.file, "the project to open in a window");
+        m_app.add_subcommand("help", "list the commands")->callback([this] {
+            m_command = [text = QString::fromStdString(m_help)] {
+                printLine(text);
+                return static_cast<int>(Done);
+            };
+        });
         defineUse();
         defineNew();
         defineReading();
         defineWriting();
         defineHistory();
+        m_help = m_app.help(); // once a command is read, the library tells of that one only
     }
 
     Invocation parse(int argc, char** argv) {
+        bool wantsJson = false;
+        for (int i = 1; i < argc; ++i) {
+            wantsJson = wantsJson || std::string_view(argv[i]) == "--json";
+            QStringDecoder decoder(QStringDecoder::Utf8);
+            const QString text = decoder(QByteArrayView(argv[i]));
+            if (decoder.hasError())
+                return usage(say("An argument is not UTF-8: “%1”.").arg(text), wantsJson);
+        }
         try {
             m_app.parse(argc, argv);
         } catch (const CLI::ParseError& error) {
-            const bool answered = error.get_exit_code() == 0;
-            m_app.exit(error);
-            return {answered ? Done : UsageExit, {}, {}};
+            if (error.get_exit_code() != 0)
+                return usage(mistake(error), wantsJson);
+            m_app.exit(error); // help or version
+            return {finish(Done), {}, {}};
         }
         if (m_command)
             return {{}, m_command, {}};
+        // A mistyped command is not a project that is missing.
+        const QString& file = m_window.file;
+        if (!file.isEmpty() && !m_window.useOnly && !file.contains(u'/') &&
+            !file.endsWith(u".gravin") && !QFileInfo::exists(file))
+            return usage(say("There is no command and no project “%1”; gravin help lists the "
+                             "commands.")
+                             .arg(file),
+                         wantsJson);
         return {{}, {}, m_window};
     }
 
 private:
+    static Invocation usage(const QString& sentence, bool wantsJson) {
+        return {finish(report({ErrorKind::Usage, sentence}, wantsJson)), {}, {}};
+    }
+
+    // In our own words: the library's speak of its insides.
+    static QString mistake(const CLI::ParseError& error) {
+        const QString words = QString::fromStdString(error.what());
+        const QString name = words.section(QRegularExpression(QStringLiteral("[: ]")), 0, 0);
+        if (dynamic_cast<const CLI::ExtrasError*>(&error))
+            return say("“%1” is not understood here.").arg(words.section(QStringLiteral(": "), 1));
+        if (dynamic_cast<const CLI::RequiredError*>(&error))
+            return say("%1 is missing.").arg(name);
+        if (dynamic_cast<const CLI::ArgumentMismatch*>(&error))
+            return say("%1 does not have the values it needs.").arg(name);
+        if (dynamic_cast<const CLI::ExcludesError*>(&error))
+            return say("%1 and %2 cannot be given together.").arg(name, words.section(u' ', -1));
+        if (dynamic_cast<const CLI::ConversionError*>(&error) ||
+            dynamic_cast<const CLI::ValidationError*>(&error)) {
+            static const QRegularExpression option(QStringLiteral("--[a-z-]+|change"));
+            const QString which = option.match(words).captured();
+            return which.isEmpty() ? say("A value does not fit its option.")
+                                   : say("The value of %1 does not fit it.").arg(which);
+        }
+        return words;
+    }
+
     // Makes the subcommand; its answer is kept to be run later, with its own copy of the options.
     template <typename Options>
     CLI::App& define(const std::string& name, const std::string& help,
@@ -216,6 +273,8 @@ private:
                 "only changes with this text in screen, action or note");
         addText(listing, "--out", log->out, "write it to this file, .csv or .json");
         listing.add_flag("--verify", log->verify, "whether the log is what was written");
+        listing.add_flag("--accept", log->accept,
+                         "with --verify: go by the log as it is now, whatever was seen before");
         addText(listing, "--head", log->head,
                 "with --verify: the hash that was said before, to find a log cut short");
         listing.add_option("--limit", log->limit, "at most so many")->check(CLI::NonNegativeNumber);
@@ -255,10 +314,12 @@ private:
         addText(trimming, "file", trim->file, "the project")->required();
         addText(trimming, "--up-to", trim->upTo, "up to and with this change, or this time")
             ->required();
+        trimming.add_flag("--yes", trim->yes, "do not ask whether to");
         trimming.add_flag("--dry-run", trim->dryRun, "say how many changes, forget nothing");
     }
 
     CLI::App m_app;
+    std::string m_help;
     WindowRequest m_window;
     std::function<int()> m_command;
 };

@@ -34,4 +34,8 @@ struct Invocation {
 
 Invocation parseCommandLine(int argc, char** argv);
 
+// Sends what was printed on its way, and answers the exit code: TroubleExit when it could not all
+// be written, otherwise the one given.
+int finish(int exitCode);
+
 } // namespace gravin::cli

@@ -81,6 +81,7 @@ int runDelete(const WriteOptions& options);
 int runBulk(const WriteOptions& options);
 
 struct LogOptions {
+    bool accept = false; // with verify: the log as it is counts from now on
     QString file;
     QString table;
     QString key;
@@ -127,6 +128,7 @@ struct NoteOptions {
 int runNote(const NoteOptions& options);
 
 struct TrimOptions {
+    bool yes = false; // nobody is asked
     QString file;
     QString upTo; // a change or a time
     bool dryRun = false;

@@ -4,23 +4,33 @@
 #include "cli/opened.h"
 #include "cli/output.h"
 #include "core/base/text.h"
+#include "core/base/whole_file.h"
 #include "core/changes/as_it_was.h"
 #include "core/changes/change_writer.h"
+#include "core/changes/known_heads.h"
 #include "core/changes/log_seal.h"
 #include "core/exchange/log_export.h"
 #include "core/project/field_input.h"
 #include "core/value/text_form.h"
 
-#include <QSaveFile>
+#include <cstdio>
+
+#include <unistd.h>
 
 namespace gravin::cli {
 
 namespace {
 
 int verifyLog(Opened& opened, const LogOptions& options) {
-    const auto found = LogSeal(*opened.session).verify(options.head);
+    auto found = LogSeal(*opened.session).verify(options.head);
     if (!found)
         return report(found.error(), options.json);
+    if (options.accept) {
+        if (Status accepted = personsHeads().accept(*opened.session); !accepted)
+            return report(accepted.error(), options.json);
+    } else if (!opened.lostLog.isEmpty()) {
+        found->damages.push_back({0, opened.lostLog});
+    }
     if (options.json) {
         Json damages = Json::array();
         for (const LogDamage& damage : found->damages)
@@ -29,6 +39,7 @@ int verifyLog(Opened& opened, const LogOptions& options) {
         print({{"intact", found->isIntact()},
                {"changes", found->changes},
                {"trimmed", found->trimmed},
+               {"trimmed_without_head", found->headless},
                {"unsealed", found->unsealed},
                {"head", utf8(found->head)},
                {"damages", damages}});
@@ -48,18 +59,14 @@ int writeLog(Opened& opened, const LogOptions& options, const LogFilter& filter)
     if (!format)
         return report({ErrorKind::Usage, say("--out takes a file that ends with .csv or .json.")},
                       options.json);
-    QSaveFile file(options.out);
-    if (!file.open(QIODevice::WriteOnly))
-        return report(
-            {ErrorKind::File, say("%1 cannot be written: %2").arg(options.out, file.errorString())},
-            options.json);
-    const auto written = exportLog(*opened.session, opened.catalog, filter, *format, file);
+    WholeFile file(options.out);
+    if (Status begun = file.open(); !begun)
+        return report(begun.error(), options.json);
+    const auto written = exportLog(*opened.session, opened.catalog, filter, *format, file.device());
     if (!written)
         return report(written.error(), options.json);
-    if (!file.commit())
-        return report(
-            {ErrorKind::File, say("%1 cannot be written: %2").arg(options.out, file.errorString())},
-            options.json);
+    if (Status kept = file.commit(); !kept)
+        return report(kept.error(), options.json);
     if (options.json)
         print({{"changes", *written}, {"file", utf8(options.out)}});
     else
@@ -109,7 +116,18 @@ int runLog(const LogOptions& options) {
     LogFilter filter;
     filter.table = options.table;
     filter.person = options.by;
-    filter.since = options.since;
+    if (!options.table.isEmpty() && !opened->catalog.table(options.table))
+        return report({ErrorKind::Usage, say("There is no table %1.").arg(options.table)},
+                      options.json);
+    if (!options.since.isEmpty()) {
+        const auto since = logTimeFrom(options.since, LogTimeEnd::First, Qt::UTC);
+        if (!since)
+            return report({ErrorKind::Usage, say("“%1” is no time. Write one like "
+                                                 "2026-03-04T14:00.")
+                                                 .arg(options.since)},
+                          options.json);
+        filter.since = *since;
+    }
     filter.limit = options.limit;
     if (!options.key.isEmpty()) {
         const Table* table = opened->catalog.table(options.table);
@@ -117,7 +135,7 @@ int runLog(const LogOptions& options) {
             return report(
                 {ErrorKind::Usage, say("--key needs --table with a table of the database.")},
                 options.json);
-        auto key = keyFromText(options.key, table->keyTypes());
+        auto key = keyFrom(*opened, *table, options.key);
         if (!key)
             return report(key.error(), options.json);
         filter.key = *key;
@@ -164,10 +182,19 @@ int runShow(const ChangeOptions& options) {
     const auto change = ChangeLog(*opened->session).change(options.change, opened->catalog);
     if (!change)
         return report(change.error(), options.json);
+    const Status whole = LogSeal(*opened->session).verifyChanges({options.change});
+    if (!whole && whole.error().kind != ErrorKind::Damaged)
+        return report(whole.error(), options.json);
+    const int exitCode = whole ? Done : RefusedExit;
     if (options.json) {
-        print(jsonOf(*change, opened->catalog));
-        return Done;
+        Json json = jsonOf(*change, opened->catalog);
+        if (!whole)
+            json["damage"] = utf8(whole.error().sentence);
+        print(json);
+        return exitCode;
     }
+    if (!whole)
+        complain(whole.error().sentence);
     printLine(say("Change %1: %2 by %3 at %4")
                   .arg(change->id)
                   .arg(change->action, change->person, change->at));
@@ -187,7 +214,7 @@ int runShow(const ChangeOptions& options) {
                                toText(record.after.value(field.key()), type)));
         }
     }
-    return Done;
+    return exitCode;
 }
 
 namespace {
@@ -216,7 +243,7 @@ Result<LogScope> scopeOf(Opened& opened, const RollbackOptions& options) {
     if (!options.field.isEmpty() && !table->column(options.field))
         return Error{ErrorKind::Usage, say("%1 has no column %2.").arg(table->name, options.field)};
     if (!options.key.isEmpty()) {
-        auto key = keyFromText(options.key, table->keyTypes());
+        auto key = keyFrom(opened, *table, options.key);
         if (!key)
             return key.error();
         scope.key = *key;
@@ -249,7 +276,8 @@ int runRollback(const RollbackOptions& options) {
     if (!plan)
         return report(plan.error(), options.json);
 
-    Json answer = jsonOf(*plan, opened->catalog);
+    const QStringList notes = notesOn(*plan, opened->catalog, opened->rules);
+    Json answer = jsonOf(*plan, opened->catalog, notes);
     answer["change"] = nullptr;
     auto request = rollbackRequest(*plan, choices);
     if (!request || options.dryRun) {
@@ -257,6 +285,9 @@ int runRollback(const RollbackOptions& options) {
             print(answer);
         else
             printSteps(*plan, opened->catalog);
+        if (!options.json)
+            for (const QString& note : notes)
+                printLine(note);
         if (options.dryRun)
             return plan->isClean() ? Done : RefusedExit;
         if (!options.json)
@@ -304,6 +335,20 @@ int runNote(const NoteOptions& options) {
     return Done;
 }
 
+namespace {
+
+// Asks at a terminal; where there is none, nobody agrees.
+bool agrees(const QString& question) {
+    if (::isatty(STDIN_FILENO) == 0 || ::isatty(STDERR_FILENO) == 0)
+        return false;
+    std::fputs(question.toLocal8Bit().constData(), stderr);
+    char answer[16];
+    return std::fgets(answer, sizeof answer, stdin) &&
+           QString::fromLocal8Bit(answer).trimmed() == say("yes");
+}
+
+} // namespace
+
 int runTrim(const TrimOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadWrite);
     if (!opened)
@@ -325,6 +370,14 @@ int runTrim(const TrimOptions& options) {
                           .arg(counted(count, say("change"), say("changes"))));
         return Done;
     }
+    if (!options.yes && !agrees(say("%1 up to change %2 could never be rolled back again. Trim the "
+                                    "log? [yes/no] ")
+                                    .arg(counted(count, say("change"), say("changes")))
+                                    .arg(*moment)))
+        return report({ErrorKind::Usage,
+                       say("Nothing was trimmed: what is trimmed cannot be had back. Say --yes to "
+                           "trim without being asked.")},
+                      options.json);
     ChangeWriter writer(*opened->session, opened->catalog, opened->rules);
     const auto written = writer.trimLog(*moment, personName());
     if (!written)

@@ -1,9 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/opened.h"
 
+#include "cli/output.h"
 #include "core/base/text.h"
+#include "core/changes/known_heads.h"
 #include "core/project/project_file.h"
 #include "core/project/query_source.h"
+#include "core/value/text_form.h"
 
 #include <algorithm>
 
@@ -14,10 +17,11 @@ Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access,
     auto session = Session::open(spec, access);
     if (!session)
         return session.error();
+    auto watched = std::make_unique<Watched>(**session);
     auto catalog = catalogOf(**session, project);
     if (!catalog)
         return catalog.error();
-    return Opened{{}, std::move(*session), std::move(*catalog), {}};
+    return Opened{{}, std::move(*session), std::move(watched), std::move(*catalog), {}, {}};
 }
 
 Result<Opened> openProject(const QString& file, Session::Access access) {
@@ -28,6 +32,13 @@ Result<Opened> openProject(const QString& file, Session::Access access) {
     if (!opened)
         return opened.error();
     opened->rules = rulesOf(*project, opened->catalog);
+    // That it cannot be looked up is no reason not to work.
+    if (project->connection.changeLog) {
+        if (auto lost = personsHeads().compare(*opened->session))
+            opened->lostLog = std::move(*lost);
+    }
+    if (!opened->lostLog.isEmpty())
+        complain(opened->lostLog);
     opened->project = std::move(*project);
     return opened;
 }
@@ -53,6 +64,20 @@ const BoundField* findField(const BoundScreen& screen, const QString& name) {
             return &field;
     }
     return nullptr;
+}
+
+Result<Key> keyFrom(const Opened& opened, const Table& table, const QString& text) {
+    const std::vector<ColumnType> types = table.keyTypes();
+    if (types.empty())
+        return Error{ErrorKind::Usage, table.readOnlyReason()};
+    auto key = keyFromText(text, types);
+    // SQLite keeps texts in columns of any type; on a server what does not fit names no record.
+    for (size_t i = 0; key && i < types.size() && !opened.session->spec().isFile(); ++i) {
+        const bool isText = (*key)[i].kind() == Value::Kind::Text;
+        if (isText && !fromText((*key)[i].asText(), types[i]))
+            return Error{ErrorKind::Usage, say("“%1” is no key of %2.").arg(text, table.name)};
+    }
+    return key;
 }
 
 Error unknownField(const BoundScreen& screen, const QString& name) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "cli/interruption.h"
 #include "core/database/session.h"
 #include "core/project/binding.h"
 #include "core/records/filter.h"
@@ -11,8 +12,10 @@ namespace gravin::cli {
 struct Opened {
     Project project;
     std::unique_ptr<Session> session;
+    std::unique_ptr<Watched> watched; // that session
     Catalog catalog;
     RuleBook rules;
+    QString lostLog; // what is missing of the change log that was seen before; empty: nothing
 };
 
 // The database with the catalog as the project sees it.
@@ -24,6 +27,9 @@ Result<Opened> openProject(const QString& file, Session::Access access);
 Result<BoundScreen> findScreen(const Opened& opened, const QString& name);
 // By column, else by label or column without regard to case. Null: none.
 const BoundField* findField(const BoundScreen& screen, const QString& name);
+// A key as it is typed. Usage: it is none of this table.
+Result<Key> keyFrom(const Opened& opened, const Table& table, const QString& text);
+
 Error unknownField(const BoundScreen& screen, const QString& name);
 
 // A mistake in an expression, with a line that marks where it is.

@@ -2,10 +2,14 @@
 #include "cli/output.h"
 
 #include "core/base/text.h"
+#include "core/base/visible_text.h"
 #include "core/value/text_form.h"
 
+#include <algorithm>
+#include <cerrno>
 #include <cmath>
 #include <cstdio>
+#include <system_error>
 
 namespace gravin::cli {
 
@@ -45,14 +49,32 @@ Json listOf(const QStringList& texts) {
     return list;
 }
 
-void complain(const QString& line) { std::fputs((line + u'\n').toLocal8Bit().constData(), stderr); }
+// Nothing that a database, a file or a person put into it may steer the terminal.
+void put(const QString& line, std::FILE* to) {
+    std::fputs((visibleText(line, true) + u'\n').toLocal8Bit().constData(), to);
+}
 
-// A table cell must not break the line or steer the terminal.
-QString oneLine(QString text) {
-    for (QChar& c : text) {
-        if (c.category() == QChar::Other_Control)
-            c = u' ';
+// JSON may name any character by its number; which are worth it are those that nobody sees.
+std::string visibleJson(const std::string& json) {
+    std::string visible;
+    visible.reserve(json.size());
+    const QList<uint> characters = QString::fromStdString(json).toUcs4();
+    for (const uint character : characters) {
+        if (character == U'\n' || !isInvisible(character)) {
+            visible +=
+                QString::fromUcs4(reinterpret_cast<const char32_t*>(&character), 1).toStdString();
+            continue;
+        }
+        for (const QChar unit : QString::fromUcs4(reinterpret_cast<const char32_t*>(&character), 1))
+            visible +=
+                QStringLiteral("\\u%1").arg(unit.unicode(), 4, 16, QLatin1Char('0')).toStdString();
     }
+    return visible;
+}
+
+// A table cell must not break the line.
+QString oneLine(QString text) {
+    text = visibleText(text);
     constexpr int Widest = 48;
     return text.size() <= Widest ? text : text.left(Widest - 1) + u'…';
 }
@@ -86,7 +108,17 @@ Json jsonOf(const Value& value) {
     }
 }
 
+Json jsonOf(const Value& value, const Column& column) {
+    bool isNumber = false;
+    const quint64 number = value.kind() == Value::Kind::Decimal && column.baseType == u"bigint"
+                               ? value.asDecimal().toText().toULongLong(&isNumber)
+                               : 0;
+    return isNumber ? Json(number) : jsonOf(value);
+}
+
 Json jsonOf(const Key& key, const Table* table) {
+    if (key.size() == 1 && table && table->key.size() == 1)
+        return jsonOf(key[0], *table->column(table->key.front()));
     if (key.size() == 1)
         return jsonOf(key[0]);
     return utf8(keyTextOf(key, table));
@@ -167,7 +199,7 @@ Json jsonOf(const CommittedChange& change, const Catalog& catalog) {
     return json;
 }
 
-Json jsonOf(const RollbackPlan& plan, const Catalog& catalog) {
+Json jsonOf(const RollbackPlan& plan, const Catalog& catalog, const QStringList& notes) {
     Json counts = Json::object();
     for (const auto state :
          {RollbackState::Ready, RollbackState::AlreadySo, RollbackState::ChangedSince,
@@ -190,7 +222,7 @@ Json jsonOf(const RollbackPlan& plan, const Catalog& catalog) {
                                                    {"restored", jsonOf(field.restored)}};
         steps.push_back(entry);
     }
-    return {{"plan", counts}, {"steps", steps}};
+    return {{"plan", counts}, {"steps", steps}, {"notes", listOf(notes)}};
 }
 
 Json jsonOf(const BulkPreview& preview) {
@@ -201,18 +233,35 @@ Json jsonOf(const BulkPreview& preview) {
     Json problems = Json::array();
     for (const Problem& problem : preview.problems)
         problems.push_back(jsonOf(problem));
-    return {{"records", preview.records},     {"changing", preview.changing.size()},
-            {"unchanged", preview.unchanged}, {"refused", preview.refused},
-            {"problems", problems},           {"steps", steps}};
+    return {{"records", preview.records},
+            {"changing", preview.changing.size()},
+            {"unchanged", preview.unchanged},
+            {"refused", preview.refused},
+            {"problems", problems},
+            {"steps", steps},
+            {"notes", listOf(notesOn(preview))}};
 }
 
 void print(const Json& json) {
-    const std::string text = json.dump(2, ' ', false, Json::error_handler_t::replace);
-    std::fputs((text + '\n').c_str(), stdout);
+    std::string text = json.dump(2, ' ', false, Json::error_handler_t::replace);
+    const bool isAscii =
+        std::all_of(text.begin(), text.end(), [](char c) { return (c & 0x80) == 0 && c != 0x7f; });
+    if (!isAscii)
+        text = visibleJson(text);
+    std::fwrite(text.data(), 1, text.size(), stdout);
+    std::fputc('\n', stdout);
 }
 
-void printLine(const QString& line) {
-    std::fputs((line + u'\n').toLocal8Bit().constData(), stdout);
+void printLine(const QString& line) { put(line, stdout); }
+
+void complain(const QString& line) { put(line, stderr); }
+
+int finish(int exitCode) {
+    if (std::fflush(stdout) == 0 && std::ferror(stdout) == 0)
+        return exitCode;
+    complain(say("The answer could not be written in full: %1.")
+                 .arg(QString::fromStdString(std::generic_category().message(errno))));
+    return TroubleExit;
 }
 
 void printTable(const QStringList& heading, const QList<QStringList>& rows) {

@@ -5,6 +5,7 @@
 #include "cli/output.h"
 #include "core/base/text.h"
 #include "core/changes/as_it_was.h"
+#include "core/project/data_fit.h"
 #include "core/project/field_filter.h"
 #include "core/project/field_input.h"
 #include "core/project/project_file.h"
@@ -51,9 +52,12 @@ int runNew(const NewOptions& options) {
     }
     Json screens = Json::array();
     for (const Table& table : opened->catalog.tables) {
-        if (options.tables.isEmpty() || options.tables.contains(table.name))
-            screens.push_back(
-                utf8(addGeneratedScreen(project, opened->catalog, table, *arrangement)));
+        if (!options.tables.isEmpty() && !options.tables.contains(table.name))
+            continue;
+        screens.push_back(utf8(addGeneratedScreen(project, opened->catalog, table, *arrangement)));
+        // What cannot be read proposes nothing.
+        if (const auto fit = dataFitOf(*opened->session, opened->catalog, table))
+            fitToData(project, opened->catalog, table, *fit);
     }
     if (Status saved = saveProject(project, options.file); !saved)
         return report(saved.error(), options.json);
@@ -73,6 +77,9 @@ int runNew(const NewOptions& options) {
 int runTables(const TablesOptions& options) {
     auto spec = ConnectionSpec::fromUrl(options.source);
     if (!spec) {
+        // An address with a mistake in it is not a project whose name is repeated.
+        if (options.source.contains(u"://") || options.source.contains(u'@'))
+            return report(spec.error(), options.json);
         auto project = loadProject(options.source);
         if (!project)
             return report(project.error(), options.json);
@@ -216,7 +223,7 @@ int runRows(const RowsOptions& options) {
             Json row = Json::object();
             for (const BoundField& field : screen->fields)
                 row[utf8(field.name())] =
-                    jsonOf(record.values[static_cast<size_t>(field.columnIndex)]);
+                    jsonOf(record.values[static_cast<size_t>(field.columnIndex)], field.column);
             rows.push_back(row);
         }
         print({{"total", total}, {"rows", rows}});

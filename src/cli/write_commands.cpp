@@ -4,19 +4,20 @@
 #include "cli/opened.h"
 #include "cli/output.h"
 #include "core/base/text.h"
+#include "core/base/whole_file.h"
 #include "core/changes/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/project/field_input.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
-#include <QFile>
-
 #include <algorithm>
 
 namespace gravin::cli {
 
 namespace {
+
+constexpr qint64 MostFileBytes = 1024LL * 1024 * 1024; // of a file as a value
 
 // "field=value" texts into values. A text that its field cannot take becomes a problem.
 Result<FieldValues> fieldValuesFrom(const BoundScreen& screen, const QStringList& assignments,
@@ -62,11 +63,10 @@ Status addFileValues(const BoundScreen& screen, const QStringList& files, FieldV
             return Error{
                 ErrorKind::Usage,
                 say("%1 holds no binary value; give it as field=value.").arg(field->label())};
-        QFile file(assignment.mid(equals + 1));
-        if (!file.open(QIODevice::ReadOnly))
-            return Error{ErrorKind::File, say("The file %1 cannot be read.").arg(file.fileName()),
-                         file.errorString()};
-        values.insert(field->name(), Value::binary(file.readAll()));
+        auto content = readWholeFile(assignment.mid(equals + 1), MostFileBytes);
+        if (!content)
+            return content.error();
+        values.insert(field->name(), Value::binary(*content));
     }
     return done();
 }
@@ -92,7 +92,7 @@ Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options, Ope
         return fail({ErrorKind::Refused, reason});
     std::vector<Key> keys;
     for (const QString& text : options.keys) {
-        auto key = keyFromText(text, screen->table->keyTypes());
+        auto key = keyFrom(*opened, *screen->table, text);
         if (!key)
             return fail(key.error());
         keys.push_back(std::move(*key));
@@ -126,6 +126,7 @@ int commit(WriteContext& context, ChangeRequest request, const WriteOptions& opt
     request.person = personName();
     request.acceptsAllWarnings = options.acceptWarnings;
     request.screen = context.screen.screen.label;
+    request.screenRules = screenRulesOf(context.screen);
     ChangeWriter writer(*context.opened.session, context.opened.catalog, context.opened.rules);
     const auto written = writer.write(request);
     if (!written)
@@ -160,18 +161,25 @@ int runAdd(const WriteOptions& options) {
     if (!context)
         return report(context.error(), {}, options.json);
     const FieldValues defaults = defaultsOf(context->screen);
+    QSet<QString> given;
     for (auto value = defaults.begin(); value != defaults.end(); ++value) {
-        if (!context->values.contains(value.key()))
-            context->values.insert(value.key(), value.value());
+        if (context->values.contains(value.key()))
+            continue;
+        context->values.insert(value.key(), value.value());
+        given += value.key();
     }
     ChangeRequest request;
     request.action = QStringLiteral("add");
-    request.edits.push_back(
-        {Operation::Insert, context->screen.table->name, {}, {}, context->values});
+    RecordEdit edit{Operation::Insert, context->screen.table->name, {}, {}, context->values};
+    edit.given = given;
+    request.edits.push_back(std::move(edit));
     return commit(*context, std::move(request), options);
 }
 
 int runEdit(const WriteOptions& options) {
+    if (options.assignments.isEmpty() && options.nulls.isEmpty() && options.files.isEmpty())
+        return report({ErrorKind::Usage, say("Say what to set: field=value, --null or --file.")},
+                      options.json);
     auto context = prepareWrite(options, Operation::Update);
     if (!context)
         return report(context.error(), {}, options.json);
@@ -272,7 +280,7 @@ Result<QHash<Key, FieldValues>> filledIn(const WriteContext& context, const QStr
     const Table& table = *context.screen.table;
     QHash<Key, FieldValues> filled;
     for (qsizetype i = 0; i + 1 < fills.size(); i += 2) {
-        auto key = keyFromText(fills[i], table.keyTypes());
+        auto key = keyFrom(context.opened, table, fills[i]);
         if (!key)
             return key.error();
         std::vector<Problem> problems;
@@ -292,6 +300,10 @@ Result<QHash<Key, FieldValues>> filledIn(const WriteContext& context, const QStr
 } // namespace
 
 int runBulk(const WriteOptions& options) {
+    if (options.assignments.isEmpty() && options.sets.isEmpty() && options.nulls.isEmpty() &&
+        options.kept.isEmpty())
+        return report({ErrorKind::Usage, say("Say what to set: --put, --set, --null or --kept.")},
+                      options.json);
     auto context = prepareWrite(options, Operation::Update);
     if (!context)
         return report(context.error(), {}, options.json);
@@ -346,6 +358,8 @@ int runBulk(const WriteOptions& options) {
                       .arg(preview->unchanged));
         for (const Problem& problem : preview->problems)
             printLine(say("Record %1: %2").arg(problem.record, problem.message));
+        for (const QString& note : notesOn(*preview))
+            printLine(note);
     }
     return preview->refused > 0 ? RefusedExit : Done;
 }

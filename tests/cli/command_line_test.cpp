@@ -54,6 +54,17 @@ protected:
         return {process.exitCode(), process.readAllStandardOutput().toStdString(),
                 process.readAllStandardError().toStdString()};
     }
+    void setInConnection(const char* member, const Json& value) const {
+        QFile file(project());
+        ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+        Json json = Json::parse(file.readAll().toStdString());
+        file.close();
+        json["connection"][member] = value;
+        ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+        file.write(QByteArray::fromStdString(json.dump()));
+    }
+    void allowTrimming() const { setInConnection("may_trim", true); }
+
     Answer on(const char* command, const QStringList& rest) {
         return run(QStringList{QLatin1String(command), project()} + rest);
     }
@@ -454,7 +465,12 @@ TEST_F(CommandLine, VerifiesNotesTrimsAndTellsWhoSetAField) {
     EXPECT_EQ(on("log", {"--out", "/nowhere/log.csv"}).code, 3);
     EXPECT_EQ(on("log", {"--out", database.folder() + "/log.txt"}).code, 2);
     EXPECT_EQ(on("trim", {"--up-to", "1", "--dry-run", "--json"}).json()["changes"], 1);
-    ASSERT_EQ(on("trim", {"--up-to", "1"}).code, 0);
+    // It has a right of its own, and nobody to ask means no.
+    EXPECT_EQ(on("trim", {"--up-to", "1", "--yes"}).code, 3);
+    allowTrimming();
+    EXPECT_EQ(on("trim", {"--up-to", "1"}).code, 2);
+    EXPECT_EQ(on("trim", {"--up-to", "77", "--yes"}).code, 2);
+    ASSERT_EQ(on("trim", {"--up-to", "1", "--yes"}).code, 0);
     EXPECT_EQ(on("rollback", {"1"}).code, 1) << "it can not be rolled back any more";
     EXPECT_EQ(on("log", {"--verify", "--head", QString::fromStdString(head)}).code, 0);
     database.sqlite(
@@ -510,6 +526,129 @@ TEST_F(CommandLine, WorksOnTheDemonstration) {
     EXPECT_EQ(run({"edit", demo, "aid", "--key", "1", "Status=needs repair"}).code, 0);
     EXPECT_EQ(run({"edit", demo, "aid", "--key", "1", "status=sunk"}).code, 1);
     EXPECT_EQ(run({"rollback", demo, "1"}).code, 0);
+}
+
+TEST_F(CommandLine, NotesAndTrimmingAreHeldToWhatTheConnectionAllows) {
+    ASSERT_EQ(on("edit", {"book", "--key", "1", "title=Ebb"}).code, 0);
+    setInConnection("allow", Json::array());
+    EXPECT_EQ(on("note", {"1", "as agreed"}).code, 3);
+    EXPECT_EQ(on("trim", {"--up-to", "1", "--yes"}).code, 3);
+    EXPECT_EQ(on("log", {"--json"}).json().size(), 1u);
+}
+
+TEST_F(CommandLine, MomentsAreTimesOfAnyPrecisionAndChangesThatAreThere) {
+    ASSERT_EQ(on("edit", {"book", "--key", "1", "title=Ebb"}).code, 0);
+    const std::string at = on("log", {"--json"}).json()[0]["at"];
+    const QString time = QString::fromStdString(at); // …T12:34:56.123456Z
+    for (const QString& since : {time, time.left(19) + u'Z', time.left(21) + u'Z',
+                                 time.left(26) + QStringLiteral("000Z"), time.left(19)})
+        EXPECT_EQ(on("log", {"--since", since, "--json"}).json().size(), 1u) << qPrintable(since);
+    EXPECT_EQ(on("log", {"--since", "2199-01-01", "--json"}).json().size(), 0u);
+    for (const char* none : {"yesterday", "2026-13-01", "12"})
+        EXPECT_EQ(on("log", {"--since", none}).code, 2) << none;
+    EXPECT_EQ(on("rows", {"book", "--as-of", time, "--json"}).json()["rows"][0]["title"], "Ebb");
+    for (const char* none : {"77", "9223372036854775807", "9223372036854775808", "-1"}) {
+        EXPECT_EQ(on("rows", {"book", "--as-of", none}).code, 2) << none;
+        EXPECT_EQ(on("rollback", {"--to", none}).code, 2) << none;
+    }
+}
+
+// What is written in the project holds for the terminal too.
+TEST_F(CommandLine, AScreensRulesHoldHere) {
+    QFile file(project());
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    Json json = Json::parse(file.readAll().toStdString());
+    file.close();
+    for (Json& screen : json["screens"]) {
+        if (screen["id"] != "book")
+            continue;
+        for (Json& field : screen["fields"]) {
+            if (field["column"] == "title")
+                field["own"] = {{"editable", false}};
+            if (field["column"] == "price")
+                field["own"] = {{"shown_as", "fixed_text"}};
+        }
+        Json other = screen;
+        other["id"] = "open-book";
+        other["label"] = "Open book";
+        for (Json& field : other["fields"])
+            field.erase("own");
+        json["screens"].push_back(other);
+        break;
+    }
+    for (Json& screen : json["screens"]) {
+        if (screen["id"] == "open-book")
+            screen["allow"] = {"update"};
+        if (screen["id"] == "book")
+            screen["allow"] = {"update"};
+    }
+    json["fields"]["book"]["bought"]["editable"] = false;
+    json["fields"]["book"]["bought"]["default"] = {{"from", "today"}};
+    const auto write = [&] {
+        ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+        file.write(QByteArray::fromStdString(json.dump()));
+        file.close();
+    };
+    write();
+    const auto refused = [&](const char* command, const QStringList& rest) {
+        const Answer answer = on(command, rest);
+        EXPECT_EQ(answer.code, 1) << qPrintable(rest.join(u' ')) << answer.err << answer.out;
+        return answer;
+    };
+    refused("edit", {"book", "--key", "1", "title=Ebb"});
+    refused("edit", {"book", "--key", "1", "price=3"});
+    refused("bulk", {"book", "--where", "id > 0", "--put", "title=Ebb"});
+    EXPECT_EQ(on("edit", {"open-book", "--key", "1", "title=Ebb"}).code, 0);
+    // A deletion takes none along that no screen lets anybody delete.
+    EXPECT_NE(on("delete", {"author", "--key", "1", "--cascade"}).code, 0);
+    EXPECT_EQ(database.sqlite("SELECT count(*) FROM author;").trimmed(), "2");
+    // A rollback says what it passes over.
+    const Json plan = on("rollback", {"1", "--dry-run", "--json"}).json();
+    ASSERT_TRUE(plan.contains("notes")) << plan.dump();
+
+    // A field that nobody may write and that has a default keeps no record from being added.
+    for (Json& screen : json["screens"])
+        screen.erase("allow");
+    write();
+    EXPECT_EQ(on("add", {"open-book", "title=New"}).code, 0);
+    refused("add", {"open-book", "title=New", "bought=2026-01-01"});
+}
+
+TEST_F(CommandLine, WhatIsNoCommandOpensNoWindow) {
+    for (const QStringList& arguments :
+         {QStringList{"foo"}, QStringList{"tabels", project()}, QStringList{"rows"},
+          QStringList{"rows", project(), "book", "--limit", "few"},
+          QStringList{"rows", project(), "book", "--nonsense"},
+          QStringList{"bulk", project(), "book", "--key", "1", "--where", "id = 1", "--put",
+                      "a=b"}}) {
+        const Answer answer = run(arguments);
+        EXPECT_EQ(answer.code, 2) << qPrintable(arguments.join(u' '));
+        EXPECT_EQ(answer.err.find("CLI"), std::string::npos) << answer.err;
+        const Answer asJson = run(arguments + QStringList{"--json"});
+        EXPECT_EQ(asJson.code, 2);
+        EXPECT_TRUE(asJson.json().is_object() && asJson.json().contains("error"))
+            << qPrintable(arguments.join(u' ')) << asJson.out << asJson.err;
+    }
+    const Answer help = run({"help"});
+    EXPECT_EQ(help.code, 0);
+    EXPECT_NE(help.out.find("rollback"), std::string::npos);
+}
+
+TEST_F(CommandLine, WhatSaysTooLittleIsUsage) {
+    EXPECT_EQ(on("edit", {"book", "--key", "1"}).code, 2);
+    EXPECT_EQ(on("bulk", {"book", "--where", "id = 1"}).code, 2);
+    EXPECT_EQ(on("log", {"--table", "nowhere"}).code, 2);
+    EXPECT_EQ(on("edit", {"shelf", "--key", "A", "label=x"}).code, 2);
+    const Answer refused = on("delete", {"author", "--key", "1"});
+    EXPECT_EQ(refused.code, 1);
+    EXPECT_NE(refused.err.find("book"), std::string::npos);
+}
+
+TEST_F(CommandLine, AnArgumentThatIsNotUtf8IsRefused) {
+    QProcess process;
+    process.start("bash", {"-c", R"("$0" rows "$1" $'b\xffok')", GRAVIN, project()});
+    ASSERT_TRUE(process.waitForFinished(20'000));
+    EXPECT_EQ(process.exitCode(), 2);
 }
 
 } // namespace
