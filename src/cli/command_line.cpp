@@ -249,6 +249,12 @@ private:
             ->allow_extra_args(false);
         addRepeated(many, "--null", bulk->nulls, "a field to empty (NULL)");
         addText(many, "--kept", bulk->kept, "one that the project keeps, by its name");
+        const std::map<std::string, OnMeanwhile> meanwhile{{"stop", OnMeanwhile::Stop},
+                                                           {"anew", OnMeanwhile::ComputeAnew},
+                                                           {"leave-out", OnMeanwhile::LeaveOut}};
+        many.add_option("--on-change", bulk->onMeanwhile,
+                        "of a record that somebody changed meanwhile: stop, anew or leave-out")
+            ->transform(CLI::CheckedTransformer(meanwhile));
         many.add_flag("--dry-run", bulk->dryRun, "say what would change, write nothing");
         defineWarnings(many, *bulk);
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/changes/bulk_update.h"
 #include "core/changes/rollback.h"
 #include "core/project/project.h"
 
@@ -62,15 +63,16 @@ struct RowsOptions : ScreenOptions {
 int runRows(const RowsOptions& options);
 
 struct WriteOptions : ScreenOptions {
-    QStringList keys;        // edit and delete: one; bulk: any number
-    QString where;           // bulk: an expression that says which records
-    QStringList assignments; // "field=value"
-    QStringList sets;        // bulk: "field=expression"
-    QString kept;            // bulk: the name of one that the project keeps
-    QStringList fills;       // bulk: a key and "field=value", in turn: what the run asks for
-    QStringList nulls;       // fields to set to NULL
-    QStringList files;       // "field=path": a binary field takes what the file holds
-    QStringList was;         // edit: "field=value" that must still hold
+    OnMeanwhile onMeanwhile = OnMeanwhile::Stop; // of a bulk update
+    QStringList keys;                            // edit and delete: one; bulk: any number
+    QString where;                               // bulk: an expression that says which records
+    QStringList assignments;                     // "field=value"
+    QStringList sets;                            // bulk: "field=expression"
+    QString kept;                                // bulk: the name of one that the project keeps
+    QStringList fills; // bulk: a key and "field=value", in turn: what the run asks for
+    QStringList nulls; // fields to set to NULL
+    QStringList files; // "field=path": a binary field takes what the file holds
+    QStringList was;   // edit: "field=value" that must still hold
     bool cascade = false;
     bool dryRun = false;
     bool acceptWarnings = false;

@@ -307,6 +307,8 @@ int runRollback(const RollbackOptions& options) {
     QStringList names;
     for (auto change = plan->changes.rbegin(); change != plan->changes.rend(); ++change)
         names += QString::number(*change);
+    for (auto table = written->setAgain.begin(); table != written->setAgain.end(); ++table)
+        answer["set_again"][utf8(table.key())] = listOf(*table);
     if (options.json)
         print(answer);
     else if (written->id > 0)
@@ -317,6 +319,11 @@ int runRollback(const RollbackOptions& options) {
                            names.join(QStringLiteral(", "))));
     else
         printLine(say("Nothing to roll back: the records already are as they were."));
+    for (auto table = written->setAgain.begin(); table != written->setAgain.end(); ++table) {
+        if (!options.json)
+            printLine(say("The database set %1 of %2 again by itself.")
+                          .arg(table->join(QStringLiteral(", ")), table.key()));
+    }
     return Done;
 }
 

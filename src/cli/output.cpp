@@ -42,13 +42,6 @@ Json fieldsOf(const FieldValues& before, const FieldValues& after) {
     return fields;
 }
 
-Json listOf(const QStringList& texts) {
-    Json list = Json::array();
-    for (const QString& text : texts)
-        list.push_back(utf8(text));
-    return list;
-}
-
 // Nothing that a database, a file or a person put into it may steer the terminal.
 void put(const QString& line, std::FILE* to) {
     std::fputs((visibleText(line, true) + u'\n').toLocal8Bit().constData(), to);
@@ -82,6 +75,13 @@ QString oneLine(QString text) {
 } // namespace
 
 std::string utf8(const QString& text) { return text.toStdString(); }
+
+Json listOf(const QStringList& texts) {
+    Json list = Json::array();
+    for (const QString& text : texts)
+        list.push_back(utf8(text));
+    return list;
+}
 
 Json jsonOf(const Value& value) {
     switch (value.kind()) {

@@ -14,6 +14,7 @@ namespace gravin::cli {
 using Json = nlohmann::ordered_json;
 
 std::string utf8(const QString& text);
+Json listOf(const QStringList& texts);
 
 // Booleans, whole numbers and doubles as such; decimals as text, because a JSON number would lose
 // digits in most readers; dates and times as ISO 8601; binary as {"base64": "…"}.

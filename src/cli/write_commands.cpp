@@ -140,6 +140,10 @@ int commit(WriteContext& context, ChangeRequest request, const WriteOptions& opt
                                    context.screen.table.get());
         for (const Problem& problem : written->leftOut)
             answer["left_out"].push_back(jsonOf(problem));
+        const Meanwhile& meanwhile = written->meanwhile;
+        if (!meanwhile.computedAnew.isEmpty() || !meanwhile.leftOut.isEmpty())
+            answer["changed_meanwhile"] = {{"computed_anew", listOf(meanwhile.computedAnew)},
+                                           {"left_out", listOf(meanwhile.leftOut)}};
         print(answer);
     } else if (count == 0) {
         printLine(say("Nothing to change: the record already is so."));
@@ -150,6 +154,14 @@ int commit(WriteContext& context, ChangeRequest request, const WriteOptions& opt
     for (const Problem& problem : written->leftOut) {
         if (!json)
             printLine(say("Left out %1: %2").arg(problem.record, problem.message));
+    }
+    for (const QString& record : written->meanwhile.computedAnew) {
+        if (!json)
+            printLine(say("Record %1 was changed meanwhile: it was computed anew.").arg(record));
+    }
+    for (const QString& record : written->meanwhile.leftOut) {
+        if (!json)
+            printLine(say("Record %1 was changed meanwhile: it was left out.").arg(record));
     }
     return Done;
 }
@@ -348,7 +360,8 @@ int runBulk(const WriteOptions& options) {
         const auto filled = filledIn(*context, options.fills, *preview);
         if (!filled)
             return report(filled.error(), options.json);
-        return commit(*context, bulkUpdateRequest(preview, *filled), options);
+        return commit(*context, bulkUpdateRequest(preview, *filled, false, options.onMeanwhile),
+                      options);
     }
     if (options.json) {
         print(jsonOf(*preview));

@@ -160,7 +160,7 @@ TEST_P(SetWiseWriting, ATriggerIsNotPassedOver) {
 
 TEST_P(SetWiseWriting, WhoeverWasThereSinceThePreviewIsNotOverwritten) {
     const auto looked = preview(set({{"lots", "lots + 1"}}));
-    database->run(name("UPDATE rate SET remark = 'theirs' WHERE id = 2402;"));
+    database->run(name("UPDATE rate SET lots = 98 WHERE id = 2402;"));
     const auto theirs = everything();
     const auto refused = run(bulkUpdateRequest(looked));
     ASSERT_FALSE(refused);

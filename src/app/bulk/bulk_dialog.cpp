@@ -45,6 +45,7 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     , m_spreads(new QLabel)
     , m_table(new QTableWidget(0, 4))
     , m_leaveOut(new QCheckBox)
+    , m_onMeanwhile(new QComboBox)
     , m_note(new QLineEdit)
     , m_reason(new QLabel)
     , m_run(new QPushButton) {
@@ -101,6 +102,7 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     layout->addWidget(m_spreads);
     layout->addWidget(m_table, 1);
     layout->addWidget(m_leaveOut);
+    layout->addLayout(makeMeanwhile());
     layout->addWidget(m_note);
     layout->addLayout(buttons);
 
@@ -387,7 +389,7 @@ void BulkDialog::refresh() {
 QString BulkDialog::shown(const QString& column, const Value& value) const {
     const BoundField* field = m_binding.screen().field(column);
     const QString text =
-        field ? m_binding.workspace()->shown(*field, value) : toText(value, ColumnType{});
+        field ? m_binding.workspace()->shownBriefly(*field, value) : toText(value, ColumnType{});
     return text.isEmpty() ? QStringLiteral("–") : text;
 }
 
@@ -484,10 +486,29 @@ void BulkDialog::openRow(int row) {
                                                    {m_rows[static_cast<size_t>(row)], 0});
 }
 
+// What somebody does between the preview and the run is nobody's fault, and may go on all day.
+QHBoxLayout* BulkDialog::makeMeanwhile() {
+    m_onMeanwhile->setObjectName(QStringLiteral("bulk-on-change"));
+    for (const auto& [way, text] :
+         {std::pair{OnMeanwhile::Stop, tr("Stop, and change nothing")},
+          std::pair{OnMeanwhile::ComputeAnew, tr("Compute it anew from what it holds then")},
+          std::pair{OnMeanwhile::LeaveOut, tr("Leave it out")}})
+        m_onMeanwhile->addItem(text, static_cast<int>(way));
+    auto* label = new QLabel(tr("If somebody changes one of them &meanwhile"));
+    label->setBuddy(m_onMeanwhile);
+    auto* line = new QHBoxLayout;
+    line->addWidget(label);
+    line->addWidget(m_onMeanwhile);
+    line->addStretch();
+    return line;
+}
+
 void BulkDialog::run() {
     if (!m_preview || m_writing != 0)
         return;
-    ChangeRequest request = bulkUpdateRequest(m_preview, m_filled, m_leaveOut->isChecked());
+    ChangeRequest request =
+        bulkUpdateRequest(m_preview, m_filled, m_leaveOut->isChecked(),
+                          static_cast<OnMeanwhile>(m_onMeanwhile->currentData().toInt()));
     request.screen = m_binding.screen().screen.label;
     request.screenRules = screenRulesOf(m_binding.screen());
     request.note = m_note->text().trimmed();
@@ -519,6 +540,14 @@ void BulkDialog::finish(const WriteResult& result) {
         text += u' ' + tr("Left out: %1, for example %2: %3")
                            .arg(countedRecords(static_cast<qint64>(result->leftOut.size())),
                                 result->leftOut.front().record, result->leftOut.front().message);
+    const Meanwhile& meanwhile = result->meanwhile;
+    if (!meanwhile.computedAnew.isEmpty())
+        text += u' ' + tr("Changed meanwhile and computed anew: %1.")
+                           .arg(countedRecords(meanwhile.computedAnew.size()));
+    if (!meanwhile.leftOut.isEmpty())
+        text +=
+            u' ' +
+            tr("Changed meanwhile and left out: %1.").arg(countedRecords(meanwhile.leftOut.size()));
     Notice notice{Notice::Kind::Done, text};
     notice.change = result->id;
     Q_EMIT m_binding.workspace()->notice(notice);

@@ -11,6 +11,7 @@
 
 class QCheckBox;
 class QComboBox;
+class QHBoxLayout;
 class QLabel;
 class QLineEdit;
 class QPushButton;
@@ -64,6 +65,7 @@ private:
     QString spreadText(const QString& column, const BulkSpread& spread) const;
     QString shown(const QString& column, const Value& value) const;
     void openRow(int row);
+    QHBoxLayout* makeMeanwhile();
     void run();
     void finish(const WriteResult& result);
     void fail(const WriteFailure& failure);
@@ -88,6 +90,7 @@ private:
     QTableWidget* m_table;
     std::vector<Key> m_rows; // of the table
     QCheckBox* m_leaveOut;
+    QComboBox* m_onMeanwhile;
     QLineEdit* m_note;
     QLabel* m_reason;
     QPushButton* m_run;

@@ -22,6 +22,11 @@ public:
     // Whether a field like this can be edited in a grid's cell; what cannot is edited in a form.
     static bool fitsInCell(const BoundField& field);
 
+    // Longer texts are shown by their beginning and cannot be edited in place: laying them out
+    // would hold up everything. Characters.
+    static constexpr qsizetype LongestInLine = 10'000;
+    static constexpr qsizetype LongestText = 200'000;
+
     // Shows a value, or the text that could not be read.
     virtual void setContent(const Value& value, const std::optional<QString>& badText) = 0;
     virtual EditorContent content() const = 0;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/editors/line_editor.h"
 
+#include "core/base/text.h"
 #include "core/project/field_input.h"
 #include "core/value/display_format.h"
 #include "core/value/mask.h"
@@ -73,17 +74,26 @@ QString LineEditor::hint() const {
 }
 
 void LineEditor::setContent(const Value& value, const std::optional<QString>& badText) {
-    const QString text = badText.value_or(toText(value, m_field.column.type));
+    QString text = badText.value_or(toText(value, m_field.column.type));
+    m_whole.reset();
+    if (text.size() > LongestInLine) {
+        m_whole = badText ? EditorContent(*badText) : EditorContent(value);
+        text = beginningOf(text, LongestInLine / 10);
+    }
+    m_line->setReadOnly(m_readOnly || m_whole);
     if (m_line->text() == text)
         return;
     m_line->setText(text);
     m_line->setCursorPosition(0); // a long text is read from its beginning
 }
 
-EditorContent LineEditor::content() const { return m_line->text(); }
+EditorContent LineEditor::content() const {
+    return m_whole ? *m_whole : EditorContent(m_line->text());
+}
 
 void LineEditor::setReadOnly(bool readOnly) {
-    m_line->setReadOnly(readOnly);
+    m_readOnly = readOnly;
+    m_line->setReadOnly(readOnly || m_whole);
     // What cannot be typed needs no example; an empty value is a dash.
     m_line->setPlaceholderText(readOnly ? QStringLiteral("–") : hint());
 }
@@ -104,6 +114,12 @@ void LineEditor::openAddress() {
 }
 
 void LineEditor::refreshOpen() {
+    // Where a link leads, as the network reads it: what it looks like may be something else.
+    if (m_open && m_field.definition.shownAs == ShownAs::Link)
+        m_open->setToolTip(isOpenableLink(m_line->text())
+                               ? tr("Open %1").arg(QString::fromLatin1(
+                                     QUrl(m_line->text().trimmed(), QUrl::StrictMode).toEncoded()))
+                               : tr("Open this link"));
     if (m_open)
         m_open->setEnabled(m_field.definition.shownAs == ShownAs::Mail
                                ? m_line->text().contains(u'@')

@@ -27,6 +27,8 @@ private:
 
     BoundField m_field;
     QLineEdit* m_line;
+    std::optional<EditorContent> m_whole; // what only the beginning of is shown
+    bool m_readOnly = false;
     QToolButton* m_open = nullptr; // of links and addresses
 };
 

@@ -3,11 +3,15 @@
 
 #include "app/editors/field_editor.h"
 
+#include <optional>
+
 class QPlainTextEdit;
+class QToolButton;
 
 namespace gravin {
 
-// Text of several lines.
+// Text of several lines. Of one that is too long to be laid out at once its beginning is shown; it
+// cannot be edited then, and the whole is shown in a window of its own or saved as a file.
 class LongTextEditor : public FieldEditor {
     Q_OBJECT
 public:
@@ -18,8 +22,14 @@ public:
     void selectAll() override;
 
 private:
+    void showWhole();
+
     ColumnType m_type;
+    QString m_label;
     QPlainTextEdit* m_text;
+    QToolButton* m_open;
+    std::optional<EditorContent> m_whole; // what only the beginning of is shown
+    bool m_readOnly = false;
 };
 
 } // namespace gravin

@@ -99,7 +99,7 @@ QVariant AsItWasModel::data(const QModelIndex& index, int role) const {
         const auto value = valueThen(index);
         if (!value)
             return QString();
-        const QString text = m_binding->workspace()->shown(field, *value);
+        const QString text = m_binding->workspace()->shownBriefly(field, *value);
         return text.isEmpty() ? QStringLiteral("–") : text;
     }
     case Qt::TextAlignmentRole:
@@ -111,7 +111,7 @@ QVariant AsItWasModel::data(const QModelIndex& index, int role) const {
         const auto now = changedTo(index);
         if (!now)
             return {};
-        const QString text = m_binding->workspace()->shown(field, *now);
+        const QString text = m_binding->workspace()->shownBriefly(field, *now);
         return tr("now: %1").arg(text.isEmpty() ? tr("empty") : text);
     }
     case Qt::BackgroundRole: {

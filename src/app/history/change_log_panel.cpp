@@ -342,7 +342,7 @@ QString ChangeLogPanel::shownValue(const QString& tableName, const QString& name
     const QString plain = toText(value, column ? column->type : ColumnType{});
     if (!column || !definition)
         return orDash(plain);
-    const QString shown = m_workspace->shown({*column, 0, *definition, {}}, value);
+    const QString shown = m_workspace->shownBriefly({*column, 0, *definition, {}}, value);
     // Of a lookup also what is stored.
     return !definition->lookup.table.isEmpty() && !value.isNull() && shown != plain
                ? tr("%1 (%2)").arg(shown, plain)

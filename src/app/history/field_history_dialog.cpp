@@ -79,7 +79,7 @@ void FieldHistoryDialog::show(const Result<History>& history) {
     const FieldDefinition* definition = m_workspace->project().definition(m_tableName, m_column);
     const auto shown = [&](const Value& value) {
         const QString text = column && definition
-                                 ? m_workspace->shown({*column, 0, *definition, {}}, value)
+                                 ? m_workspace->shownBriefly({*column, 0, *definition, {}}, value)
                                  : toText(value, column ? column->type : ColumnType{});
         return text.isEmpty() ? QStringLiteral("–") : text;
     };

@@ -275,9 +275,10 @@ void RollbackDialog::addStep(const RollbackStep& step) {
         const FieldDefinition* definition =
             m_workspace->project().definition(step.table, field.column);
         const auto text = [&](const Value& value) {
-            const QString shown = column && definition
-                                      ? m_workspace->shown({*column, 0, *definition, {}}, value)
-                                      : toText(value, column ? column->type : ColumnType{});
+            const QString shown =
+                column && definition
+                    ? m_workspace->shownBriefly({*column, 0, *definition, {}}, value)
+                    : toText(value, column ? column->type : ColumnType{});
             return shown.isEmpty() ? QStringLiteral("–") : shown;
         };
         // Of a record that goes or comes, empty fields say nothing.
@@ -366,6 +367,9 @@ void RollbackDialog::finish(const WriteResult& result) {
                        .arg(result->id);
     if (m_plan.left > 0)
         text += u' ' + tr("%1 left as they are.").arg(countedRecords(m_plan.left));
+    for (auto table = result->setAgain.begin(); table != result->setAgain.end(); ++table)
+        text += u' ' + tr("The database set %1 of %2 again by itself.")
+                           .arg(table->join(QStringLiteral(", ")), table.key());
     Notice notice{Notice::Kind::Done, text};
     notice.change = result->id;
     Q_EMIT m_workspace->notice(notice);

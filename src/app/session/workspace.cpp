@@ -421,6 +421,13 @@ RecordView* Workspace::view(const QString& screenId) {
     return m_live->view(screenId, screen(screenId)->table);
 }
 
+QString Workspace::shownBriefly(const BoundField& field, const Value& value) {
+    constexpr qsizetype Most = 1000;
+    if (value.kind() != Value::Kind::Text || value.asText().size() <= Most)
+        return shown(field, value);
+    return beginningOf(value.asText(), Most);
+}
+
 QString Workspace::shown(const BoundField& field, const Value& value) {
     if (field.definition.shownAs == ShownAs::Lookup && !value.isNull()) {
         const QString found = lookup(field.definition.lookup)->shownFor(value);

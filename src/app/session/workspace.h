@@ -105,6 +105,8 @@ public:
 
     // What people see of a value: choices by label, lookups by their shown value.
     QString shown(const BoundField& field, const Value& value);
+    // The same; of a very long text its beginning, and how much more there is.
+    QString shownBriefly(const BoundField& field, const Value& value);
 
     // What a record is called, as far as it is here already; else empty.
     QString nameOf(const QString& table, const Key& key);

@@ -150,8 +150,9 @@ void FilterPanel::showValues(const std::vector<ValueCount>& counts) {
     const QSignalBlocker quiet(m_values);
     m_counts = counts;
     for (const ValueCount& each : counts) {
-        const QString text =
-            each.value.isNull() ? tr("empty") : m_binding->workspace()->shown(*chosen, each.value);
+        const QString text = each.value.isNull()
+                                 ? tr("empty")
+                                 : m_binding->workspace()->shownBriefly(*chosen, each.value);
         auto* item =
             new QListWidgetItem(tr("%1 · %2").arg(text, QLocale().toString(each.count)), m_values);
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
@@ -189,11 +190,12 @@ Result<ActiveFilter> FilterPanel::result() const {
     auto condition = conditionOf(wanted, *chosen);
     if (!condition)
         return condition.error();
-    return ActiveFilter{
-        wanted.column,
-        wordsOf(wanted, *chosen,
-                [&](const Value& value) { return m_binding->workspace()->shown(*chosen, value); }),
-        *condition};
+    return ActiveFilter{wanted.column,
+                        wordsOf(wanted, *chosen,
+                                [&](const Value& value) {
+                                    return m_binding->workspace()->shownBriefly(*chosen, value);
+                                }),
+                        *condition};
 }
 
 void FilterPanel::refresh() {

@@ -293,7 +293,7 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
     const bool changed = draft && (draft->changed.contains(column) || bad);
     slot.was->setText(changed && !m_id.isNew()
                           ? tr("was %1").arg(fontMetrics().elidedText(
-                                m_binding->workspace()->shown(
+                                m_binding->workspace()->shownBriefly(
                                     slot.field, draft->was[static_cast<size_t>(column)]),
                                 Qt::ElideRight, LongestWas))
                           : QString());
@@ -326,7 +326,9 @@ QString FormFields::messageFor(FieldSlot& slot, const Draft* draft,
     if (draft && draft->theirs.contains(column)) {
         state = QStringLiteral("elsewhere");
         return tr("Changed elsewhere to “%1”. %2 · %3")
-            .arg(m_binding->workspace()->shown(slot.field, draft->theirs[column]).toHtmlEscaped(),
+            .arg(m_binding->workspace()
+                     ->shownBriefly(slot.field, draft->theirs[column])
+                     .toHtmlEscaped(),
                  form_link::keepMine(slot.field.name(), tr("Keep mine")),
                  form_link::takeTheirs(slot.field.name(), tr("Take theirs")));
     }

@@ -161,7 +161,7 @@ QString GridModel::groupName(int row) const {
         group ? m_binding->screen().field(m_groupedBy.value(group->level)) : nullptr;
     if (!field)
         return {};
-    const QString shown = m_binding->workspace()->shown(*field, group->values.back());
+    const QString shown = m_binding->workspace()->shownBriefly(*field, group->values.back());
     return tr("%1: %2").arg(field->label(), shown.isEmpty() ? QStringLiteral("–") : shown);
 }
 
@@ -443,7 +443,7 @@ QString GridModel::toolTip(const QModelIndex& index) const {
     QStringList lines;
     if (draft) {
         if (draft->changed.contains(field.columnIndex) && !id.isNew())
-            lines += tr("was %1").arg(m_binding->workspace()->shown(
+            lines += tr("was %1").arg(m_binding->workspace()->shownBriefly(
                 field, draft->was[static_cast<size_t>(field.columnIndex)]));
         for (const Problem& problem :
              m_binding->workspace()->problems(m_binding->tableName(), id)) {
@@ -475,7 +475,8 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
     case Qt::DisplayRole:
     case Qt::EditRole: {
         if (draft && draft->bad.contains(field.columnIndex))
-            return draft->bad[field.columnIndex].text;
+            return role == Qt::EditRole ? draft->bad[field.columnIndex].text
+                                        : beginningOf(draft->bad[field.columnIndex].text, 1000);
         const auto shown = m_binding->value(id, field);
         if (!shown)
             return QString();
@@ -484,7 +485,8 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
             (draft && draft->parent && draft->parent->columns.contains(field.name()));
         if (id.isNew() && shown->isNull() && isGiven)
             return tr("given on save");
-        return m_binding->workspace()->shown(field, *shown);
+        return role == Qt::EditRole ? m_binding->workspace()->shown(field, *shown)
+                                    : m_binding->workspace()->shownBriefly(field, *shown);
     }
     case ValueRole: {
         const auto shown = m_binding->value(id, field);
@@ -592,7 +594,11 @@ Qt::ItemFlags GridModel::flags(const QModelIndex& index) const {
     const bool inWindows = m_binding->screen().screen.arrangement == Arrangement::GridWindows;
     if (groupAt(index.row()))
         return flags;
-    if (!inWindows && FieldEditor::fitsInCell(field) &&
+    // One so long is edited where it can be seen.
+    const auto value = m_binding->value(recordAt(index.row()), field);
+    const bool isTooLong = value && value->kind() == Value::Kind::Text &&
+                           value->asText().size() > FieldEditor::LongestInLine;
+    if (!inWindows && !isTooLong && FieldEditor::fitsInCell(field) &&
         m_binding->readOnlyReason(field, recordAt(index.row())).isEmpty())
         flags |= Qt::ItemIsEditable;
     return flags;

@@ -22,4 +22,14 @@ inline QString countedRecords(qint64 count) {
 // The text itself, or an empty one that is not null: a null QString would be bound as NULL.
 inline QString notNull(const QString& text) { return text.isNull() ? QStringLiteral("") : text; }
 
+// A text where only its beginning is shown; what is left out is counted.
+inline QString beginningOf(const QString& text, qsizetype most) {
+    if (text.size() <= most)
+        return text;
+    const bool splitsPair = text.at(most - 1).isHighSurrogate();
+    const qsizetype shown = splitsPair ? most - 1 : most;
+    return say("%1 … (%2 more)")
+        .arg(text.left(shown), counted(text.size() - shown, say("character"), say("characters")));
+}
+
 } // namespace gravin

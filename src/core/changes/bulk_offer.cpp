@@ -117,6 +117,7 @@ std::shared_ptr<const SetWiseOffer> offerOf(const std::shared_ptr<const BulkPrev
     auto offer = std::make_shared<SetWiseOffer>();
     offer->table = preview->table;
     offer->columns = preview->spreads.keys();
+    offer->watched = preview->watched;
     offer->records = preview->changing.size() - refused;
     offer->content = preview->content;
     offer->checkedBy = preview->rules;

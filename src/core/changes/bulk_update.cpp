@@ -17,7 +17,45 @@ constexpr qsizetype RecordsAtOnce = 512;
 // Records that a refusal names.
 constexpr qsizetype MostNamed = 5;
 
-quint64 fingerprintOf(const Record& record) { return qHash(Key(record.values), 0); }
+quint64 fingerprintOf(const Record& record, const QList<int>& places) {
+    std::vector<Value> watched;
+    watched.reserve(static_cast<size_t>(places.size()));
+    for (const int place : places)
+        watched.push_back(record.values[static_cast<size_t>(place)]);
+    return qHash(Key(std::move(watched)), 0);
+}
+
+QList<int> placesOf(const Table& table, const QStringList& columns) {
+    QList<int> places;
+    for (const QString& column : columns)
+        places += table.indexOf(column);
+    return places;
+}
+
+// In the table's order; of what Gravin computes, what it is computed from.
+QStringList watchedColumns(const Table& table, const TableRules& rules, const BulkValues& values) {
+    QSet<QString> watched(table.key.begin(), table.key.end());
+    const auto read = [&](const BoundExpression& expression) {
+        for (const int place : expression.places)
+            watched += table.columns[place].name;
+    };
+    watched.unite({values.put.keyBegin(), values.put.keyEnd()});
+    watched.unite({values.set.keyBegin(), values.set.keyEnd()});
+    watched.unite({values.replace.keyBegin(), values.replace.keyEnd()});
+    for (const BoundExpression& expression : values.set)
+        read(expression);
+    for (const CheckRule& rule : rules.checks) {
+        watched.unite({rule.columns.begin(), rule.columns.end()});
+        for (const BoundExpression& stage : rule.onStages)
+            read(stage);
+    }
+    QStringList columns;
+    for (const Column& column : table.columns) {
+        if (watched.contains(column.name) && column.expression.isEmpty())
+            columns += column.name;
+    }
+    return columns;
+}
 
 // The values for one record; a problem for each field whose expression gives none.
 FieldValues valuesFor(const Table& table, const Record& record, const BulkValues& values,
@@ -67,7 +105,8 @@ public:
     Previewing(Session& session, BulkPreview& preview, const TableRules& rules)
         : m_session(session)
         , m_preview(preview)
-        , m_rules(rules) {
+        , m_rules(rules)
+        , m_watched(placesOf(*preview.table, preview.watched)) {
         m_occasion.present = preview.present;
     }
 
@@ -114,7 +153,7 @@ private:
         // Asked for first: what is changed in between is found changed by the run.
         QHash<Key, qint64> engineSays;
         if (m_session.setWise()) {
-            auto told = fingerprintsOf(m_session, *m_preview.table, keys);
+            auto told = fingerprintsOf(m_session, *m_preview.table, m_preview.watched, keys);
             if (!told)
                 return told.error();
             engineSays = std::move(*told);
@@ -160,7 +199,7 @@ private:
             return;
         }
         m_preview.changing.append(record.key);
-        m_preview.fingerprints.push_back(fingerprintOf(record));
+        m_preview.fingerprints.push_back(fingerprintOf(record, m_watched));
         m_preview.isRefused.push_back(isRefused);
         if (m_session.setWise())
             m_preview.engineSays.push_back(engineSays);
@@ -207,6 +246,7 @@ private:
     Session& m_session;
     BulkPreview& m_preview;
     const TableRules& m_rules;
+    QList<int> m_watched;
     Occasion m_occasion;
     QMap<QString, Tally> m_tallies;
 };
@@ -215,10 +255,15 @@ private:
 class Running {
 public:
     Running(std::shared_ptr<const BulkPreview> preview, QHash<Key, FieldValues> filled,
-            bool leavesOutRefused)
+            bool leavesOutRefused, OnMeanwhile onMeanwhile, std::shared_ptr<Meanwhile> meanwhile)
         : m_preview(std::move(preview))
         , m_filled(std::move(filled))
-        , m_leavesOutRefused(leavesOutRefused) {}
+        , m_leavesOutRefused(leavesOutRefused)
+        , m_onMeanwhile(onMeanwhile)
+        , m_meanwhile(std::move(meanwhile))
+        , m_watched(placesOf(*m_preview->table, m_preview->watched)) {
+        *m_meanwhile = {}; // the run may begin anew
+    }
 
     Result<std::vector<RecordEdit>> next(Session& session) {
         const Table& table = *m_preview->table;
@@ -243,8 +288,14 @@ public:
         QStringList others;
         for (size_t i = 0; i < keys.size(); ++i) {
             const Record* record = byKey.value(keys[i]);
-            if (!record || fingerprintOf(*record) != were[i]) {
-                others += keyText(keys[i], table.keyTypes());
+            const bool isOther = !record || fingerprintOf(*record, m_watched) != were[i];
+            const QString named = isOther ? keyText(keys[i], table.keyTypes()) : QString();
+            if (isOther && m_onMeanwhile == OnMeanwhile::Stop) {
+                others += named;
+                continue;
+            }
+            if (isOther && (!record || m_onMeanwhile == OnMeanwhile::LeaveOut)) {
+                m_meanwhile->leftOut += named;
                 continue;
             }
             std::vector<Problem> problems;
@@ -252,6 +303,8 @@ public:
                 stepFor(table, *record, m_preview->values, m_preview->present, problems);
             if (!problems.empty())
                 return Error{ErrorKind::Refused, problems.front().message};
+            if (isOther)
+                m_meanwhile->computedAnew += named;
             const FieldValues more = m_filled.value(keys[i]);
             for (auto field = more.begin(); field != more.end(); ++field) {
                 step.before.insert(field.key(),
@@ -269,17 +322,23 @@ private:
     static Error changedSince(const QStringList& keys) {
         const QString named = keys.mid(0, MostNamed).join(QStringLiteral(", ")) +
                               (keys.size() > MostNamed ? QStringLiteral(", …") : QString());
-        return {ErrorKind::Conflict,
-                keys.size() == 1
-                    ? say("Somebody changed the record %1 since the preview. Nothing was changed.")
-                          .arg(named)
-                    : say("Somebody changed records since the preview: %1. Nothing was changed.")
-                          .arg(named)};
+        return {
+            ErrorKind::Conflict,
+            keys.size() == 1
+                ? say("Somebody changed the record %1 since the preview. Nothing was changed. "
+                      "Look again, or choose what becomes of such records.")
+                      .arg(named)
+                : say("Somebody changed records since the preview: %1. Nothing was changed. Look "
+                      "again, or choose what becomes of such records.")
+                      .arg(named)};
     }
 
     std::shared_ptr<const BulkPreview> m_preview;
     QHash<Key, FieldValues> m_filled;
     bool m_leavesOutRefused;
+    OnMeanwhile m_onMeanwhile;
+    std::shared_ptr<Meanwhile> m_meanwhile;
+    QList<int> m_watched;
     qsizetype m_next = 0;
 };
 
@@ -293,6 +352,7 @@ Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Ta
     preview.values = values;
     preview.present = Present::take();
     preview.rules = rules;
+    preview.watched = watchedColumns(*preview.table, rules, values);
     if (Status looked = Previewing(session, preview, rules).look(scope, progress); !looked)
         return looked.error();
     return preview;
@@ -308,14 +368,18 @@ qint64 BulkPreview::refusedChanging() const {
 }
 
 ChangeRequest bulkUpdateRequest(std::shared_ptr<const BulkPreview> preview,
-                                const QHash<Key, FieldValues>& filled, bool leavesOutRefused) {
+                                const QHash<Key, FieldValues>& filled, bool leavesOutRefused,
+                                OnMeanwhile onMeanwhile) {
     ChangeRequest request;
     request.action = QStringLiteral("bulk update");
     request.isRun = true;
+    request.meanwhile = std::make_shared<Meanwhile>();
     if (filled.isEmpty())
         request.setWise = offerOf(preview, leavesOutRefused);
-    request.more = [preview, filled, leavesOutRefused]() -> EditSource {
-        auto running = std::make_shared<Running>(preview, filled, leavesOutRefused);
+    request.more = [preview, filled, leavesOutRefused, onMeanwhile,
+                    meanwhile = request.meanwhile]() -> EditSource {
+        auto running =
+            std::make_shared<Running>(preview, filled, leavesOutRefused, onMeanwhile, meanwhile);
         return [running](Session& session) { return running->next(session); };
     };
     return request;

@@ -81,6 +81,10 @@ struct BulkPreview {
     std::vector<quint64> fingerprints;
     std::vector<bool> isRefused; // by a check that stops a run; for each of `changing`
 
+    // What decides about a record: its key, what is written, what is read for it, and what checks
+    // read. Fingerprints are of these columns.
+    QStringList watched;
+
     // For an engine that may do it by itself (SetWiseOffer).
     TableRules rules;
     bool isPlain = true;                 // no check warned, asked or left a record out
@@ -103,12 +107,20 @@ Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Ta
 // What whoever runs it should know beside its steps, a sentence each: triggers, as in a rollback.
 QStringList notesOn(const BulkPreview& preview);
 
-// The change that carries the preview out, in parts: each record is computed again as it is then,
-// and one that became another since the preview ends the run with Conflict. `filled`: more values
-// for single records.
+// What a run does with a record that somebody changed since the preview, in what the run reads or
+// writes.
+enum class OnMeanwhile {
+    Stop,        // Conflict: nothing is changed
+    ComputeAnew, // from what it holds now
+    LeaveOut,    // and one that is gone
+};
+
+// The change that carries the preview out, in parts: each record is computed again as it is then.
+// `filled`: more values for single records.
 // `leavesOutRefused`: without those that the preview says would be refused.
 ChangeRequest bulkUpdateRequest(std::shared_ptr<const BulkPreview> preview,
                                 const QHash<Key, FieldValues>& filled = {},
-                                bool leavesOutRefused = false);
+                                bool leavesOutRefused = false,
+                                OnMeanwhile onMeanwhile = OnMeanwhile::Stop);
 
 } // namespace gravin

@@ -55,6 +55,13 @@ using EditSources = std::function<EditSource()>;
 // changed then. Called in the session's thread.
 using ChangeProgress = std::function<bool(qint64 done)>;
 
+// What became of the records of a run that somebody changed, in what it reads or writes, after they
+// were looked at; their keys as texts.
+struct Meanwhile {
+    QStringList computedAnew;
+    QStringList leftOut;
+};
+
 // What an engine may do by itself instead of `more`; see set_wise_update.h.
 struct SetWiseOffer;
 
@@ -82,6 +89,8 @@ struct ChangeRequest {
     QString uid = {};
     // After `edits`.
     EditSources more = {};
+    // Filled by `more`; null: it stops at such records.
+    std::shared_ptr<Meanwhile> meanwhile = {};
     // The same as `more`, in a way that the engine may take; null: there is none.
     std::shared_ptr<const SetWiseOffer> setWise = {};
     // An engine that can writes this many records, or more, by itself; they stand in the log only,
@@ -119,7 +128,11 @@ struct CommittedChange {
     std::optional<qint64> undoes;
     std::vector<RecordChange> records;
     std::vector<Problem> leftOut = {}; // of a run: why, and of which records
-    QString uid = {};                  // not read back from the log
+    Meanwhile meanwhile = {};          // of a run
+    // Of a rollback, by table: columns that the database set again by itself, so that they are not
+    // as they were.
+    QMap<QString, QStringList> setAgain = {};
+    QString uid = {}; // not read back from the log
     // Of a change with so many records that they stand in the log only: how many, of which tables.
     std::optional<qint64> recordCount = {};
     QStringList touched = {};

@@ -59,6 +59,8 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
     m_failure = {};
     m_gaps.clear();
     m_deleted.clear();
+    m_setByEngine.clear();
+    m_moved.clear();
     m_inserted.clear();
     m_toDelete.clear();
     m_logged = 0;
@@ -109,6 +111,8 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
         if (m_change.count() == 0)
             return m_change;
     }
+    if (request.meanwhile && !m_wroteSetWise)
+        m_change.meanwhile = *request.meanwhile;
     if (status = m_change.id == 0 ? entry->begin(m_change) : done(); status)
         status = entry->add(m_change.records);
     if (status)
@@ -267,6 +271,14 @@ ChangeWriter::Step ChangeWriter::apply(const RecordEdit& edit, const ChangeReque
     const auto table = tableFor(edit, request);
     if (!table)
         return Stop{};
+    // A record that has followed another in this change goes by another key since.
+    if (const auto now = m_moved.constFind({(*table)->name, edit.key});
+        now != m_moved.constEnd() && edit.operation != Operation::Insert) {
+        RecordEdit moved = edit;
+        moved.key = *now;
+        return moved.operation == Operation::Update ? update(**table, moved, request)
+                                                    : remove(**table, moved, request);
+    }
     switch (edit.operation) {
     case Operation::Insert:
         return insert(**table, edit, request);
@@ -415,6 +427,9 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
     if (auto checked = check(table, values, written, edit.key, request); !checked)
         return checked;
 
+    std::vector<Following> following;
+    if (const Step found = collectFollowing(table, **current, written, following); !found)
+        return found;
     const SqlFragment statement =
         updateStatement(m_session.dialect(), table, edit.key, now, written);
     auto executed = m_session.execute(statement.sql, statement.values);
@@ -431,7 +446,78 @@ ChangeWriter::Step ChangeWriter::update(const Table& table, const RecordEdit& ed
         return fail(stored.error());
     if (auto checked = checkStored(table, *stored, &**current, request); !checked)
         return checked;
-    logUpdate(table, (*current)->key, now, *stored);
+    // Before the record that they follow: taken back in the other order, they follow it again.
+    if (const Step logged = logFollowing(following); !logged)
+        return logged;
+    logUpdate(table, (*current)->key, *wanted, *stored, request);
+    return Nothing{};
+}
+
+// The records that refer to this one by what is about to change, where the database itself lets
+// them follow; they belong to the change, and nobody else would log them.
+ChangeWriter::Step ChangeWriter::collectFollowing(const Table& table, const Record& record,
+                                                  const FieldValues& written,
+                                                  std::vector<Following>& following) {
+    constexpr size_t MostFollowing = 1'000'000;
+    for (const auto& [child, reference] : m_catalog.referencesTo(table.name)) {
+        if (reference->onUpdate == ForeignKey::Action::Forbid || child->key.isEmpty())
+            continue;
+        const auto moves = [&](const QString& column) {
+            const int at = table.indexOf(column);
+            return written.contains(column) && at >= 0 &&
+                   !(written[column] == record.values[static_cast<size_t>(at)]);
+        };
+        const QStringList& referenced = reference->referencedColumns;
+        const std::vector<Value> values = pick(table, proposed(record), referenced);
+        if (std::none_of(referenced.begin(), referenced.end(), moves) || anyNull(values))
+            continue;
+        auto keys = TableReader(m_session, *child).keysWhere(reference->columns, values);
+        if (!keys)
+            return fail(keys.error());
+        auto records = TableReader(m_session, *child).recordsToChange(*keys);
+        if (!records)
+            return fail(records.error());
+        for (Record& each : *records) {
+            FieldValues after;
+            for (qsizetype i = 0; i < referenced.size(); ++i) {
+                if (reference->onUpdate == ForeignKey::Action::Cascade)
+                    after.insert(reference->columns[i],
+                                 written.value(referenced[i], values[static_cast<size_t>(i)]));
+                else
+                    after.insert(reference->columns[i], Value::null());
+            }
+            if (following.size() >= MostFollowing)
+                return fail({ErrorKind::Refused,
+                             say("Too many records follow this one when its key changes.")});
+            following.push_back({child, each, after});
+            if (const Step found = collectFollowing(*child, each, after, following); !found)
+                return found;
+        }
+    }
+    return Nothing{};
+}
+
+ChangeWriter::Step ChangeWriter::logFollowing(const std::vector<Following>& following) {
+    for (const Following& each : following) {
+        const FieldValues before = fieldValues(*each.table, each.before);
+        const RecordChange moved{Operation::Update, each.table->name, each.before.key, before,
+                                 each.after};
+        auto stored = readBack(*each.table, moved.keyAfter(each.table->key));
+        if (!stored)
+            return fail(stored.error());
+        if (!(stored->key == each.before.key))
+            m_moved.insert({each.table->name, each.before.key}, stored->key);
+        RecordChange change{Operation::Update, each.table->name, each.before.key, {}, {}};
+        const FieldValues after = fieldValues(*each.table, *stored);
+        for (auto field = after.begin(); field != after.end(); ++field) {
+            if (before[field.key()] == field.value())
+                continue;
+            change.before.insert(field.key(), before[field.key()]);
+            change.after.insert(field.key(), field.value());
+        }
+        if (!change.after.isEmpty())
+            m_change.records.push_back(std::move(change));
+    }
     return Nothing{};
 }
 
@@ -440,12 +526,13 @@ Result<ChangeWriter::Merged, ChangeWriter::Stop>
 ChangeWriter::merged(const Table& table, const RecordEdit& edit, const Record& current) {
     Merged merged{fieldValues(table, current), {}};
     RecordConflict clash{table.name, edit.key, false, {}};
+    const QSet<QString> byEngine = m_setByEngine.value({table.name, edit.key});
     for (auto field = edit.after.begin(); field != edit.after.end(); ++field) {
         const Value theirs = merged.now.value(field.key());
         if (merged.now.contains(field.key()) && theirs == field.value())
             continue;
         const Value before = edit.before.value(field.key(), theirs);
-        if (before != theirs)
+        if (before != theirs && !byEngine.contains(field.key()))
             clash.fields.push_back({field.key(), before, theirs, field.value()});
         merged.written.insert(field.key(), field.value());
     }
@@ -455,14 +542,22 @@ ChangeWriter::merged(const Table& table, const RecordEdit& edit, const Record& c
 }
 
 // With what the database made of it.
-void ChangeWriter::logUpdate(const Table& table, const Key& key, const FieldValues& now,
-                             const Record& stored) {
+void ChangeWriter::logUpdate(const Table& table, const Key& key, const Merged& merged,
+                             const Record& stored, const ChangeRequest& request) {
     RecordChange change{Operation::Update, table.name, key, {}, {}};
     const FieldValues after = fieldValues(table, stored);
     for (auto field = after.begin(); field != after.end(); ++field) {
-        if (now[field.key()] == field.value())
+        const Value& now = merged.now[field.key()];
+        const bool isByEngine = !(merged.written.value(field.key(), now) == field.value());
+        if (isByEngine) {
+            // A later step of this change finds it so, and it is nobody's doing.
+            m_setByEngine[{table.name, stored.key}] += field.key();
+            if (request.restoring && !m_change.setAgain[table.name].contains(field.key()))
+                m_change.setAgain[table.name] += field.key();
+        }
+        if (now == field.value())
             continue;
-        change.before.insert(field.key(), now[field.key()]);
+        change.before.insert(field.key(), now);
         change.after.insert(field.key(), field.value());
     }
     m_deleted.remove({table.name, stored.key});
@@ -485,8 +580,10 @@ ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& ed
         return conflict({table.name, edit.key, true, {}});
     const FieldValues now = fieldValues(table, **current);
     RecordConflict clash{table.name, edit.key, false, {}};
+    const QSet<QString> byEngine = m_setByEngine.value({table.name, edit.key});
     for (auto field = edit.before.begin(); field != edit.before.end(); ++field) {
-        if (now.contains(field.key()) && now[field.key()] != field.value())
+        if (now.contains(field.key()) && now[field.key()] != field.value() &&
+            !byEngine.contains(field.key()))
             clash.fields.push_back({field.key(), field.value(), now[field.key()], {}});
     }
     if (!clash.fields.empty())
@@ -499,6 +596,10 @@ ChangeWriter::Step ChangeWriter::remove(const Table& table, const RecordEdit& ed
     if (!released)
         return released;
     FieldValues guarded = edit.before;
+    for (const QString& column : byEngine) {
+        if (guarded.contains(column))
+            guarded[column] = now.value(column);
+    }
     if (m_change.records.size() > before) {
         // What went before may have changed this one by a trigger, as a counter of children does.
         // Nobody else could: it is locked, and was what it should be.

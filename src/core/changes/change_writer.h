@@ -78,12 +78,21 @@ private:
                         size_t count, const ChangeRequest& request);
     Step writeTogether(const Table& table, const QStringList& columns, const std::vector<Key>& keys,
                        const std::vector<const FieldValues*>& after);
+    // A record that the database changes by itself when one changes that it refers to.
+    struct Following {
+        const Table* table;
+        Record before;
+        FieldValues after; // what is known of it: its reference
+    };
+    Step collectFollowing(const Table& table, const Record& record, const FieldValues& written,
+                          std::vector<Following>& following);
+    Step logFollowing(const std::vector<Following>& following);
     Result<Merged, Stop> merged(const Table& table, const RecordEdit& edit, const Record& current);
     Result<const Table*, Stop> tableFor(const RecordEdit& edit, const ChangeRequest& request);
     QString reasonOfProject(const Table& table, Operation operation,
                             const ChangeRequest& request) const;
-    void logUpdate(const Table& table, const Key& key, const FieldValues& now,
-                   const Record& stored);
+    void logUpdate(const Table& table, const Key& key, const Merged& merged, const Record& stored,
+                   const ChangeRequest& request);
     void forgetFrom(size_t records);
     std::vector<Pending> loosened(std::vector<Pending> pending) const;
     bool mayGoOn(const std::vector<Pending>& pending, const ChangeRequest& request) const;
@@ -122,6 +131,10 @@ private:
     CommittedChange m_change;
     QHash<size_t, FieldValues> m_inserted; // by the place of the edit
     QSet<std::pair<QString, Key>> m_deleted;
+    // What records that followed others in this change are called now, by what they were.
+    QHash<Place, Key> m_moved;
+    // Columns that the database set by itself in this change, of records by their key now.
+    QHash<Place, QSet<QString>> m_setByEngine;
     // What the request itself deletes, with what was seen of it.
     QHash<std::pair<QString, Key>, FieldValues> m_toDelete;
     std::vector<std::pair<QString, Key>> m_removing; // deletions under way, outermost first

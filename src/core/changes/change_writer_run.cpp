@@ -191,8 +191,18 @@ Result<size_t, ChangeWriter::Stop> ChangeWriter::applyTogether(const std::vector
         return size_t{0};
     const RecordEdit& model = pending[first].edit;
     const Table* table = m_catalog.table(model.table);
+    QSet<QString> followed; // columns that other records follow
+    for (const auto& [child, reference] :
+         table ? m_catalog.referencesTo(table->name)
+               : QList<std::pair<const Table*, const ForeignKey*>>()) {
+        if (reference->onUpdate != ForeignKey::Action::Forbid)
+            followed.unite(
+                {reference->referencedColumns.begin(), reference->referencedColumns.end()});
+    }
     const auto fits = [&](const RecordEdit& edit) {
-        return edit.operation == Operation::Update && edit.table == model.table &&
+        return std::none_of(edit.after.keyBegin(), edit.after.keyEnd(),
+                            [&](const QString& column) { return followed.contains(column); }) &&
+               edit.operation == Operation::Update && edit.table == model.table &&
                edit.handedDown.isEmpty() &&
                std::none_of(table->key.begin(), table->key.end(),
                             [&](const QString& column) { return edit.after.contains(column); });
@@ -307,7 +317,7 @@ ChangeWriter::Step ChangeWriter::updateTogether(const Table& table,
                                                   "written. Nothing was changed.")});
         if (auto checked = checkStored(table, *now, update.current, request); !checked)
             return checked;
-        logUpdate(table, update.current->key, update.merged.now, *now);
+        logUpdate(table, update.current->key, update.merged, *now, request);
     }
     return Nothing{};
 }

@@ -107,7 +107,7 @@ Status ChangeWriter::offered(const SetWiseOffer& offer, const ChangeRequest& req
     const auto values = offer.values(m_session);
     if (!values)
         return cameToOther();
-    SetWiseUpdate update(m_session, table, offer.columns, entry);
+    SetWiseUpdate update(m_session, table, offer.columns, entry, offer.watched);
     Status written = update.begin();
     for (qint64 done = 0; written && done < offer.records; done += AtOnce) {
         if (request.progress && !request.progress(done))

@@ -308,6 +308,10 @@ QStringList notesOn(const RollbackPlan& plan, const Catalog& catalog, const Rule
         const Table* table = catalog.table(step.table);
         if (table)
             add(noteOnTriggers(*table));
+        if (table && !table->setByTriggers.isEmpty() && step.edit.operation == Operation::Update)
+            add(say("The database sets %1 of %2 again by itself with each change: what was there "
+                    "before does not come back.")
+                    .arg(table->setByTriggers.join(QStringLiteral(", ")), table->name));
         const TableRules book = rules.value(step.table);
         if (const QString reason = book.reasons.value(step.edit.operation); !reason.isEmpty())
             add(say("%1 A rollback restores them all the same.").arg(reason));

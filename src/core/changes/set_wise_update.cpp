@@ -31,29 +31,30 @@ Error changedMeanwhile() { return {ErrorKind::Conflict, say("Records were change
 
 } // namespace
 
-QString fingerprintSql(Session& session, const Table& table) {
-    QStringList columns;
+QString fingerprintSql(Session& session, const Table& table, const QStringList& columns) {
+    QStringList parts;
     for (const Column& column : table.columns) {
-        if (column.expression.isEmpty())
-            columns += session.dialect().quoted(column.name);
+        if (column.expression.isEmpty() && (columns.isEmpty() || columns.contains(column.name)))
+            parts += session.dialect().quoted(column.name);
     }
-    return session.setWise()->fingerprint(columns);
+    return session.setWise()->fingerprint(parts);
 }
 
 Result<QHash<Key, qint64>> fingerprintsOf(Session& session, const Table& table,
+                                          const QStringList& columns,
                                           const std::vector<Key>& keys) {
     QHash<Key, qint64> fingerprints;
     const Dialect& dialect = session.dialect();
-    QStringList columns;
+    QStringList parts;
     for (const QString& column : table.key)
-        columns += dialect.readable(*table.column(column));
+        parts += dialect.readable(*table.column(column));
     const SqlFragment where = whereKeys(dialect, table, keys);
     auto reader = session.readerOf(table);
     if (!reader)
         return reader.error();
     Status read = (*reader)->select(
         QStringLiteral("SELECT %1, %2 FROM %3")
-                .arg(columns.join(QStringLiteral(", ")), fingerprintSql(session, table),
+                .arg(parts.join(QStringLiteral(", ")), fingerprintSql(session, table, columns),
                      dialect.rowsOf(table)) +
             where.sql,
         where.values, [&](const QSqlQuery& row) {
@@ -115,9 +116,10 @@ bool canWriteTogether(Session& session, const Catalog& catalog, const Table& tab
 }
 
 SetWiseUpdate::SetWiseUpdate(Session& session, const Table& table, QStringList columns,
-                             LogEntry& entry)
+                             LogEntry& entry, QStringList watched)
     : m_session(session)
     , m_table(table)
+    , m_watched(std::move(watched))
     , m_entry(entry) {
     static std::atomic<int> next = 1;
     const int number = next++;
@@ -207,7 +209,7 @@ Status SetWiseUpdate::write(const std::vector<SetWiseTarget>& targets,
         bound += value.values;
     }
     const QString isUnchanged =
-        QStringLiteral("%1 = %2").arg(fingerprintSql(m_session, m_table), Fingerprint);
+        QStringLiteral("%1 = %2").arg(fingerprintSql(m_session, m_table, m_watched), Fingerprint);
     auto computed = m_session.execute(
         QStringLiteral("INSERT INTO %1 (%2) SELECT %3 FROM %4 JOIN %5 AS %6 ON %7 WHERE %8 "
                        "ORDER BY %9")

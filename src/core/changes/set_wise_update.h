@@ -18,7 +18,8 @@ struct SetWiseTarget {
 // trusted with them: whatever does not come to the very same is taken back and done the other way.
 struct SetWiseOffer {
     std::shared_ptr<const Table> table;
-    QStringList columns; // those that are written
+    QStringList watched = {}; // what fingerprints are of
+    QStringList columns;      // those that are written
     qint64 records = 0;
     quint64 content = 0; // the sum of stepContent() over all fields that change
     // By which rules each record was checked. None of them had to be passed over or asked for.
@@ -30,11 +31,12 @@ struct SetWiseOffer {
     std::function<std::optional<std::vector<SqlFragment>>(Session& session)> values;
 };
 
-// The columns from which the fingerprint of a record is taken, as expressions.
-QString fingerprintSql(Session& session, const Table& table);
+// The expression that gives the fingerprint of a record, of these columns; of all that are stored
+// where there are none.
+QString fingerprintSql(Session& session, const Table& table, const QStringList& columns);
 // The fingerprints of those of these records that exist.
 Result<QHash<Key, qint64>> fingerprintsOf(Session& session, const Table& table,
-                                          const std::vector<Key>& keys);
+                                          const QStringList& columns, const std::vector<Key>& keys);
 
 // The sum of stepContent() over the fields that an update changes. `recordKey`: Key::encoded().
 quint64 contentOf(const Dialect& dialect, const Table& table, const QString& recordKey,
@@ -53,7 +55,8 @@ public:
     static constexpr size_t AtOnce = 2'000;
 
     // All must outlive the update. Requires: canWriteTogether().
-    SetWiseUpdate(Session& session, const Table& table, QStringList columns, LogEntry& entry);
+    SetWiseUpdate(Session& session, const Table& table, QStringList columns, LogEntry& entry,
+                  QStringList watched = {});
 
     // Its temporary tables.
     Status begin();
@@ -79,6 +82,7 @@ private:
 
     Session& m_session;
     const Table& m_table;
+    QStringList m_watched; // of the fingerprints; none: all columns
     LogEntry& m_entry;
     std::vector<ColumnType> m_keyTypes;
     StepTable m_steps;

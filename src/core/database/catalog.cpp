@@ -3,6 +3,8 @@
 
 #include "core/base/text.h"
 
+#include <QRegularExpression>
+
 #include <algorithm>
 
 namespace gravin {
@@ -114,6 +116,35 @@ void complete(Table& table) {
             table.key = columns;
             return;
         }
+    }
+}
+
+void noteTrigger(Table& table, const QString& name, const QString& text) {
+    table.triggers += name;
+    static const QRegularExpression newValue(
+        QStringLiteral("\\bNEW\\s*\\.\\s*[\"`]?(\\w+)[\"`]?\\s*:?=(?!=)"),
+        QRegularExpression::CaseInsensitiveOption);
+    static const QRegularExpression update(
+        QStringLiteral("\\bUPDATE\\s+(?:OR\\s+\\w+\\s+)?[\"`\\[]?(\\w+)[\"`\\]]?\\s+SET\\b(.*?)"
+                       "(?:\\bWHERE\\b|;|$)"),
+        QRegularExpression::CaseInsensitiveOption | QRegularExpression::DotMatchesEverythingOption);
+    static const QRegularExpression assigned(
+        QStringLiteral("(?:^|,)\\s*[\"`\\[]?(\\w+)[\"`\\]]?\\s*="));
+    const auto add = [&](const QString& column) {
+        for (const Column& each : table.columns) {
+            if (each.name.compare(column, Qt::CaseInsensitive) == 0 &&
+                !table.setByTriggers.contains(each.name))
+                table.setByTriggers += each.name;
+        }
+    };
+    for (auto match = newValue.globalMatch(text); match.hasNext();)
+        add(match.next().captured(1));
+    for (auto match = update.globalMatch(text); match.hasNext();) {
+        const auto found = match.next();
+        if (found.captured(1).compare(table.relation, Qt::CaseInsensitive) != 0)
+            continue;
+        for (auto column = assigned.globalMatch(found.captured(2)); column.hasNext();)
+            add(column.next().captured(1));
     }
 }
 

@@ -52,6 +52,7 @@ struct ForeignKey {
     QString table;
     QStringList referencedColumns; // in the order of `columns`
     Action onDelete = Action::Forbid;
+    Action onUpdate = Action::Forbid; // of what it refers to
 };
 
 struct CheckConstraint {
@@ -82,6 +83,8 @@ struct Table {
     // Names of what the database does by itself when its records change; what it does to other
     // records nobody logs.
     QStringList triggers;
+    // Columns of its own that they set with each change, as far as their text tells.
+    QStringList setByTriggers;
     Rights rights; // what the database grants this account
     // Of a developer's own SELECT (Kind::Query): its text, and the table whose records its records
     // are; empty: none is declared, so that it can only be read. Columns that are not that table's
@@ -129,6 +132,10 @@ struct Catalog {
 
 // That what the table's triggers do to other records is not in the log; empty: it has none.
 QString noteOnTriggers(const Table& table);
+
+// The columns that the text of a trigger gives a value, by NEW.column or, where there is no such
+// thing, by an UPDATE of the table itself.
+void noteTrigger(Table& table, const QString& name, const QString& text);
 
 // What every reader of a catalog does at its end: references and unique keys in the order of their
 // columns, a view's columns without what only matters for writing, and, where there is no primary

@@ -281,12 +281,13 @@ private:
     }
 
     Status readTriggers() {
-        return m_each(QStringLiteral("SELECT EVENT_OBJECT_TABLE, TRIGGER_NAME FROM "
+        return m_each(QStringLiteral("SELECT EVENT_OBJECT_TABLE, TRIGGER_NAME, "
+                                     "ACTION_STATEMENT FROM "
                                      "information_schema.TRIGGERS WHERE EVENT_OBJECT_SCHEMA = "
                                      "DATABASE() ORDER BY TRIGGER_NAME"),
                       [&](const QSqlQuery& row) {
                           if (Table* table = tableOf(row.value(0)))
-                              table->triggers += row.value(1).toString();
+                              noteTrigger(*table, row.value(1).toString(), row.value(2).toString());
                       });
     }
 
@@ -332,7 +333,8 @@ private:
         return m_each(
             QStringLiteral(
                 "SELECT k.TABLE_NAME, k.CONSTRAINT_NAME, k.COLUMN_NAME, k.REFERENCED_TABLE_NAME, "
-                "k.REFERENCED_COLUMN_NAME, r.DELETE_RULE FROM information_schema.KEY_COLUMN_USAGE "
+                "k.REFERENCED_COLUMN_NAME, r.DELETE_RULE, r.UPDATE_RULE FROM "
+                "information_schema.KEY_COLUMN_USAGE "
                 "k JOIN information_schema.REFERENTIAL_CONSTRAINTS r ON r.CONSTRAINT_SCHEMA = "
                 "k.CONSTRAINT_SCHEMA AND r.CONSTRAINT_NAME = k.CONSTRAINT_NAME AND r.TABLE_NAME = "
                 "k.TABLE_NAME WHERE k.TABLE_SCHEMA = DATABASE() AND k.REFERENCED_TABLE_SCHEMA = "
@@ -343,8 +345,11 @@ private:
                     return;
                 const QString name = row.value(1).toString();
                 if (table->name != lastTable || name != lastName)
-                    table->foreignKeys.append(
-                        {{}, row.value(3).toString(), {}, actionOfRule(row.value(5).toString())});
+                    table->foreignKeys.append({{},
+                                               row.value(3).toString(),
+                                               {},
+                                               actionOfRule(row.value(5).toString()),
+                                               actionOfRule(row.value(6).toString())});
                 lastTable = table->name;
                 lastName = name;
                 ForeignKey& reference = table->foreignKeys.back();

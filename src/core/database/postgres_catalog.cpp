@@ -14,6 +14,12 @@ namespace gravin {
 
 namespace {
 
+// Tables that somebody else has for themselves alone: to spell out an expression of one, the engine
+// would wait for them.
+const QString LockedByOthers = QStringLiteral(
+    "SELECT l.relation FROM pg_locks l WHERE l.locktype = 'relation' AND l.granted AND l.mode = "
+    "'AccessExclusiveLock' AND l.pid <> pg_backend_pid() AND l.relation IS NOT NULL");
+
 // Lengths and digits are packed into one number, after a header of four bytes.
 constexpr int ModifierHeader = 4;
 
@@ -146,11 +152,13 @@ private:
                 "obj_description(c.oid, 'pg_class'), "
                 "has_any_column_privilege(c.oid, 'SELECT'), "
                 "has_any_column_privilege(c.oid, 'INSERT'), "
-                "has_any_column_privilege(c.oid, 'UPDATE'), has_table_privilege(c.oid, 'DELETE') "
+                "has_any_column_privilege(c.oid, 'UPDATE'), has_table_privilege(c.oid, 'DELETE'), "
+                "c.oid IN (%1) "
                 "FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace "
                 "WHERE c.relkind IN ('r', 'p', 'v', 'm', 'f') AND NOT c.relispartition "
                 "AND n.nspname <> 'information_schema' AND n.nspname NOT LIKE 'pg\\_%' "
-                "AND has_schema_privilege(n.oid, 'USAGE')"),
+                "AND has_schema_privilege(n.oid, 'USAGE')")
+                .arg(LockedByOthers),
             [&](const QSqlQuery& row) {
                 Table table;
                 table.schema = row.value(1).toString();
@@ -168,6 +176,10 @@ private:
                                 row.value(9).toBool()};
                 if (!row.value(6).toBool())
                     table.hindrance = say("This account has no right to read %1.").arg(table.name);
+                if (row.value(10).toBool())
+                    table.hindrance = say("%1 is locked by another program, so that not all of it "
+                                          "is known. Open the project again when that is over.")
+                                          .arg(table.name);
                 if (!isOwnTable(table.relation))
                     m_tables[static_cast<Oid>(row.value(0).toLongLong())].table = std::move(table);
             });
@@ -175,13 +187,15 @@ private:
 
     // Those by which the server keeps references are its own.
     Status readTriggers() {
-        return m_each(QStringLiteral("SELECT tgrelid::bigint, tgname::text FROM pg_trigger "
-                                     "WHERE NOT tgisinternal ORDER BY tgname"),
+        return m_each(QStringLiteral("SELECT t.tgrelid::bigint, t.tgname::text, p.prosrc FROM "
+                                     "pg_trigger t LEFT JOIN pg_proc p ON p.oid = t.tgfoid WHERE "
+                                     "NOT t.tgisinternal ORDER BY t.tgname"),
                       [&](const QSqlQuery& row) {
                           const auto found =
                               m_tables.find(static_cast<Oid>(row.value(0).toLongLong()));
                           if (found != m_tables.end())
-                              found->second.table.triggers += row.value(1).toString();
+                              noteTrigger(found->second.table, row.value(1).toString(),
+                                          row.value(2).toString());
                       });
     }
 
@@ -190,7 +204,9 @@ private:
             QStringLiteral(
                 "SELECT a.attrelid::bigint, a.attnum, a.attname::text, "
                 "format_type(a.atttypid, a.atttypmod), a.atttypid::bigint, a.atttypmod, "
-                "a.attnotnull, pg_get_expr(d.adbin, d.adrelid), a.attgenerated::text, "
+                "a.attnotnull, CASE WHEN a.attrelid NOT IN (%1) THEN pg_get_expr(d.adbin, "
+                "d.adrelid) "
+                "END, a.attgenerated::text, "
                 "a.attidentity::text, col_description(a.attrelid, a.attnum), "
                 "has_column_privilege(a.attrelid, a.attnum, 'INSERT'), "
                 "has_column_privilege(a.attrelid, a.attnum, 'UPDATE') "
@@ -198,7 +214,8 @@ private:
                 "LEFT JOIN pg_attrdef d ON d.adrelid = a.attrelid AND d.adnum = a.attnum "
                 "WHERE a.attnum > 0 AND NOT a.attisdropped AND c.relkind IN ('r', 'p', 'v', 'm', "
                 "'f') AND has_column_privilege(a.attrelid, a.attnum, 'SELECT') "
-                "ORDER BY a.attrelid, a.attnum"),
+                "ORDER BY a.attrelid, a.attnum")
+                .arg(LockedByOthers),
             [&](const QSqlQuery& row) {
                 const auto found = m_tables.find(static_cast<Oid>(row.value(0).toLongLong()));
                 if (found == m_tables.end())
@@ -320,9 +337,12 @@ private:
             QStringLiteral(
                 "SELECT k.conrelid::bigint, k.conname::text, k.contype::text, k.conkey::text, "
                 "k.confrelid::bigint, k.confkey::text, k.confdeltype::text, "
-                "CASE WHEN k.contype = 'c' THEN pg_get_expr(k.conbin, k.conrelid) END "
+                "CASE WHEN k.contype = 'c' AND k.conrelid NOT IN (%1) THEN pg_get_expr(k.conbin, "
+                "k.conrelid) END, "
+                "k.confupdtype::text "
                 "FROM pg_constraint k WHERE k.contype IN ('f', 'c') AND k.conrelid <> 0 "
-                "ORDER BY k.conrelid, k.conname"),
+                "ORDER BY k.conrelid, k.conname")
+                .arg(LockedByOthers),
             [&](const QSqlQuery& row) {
                 Entry* entry = entryOf(row.value(0));
                 if (!entry)
@@ -338,7 +358,8 @@ private:
                     return;
                 entry->table.foreignKeys.append({columns, target->table.name,
                                                  named(*target, numbersOf(row.value(5).toString())),
-                                                 actionOfLetter(row.value(6).toString())});
+                                                 actionOfLetter(row.value(6).toString()),
+                                                 actionOfLetter(row.value(8).toString())});
             });
     }
 

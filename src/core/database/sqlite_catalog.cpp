@@ -90,6 +90,14 @@ private:
     qsizetype m_at = 0;
 };
 
+ForeignKey::Action actionOf(const QString& words) {
+    if (words == u"CASCADE")
+        return ForeignKey::Action::Cascade;
+    if (words == u"SET NULL")
+        return ForeignKey::Action::SetNull;
+    return words == u"SET DEFAULT" ? ForeignKey::Action::SetDefault : ForeignKey::Action::Forbid;
+}
+
 struct IndexInfo {
     bool unique = false;
     bool partial = false;
@@ -195,10 +203,12 @@ private:
                  });
         if (!status)
             return status;
-        status = each(QStringLiteral("SELECT name FROM sqlite_master WHERE type = 'trigger' AND "
-                                     "tbl_name = ? COLLATE NOCASE ORDER BY name"),
-                      {table.name},
-                      [&](const QSqlQuery& row) { table.triggers += row.value(0).toString(); });
+        status =
+            each(QStringLiteral("SELECT name, sql FROM sqlite_master WHERE type = 'trigger' AND "
+                                "tbl_name = ? COLLATE NOCASE ORDER BY name"),
+                 {table.name}, [&](const QSqlQuery& row) {
+                     noteTrigger(table, row.value(0).toString(), row.value(1).toString());
+                 });
         if (!status)
             return status;
         return readForeignKeys(table);
@@ -259,20 +269,15 @@ private:
     Status readForeignKeys(Table& table) {
         QMap<int, ForeignKey> foreignKeys;
         Status status =
-            each(QStringLiteral("SELECT id, \"table\", \"from\", \"to\", on_delete "
+            each(QStringLiteral("SELECT id, \"table\", \"from\", \"to\", on_delete, on_update "
                                 "FROM pragma_foreign_key_list(?) ORDER BY id DESC, seq"),
                  {table.name}, [&](const QSqlQuery& row) {
                      ForeignKey& foreignKey = foreignKeys[-row.value(0).toInt()];
                      foreignKey.table = row.value(1).toString();
                      foreignKey.columns += row.value(2).toString();
                      foreignKey.referencedColumns += row.value(3).toString();
-                     const QString action = row.value(4).toString();
-                     if (action == u"CASCADE")
-                         foreignKey.onDelete = ForeignKey::Action::Cascade;
-                     else if (action == u"SET NULL")
-                         foreignKey.onDelete = ForeignKey::Action::SetNull;
-                     else if (action == u"SET DEFAULT")
-                         foreignKey.onDelete = ForeignKey::Action::SetDefault;
+                     foreignKey.onDelete = actionOf(row.value(4).toString());
+                     foreignKey.onUpdate = actionOf(row.value(5).toString());
                  });
         table.foreignKeys = foreignKeys.values();
         return status;

@@ -283,6 +283,9 @@ private:
         case NodeOperation::Ceiling:
         case NodeOperation::Round:
             return ofNumber(node, operands);
+        case NodeOperation::Power:
+        case NodeOperation::SquareRoot:
+            return root(node, operands);
         case NodeOperation::Cast:
             return cast(node, operands[0]);
         case NodeOperation::Extract:
@@ -414,6 +417,21 @@ private:
         return Run::number(node, result);
     }
 
+    static Result<Value> root(const ExpressionNode& node, const std::vector<Value>& operands) {
+        const double base = toDouble(operands[0]);
+        if (node.operation == NodeOperation::SquareRoot)
+            return base < 0
+                       ? Result<Value>(Error{ErrorKind::Refused,
+                                             say("There is no square root of a negative number.")})
+                       : fromDouble(std::sqrt(base));
+        const double exponent = toDouble(operands[1]);
+        const bool isNone =
+            (base == 0 && exponent < 0) || (base < 0 && std::trunc(exponent) != exponent);
+        return isNone ? Result<Value>(Error{ErrorKind::Refused,
+                                            say("There is no such power of this number.")})
+                      : fromDouble(std::pow(base, exponent));
+    }
+
     static Result<Value> ofDouble(NodeOperation operation, double number, qint64 digits) {
         switch (operation) {
         case NodeOperation::Negate:
@@ -505,9 +523,13 @@ private:
         };
         switch (node.type) {
         case Type::Text: {
-            const QString text = castText(from);
-            if (node.textLength >= 0 && characterCount(text) > node.textLength)
-                return cannot();
+            QString text = castText(from);
+            const qint64 count = node.textLength < 0 ? 0 : characterCount(text);
+            // ISO cuts without a word: whoever casts has asked for it.
+            if (node.textLength >= 0 && count > node.textLength)
+                text = substring(text, 1, node.textLength);
+            else if (node.isPadded)
+                text += QString(node.textLength - static_cast<int>(count), u' ');
             return Value::text(text);
         }
         case Type::Timestamp:
@@ -633,6 +655,8 @@ private:
             return Value::integer(positionIn(operands[1].asText(), text));
         case NodeOperation::CharLength:
             return Value::integer(characterCount(text));
+        case NodeOperation::OctetLength:
+            return Value::integer(text.toUtf8().size());
         case NodeOperation::Substring: {
             const auto from = wholeOf(operands[1]);
             const auto count = operands.size() > 2 ? wholeOf(operands[2]) : std::nullopt;

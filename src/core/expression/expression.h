@@ -80,10 +80,13 @@ struct ExpressionNode {
         Substring, // text, from, length (may be missing)
         Position,  // what, in text
         CharLength,
+        OctetLength, // of its UTF-8
         Replace,
         Round, // number, digits
         Absolute,
         Modulo,
+        Power, // both give a double
+        SquareRoot,
         Floor,
         Ceiling,
         Extract,
@@ -102,8 +105,9 @@ struct ExpressionNode {
     Interval interval = {};
     int column = -1; // among the expression's columns
     Part part = Part::Year;
-    int scale = -1;      // Cast to a decimal
-    int textLength = -1; // Cast to a text of limited length
+    int scale = -1;        // Cast to a decimal
+    int textLength = -1;   // Cast to a text of limited length
+    bool isPadded = false; // Cast to a text of fixed length: with blanks behind
     std::shared_ptr<const QRegularExpression> regex = {};
     int depth = 1;
 };

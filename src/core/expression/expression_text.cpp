@@ -67,6 +67,12 @@ const char* functionName(NodeOperation operation) {
         return "LOWER";
     case NodeOperation::CharLength:
         return "CHAR_LENGTH";
+    case NodeOperation::OctetLength:
+        return "OCTET_LENGTH";
+    case NodeOperation::Power:
+        return "POWER";
+    case NodeOperation::SquareRoot:
+        return "SQRT";
     case NodeOperation::Replace:
         return "REPLACE";
     case NodeOperation::Round:
@@ -102,6 +108,7 @@ QString castName(const Node& node) {
         return QStringLiteral("TIMESTAMP");
     default:
         return node.textLength < 0 ? QStringLiteral("VARCHAR")
+               : node.isPadded     ? QStringLiteral("CHAR(%1)").arg(node.textLength)
                                    : QStringLiteral("VARCHAR(%1)").arg(node.textLength);
     }
 }

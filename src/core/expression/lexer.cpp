@@ -18,8 +18,8 @@ public:
 
     Result<QList<Token>, ExpressionError> run() {
         while (true) {
-            while (peek().isSpace())
-                ++m_at;
+            if (!skipBlanks())
+                return m_error;
             m_begin = m_at;
             if (m_at >= m_text.size()) {
                 add(Token::Kind::End, {});
@@ -50,6 +50,28 @@ private:
         m_error = {static_cast<int>(m_begin),
                    static_cast<int>(std::max<qsizetype>(1, m_at - m_begin)), sentence};
         return false;
+    }
+
+    // Comments are blanks too: ISO's of one line, and those in brackets.
+    bool skipBlanks() {
+        while (true) {
+            const bool isLine = peek() == u'-' && peek(1) == u'-';
+            const bool isBracketed = peek() == u'/' && peek(1) == u'*';
+            if (!isLine && !isBracketed && !peek().isSpace())
+                return true;
+            if (isLine) {
+                const qsizetype end = m_text.indexOf(u'\n', m_at);
+                m_at = end < 0 ? m_text.size() : end;
+            } else if (isBracketed) {
+                m_begin = m_at;
+                const qsizetype end = m_text.indexOf(QStringLiteral("*/"), m_at + 2);
+                m_at = end < 0 ? m_at + 2 : end + 2;
+                if (end < 0)
+                    return fail(say("This comment has no end (*/)."));
+            } else {
+                ++m_at;
+            }
+        }
     }
 
     bool word() {
@@ -107,11 +129,6 @@ private:
     }
 
     bool symbol() {
-        if (peek() == u'-' && peek(1) == u'-') {
-            m_at += 2;
-            return fail(say("Two minus signs begin a comment in SQL, which has no place here. Put "
-                            "a blank between them."));
-        }
         for (const char* two : {"<=", ">=", "<>", "!=", "||"}) {
             if (QStringView(m_text).mid(m_at, 2) == QLatin1String(two)) {
                 m_at += 2;

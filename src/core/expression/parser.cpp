@@ -181,12 +181,19 @@ private:
     }
 
     int between(int left, const Token& from) {
+        const bool isSymmetric = takeWord("SYMMETRIC");
+        if (!isSymmetric)
+            (void)takeWord("ASYMMETRIC");
         const int low = sum();
         expectWord("AND");
         const int high = sum();
-        const int above = node(Operation::GreaterOrEqual, {left, low}, from);
-        const int below = node(Operation::LessOrEqual, {left, high}, from);
-        return node(Operation::And, {above, below}, from);
+        const auto within = [&](int least, int most) {
+            const int above = node(Operation::GreaterOrEqual, {left, least}, from);
+            const int below = node(Operation::LessOrEqual, {left, most}, from);
+            return node(Operation::And, {above, below}, from);
+        };
+        const int inOrder = within(low, high);
+        return isSymmetric ? node(Operation::Or, {inOrder, within(high, low)}, from) : inOrder;
     }
 
     int in(int left, const Token& from) {
@@ -252,6 +259,12 @@ private:
             const Level level(*this);
             const bool negative = take().text == u"-";
             const int operand = sign();
+            if (m_tree.at(operand).operation == Operation::IntervalLiteral) {
+                Interval& interval = m_tree.at(operand).interval;
+                if (negative)
+                    interval = {-interval.months, -interval.days, -interval.microseconds};
+                return operand;
+            }
             if (!negative) {
                 m_tree.requireNumber(operand);
                 return operand;
@@ -325,7 +338,9 @@ private:
             return caseOf(token);
         if (beforeText && (upper == u"DATE" || upper == u"TIME" || upper == u"TIMESTAMP"))
             return moment(token);
-        if (beforeText && upper == u"INTERVAL")
+        const bool beforeSign =
+            (isSymbol("-") || isSymbol("+")) && peek(1).kind == Token::Kind::Text;
+        if ((beforeText || beforeSign) && upper == u"INTERVAL")
             return interval(token);
         return isCall ? call(token) : column(token, false);
     }
@@ -347,9 +362,13 @@ private:
     }
 
     int interval(const Token& token) {
+        const bool isNegative = takeSymbol("-");
+        if (!isNegative)
+            (void)takeSymbol("+");
         const Token written = take();
         bool ok = false;
-        const qint64 count = written.text.trimmed().toLongLong(&ok);
+        const qint64 said = written.text.trimmed().toLongLong(&ok);
+        const qint64 count = isNegative && ok ? -said : said;
         constexpr qint64 Most = 1'000'000;
         if (!ok || count < -Most || count > Most)
             fail(written,
@@ -479,10 +498,14 @@ private:
             {"UPPER", Operation::Upper, 1, 1},
             {"LOWER", Operation::Lower, 1, 1},
             {"CHAR_LENGTH", Operation::CharLength, 1, 1},
+            {"CHARACTER_LENGTH", Operation::CharLength, 1, 1},
+            {"OCTET_LENGTH", Operation::OctetLength, 1, 1},
             {"REPLACE", Operation::Replace, 3, 3},
             {"ROUND", Operation::Round, 1, 2},
             {"ABS", Operation::Absolute, 1, 1},
             {"MOD", Operation::Modulo, 2, 2},
+            {"POWER", Operation::Power, 2, 2},
+            {"SQRT", Operation::SquareRoot, 1, 1},
             {"FLOOR", Operation::Floor, 1, 1},
             {"CEILING", Operation::Ceiling, 1, 1},
             {"COALESCE", Operation::Coalesce, 2, Expression::MostNodes},
@@ -538,10 +561,11 @@ private:
         } else if (upper == u"DOUBLE") {
             expectWord("PRECISION");
             wanted.type = ExpressionType::Double;
-        } else if (upper == u"VARCHAR" || upper == u"CHARACTER") {
-            if (upper == u"CHARACTER")
-                expectWord("VARYING");
+        } else if (upper == u"VARCHAR" || upper == u"CHARACTER" || upper == u"CHAR") {
+            wanted.isPadded = upper != u"VARCHAR" && !takeWord("VARYING");
             wanted.type = ExpressionType::Text;
+            if (wanted.isPadded)
+                wanted.textLength = 1; // as ISO has it where none is said
             if (takeSymbol("(")) {
                 wanted.textLength = limit(1, Expression::LongestText);
                 expectSymbol(")");
@@ -556,7 +580,7 @@ private:
             wanted.type = ExpressionType::Timestamp;
         } else {
             fail(type, say("A type is expected here: INTEGER, DECIMAL(8, 2), DOUBLE PRECISION, "
-                           "VARCHAR(40), BOOLEAN, DATE, TIME or TIMESTAMP."));
+                           "VARCHAR(40), CHAR(8), BOOLEAN, DATE, TIME or TIMESTAMP."));
         }
         return m_tree.cast(operand, wanted, from.at, lengthFrom(from));
     }

@@ -301,8 +301,14 @@ ExpressionType TreeBuilder::resultOf(NodeOperation operation, const QList<int>& 
         for (qsizetype i = 1; i < operands.size(); ++i)
             require(operands[i], Type::Integer, say("A whole number is expected here"));
         return Type::Text;
+    case NodeOperation::Power:
+    case NodeOperation::SquareRoot:
+        for (const int operand : operands)
+            requireNumber(operand);
+        return Type::Double;
     case NodeOperation::Position:
     case NodeOperation::CharLength:
+    case NodeOperation::OctetLength:
         requireAll(operands, Type::Text, say("A text is expected here"));
         return Type::Integer;
     case NodeOperation::Round:

@@ -62,8 +62,9 @@ QString BoundScreen::nameOf(const std::vector<Value>& values) const {
     if (naming >= 0 && static_cast<size_t>(naming) < values.size()) {
         const QString name =
             toText(values[static_cast<size_t>(naming)], table->columns[naming].type);
+        constexpr qsizetype LongestName = 200;
         if (!name.trimmed().isEmpty())
-            return name;
+            return beginningOf(name, LongestName);
     }
     std::vector<Value> key;
     for (const QString& column : table->key)

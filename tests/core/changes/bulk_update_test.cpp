@@ -91,14 +91,47 @@ TEST_F(BulkTest, WhatIsStoppedLeavesNothing) {
 
 TEST_F(BulkTest, WhatSomebodyChangedSinceThePreviewStopsIt) {
     const auto looked = preview(set("n", "n + 1"));
-    // Far down, after much has been written, and in another field.
-    database.sqlite(name("UPDATE t SET a = 'theirs' WHERE id = 2900;"));
+    // Far down, after much has been written.
+    database.sqlite(name("UPDATE t SET n = 77 WHERE id = 2900;"));
     const QString theirs = database.dump();
     const auto refused = run(bulkUpdateRequest(looked));
     ASSERT_FALSE(refused);
     EXPECT_EQ(refused.error().error.kind, ErrorKind::Conflict);
     EXPECT_TRUE(refused.error().error.sentence.contains(u"2900"));
     EXPECT_EQ(database.dump(), theirs);
+}
+
+TEST_F(BulkTest, WhatItNeitherReadsNorWritesIsNobodysBusiness) {
+    for (const qint64 fewest : {qint64{1}, qint64{1'000'000}}) {
+        const auto looked = preview(set("n", "n + 1"));
+        database.sqlite(name("UPDATE t SET a = a || '!' WHERE id = 2900;"));
+        ChangeRequest request = bulkUpdateRequest(looked);
+        request.fewestSetWise = fewest;
+        const auto written = run(request);
+        ASSERT_TRUE(written) << qPrintable(written.error().error.sentence);
+        EXPECT_TRUE(written->meanwhile.computedAnew.isEmpty());
+    }
+    EXPECT_TRUE(
+        database.sqlite(name("SELECT a FROM t WHERE id = 2900;")).trimmed().endsWith(u"!!"));
+}
+
+TEST_F(BulkTest, WhatSomebodyChangedIsComputedAnewOrLeftOutAsChosen) {
+    const auto n = [&](int id) {
+        return database.sqlite(name("SELECT n FROM t WHERE id = %1;").arg(id)).trimmed().toInt();
+    };
+    for (const OnMeanwhile way : {OnMeanwhile::ComputeAnew, OnMeanwhile::LeaveOut}) {
+        const auto looked = preview(set("n", "n + 1"));
+        database.sqlite(name("UPDATE t SET n = 77 WHERE id = 2900; DELETE FROM t WHERE id = %1;")
+                            .arg(way == OnMeanwhile::LeaveOut ? 1500 : 1501));
+        const auto written = run(bulkUpdateRequest(looked, {}, false, way));
+        ASSERT_TRUE(written) << qPrintable(written.error().error.sentence);
+        const bool isAnew = way == OnMeanwhile::ComputeAnew;
+        EXPECT_EQ(n(2900), isAnew ? 78 : 77);
+        EXPECT_EQ(written->meanwhile.computedAnew,
+                  isAnew ? QStringList{name("2900")} : QStringList());
+        EXPECT_EQ(written->meanwhile.leftOut.contains(name("2900")), !isAnew);
+        EXPECT_EQ(written->meanwhile.leftOut.size(), isAnew ? 1 : 2) << "one is gone";
+    }
 }
 
 TEST_F(BulkTest, WhatWouldBeRefusedIsSaidAndMayBeLeftOut) {

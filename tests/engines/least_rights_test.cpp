@@ -1,0 +1,138 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The least that an account needs for each thing, as docs/security.md says it.
+#include "core/changes/as_it_was.h"
+#include "core/changes/log_seal.h"
+#include "core/database/secrets.h"
+#include "support/engines.h"
+
+#include <QCoreApplication>
+
+namespace gravin::test {
+namespace {
+
+class LeastRights : public OnEngine {
+protected:
+    void SetUp() override {
+        OnEngine::SetUp();
+        if (IsSkipped())
+            return;
+        database->run(name("CREATE TABLE buoy (id INTEGER PRIMARY KEY, name VARCHAR(40), depth "
+                           "INTEGER); INSERT INTO buoy VALUES (1, 'Tern', 4), (2, 'Skua', 5);"));
+        // The log is made by who may.
+        Desk owner(database->open());
+        ASSERT_TRUE(owner.write(rename(1, "Ebb")));
+        ASSERT_TRUE(owner.write(rename(2, "Flood")));
+        m_account = name("least_%1").arg(QCoreApplication::applicationPid());
+        m_spec = database->spec();
+        m_spec.user = m_account;
+        m_spec.mayTrim = true;
+        Secrets::remember(m_spec, name("x"));
+        if (isPostgres())
+            database->run(name("CREATE ROLE %1 LOGIN PASSWORD 'x';").arg(m_account));
+        else
+            database->run(name("CREATE USER %1@localhost IDENTIFIED BY 'x';").arg(m_account));
+    }
+    void TearDown() override {
+        if (m_account.isEmpty())
+            return;
+        Secrets::forget(m_spec);
+        database->run(isPostgres() ? name("DROP OWNED BY %1; DROP ROLE %1;").arg(m_account)
+                                   : name("DROP USER %1@localhost;").arg(m_account));
+    }
+
+    bool isPostgres() const { return GetParam() == Engine::PostgreSql; }
+    QString grantee() const { return isPostgres() ? m_account : m_account + name("@localhost"); }
+    // "rights ON tables": one at a time, as both understand it.
+    void grant(const char* rights, std::initializer_list<const char*> tables) {
+        for (const char* table : tables)
+            database->run(name("GRANT %1 ON %2 TO %3;")
+                              .arg(QLatin1String(rights), QLatin1String(table), grantee()));
+    }
+    void grantReading() { grant("SELECT", {"buoy"}); }
+    void grantWorking() {
+        grantReading();
+        grant("INSERT", {"buoy"});
+        grant("UPDATE", {"buoy"});
+        grant("DELETE", {"buoy"});
+        grant("SELECT, INSERT, UPDATE", {"gravin_change", "gravin_seal"});
+        grant("SELECT, INSERT", {"gravin_record", "gravin_field"});
+    }
+    Desk open(Session::Access access = Session::Access::ReadWrite) {
+        auto session = Session::open(m_spec, access);
+        EXPECT_TRUE(session) << (session ? ""
+                                         : qPrintable(session.error().sentence +
+                                                      session.error().detail));
+        return Desk(std::move(*session));
+    }
+    static RecordEdit rename(qint64 id, const char* to) {
+        return {Operation::Update, name("buoy"), key(id), {}, {{name("name"), text(to)}}};
+    }
+
+    QString m_account;
+    ConnectionSpec m_spec;
+};
+
+TEST_P(LeastRights, Reading) {
+    grantReading();
+    Desk reader = open(Session::Access::ReadOnly);
+    EXPECT_EQ(reader.read(name("buoy"), key(1)).values[1], text("Ebb"));
+    EXPECT_FALSE(reader.table(name("buoy")).readOnlyReason().isEmpty());
+    EXPECT_FALSE(open().write(rename(1, "Neap")));
+}
+
+TEST_P(LeastRights, Working) {
+    grantWorking();
+    Desk clerk = open();
+    ASSERT_TRUE(clerk.write(rename(1, "Neap")));
+    ASSERT_TRUE(clerk.write({Operation::Insert,
+                             name("buoy"),
+                             {},
+                             {},
+                             {{name("id"), Value::integer(3)}, {name("name"), text("Dove")}}}));
+    ASSERT_TRUE(clerk.write({Operation::Delete, name("buoy"), key(2), {}, {}}));
+    const auto back = clerk.rollBack(5);
+    EXPECT_TRUE(back) << qPrintable(back.error().error.sentence + back.error().error.detail);
+    const auto found = LogSeal(clerk.session()).verify({});
+    ASSERT_TRUE(found) << qPrintable(found.error().detail);
+    EXPECT_TRUE(found->isIntact());
+    EXPECT_EQ(found->changes, 6);
+    ChangeWriter writer(clerk.session(), clerk.catalog(), clerk.rules());
+    EXPECT_FALSE(writer.trimLog(1, {})) << "that takes more";
+    EXPECT_TRUE(LogSeal(clerk.session()).verify({})->isIntact());
+}
+
+TEST_P(LeastRights, LookingBack) {
+    grantWorking();
+    if (isPostgres())
+        database->run(name("REVOKE TEMPORARY ON DATABASE %1 FROM PUBLIC;").arg(m_spec.database));
+    {
+        Desk clerk = open();
+        EXPECT_FALSE(lookBack(clerk.session(), clerk.catalog(), clerk.table(name("buoy")), 1));
+    }
+    database->run(name(isPostgres() ? "GRANT TEMPORARY ON DATABASE %1 TO %2;"
+                                    : "GRANT CREATE TEMPORARY TABLES ON %1.* TO %2;")
+                      .arg(m_spec.database, grantee()));
+    Desk clerk = open();
+    const auto then = lookBack(clerk.session(), clerk.catalog(), clerk.table(name("buoy")), 1);
+    ASSERT_TRUE(then) << qPrintable(then.error().sentence + then.error().detail);
+    const auto rows = TableReader(clerk.session(), *then->table).record(key(2));
+    ASSERT_TRUE(rows && *rows);
+    EXPECT_EQ((*rows)->values[1], text("Skua"));
+}
+
+TEST_P(LeastRights, Trimming) {
+    grantWorking();
+    grant("DELETE", {"gravin_record", "gravin_field"});
+    Desk keeper = open();
+    ChangeWriter writer(keeper.session(), keeper.catalog(), keeper.rules());
+    const auto trimmed = writer.trimLog(1, name("keeper"));
+    ASSERT_TRUE(trimmed) << qPrintable(trimmed.error().error.sentence +
+                                       trimmed.error().error.detail);
+    EXPECT_TRUE(LogSeal(keeper.session()).verify({})->isIntact());
+}
+
+INSTANTIATE_TEST_SUITE_P(Servers, LeastRights, testing::Values(Engine::PostgreSql, Engine::MariaDb),
+                         engineTestName);
+
+} // namespace
+} // namespace gravin::test
