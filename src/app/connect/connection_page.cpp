@@ -257,11 +257,13 @@ QWidget* ConnectionPage::projectFields() {
     m_insert = checkBox("allow-insert", tr("Add"), true);
     m_update = checkBox("allow-update", tr("Change"), true);
     m_delete = checkBox("allow-delete", tr("Delete"), true);
+    m_trim = checkBox("allow-trim", tr("Trim the change log"), false);
+    m_trim->setToolTip(tr("What old changes did can then be forgotten, and never be rolled back"));
     auto* allowed = new QWidget;
     auto* row = new QHBoxLayout(allowed);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(20);
-    for (QCheckBox* box : {m_insert, m_update, m_delete})
+    for (QCheckBox* box : {m_insert, m_update, m_delete, m_trim})
         row->addWidget(box);
     row->addStretch();
     m_log = checkBox("keep-log", tr("Keep a change log in this database"), true);
@@ -278,7 +280,7 @@ QWidget* ConnectionPage::projectFields() {
     form->addRow(connectLabel(tr("Project file"), m_project), besides(m_project, {choose}));
     connect(choose, &QPushButton::clicked, this, &ConnectionPage::chooseProject);
     connect(m_log, &QCheckBox::toggled, this, [this](bool kept) {
-        for (QCheckBox* box : {m_insert, m_update, m_delete})
+        for (QCheckBox* box : {m_insert, m_update, m_delete, m_trim})
             box->setEnabled(kept);
     });
     return part;
@@ -294,6 +296,7 @@ void ConnectionPage::startNew() {
     m_copy->setChecked(false);
     for (QCheckBox* box : {m_insert, m_update, m_delete, m_log})
         box->setChecked(true);
+    m_trim->setChecked(false);
     show(ConnectionSpec{});
     say(tr("Test the connection to see what is there. Nothing is written to the database until the "
            "first change is saved."),
@@ -308,7 +311,8 @@ void ConnectionPage::startRepoint(const QString& projectName, const ConnectionSp
     m_password->clear();
     for (const auto& [box, is] :
          {std::pair{m_insert, present.allowed.insert}, std::pair{m_update, present.allowed.update},
-          std::pair{m_delete, present.allowed.remove}, std::pair{m_log, present.changeLog}})
+          std::pair{m_delete, present.allowed.remove}, std::pair{m_trim, present.mayTrim},
+          std::pair{m_log, present.changeLog}})
         box->setChecked(is);
     show(present);
     say(tr("Comparing says what fits there, what means something else and what is missing. Nothing "
@@ -362,6 +366,7 @@ ConnectionSpec ConnectionPage::spec() const {
         made = ConnectionSpec{engine(), {}};
     made.changeLog = m_log->isChecked();
     made.allowed = {m_insert->isChecked(), m_update->isChecked(), m_delete->isChecked()};
+    made.mayTrim = m_trim->isChecked();
     if (made.isFile()) {
         made.path = QFileInfo(expanded(m_path->text().trimmed())).absoluteFilePath();
         return made;

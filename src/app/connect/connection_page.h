@@ -88,6 +88,7 @@ private:
     QCheckBox* m_insert;
     QCheckBox* m_update;
     QCheckBox* m_delete;
+    QCheckBox* m_trim;
     QCheckBox* m_log;
     QWidget* m_projectPart;
     QLineEdit* m_project;
