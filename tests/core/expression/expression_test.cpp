@@ -175,9 +175,13 @@ INSTANTIATE_TEST_SUITE_P(
                       std::pair("CAST('x' AS INTEGER)", "“x” cannot become a whole number."),
                       std::pair("CAST(1e30 AS INTEGER)", "“1e+30” cannot become a whole number."),
                       std::pair("CAST(done AS VARCHAR(4))", "TRUE"),
-                      std::pair("CAST(done AS VARCHAR(3))", "“TRUE” cannot become a text."),
+                      std::pair("CAST(done AS VARCHAR(3))", "TRU"),
+                      std::pair("CAST('Tern' AS CHAR(2))", "Te"),
+                      std::pair("CAST('a' AS CHARACTER(3)) || '!'", "a  !"),
+                      std::pair("SQRT(-1)", "There is no square root of a negative number."),
+                      std::pair("POWER(-1, 0.5)", "There is no such power of this number."),
                       std::pair("CAST(' 2026-01-02' AS DATE)", "2026-01-02"),
-                      std::pair("CAST('false' AS BOOLEAN)", "false")));
+                      std::pair("1 --1", "1"), std::pair("CAST('false' AS BOOLEAN)", "false")));
 
 INSTANTIATE_TEST_SUITE_P(
     Mistakes, ExpressionValue,
@@ -201,8 +205,7 @@ INSTANTIATE_TEST_SUITE_P(
         std::pair("(stock", "6: The expression ends here, but “)” is expected."),
         std::pair("'open", "0: This text has no closing quote (')."),
         std::pair("a ? b", "2: “?” has no meaning here."),
-        std::pair("1--1", "1: Two minus signs begin a comment in SQL, which has no place here. Put "
-                          "a blank between them."),
+        std::pair("1 /* never ends", "2: This comment has no end (*/)."),
         std::pair("UPER(name)", "0: There is no function UPER. Did you mean UPPER?"),
         std::pair("ROUND()", "0: ROUND takes at least 1 value."),
         std::pair("MOD(1)", "0: MOD takes 2 values."),
