@@ -306,6 +306,95 @@ TEST_P(TablesOfOthers, WhatIsStoredDecidesWhatIsRequiredAndHowItIsEdited) {
         at.write({Operation::Update, name("buoy"), key(1), {}, {{name("owner"), Value::null()}}}));
 }
 
+TEST_P(TablesOfOthers, ARecordThatRefersToItsOwnTableByATextHoldsTheOther) {
+    database->run(
+        name("CREATE TABLE mark (code VARCHAR(8) PRIMARY KEY, above VARCHAR(8), FOREIGN KEY "
+             "(above) REFERENCES mark (code));"));
+    Desk at = desk();
+    const auto add = [&](const char* code, const Value& above) {
+        return at.write({Operation::Insert,
+                         name("mark"),
+                         {},
+                         {},
+                         {{name("code"), text(code)}, {name("above"), above}}});
+    };
+    ASSERT_TRUE(add("A", Value::null()));
+    ASSERT_TRUE(add("B", text("A")));
+    ASSERT_TRUE(add("C", text("C"))) << "one that refers to itself";
+    const auto held = planRollback(at.session(), at.catalog(), 1);
+    ASSERT_TRUE(held);
+    EXPECT_EQ(held->count(RollbackState::Held), 1);
+    EXPECT_FALSE(rollbackRequest(*held, OnConflict::Stop));
+    for (const qint64 change : {3, 2, 1}) {
+        const auto back = at.rollBack(change);
+        EXPECT_TRUE(back) << change << qPrintable(back.error().error.sentence);
+    }
+    EXPECT_EQ(asked("SELECT count(*) FROM mark"), name("0"));
+    // All of it at once, and back again.
+    LogScope rolledBack;
+    rolledBack.changes = {4, 5, 6};
+    ASSERT_TRUE(at.rollBack(rolledBack));
+    EXPECT_EQ(asked("SELECT count(*) FROM mark"), name("3"));
+    LogScope everything;
+    everything.afterId = 0;
+    EXPECT_TRUE(at.rollBack(everything));
+    EXPECT_EQ(asked("SELECT count(*) FROM mark"), name("0"));
+}
+
+// A deletion that took others along, rolled back, and then the parent's table alone to the
+// beginning.
+TEST_P(TablesOfOthers, ACascadeThatWasRolledBackHoldsWhatItShould) {
+    database->run(
+        name("CREATE TABLE quay (id INTEGER PRIMARY KEY, name VARCHAR(40));"
+             "CREATE TABLE berth (id INTEGER PRIMARY KEY, quay_id INTEGER NOT NULL, FOREIGN "
+             "KEY (quay_id) REFERENCES quay (id) ON DELETE CASCADE);"));
+    Desk at = desk();
+    ASSERT_TRUE(at.write({Operation::Insert,
+                          name("quay"),
+                          {},
+                          {},
+                          {{name("id"), Value::integer(1)}, {name("name"), text("North")}}}));
+    for (const qint64 id : {1, 2})
+        ASSERT_TRUE(
+            at.write({Operation::Insert,
+                      name("berth"),
+                      {},
+                      {},
+                      {{name("id"), Value::integer(id)}, {name("quay_id"), Value::integer(1)}}}));
+    const auto remove = [&] {
+        RecordEdit edit{Operation::Delete,
+                        name("quay"),
+                        key(1),
+                        fieldValues(at.table(name("quay")), at.read(name("quay"), key(1))),
+                        {}};
+        edit.cascade = true;
+        return at.write(edit);
+    };
+    const auto deleted = remove();
+    ASSERT_TRUE(deleted);
+    ASSERT_TRUE(at.rollBack(deleted->id));
+    LogScope parents;
+    parents.afterId = 0;
+    parents.table = name("quay");
+    const auto plan = planRollback(at.session(), at.catalog(), parents);
+    ASSERT_TRUE(plan);
+    EXPECT_GT(plan->count(RollbackState::Held), 0) << "two berths refer to it";
+    const RollbackChoices skip(OnConflict::Skip);
+    const auto skipped = at.rollBack(parents, skip);
+    EXPECT_TRUE(skipped) << qPrintable(skipped.error().error.sentence);
+    EXPECT_EQ(asked("SELECT count(*) FROM berth"), name("2"));
+    // Once more, rolled back for one table with "skip".
+    const auto again = remove();
+    ASSERT_TRUE(again);
+    LogScope children;
+    children.changes = {again->id};
+    children.table = name("berth");
+    const auto partly = at.rollBack(children, skip);
+    EXPECT_TRUE(partly) << qPrintable(partly.error().error.sentence + partly.error().error.detail);
+    EXPECT_EQ(asked("SELECT count(*) FROM berth"), name("0"))
+        << "without their quay they cannot be";
+}
+
 TEST_P(TablesOfOthers, TwoWhoComeFirstMakeOneLog) {
     database->run(name("CREATE TABLE buoy (id INTEGER PRIMARY KEY, name VARCHAR(40));"
                        "INSERT INTO buoy VALUES (1, 'a'), (2, 'b'), (3, 'c'), (4, 'd');"));

@@ -45,6 +45,14 @@ Result<Picture::State> Picture::at(const Table& table, const Key& key) {
     return m_stored.value(place);
 }
 
+void Picture::takeBack() {
+    m_overlay.clear();
+    for (Holders& each : m_holders) {
+        each.overlaid.clear();
+        each.isCounted = false;
+    }
+}
+
 Status Picture::readHolders(const Table& table, const QStringList& columns,
                             const QSet<Key>& values) {
     const Dialect& dialect = m_session.dialect();

@@ -30,6 +30,8 @@ public:
     void put(const QString& table, Key key, State state) {
         m_overlay.insert({table, std::move(key)}, std::move(state));
     }
+    // As if nothing had been put; what was read stays.
+    void takeBack();
     bool isPut(const QString& table, const Key& key) const {
         return m_overlay.contains({table, key});
     }

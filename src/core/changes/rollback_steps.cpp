@@ -38,15 +38,17 @@ public:
             return there.error();
         if (Status before = readBefore(); !before)
             return before.error();
-        plan.steps.reserve(m_records.size());
-        for (const Logged& logged : m_records) {
-            auto step = planStep(logged);
-            if (!step)
-                return step.error();
-            plan.steps.push_back(std::move(*step));
+        // A step that is held is not made: those before and after it are planned again without it,
+        // until no more are held.
+        for (qsizetype held = -1; held < m_held.size();) {
+            held = m_held.size();
+            if (Status planned = planAll(plan.steps); !planned)
+                return planned.error();
+            for (const RollbackStep& step : plan.steps) {
+                if (step.state == RollbackState::Held)
+                    m_held.insert({step.change, step.sequence}, step.reason);
+            }
         }
-        if (Status held = holdByReferences(plan.steps); !held)
-            return held.error();
         if (Status told = tellWhoChanged(plan.steps); !told)
             return told.error();
         return plan;
@@ -59,6 +61,21 @@ private:
         qint64 sequence;
         RecordChange record;
     };
+
+    using Place = std::pair<qint64, qint64>; // change and sequence
+
+    Status planAll(std::vector<RollbackStep>& steps) {
+        steps.clear();
+        steps.reserve(m_records.size());
+        m_picture.takeBack();
+        for (const Logged& logged : m_records) {
+            auto step = planStep(logged);
+            if (!step)
+                return step.error();
+            steps.push_back(std::move(*step));
+        }
+        return holdByReferences(steps);
+    }
 
     Status verifyAllThere(const QList<qint64>& found) {
         for (const qint64 change : m_scope.changes) {
@@ -150,6 +167,9 @@ private:
             bringBackDeleted(step, *table, record, *now);
             break;
         }
+        const auto held = m_held.constFind({step.change, step.sequence});
+        if (held != m_held.constEnd() && step.state == RollbackState::Ready)
+            block(step, RollbackState::Held, *held);
         step.overwrites = step.canOverwrite() && m_choices.of(step) == OnConflict::Overwrite;
         if (step.state == RollbackState::Ready || step.overwrites)
             overlay(*table, step, *now);
@@ -383,6 +403,7 @@ private:
     const RollbackChoices& m_choices;
     Picture m_picture;
     std::vector<Logged> m_records; // newest first
+    QHash<Place, QString> m_held;  // steps that references forbid, and why
 };
 
 } // namespace
