@@ -6,6 +6,7 @@
 #include "core/database/secrets.h"
 #include "core/project/data_fit.h"
 #include "core/project/screen_generator.h"
+#include "core/value/text_form.h"
 #include "support/engines.h"
 
 #include <QCoreApplication>
@@ -207,6 +208,49 @@ TEST_P(TablesOfOthers, AsItWasKnowsNothingOfWhatWasAddedSince) {
     EXPECT_EQ(rows->front().key, key(1));
 }
 
+// What the engine generates was generated then too, also from another such column, and can be asked
+// for.
+TEST_P(TablesOfOthers, AsItWasShowsWhatTheEngineGenerates) {
+    const QString table = name(
+        "CREATE TABLE fee (id INTEGER PRIMARY KEY, note VARCHAR(40) DEFAULT 'AS (x)', berths "
+        "INTEGER, due INTEGER GENERATED ALWAYS AS (berths * 3) %1, rounded DECIMAL(6,1) GENERATED "
+        "ALWAYS AS (%2 / 4.0 + 0.04) %1, CHECK (CAST(berths AS INTEGER) < 100));");
+    const bool isPostgres = GetParam() == Engine::PostgreSql;
+    // One that is made from another is not for PostgreSQL.
+    QString sql = table.arg(isPostgres ? name("STORED") : name("VIRTUAL"),
+                            isPostgres ? name("berths * 3") : name("due"));
+    if (GetParam() == Engine::MariaDb)
+        sql.replace(name("CAST(berths AS INTEGER)"), name("berths"));
+    database->run(sql + name("INSERT INTO fee (id, berths) VALUES (1, 2), (2, 5), (3, 7);"));
+    Desk at = desk();
+    const auto shown = [&](const Table& of, const char* where) {
+        RecordQuery query;
+        query.conditions = {name(where)};
+        QStringList found;
+        const Status read = TableReader(at.session(), of)
+                                .scanValues(query, of.columns, [&](std::vector<Value>&& values) {
+                                    QStringList row;
+                                    for (const Value& value : values)
+                                        row += toText(value, {});
+                                    found += row.join(u'|');
+                                    return true;
+                                });
+        EXPECT_TRUE(read) << qPrintable(read ? QString() : read.error().sentence);
+        found.sort();
+        return found;
+    };
+    const QStringList before = shown(at.table(name("fee")), "due >= 6");
+    ASSERT_EQ(before.size(), 3);
+    ASSERT_TRUE(at.write(
+        {Operation::Update, name("fee"), key(1), {}, {{name("berths"), Value::integer(1)}}}));
+    ASSERT_TRUE(at.write({Operation::Delete, name("fee"), key(2), {}, {}}));
+    const QStringList since = shown(at.table(name("fee")), "due >= 6");
+    EXPECT_EQ(since.size(), 1);
+    const auto then = lookBack(at.session(), at.catalog(), at.table(name("fee")), 0);
+    ASSERT_TRUE(then) << qPrintable(then.error().sentence + then.error().detail);
+    EXPECT_EQ(shown(*then->table, "due >= 6"), before);
+}
+
 TEST_P(TablesOfOthers, ARightOnOneColumnIsKnownBeforeTheSave) {
     if (GetParam() == Engine::Sqlite)
         GTEST_SKIP() << "a file knows no rights of columns";
@@ -393,6 +437,34 @@ TEST_P(TablesOfOthers, ACascadeThatWasRolledBackHoldsWhatItShould) {
     EXPECT_TRUE(partly) << qPrintable(partly.error().error.sentence + partly.error().error.detail);
     EXPECT_EQ(asked("SELECT count(*) FROM berth"), name("0"))
         << "without their quay they cannot be";
+}
+
+// SQLite keeps in a column whatever it is given. What does not fit the column's type is there all
+// the same.
+TEST_P(TablesOfOthers, WhatDoesNotFitItsColumnIsNotEmpty) {
+    if (GetParam() != Engine::Sqlite)
+        GTEST_SKIP() << "here a column holds what its type says";
+    database->run(name("CREATE TABLE tag (id INTEGER PRIMARY KEY, code INTEGER_OR_TEXT, weight "
+                       "REAL); INSERT INTO tag VALUES (1, 5, 1.5), (2, 'abc', 'heavy'), (3, NULL, "
+                       "NULL), (4, '12x', x'00');"));
+    Desk at = desk();
+    const auto count = [&](const char* condition) {
+        const Table& table = at.table(name("tag"));
+        const auto bound = bindExpression(name(condition), table);
+        if (!bound) {
+            ADD_FAILURE() << condition;
+            return qint64(-1);
+        }
+        const Filter filter(*bound, Filter::Wants::Holding, table, GetParam());
+        const auto counted = TableReader(at.session(), table).countMatching(filter);
+        return counted ? *counted : -1;
+    };
+    EXPECT_EQ(count("code IS NULL"), 1);
+    EXPECT_EQ(count("code IS NOT NULL"), 3);
+    EXPECT_EQ(count("weight IS NULL"), 1);
+    EXPECT_EQ(count("weight IS NOT NULL"), 3) << "the engine's part and ours say the same";
+    EXPECT_EQ(count("code IS NOT NULL AND id > 1"), 2);
+    EXPECT_EQ(count("code = 5"), 1);
 }
 
 TEST_P(TablesOfOthers, TwoWhoComeFirstMakeOneLog) {

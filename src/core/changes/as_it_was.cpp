@@ -36,8 +36,13 @@ public:
         , m_picture(session, catalog)
         , m_temporary(temporaryName()) {
         for (const Column& column : table.columns) {
-            if (column.expression.isEmpty())
-                m_columns += &column;
+            if (!column.expression.isEmpty())
+                continue;
+            m_columns += &column;
+            if (column.computed && !column.generatedFrom.isEmpty())
+                m_generated += &column;
+            else
+                m_kept += &column;
         }
     }
 
@@ -113,7 +118,7 @@ private:
     Status keepDifferent(const AsItWas& then) {
         const Dialect& dialect = m_session.dialect();
         QStringList names;
-        for (const Column* column : std::as_const(m_columns))
+        for (const Column* column : std::as_const(m_kept))
             names += dialect.quoted(column->name);
         Status made = m_session.command(
             // Joined from outside, so that no column of it forbids NULL.
@@ -123,6 +128,8 @@ private:
                      dialect.quoted(m_table)));
         if (!made)
             return made;
+        if (Status generated = addGenerated(); !generated)
+            return generated;
         QStringList keys;
         for (const QString& column : m_table.key)
             keys += dialect.indexable(*m_table.column(column));
@@ -136,7 +143,7 @@ private:
         for (auto each = then.differences.begin(); each != then.differences.end(); ++each) {
             const Picture::State was = m_picture.overlay().value({m_table.name, each.key()});
             QVariantList row;
-            for (const Column* column : std::as_const(m_columns)) {
+            for (const Column* column : std::as_const(m_kept)) {
                 Value value = was ? was->value(column->name) : Value();
                 const qsizetype part = m_table.key.indexOf(column->name);
                 if (!was && part >= 0)
@@ -149,19 +156,52 @@ private:
         return fill(rows);
     }
 
+    // Columns that the engine generates are generated there too: none of them is in the log. One
+    // that is made from others comes behind them.
+    Status addGenerated() {
+        const Dialect& dialect = m_session.dialect();
+        QList<const Column*> open = m_generated;
+        while (!open.isEmpty()) {
+            const auto namesNoOther = [&](const Column* column) {
+                return std::none_of(open.begin(), open.end(), [&](const Column* other) {
+                    return other != column &&
+                           column->generatedFrom.contains(other->name, Qt::CaseInsensitive);
+                });
+            };
+            auto next = std::find_if(open.begin(), open.end(), namesNoOther);
+            if (next == open.end())
+                next = open.begin();
+            // Each engine keeps them in the one way that can be added to any table there.
+            const bool isStored = dialect.engine() == Engine::PostgreSql;
+            Status added = m_session.command(
+                QStringLiteral("ALTER TABLE %1 ADD COLUMN %2 %3 GENERATED ALWAYS AS (%4) %5")
+                    .arg(dialect.quoted(m_temporary), dialect.quoted((*next)->name),
+                         (*next)->declaredType, (*next)->generatedFrom,
+                         isStored ? QStringLiteral("STORED") : QStringLiteral("VIRTUAL")));
+            if (!added)
+                return added;
+            open.erase(next);
+        }
+        return done();
+    }
+
     Status fill(const std::vector<QVariantList>& rows) {
         const Dialect& dialect = m_session.dialect();
+        QStringList names;
         QStringList places;
-        for (const Column* column : std::as_const(m_columns))
+        for (const Column* column : std::as_const(m_kept)) {
+            names += dialect.quoted(column->name);
             places += dialect.placeholder(*column);
+        }
+        names += ThereColumn;
         places += QStringLiteral("?");
         const QString one = u'(' + places.join(QStringLiteral(", ")) + u')';
         size_t next = 0;
         for (const size_t count : RowsAtOnce) {
             const QString statement =
-                QStringLiteral("INSERT INTO %1 VALUES %2")
+                QStringLiteral("INSERT INTO %1 (%2) VALUES %3")
                     .arg(
-                        dialect.quoted(m_temporary),
+                        dialect.quoted(m_temporary), names.join(QStringLiteral(", ")),
                         QStringList(static_cast<qsizetype>(count), one).join(QStringLiteral(", ")));
             for (; rows.size() - next >= count; next += count) {
                 QVariantList values;
@@ -198,7 +238,9 @@ private:
     qint64 m_after;
     Picture m_picture;
     QString m_temporary;
-    QList<const Column*> m_columns; // those that are stored
+    QList<const Column*> m_columns;   // the database's own
+    QList<const Column*> m_generated; // those of them that the engine generates again
+    QList<const Column*> m_kept;      // and the others
 };
 
 } // namespace

@@ -21,8 +21,11 @@ struct Column {
     QString declaredType; // the engine's own words
     ColumnType type;
     bool nullable = true;
-    QString defaultExpression;    // null when there is none
-    bool computed = false;        // generated from other columns; never written
+    QString defaultExpression; // null when there is none
+    bool computed = false;     // generated from other columns; never written
+    // What it is generated from, in the engine's own syntax and in terms of its table's columns;
+    // null where that is not known.
+    QString generatedFrom = {};
     bool givenByDatabase = false; // left out of an insert, the database gives a value (a new key)
     // PostgreSQL's "generated always as identity": an insert that names it must say that it means
     // it.

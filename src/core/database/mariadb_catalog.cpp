@@ -241,7 +241,8 @@ private:
             QStringLiteral(
                 "SELECT TABLE_NAME, COLUMN_NAME, DATA_TYPE, COLUMN_TYPE, "
                 "CHARACTER_MAXIMUM_LENGTH, NUMERIC_PRECISION, NUMERIC_SCALE, IS_NULLABLE, "
-                "COLUMN_DEFAULT, EXTRA, COLUMN_COMMENT, PRIVILEGES, COLLATION_NAME FROM "
+                "COLUMN_DEFAULT, EXTRA, COLUMN_COMMENT, PRIVILEGES, COLLATION_NAME, "
+                "GENERATION_EXPRESSION FROM "
                 "information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE() ORDER BY TABLE_NAME, "
                 "ORDINAL_POSITION"),
             [&](const QSqlQuery& row) {
@@ -270,6 +271,8 @@ private:
                 column.nullable = row.value(7).toString() == u"YES";
                 const QString extra = row.value(9).toString();
                 column.computed = extra.contains(u"GENERATED");
+                if (column.computed)
+                    column.generatedFrom = row.value(13).toString();
                 column.givenByDatabase = extra.contains(u"auto_increment");
                 // No default and a default of NULL are told in the same word.
                 const QString standard = row.value(8).toString();

@@ -227,6 +227,8 @@ private:
                 if (!row.value(7).isNull())
                     column.defaultExpression = row.value(7).toString();
                 column.computed = !row.value(8).toString().isEmpty();
+                if (column.computed)
+                    column.generatedFrom = column.defaultExpression;
                 const QString identity = row.value(9).toString();
                 column.givenAlways = identity == u"a";
                 column.givenByDatabase =

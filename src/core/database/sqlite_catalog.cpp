@@ -11,31 +11,50 @@ namespace gravin {
 
 namespace {
 
-// Finds the CHECK (…) parts of a CREATE TABLE statement: words outside quotes and comments.
-class CheckScanner {
+// Finds parts in parentheses of a CREATE TABLE statement by the word before them, outside quotes
+// and comments.
+class DefinitionScanner {
 public:
-    explicit CheckScanner(const QString& sql)
+    explicit DefinitionScanner(const QString& sql)
         : m_sql(sql) {}
 
-    QList<CheckConstraint> scan() {
+    // What its CHECK (…) parts say, wherever they stand.
+    QList<CheckConstraint> checks() {
         QList<CheckConstraint> checks;
-        while (m_at < m_sql.size()) {
-            if (skipQuotedOrComment())
-                continue;
-            if (!atWord(u"CHECK")) {
-                skipWordOrCharacter();
-                continue;
-            }
-            m_at += 5;
-            while (m_at < m_sql.size() && (m_sql[m_at].isSpace() || skipQuotedOrComment()))
-                m_at += m_at < m_sql.size() && m_sql[m_at].isSpace() ? 1 : 0;
-            if (m_at < m_sql.size() && m_sql[m_at] == u'(')
-                checks.append({{}, parenthesised()});
-        }
+        for (const QString& expression : behind(u"CHECK", AnyDepth))
+            checks.append({{}, expression});
         return checks;
     }
 
+    // What its columns are generated from, in their order: "AS (…)", and nowhere deeper, where it
+    // would belong to an expression.
+    QStringList generated() { return behind(u"AS", OfColumns); }
+
 private:
+    static constexpr int AnyDepth = -1;
+    static constexpr int OfColumns = 1;
+
+    QStringList behind(QStringView word, int depthWanted) {
+        QStringList found;
+        int depth = 0;
+        m_at = 0;
+        while (m_at < m_sql.size()) {
+            if (skipQuotedOrComment())
+                continue;
+            if (!atWord(word) || (depthWanted != AnyDepth && depth != depthWanted)) {
+                depth += m_sql[m_at] == u'(' ? 1 : m_sql[m_at] == u')' ? -1 : 0;
+                skipWordOrCharacter();
+                continue;
+            }
+            m_at += word.size();
+            while (m_at < m_sql.size() && (m_sql[m_at].isSpace() || skipQuotedOrComment()))
+                m_at += m_at < m_sql.size() && m_sql[m_at].isSpace() ? 1 : 0;
+            if (m_at < m_sql.size() && m_sql[m_at] == u'(')
+                found += parenthesised();
+        }
+        return found;
+    }
+
     static bool isWordCharacter(QChar c) { return c.isLetterOrNumber() || c == u'_'; }
 
     bool atWord(QStringView word) const {
@@ -196,7 +215,8 @@ private:
             each(QStringLiteral("SELECT sql FROM sqlite_master WHERE type = 'table' AND name = ?"),
                  {table.name}, [&](const QSqlQuery& row) {
                      const QString sql = row.value(0).toString();
-                     table.checks = CheckScanner(sql).scan();
+                     table.checks = DefinitionScanner(sql).checks();
+                     nameGenerated(table, DefinitionScanner(sql).generated());
                      // SQLite tells no column's collation; the word says that one may have its own.
                      for (Column& column : table.columns)
                          column.foldsText = sql.contains(u"COLLATE", Qt::CaseInsensitive);
@@ -246,6 +266,18 @@ private:
             column.nullable = false;
         }
         return status;
+    }
+
+    static void nameGenerated(Table& table, const QStringList& expressions) {
+        const auto count = std::count_if(table.columns.begin(), table.columns.end(),
+                                         [](const Column& column) { return column.computed; });
+        if (count != expressions.size())
+            return;
+        auto next = expressions.begin();
+        for (Column& column : table.columns) {
+            if (column.computed)
+                column.generatedFrom = *next++;
+        }
     }
 
     static void nameRowNumber(Table& table, bool withoutRowid) {

@@ -108,6 +108,8 @@ public:
         case NodeOperation::Greater:
         case NodeOperation::GreaterOrEqual:
             return compared(node);
+        case NodeOperation::IsNull:
+            return isNull(node);
         case NodeOperation::CurrentDate:
             return Value::date(m_present.today);
         case NodeOperation::CurrentTimestamp:
@@ -230,6 +232,14 @@ private:
         if (type == Type::Timestamp && value->kind() == Value::Kind::Date)
             return Value::timestamp(toTimestamp(*value));
         return value;
+    }
+
+    // Whether a column is empty can be told whatever it holds, fit for its type or not.
+    Result<Value> isNull(const ExpressionNode& node) const {
+        const ExpressionNode& asked = at(node.operands.front());
+        if (asked.operation == NodeOperation::Column)
+            return Value::boolean(m_values[static_cast<size_t>(asked.column)]->isNull());
+        return computed(node);
     }
 
     // Operations that ask for all their operands first.

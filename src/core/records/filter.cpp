@@ -8,14 +8,32 @@ namespace gravin {
 namespace {
 
 // The expression's columns that are read from this node on.
-QList<int> columnsBelow(const Expression& expression, int node) {
-    QList<int> columns;
+struct ColumnsBelow {
+    QList<int> all;
+    QList<int> ofType; // whose values must be of their type; not those that are only asked IS NULL
+};
+
+ColumnsBelow columnsBelow(const Expression& expression, int node) {
+    using Operation = ExpressionNode::Operation;
+    ColumnsBelow columns;
+    const auto add = [](QList<int>& to, int column) {
+        if (!to.contains(column))
+            to += column;
+    };
     QList<int> open{node};
     while (!open.isEmpty()) {
         const ExpressionNode& next = expression.nodes()[static_cast<size_t>(open.takeLast())];
-        if (next.operation == ExpressionNode::Operation::Column && !columns.contains(next.column))
-            columns += next.column;
-        open += next.operands;
+        for (const int operand : next.operands) {
+            const ExpressionNode& below = expression.nodes()[static_cast<size_t>(operand)];
+            if (next.operation == Operation::IsNull && below.operation == Operation::Column)
+                add(columns.all, below.column);
+            else
+                open += operand;
+        }
+        if (next.operation == Operation::Column) {
+            add(columns.all, next.column);
+            add(columns.ofType, next.column);
+        }
     }
     return columns;
 }
@@ -44,7 +62,7 @@ bool Filter::handOver(int node, const Table& table, Engine engine) {
     if (!sql)
         return false;
     QStringList conforming;
-    for (const int column : columnsBelow(expression, node)) {
+    for (const int column : columnsBelow(expression, node).ofType) {
         const auto part = conformingSql(*table.column(expression.columns()[column]), engine);
         if (!part)
             return false;
@@ -66,9 +84,11 @@ bool Filter::handOver(int node, const Table& table, Engine engine) {
 void Filter::keep(int node, const Table& table) {
     const Expression& expression = *m_condition.expression;
     m_kept += node;
-    for (const int column : columnsBelow(expression, node)) {
+    const ColumnsBelow columns = columnsBelow(expression, node);
+    for (const int column : columns.ofType)
         m_keptColumns +=
             std::pair(column, expressionTypeOf(table.column(expression.columns()[column])->type));
+    for (const int column : columns.all) {
         int& position = m_positions[static_cast<size_t>(column)];
         if (position >= 0)
             continue;
