@@ -467,6 +467,34 @@ TEST_P(TablesOfOthers, WhatDoesNotFitItsColumnIsNotEmpty) {
     EXPECT_EQ(count("code = 5"), 1);
 }
 
+TEST_P(TablesOfOthers, AThousandColumnsAreWrittenDeletedAndComeBack) {
+    QStringList columns{name("id INTEGER PRIMARY KEY")};
+    QStringList values{name("1")};
+    FieldValues after;
+    for (int i = 1; i < 1000; ++i) {
+        const QString column = name("c%1").arg(i);
+        columns += column + name(" INTEGER");
+        values += QString::number(i);
+        after.insert(column, Value::integer(-i));
+    }
+    database->run(name("CREATE TABLE wide (%1); INSERT INTO wide VALUES (%2);")
+                      .arg(columns.join(name(", ")), values.join(name(", "))));
+    const QString before = database->dump();
+    Desk at = desk();
+    const auto stored = [&] {
+        return fieldValues(at.table(name("wide")), at.read(name("wide"), key(1)));
+    };
+    const auto edited = at.write({Operation::Update, name("wide"), key(1), stored(), after});
+    ASSERT_TRUE(edited) << qPrintable(edited.error().error.sentence + edited.error().error.detail);
+    const auto removed = at.write({Operation::Delete, name("wide"), key(1), stored(), {}});
+    ASSERT_TRUE(removed) << qPrintable(removed.error().error.sentence);
+    EXPECT_EQ(asked("SELECT count(*) FROM wide"), name("0"));
+    ASSERT_TRUE(at.rollBack(removed->id));
+    const auto back = at.rollBack(edited->id);
+    ASSERT_TRUE(back) << qPrintable(back.error().error.sentence + back.error().error.detail);
+    EXPECT_EQ(database->dump(), before);
+}
+
 TEST_P(TablesOfOthers, TwoWhoComeFirstMakeOneLog) {
     database->run(name("CREATE TABLE buoy (id INTEGER PRIMARY KEY, name VARCHAR(40));"
                        "INSERT INTO buoy VALUES (1, 'a'), (2, 'b'), (3, 'c'), (4, 'd');"));
