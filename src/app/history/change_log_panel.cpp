@@ -430,15 +430,16 @@ QMenu* ChangeLogPanel::makeMenu() {
         });
         const QString person = m_list->item(m_list->currentRow(), 2)->data(Qt::UserRole).toString();
         if (!person.isEmpty())
-            menu->addAction(
-                tr("Roll back all that %1 did since change %2…").arg(visibleText(person)).arg(id),
-                this, [this, id, person] {
-                    LogScope scope;
-                    scope.afterId = id - 1;
-                    scope.person = person;
-                    Q_EMIT rollbackRequested(scope,
-                                             tr("what %1 did since change %2").arg(person).arg(id));
-                });
+            menu->addAction(tr("Roll back all that %1 did since change %2…")
+                                .arg(visibleText(person), QString::number(id)),
+                            this, [this, id, person] {
+                                LogScope scope;
+                                scope.afterId = id - 1;
+                                scope.person = person;
+                                Q_EMIT rollbackRequested(
+                                    scope, tr("what %1 did since change %2")
+                                               .arg(visibleText(person), QString::number(id)));
+                            });
         menu->addSeparator();
         menu->addAction(tr("Show the screen as it was after change %1").arg(id), this,
                         [this, id] { Q_EMIT asItWasRequested(id); });

@@ -74,12 +74,13 @@ Status WholeFile::commit() {
         m_file.cancelWriting();
         return error;
     }
-    const bool isSynced = ::fsync(m_file.handle()) == 0 || errno == EINVAL || errno == EROFS;
-    if (!isSynced) {
+    const int failed = ::fsync(m_file.handle()) == 0 ? 0 : errno;
+    const bool isOfNoSync = failed == EINVAL || failed == EROFS;
+    if (failed != 0 && !isOfNoSync) {
         m_file.cancelWriting();
         return Error{ErrorKind::File,
                      say("%1 cannot be written: %2. What was there is untouched.")
-                         .arg(m_file.fileName(), systemWords(errno)),
+                         .arg(m_file.fileName(), systemWords(failed)),
                      {}};
     }
     return m_file.commit() ? done() : Status(failure());

@@ -38,9 +38,9 @@ Result<AsItWas> lookBack(Session& session, const Catalog& catalog, const Table& 
 // the person's own; a day means its end).
 Result<qint64> momentFrom(Session& session, const QString& text);
 
-// A time as people write it (ISO 8601; a day; any number of digits of
-// a second) as the log writes its own, so that the two compare as texts. `end`: the first or the
-// last moment that it can mean. Nothing: it is none.
+// A time as people write it (ISO 8601; a day; any number of digits of a second) as the log writes
+// its own, so that the two compare as texts. `end`: the first or the last moment that it can mean.
+// Nothing: it is none.
 enum class LogTimeEnd { First, Last };
 std::optional<QString> logTimeFrom(const QString& text, LogTimeEnd end,
                                    Qt::TimeSpec withoutZone = Qt::LocalTime);
