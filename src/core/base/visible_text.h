@@ -5,9 +5,9 @@
 
 namespace gravin {
 
-// Whether a character shows nothing of itself, and steers a terminal, or the order in which the
+// Whether a character shows nothing of itself, or steers a terminal, or the order in which the
 // characters beside it are read: a control character, a mark of direction, a character of no width
-// (but for those that scripts need between letters), a tag.
+// (but for those that scripts need between letters), a tag, a byte that is no UTF-8.
 bool isInvisible(char32_t character);
 
 // The same text with every such character made visible, as a picture of its name or as its number:

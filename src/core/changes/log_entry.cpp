@@ -139,14 +139,15 @@ Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table
         {m_id, m_added.count, table.name, operation});
     if (!inserted)
         return inserted.error();
-    QStringList read{StepTable::key()};
+    QStringList read{m_session.dialect().readableFromLog(StepTable::key())};
     for (qsizetype i = 0; i < steps.columns.size(); ++i) {
         const Column& column = *table.column(steps.columns[i]);
         const QString before = StepTable::before(i);
         const QString after = StepTable::after(i);
         const QString isSame = engine.same(column, before, after);
-        const QString logged =
-            *engine.logForm(column, before) + QStringLiteral(", ") + *engine.logForm(column, after);
+        const QString formBefore = *engine.logForm(column, before);
+        const QString formAfter = *engine.logForm(column, after);
+        const QString logged = formBefore + QStringLiteral(", ") + formAfter;
         inserted = m_session.execute(
             QStringLiteral("INSERT INTO gravin_field (change_id, seq, column_name, old_value, "
                            "new_value) SELECT CAST(? AS bigint), CAST(? AS bigint) + %1, "
@@ -155,7 +156,9 @@ Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table
             {m_id, m_added.count, column.name});
         if (!inserted)
             return inserted.error();
-        read += QStringLiteral("CASE WHEN %1 THEN 1 ELSE 0 END, %2").arg(isSame, logged);
+        read += QStringLiteral("CASE WHEN %1 THEN 1 ELSE 0 END, %2, %3")
+                    .arg(isSame, m_session.dialect().readableFromLog(formBefore),
+                         m_session.dialect().readableFromLog(formAfter));
     }
     quint64 content = 0;
     qint64 sequence = m_added.count;

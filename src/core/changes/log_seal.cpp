@@ -141,6 +141,16 @@ QString ContentHash::sealedHead(const CommittedChange& change, const QString& ta
     return hexadecimal(head.m_hash.get());
 }
 
+QString loggedFields(const Dialect& dialect) {
+    const auto read = [&](const char* column) {
+        return dialect.readableFromLog(QLatin1String(column));
+    };
+    return QStringLiteral("SELECT r.change_id, r.seq, r.table_name, %1, r.op, r.hidden_row, "
+                          "f.column_name, %2, %3 FROM gravin_record r LEFT JOIN gravin_field f ON "
+                          "f.change_id = r.change_id AND f.seq = r.seq")
+        .arg(read("r.record_key"), read("f.old_value"), read("f.new_value"));
+}
+
 QVariant asLogged(const Session& session, const QVariant& read) {
     if (read.isNull())
         return {};
@@ -362,12 +372,10 @@ SqlFragment ofChanges(const QString& sql, std::span<const qint64> ids, size_t mo
 
 Result<LogSeal::Contents> LogSeal::contentsOf(std::span<const qint64> ids) {
     HashingRecords hashing(m_session);
-    SqlFragment sql = ofChanges(
-        QStringLiteral("SELECT r.change_id, r.seq, r.table_name, r.record_key, r.op, r.hidden_row, "
-                       "f.column_name, f.old_value, f.new_value FROM gravin_record r "
-                       "LEFT JOIN gravin_field f ON f.change_id = r.change_id AND f.seq = r.seq "
-                       "WHERE r.change_id IN (%1) ORDER BY r.change_id, r.seq"),
-        ids, ChangesAtOnce);
+    SqlFragment sql =
+        ofChanges(loggedFields(m_session.dialect()) +
+                      QStringLiteral(" WHERE r.change_id IN (%1) ORDER BY r.change_id, r.seq"),
+                  ids, ChangesAtOnce);
     Status read = m_session.select(sql.sql, sql.values, [&](const QSqlQuery& row) {
         hashing.take(row);
         return true;

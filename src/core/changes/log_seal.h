@@ -48,6 +48,11 @@ private:
     QByteArray m_waiting;
 };
 
+// What reads the log's records with their fields, up to the join's condition: change, place, table,
+// key, operation, hidden row, column, before and after; a record without fields has one row. The
+// tables are r and f.
+QString loggedFields(const Dialect& dialect);
+
 // A value as a driver gives it from the log's tables, as ContentHash wants it. A server's log is
 // all text, whatever a driver makes of it; and what is empty is not NULL.
 QVariant asLogged(const Session& session, const QVariant& read);

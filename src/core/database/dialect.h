@@ -111,6 +111,10 @@ public:
     // The expression that reads a column so that nothing is lost on the way; decode() makes a value
     // of what it gives.
     virtual QString readable(const Column& column) const = 0;
+    // The same for what the change log keeps in a column of its own, given as an expression.
+    virtual QString readableFromLog(const QString& sql) const { return sql; }
+    // A statement with its placeholders made ready for these values, where some need that.
+    virtual QString withPlaceholders(const QString& sql, const QVariantList&) const { return sql; }
     // A placeholder for a value of this column, as encode() gives it.
     virtual QString placeholder(const Column& column) const = 0;
 

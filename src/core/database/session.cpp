@@ -81,7 +81,8 @@ void Session::noteIfLost(const Error& error) {
     m_lost = m_lost || (error.kind == ErrorKind::Unavailable && !m_spec.isFile());
 }
 
-Result<QSqlQuery*> Session::run(const QString& sql, const QVariantList& values) {
+Result<QSqlQuery*> Session::run(const QString& given, const QVariantList& values) {
+    const QString sql = m_dialect->withPlaceholders(given, values);
     auto found = m_statements.find(sql);
     if (found == m_statements.end()) {
         auto query = std::make_unique<QSqlQuery>(m_database);
@@ -315,6 +316,7 @@ Status Session::returnToSavepoint() {
 Session::Transaction::~Transaction() {
     if (m_open) {
         (void)m_session.command(QStringLiteral("ROLLBACK"));
+        m_session.m_logTables = m_logTablesBefore; // they may have been made within it
         ended();
     }
 }
@@ -332,6 +334,7 @@ Status Session::Transaction::begin(bool deferReferences) {
     if (Status begun = m_session.command(dialect.beginWrite()); !begun)
         return begun;
     m_open = m_session.m_inTransaction = true;
+    m_logTablesBefore = m_session.m_logTables;
     if (deferReferences && !dialect.deferReferences().isEmpty())
         return m_session.command(dialect.deferReferences());
     return done();

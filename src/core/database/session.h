@@ -112,6 +112,7 @@ public:
         void ended();
         Session& m_session;
         bool m_open = false;
+        int m_logTablesBefore = 0; // as m_logTables was when it began
     };
 
     // A step within a transaction that can be taken back alone.

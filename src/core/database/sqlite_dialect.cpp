@@ -207,6 +207,7 @@ QString SqliteDialect::containsText(const QString& expression) const {
 Status SqliteDialect::opened(QSqlDatabase& database) {
     m_handle = sqliteOf(database);
     addContains(sqliteOf(database));
+    addSqliteTexts(sqliteOf(database));
     m_setWise.addTo(sqliteOf(database));
     struct stat file {};
     if (::stat(QFile::encodeName(m_path).constData(), &file) == 0) {
@@ -243,6 +244,14 @@ QString SqliteDialect::quoted(const QString& name) const {
     QString doubled = name;
     doubled.replace(QStringLiteral("\""), QStringLiteral("\"\""));
     return u'"' + doubled + u'"';
+}
+
+// Numbers, dates and pictures that are no such thing are texts now and then, but hardly damaged
+// ones.
+QString SqliteDialect::readable(const Column& column) const {
+    const QString name = quoted(column.name);
+    const bool mayBeText = column.type.kind == TypeKind::Text || column.type.kind == TypeKind::Any;
+    return mayBeText ? readableSqliteText(name) : name;
 }
 
 Value SqliteDialect::decode(const QVariant& stored, const ColumnType& type) const {

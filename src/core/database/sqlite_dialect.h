@@ -3,6 +3,7 @@
 
 #include "core/database/dialect.h"
 #include "core/database/sqlite_set_wise.h"
+#include "core/database/sqlite_text.h"
 
 #include <atomic>
 #include <sys/types.h>
@@ -32,7 +33,11 @@ public:
 
     QString quoted(const QString& name) const override;
     QString quoted(const Table& table) const override { return quoted(table.relation); }
-    QString readable(const Column& column) const override { return quoted(column.name); }
+    QString readable(const Column& column) const override;
+    QString readableFromLog(const QString& sql) const override { return readableSqliteText(sql); }
+    QString withPlaceholders(const QString& sql, const QVariantList& values) const override {
+        return withSqliteTexts(sql, values);
+    }
     QString placeholder(const Column&) const override { return QStringLiteral("?"); }
     Value decode(const QVariant& stored, const ColumnType& type) const override;
     QVariant encode(const Value& value, const ColumnType& type) const override;

@@ -20,8 +20,8 @@ QString SqliteTranslator::column(const Column& column, Type type) {
     switch (type) {
     case Type::Integer:
     case Type::Boolean:
-    case Type::Date:
         return sqliteName(column.name);
+    case Type::Date: // compared as the texts they are
     case Type::Text:
         return sqliteName(column.name) + QStringLiteral(" COLLATE BINARY");
     default:

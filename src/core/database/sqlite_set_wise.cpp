@@ -2,6 +2,7 @@
 #include "core/database/sqlite_set_wise.h"
 
 #include "core/database/sqlite_native.h"
+#include "core/database/sqlite_text.h"
 
 #include <QHashFunctions>
 
@@ -24,7 +25,7 @@ QVariant variantOf(sqlite3_value* value) {
         return sqlite3_value_double(value);
     case SQLITE_TEXT: {
         const auto* text = reinterpret_cast<const char*>(sqlite3_value_text(value));
-        return QString::fromUtf8(text, sqlite3_value_bytes(value));
+        return textFromSqlite({text, sqlite3_value_bytes(value)});
     }
     case SQLITE_BLOB: {
         const auto* bytes = static_cast<const char*>(sqlite3_value_blob(value));
@@ -52,7 +53,7 @@ void giveResult(sqlite3_context* context, const QVariant& value) {
         break;
     }
     case QMetaType::QString: {
-        const QByteArray text = value.toString().toUtf8();
+        const QByteArray text = textForSqlite(value.toString());
         sqlite3_result_text64(context, text.constData(), static_cast<quint64>(text.size()),
                               SQLITE_TRANSIENT, SQLITE_UTF8);
         break;
@@ -75,7 +76,7 @@ int bind(sqlite3_stmt* statement, int place, const QVariant& value) {
                                    static_cast<quint64>(bytes.size()), SQLITE_STATIC);
     }
     case QMetaType::QString: {
-        const QByteArray text = static_cast<const QString*>(value.constData())->toUtf8();
+        const QByteArray text = textForSqlite(*static_cast<const QString*>(value.constData()));
         return sqlite3_bind_text64(statement, place, text.constData(),
                                    static_cast<quint64>(text.size()), SQLITE_TRANSIENT,
                                    SQLITE_UTF8);
