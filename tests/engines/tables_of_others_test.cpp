@@ -2,6 +2,7 @@
 // Tables that nobody made for Gravin: triggers that stamp and count, keys that others follow,
 // rights on single columns, locks, empty texts, and two who come first.
 #include "core/changes/as_it_was.h"
+#include "core/changes/bulk_update.h"
 #include "core/changes/log_seal.h"
 #include "core/database/secrets.h"
 #include "core/project/data_fit.h"
@@ -138,6 +139,12 @@ TEST_P(TablesOfOthers, ACounterThatATriggerKeepsDoesNotKeepTheParent) {
         "INSERT INTO berth VALUES (1, 1), (2, 1), (3, 1)");
     const QString before = database->dump();
     Desk at = desk();
+    BulkValues values;
+    values.put.insert(name("quay_id"), Value::integer(1));
+    const auto preview = previewBulkUpdate(
+        at.session(), std::make_shared<const Table>(at.table(name("berth"))), {}, {}, values);
+    ASSERT_TRUE(preview);
+    EXPECT_TRUE(notesOn(*preview).join(u' ').contains(name("berth has triggers")));
     const Record quay = at.read(name("quay"), key(1));
     RecordEdit edit{
         Operation::Delete, name("quay"), key(1), fieldValues(at.table(name("quay")), quay), {}};
@@ -445,8 +452,9 @@ TEST_P(TablesOfOthers, WhatDoesNotFitItsColumnIsNotEmpty) {
     if (GetParam() != Engine::Sqlite)
         GTEST_SKIP() << "here a column holds what its type says";
     database->run(name("CREATE TABLE tag (id INTEGER PRIMARY KEY, code INTEGER_OR_TEXT, weight "
-                       "REAL); INSERT INTO tag VALUES (1, 5, 1.5), (2, 'abc', 'heavy'), (3, NULL, "
-                       "NULL), (4, '12x', x'00');"));
+                       "REAL, since DATE COLLATE NOCASE, paid BOOLEAN); INSERT INTO tag VALUES "
+                       "(1, 5, 1.5, '2026-03-01', 1), (2, 'abc', 'heavy', 'soon', 'yes'), "
+                       "(3, NULL, NULL, NULL, NULL), (4, '12x', x'00', 2026, 2);"));
     Desk at = desk();
     const auto count = [&](const char* condition) {
         const Table& table = at.table(name("tag"));
@@ -465,6 +473,25 @@ TEST_P(TablesOfOthers, WhatDoesNotFitItsColumnIsNotEmpty) {
     EXPECT_EQ(count("weight IS NOT NULL"), 3) << "the engine's part and ours say the same";
     EXPECT_EQ(count("code IS NOT NULL AND id > 1"), 2);
     EXPECT_EQ(count("code = 5"), 1);
+    EXPECT_EQ(count("code <> 5"), 2);
+    EXPECT_EQ(count("NOT (code = 5)"), 2);
+    EXPECT_EQ(count("code IS DISTINCT FROM 5"), 3);
+    EXPECT_EQ(count("code NOT IN (5, 6)"), 2);
+    EXPECT_EQ(count("code < 100"), 1);
+    EXPECT_EQ(count("code > 100"), 2) << "texts come behind numbers";
+    EXPECT_EQ(count("paid = TRUE"), 1);
+    EXPECT_EQ(count("paid <> TRUE"), 2);
+    EXPECT_EQ(count("since > DATE '2026-01-01'"), 2) << "'soon', as a text";
+    EXPECT_EQ(count("since < DATE '2026-01-01'"), 1) << "a number comes before texts";
+    // Real numbers are not handed over: the same rule, asked here.
+    EXPECT_EQ(count("weight <> 1.5"), 2);
+    EXPECT_EQ(count("weight > 1.5"), 2);
+    EXPECT_EQ(count("NOT (weight IN (1.5, 2.5))"), 2);
+    EXPECT_EQ(count("weight IS DISTINCT FROM 1.5"), 3);
+    EXPECT_EQ(count("code + 1 <> 6"), 0) << "with a text nothing is added";
+    // Every way of asking for a record and its contrary finds all of them that are not empty.
+    for (const char* column : {"code = 5", "weight = 1.5", "since = DATE '2026-03-01'"})
+        EXPECT_EQ(count(column) + count(qPrintable(name("NOT (%1)").arg(name(column)))), 3);
 }
 
 TEST_P(TablesOfOthers, AThousandColumnsAreWrittenDeletedAndComeBack) {

@@ -75,13 +75,45 @@ int sign(std::strong_ordering ordering) {
 }
 
 // One run over one record. The parser has limited the depth of the tree.
+// In SQLite's order: numbers, texts by their characters, bytes. Requires: neither is NULL.
+int compareAsStored(const Value& a, const Value& b) {
+    using Kind = Value::Kind;
+    const auto stored = [](const Value& value) {
+        switch (value.kind()) {
+        case Kind::Boolean:
+            return Value::integer(value.asBoolean() ? 1 : 0);
+        case Kind::Date:
+            return Value::text(isoText(value.asDate()));
+        case Kind::Time:
+            return Value::text(isoText(value.asTime()));
+        case Kind::Timestamp:
+            return Value::text(isoText(value.asTimestamp()));
+        case Kind::Instant:
+            return Value::text(isoText(value.asInstant().utc));
+        default:
+            return value;
+        }
+    };
+    const auto rank = [](const Value& value) {
+        return value.kind() == Kind::Text ? 1 : value.kind() == Kind::Binary ? 2 : 0;
+    };
+    const Value left = stored(a);
+    const Value right = stored(b);
+    if (rank(left) != rank(right))
+        return rank(left) - rank(right);
+    if (left.kind() == Kind::Binary)
+        return left.asBinary().compare(right.asBinary());
+    return compareValues(left, right);
+}
+
 class Run {
 public:
     Run(const Expression& expression, const std::vector<const Value*>& values,
-        const Present& present)
+        const Present& present, Misfits misfits)
         : m_expression(expression)
         , m_values(values)
-        , m_present(present) {}
+        , m_present(present)
+        , m_misfits(misfits) {}
 
     Result<Value> value(int index) const {
         const ExpressionNode& node = at(index);
@@ -154,17 +186,39 @@ private:
         return &room;
     }
 
-    Result<Value> compared(const ExpressionNode& node) const {
+    // The value of a column that is compared as it is stored; null: it is not.
+    const Value* misfit(int index) const {
+        const ExpressionNode& node = at(index);
+        if (m_misfits == Misfits::Fail || node.operation != NodeOperation::Column)
+            return nullptr;
+        const Value* stored = m_values[static_cast<size_t>(node.column)];
+        return isOfType(*stored, node.type) ? nullptr : stored;
+    }
+
+    // Below 0, 0 or above; nothing: one of them is NULL.
+    Result<std::optional<int>> order(int left, int right) const {
         Value room[2];
-        const auto left = operand(node.operands[0], room[0]);
-        if (!left)
-            return left.error();
-        const auto right = operand(node.operands[1], room[1]);
-        if (!right)
-            return right.error();
-        if ((*left)->isNull() || (*right)->isNull())
-            return Value::null();
-        return Value::boolean(holds(node.operation, compareValues(**left, **right)));
+        const Value* as[2] = {misfit(left), misfit(right)};
+        const bool isAsStored = as[0] || as[1];
+        for (const int side : {0, 1}) {
+            if (as[side])
+                continue;
+            const auto found = operand(side == 0 ? left : right, room[side]);
+            if (!found)
+                return found.error();
+            as[side] = *found;
+        }
+        if (as[0]->isNull() || as[1]->isNull())
+            return std::optional<int>();
+        return std::optional(isAsStored ? compareAsStored(*as[0], *as[1])
+                                        : compareValues(*as[0], *as[1]));
+    }
+
+    Result<Value> compared(const ExpressionNode& node) const {
+        const auto found = order(node.operands[0], node.operands[1]);
+        if (!found)
+            return found.error();
+        return *found ? Value::boolean(holds(node.operation, **found)) : Value::null();
     }
 
     // What decides comes first: after it nothing is asked.
@@ -205,6 +259,8 @@ private:
     }
 
     Result<Value> in(const ExpressionNode& node) const {
+        if (misfit(node.operands[0]))
+            return misfitIn(node);
         auto wanted = value(node.operands[0]);
         if (!wanted || wanted->isNull())
             return wanted;
@@ -217,6 +273,19 @@ private:
                 unknown = true;
             else if (compareValues(*wanted, *part) == 0)
                 return Value::boolean(true);
+        }
+        return unknown ? Value::null() : Value::boolean(false);
+    }
+
+    Result<Value> misfitIn(const ExpressionNode& node) const {
+        bool unknown = false;
+        for (qsizetype i = 1; i < node.operands.size(); ++i) {
+            const auto found = order(node.operands[0], node.operands[i]);
+            if (!found)
+                return found.error();
+            if (*found && **found == 0)
+                return Value::boolean(true);
+            unknown = unknown || !*found;
         }
         return unknown ? Value::null() : Value::boolean(false);
     }
@@ -244,6 +313,13 @@ private:
 
     // Operations that ask for all their operands first.
     Result<Value> computed(const ExpressionNode& node) const {
+        if (node.operation == NodeOperation::Distinct &&
+            (misfit(node.operands[0]) || misfit(node.operands[1]))) {
+            const auto found = order(node.operands[0], node.operands[1]);
+            if (!found)
+                return found.error();
+            return Value::boolean(*found != std::optional(0)); // NULL is beside a value here
+        }
         std::vector<Value> operands;
         operands.reserve(static_cast<size_t>(node.operands.size()));
         bool anyNull = false;
@@ -705,6 +781,7 @@ private:
     const Expression& m_expression;
     const std::vector<const Value*>& m_values;
     const Present& m_present;
+    Misfits m_misfits;
 };
 
 } // namespace
@@ -794,8 +871,9 @@ int compareValues(const Value& a, const Value& b) {
 }
 
 Result<Value> evaluatePart(const Expression& expression, int node,
-                           const std::vector<const Value*>& values, const Present& present) {
-    return Run(expression, values, present).value(node);
+                           const std::vector<const Value*>& values, const Present& present,
+                           Misfits misfits) {
+    return Run(expression, values, present, misfits).value(node);
 }
 
 } // namespace gravin

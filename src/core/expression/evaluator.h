@@ -19,9 +19,16 @@ struct Present {
 // value that is not of its column's type. Division by zero gives NULL.
 Result<Value> evaluate(const Expression& expression, const std::vector<const Value*>& values,
                        const Present& present);
+// What becomes of a stored value that is not of its column's type where the column itself is
+// compared with something else.
+enum class Misfits {
+    Fail,
+    CompareAsStored // as SQLite, which alone stores such: numbers, then texts, then bytes
+};
 // The same of the part that begins at this node.
 Result<Value> evaluatePart(const Expression& expression, int node,
-                           const std::vector<const Value*>& values, const Present& present);
+                           const std::vector<const Value*>& values, const Present& present,
+                           Misfits misfits = Misfits::Fail);
 // Below 0, 0 or above. Requires: neither is NULL, and an expression may compare their types.
 int compareValues(const Value& a, const Value& b);
 // Whether a value is one that an expression of this type may have; NULL always is.

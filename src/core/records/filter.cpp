@@ -10,10 +10,36 @@ namespace {
 // The expression's columns that are read from this node on.
 struct ColumnsBelow {
     QList<int> all;
-    QList<int> ofType; // whose values must be of their type; not those that are only asked IS NULL
+    QList<int> ofType; // whose values must be of their type
 };
 
-ColumnsBelow columnsBelow(const Expression& expression, int node) {
+// Whether a column that stands there may hold anything: whether it is empty can be told of all, and
+// what is stored has an order even where it is not of the column's type.
+bool takesAnything(const Expression& expression, const ExpressionNode& node, Filter::Wants wants) {
+    using Operation = ExpressionNode::Operation;
+    const auto isColumn = [&](int operand) {
+        return expression.nodes()[static_cast<size_t>(operand)].operation == Operation::Column;
+    };
+    switch (node.operation) {
+    case Operation::IsNull:
+        return true;
+    case Operation::Equal:
+    case Operation::NotEqual:
+    case Operation::Less:
+    case Operation::LessOrEqual:
+    case Operation::Greater:
+    case Operation::GreaterOrEqual:
+    case Operation::Distinct:
+    case Operation::In:
+        // Two columns may be declared so that the engine makes one's values the other's.
+        return wants == Filter::Wants::Holding &&
+               std::count_if(node.operands.begin(), node.operands.end(), isColumn) == 1;
+    default:
+        return false;
+    }
+}
+
+ColumnsBelow columnsBelow(const Expression& expression, int node, Filter::Wants wants) {
     using Operation = ExpressionNode::Operation;
     ColumnsBelow columns;
     const auto add = [](QList<int>& to, int column) {
@@ -25,7 +51,7 @@ ColumnsBelow columnsBelow(const Expression& expression, int node) {
         const ExpressionNode& next = expression.nodes()[static_cast<size_t>(open.takeLast())];
         for (const int operand : next.operands) {
             const ExpressionNode& below = expression.nodes()[static_cast<size_t>(operand)];
-            if (next.operation == Operation::IsNull && below.operation == Operation::Column)
+            if (below.operation == Operation::Column && takesAnything(expression, next, wants))
                 add(columns.all, below.column);
             else
                 open += operand;
@@ -62,7 +88,7 @@ bool Filter::handOver(int node, const Table& table, Engine engine) {
     if (!sql)
         return false;
     QStringList conforming;
-    for (const int column : columnsBelow(expression, node).ofType) {
+    for (const int column : columnsBelow(expression, node, m_wants).ofType) {
         const auto part = conformingSql(*table.column(expression.columns()[column]), engine);
         if (!part)
             return false;
@@ -84,7 +110,7 @@ bool Filter::handOver(int node, const Table& table, Engine engine) {
 void Filter::keep(int node, const Table& table) {
     const Expression& expression = *m_condition.expression;
     m_kept += node;
-    const ColumnsBelow columns = columnsBelow(expression, node);
+    const ColumnsBelow columns = columnsBelow(expression, node, m_wants);
     for (const int column : columns.ofType)
         m_keptColumns +=
             std::pair(column, expressionTypeOf(table.column(expression.columns()[column])->type));
@@ -110,7 +136,9 @@ bool Filter::passes(const std::vector<const Value*>& values) const {
             return !holdingIsWanted;
     }
     for (const int node : m_kept) {
-        const auto answer = evaluatePart(expression, node, operands, m_present);
+        const auto answer =
+            evaluatePart(expression, node, operands, m_present,
+                         holdingIsWanted ? Misfits::CompareAsStored : Misfits::Fail);
         const bool isTrue = answer && !answer->isNull() && answer->asBoolean();
         const bool isFalse = !answer || (!answer->isNull() && !answer->asBoolean());
         if (holdingIsWanted ? !isTrue : !isFalse)

@@ -8,8 +8,10 @@ namespace gravin {
 
 // A condition that records are chosen by, divided between an engine and Gravin. The engine gets
 // what it can say with exactly the same meaning, so that its indexes serve; the rest is asked here
-// of each record that is left. A record with a value that is not of its column's type, in a column
-// that the condition names, does not meet it, and fails it when failures are looked for.
+// of each record that is left. A value that is not of its column's type (SQLite stores such) is
+// compared as it is stored where the column itself is compared with something else; a record that
+// has one elsewhere in the condition does not meet it. Either fails it when failures are looked
+// for.
 class Filter {
 public:
     enum class Wants {
