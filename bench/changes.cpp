@@ -205,6 +205,34 @@ void asItWasGravin(benchmark::State& state) {
     }
 }
 
+// Records that differ from what they were, where many do.
+int differing() { return std::min(rows, 300'000); }
+
+// What the engine alone needs to put as many records aside.
+void putAsideBare(benchmark::State& state) {
+    Bare bare;
+    for (auto _ : state) {
+        bare.run(
+            QStringLiteral("CREATE TEMPORARY TABLE aside AS SELECT * FROM visit WHERE id <= %1")
+                .arg(differing()));
+        bare.run(QStringLiteral("CREATE INDEX aside_key ON aside (id)"));
+        state.PauseTiming();
+        bare.run(QStringLiteral("DROP TABLE aside"));
+        state.ResumeTiming();
+    }
+}
+
+void asItWasOfManyGravin(benchmark::State& state) {
+    Desk desk;
+    desk.records = differing();
+    const qint64 change = desk.bulk(text(QStringLiteral("many"), 1));
+    for (auto _ : state) {
+        const auto then = lookBack(*desk.session, desk.catalog, *desk.visit, change - 1);
+        if (!then || then->differences.size() != differing())
+            state.SkipWithError("they do not differ");
+    }
+}
+
 // The most memory that the process ever had since the last call, above what it had then.
 class Peak {
 public:
@@ -258,6 +286,8 @@ BENCHMARK(bulkGravin)->Unit(benchmark::kMillisecond)->UseManualTime()->Iteration
 BENCHMARK(rollbackPlanGravin)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(2);
 BENCHMARK(rollbackGravin)->Unit(benchmark::kMillisecond)->UseManualTime()->Iterations(2);
 BENCHMARK(asItWasGravin)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(3);
+BENCHMARK(putAsideBare)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(2);
+BENCHMARK(asItWasOfManyGravin)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(2);
 BENCHMARK(memoryOfMany)
     ->Unit(benchmark::kMillisecond)
     ->Arg(10'000)

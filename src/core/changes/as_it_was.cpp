@@ -34,7 +34,8 @@ public:
         , m_table(table)
         , m_after(after)
         , m_picture(session, catalog)
-        , m_temporary(temporaryName()) {
+        , m_temporary(temporaryName())
+        , m_read(table) {
         for (const Column& column : table.columns) {
             if (!column.expression.isEmpty())
                 continue;
@@ -86,13 +87,17 @@ private:
         Status read =
             ChangeLog(m_session).scan(scope, m_catalog, [&](qint64, qint64, RecordChange&& record) {
                 keys.push_back(record.key);
-                keys.push_back(record.keyAfter(m_table.key));
+                Key after = record.keyAfter(m_table.key);
+                if (!(after == record.key))
+                    keys.push_back(std::move(after));
                 touched.push_back(std::move(record));
                 return true;
             });
         if (!read)
             return read;
-        if (Status before = m_picture.read(m_table, keys); !before)
+        if (const auto columns = onlyColumns(touched))
+            keepOnly(*columns);
+        if (Status before = m_picture.read(m_read, keys); !before)
             return before;
         for (const RecordChange& record : touched) {
             const Key key = record.keyAfter(m_table.key);
@@ -102,7 +107,7 @@ private:
             }
             FieldValues was;
             if (record.operation == Operation::Update) {
-                auto now = m_picture.at(m_table, key);
+                auto now = m_picture.at(m_read, key);
                 if (!now)
                     return now.error();
                 was = now->value_or(FieldValues());
@@ -112,6 +117,31 @@ private:
             m_picture.put(m_table.name, record.key, was);
         }
         return done();
+    }
+
+    // The columns that can differ, where every record is there then and now, under one key; all
+    // others of a record are what they are. Nothing: whole records are kept.
+    std::optional<QSet<QString>> onlyColumns(const std::vector<RecordChange>& touched) const {
+        QSet<QString> columns;
+        for (const RecordChange& record : touched) {
+            if (record.operation != Operation::Update)
+                return std::nullopt;
+            for (auto field = record.before.keyBegin(); field != record.before.keyEnd(); ++field)
+                columns.insert(*field);
+        }
+        const bool isKeyChanged =
+            std::any_of(m_table.key.begin(), m_table.key.end(),
+                        [&](const QString& column) { return columns.contains(column); });
+        return isKeyChanged || !m_generated.isEmpty() ? std::nullopt : std::optional(columns);
+    }
+
+    void keepOnly(const QSet<QString>& columns) {
+        const auto isLeftOut = [&](const QString& column) {
+            return !columns.contains(column) && !m_table.key.contains(column);
+        };
+        m_kept.removeIf([&](const Column* column) { return isLeftOut(column->name); });
+        m_read.columns.removeIf([&](const Column& column) { return isLeftOut(column.name); });
+        m_keepsWhole = false;
     }
 
     // The records that differ, in a temporary table.
@@ -219,17 +249,24 @@ private:
         QStringList now;
         QStringList was;
         for (const Column* column : m_columns) {
-            now += QStringLiteral("gravin_now.") + dialect.quoted(column->name);
-            was += dialect.quoted(column->name);
+            const bool isKept = m_keepsWhole || m_kept.contains(column);
+            const QString name = dialect.quoted(column->name);
+            now += QStringLiteral("gravin_now.") + name;
+            was += (isKept ? QStringLiteral("gravin_was.") : QStringLiteral("gravin_now.")) + name;
         }
         QStringList same;
         for (const QString& column : m_table.key)
             same += QStringLiteral("gravin_was.%1 = gravin_now.%1").arg(dialect.quoted(column));
+        const QString on = same.join(QStringLiteral(" AND "));
         return QStringLiteral("SELECT %1 FROM %2 AS gravin_now WHERE NOT EXISTS (SELECT 1 FROM %3 "
-                              "AS gravin_was WHERE %4) UNION ALL SELECT %5 FROM %3 WHERE %6 = 1")
+                              "AS gravin_was WHERE %4) UNION ALL SELECT %5 FROM %3 AS "
+                              "gravin_was%6 WHERE gravin_was.%7 = 1")
             .arg(now.join(QStringLiteral(", ")), dialect.quoted(m_table),
-                 dialect.quoted(m_temporary), same.join(QStringLiteral(" AND ")),
-                 was.join(QStringLiteral(", ")), ThereColumn);
+                 dialect.quoted(m_temporary), on, was.join(QStringLiteral(", ")),
+                 m_keepsWhole ? QString()
+                              : QStringLiteral(" LEFT JOIN %1 AS gravin_now ON %2")
+                                    .arg(dialect.quoted(m_table), on),
+                 ThereColumn);
     }
 
     Session& m_session;
@@ -238,6 +275,8 @@ private:
     qint64 m_after;
     Picture m_picture;
     QString m_temporary;
+    Table m_read; // the table, so far as its records have to be looked at
+    bool m_keepsWhole = true;
     QList<const Column*> m_columns;   // the database's own
     QList<const Column*> m_generated; // those of them that the engine generates again
     QList<const Column*> m_kept;      // and the others

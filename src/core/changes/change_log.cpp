@@ -20,6 +20,15 @@ std::optional<qint64> numberFrom(const QVariant& stored) {
     return stored.isNull() ? std::nullopt : std::optional(stored.toLongLong());
 }
 
+// A condition on gravin_change c: it touched records of this table. The engine is to look through
+// the change's own records, not through all that the log has of the table, as SQLite does where the
+// places are not narrowed: every place there can be, the wrong ones too.
+SqlFragment touches(const QString& table) {
+    return {QStringLiteral("EXISTS (SELECT 1 FROM gravin_record r WHERE r.change_id = c.id AND "
+                           "r.seq >= ? AND r.table_name = ?)"),
+            {std::numeric_limits<qint64>::min(), table}};
+}
+
 Error damagedAt(qint64 change, const QString& record) {
     return {ErrorKind::Damaged,
             say("Change %1 of the log is damaged at the record “%2”.").arg(change).arg(record)};
@@ -160,9 +169,7 @@ Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
                               "r.record_key = ? AND r.change_id = c.id)"),
                {filter.table, filter.key->encoded()});
     else if (!filter.table.isEmpty())
-        narrow(QStringLiteral("EXISTS (SELECT 1 FROM gravin_record r WHERE r.change_id = c.id AND "
-                              "r.table_name = ?)"),
-               {filter.table});
+        narrow(touches(filter.table).sql, touches(filter.table).values);
     if (!filter.person.isEmpty())
         narrow(QStringLiteral("c.person = ?"), {filter.person});
     if (!filter.since.isEmpty())
@@ -399,18 +406,19 @@ Result<std::vector<qint64>> ChangeLog::changesOf(const LogScope& scope, const Ca
             return read.error();
         return changes;
     }
+    SqlFragment where{QStringLiteral("c.id > ?"), {scope.afterId.value_or(0)}};
+    const auto narrow = [&](const SqlFragment& by) {
+        where.sql += QStringLiteral(" AND ") + by.sql;
+        where.values += by.values;
+    };
+    if (!scope.person.isEmpty())
+        narrow({QStringLiteral("c.person = ?"), {scope.person}});
+    if (!scope.table.isEmpty())
+        narrow(touches(scope.table));
     const Status read = m_session.select(
-        QStringLiteral("SELECT c.id FROM gravin_change c WHERE c.id > ?") +
-            (scope.person.isEmpty() ? QString() : QStringLiteral(" AND c.person = ?")) +
-            (scope.table.isEmpty()
-                 ? QString()
-                 : QStringLiteral(" AND EXISTS (SELECT 1 FROM gravin_record r WHERE "
-                                  "r.change_id = c.id AND r.table_name = ?)")) +
-            QStringLiteral(" ORDER BY c.id DESC"),
-        QVariantList{scope.afterId.value_or(0)} +
-            (scope.person.isEmpty() ? QVariantList() : QVariantList{scope.person}) +
-            (scope.table.isEmpty() ? QVariantList() : QVariantList{scope.table}),
-        [&](const QSqlQuery& row) {
+        QStringLiteral("SELECT c.id FROM gravin_change c WHERE %1 ORDER BY c.id DESC")
+            .arg(where.sql),
+        where.values, [&](const QSqlQuery& row) {
             changes.push_back(row.value(0).toLongLong());
             return true;
         });
@@ -454,11 +462,8 @@ Status ChangeLog::scan(
     // A table's columns are asked for once, not for each field.
     const Table* table = nullptr;
     Status selected = m_session.select(
-        QStringLiteral("SELECT r.change_id, r.seq, r.table_name, r.record_key, r.op, r.hidden_row, "
-                       "f.column_name, f.old_value, f.new_value FROM gravin_record r LEFT JOIN "
-                       "gravin_field f ON f.change_id = r.change_id AND f.seq = r.seq") +
-            alsoOfFields(scope, m_session.spec().isFile()) + where.sql +
-            QStringLiteral(" ORDER BY r.change_id DESC, r.seq DESC"),
+        loggedFields(m_session.dialect()) + alsoOfFields(scope, m_session.spec().isFile()) +
+            where.sql + QStringLiteral(" ORDER BY r.change_id DESC, r.seq DESC"),
         where.values, [&](const QSqlQuery& row) {
             const qint64 rowChange = row.value(0).toLongLong();
             const qint64 rowSequence = row.value(1).toLongLong();

@@ -77,6 +77,21 @@ TEST_F(ChangeWriterTest, WritesOnlyTheChangedColumnsAndLogsThem) {
     EXPECT_EQ(logged->person, QStringLiteral("tester"));
 }
 
+// The log's tables are made with the first change, and go with it when the database refuses that.
+TEST_F(ChangeWriterTest, TheFirstChangeMayFailAndTheNextIsLoggedAllTheSame) {
+    database.sqlite(QStringLiteral(
+        "CREATE TRIGGER never BEFORE UPDATE ON sector WHEN NEW.name = 'never' BEGIN SELECT "
+        "RAISE(ABORT, 'never'); END;"));
+    const auto name = [&](qint64 id, const char* to) {
+        return RecordEdit{
+            Operation::Update, QStringLiteral("sector"), key(id), {}, {{Name, text(to)}}};
+    };
+    EXPECT_FALSE(desk.write({name(1, "first"), name(2, "never")}));
+    const auto written = desk.write({name(1, "first")});
+    ASSERT_TRUE(written) << qPrintable(written.error().error.detail);
+    EXPECT_EQ(logged(), 1);
+}
+
 // Another connection writes between reading and saving.
 TEST_F(ChangeWriterTest, KeepsBothWhenAnotherChangedAnotherColumn) {
     database.sqlite(QStringLiteral("UPDATE aid SET rate = 200 WHERE id = 1;"));

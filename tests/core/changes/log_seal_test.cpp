@@ -122,6 +122,18 @@ TEST_F(SealTest, WhatIsTakenOutOrPutInIsFound) {
 }
 
 // A record beside the others that no change ever named: nobody may go by it.
+// The engine itself would go on below it, and numbers of changes would no longer be in order.
+TEST_F(SealTest, NoLogComesBehindTheLargestNumber) {
+    database.sqlite(name("INSERT INTO gravin_change SELECT 9223372036854775807, 'x', at, person, "
+                         "screen, action, note, undoes, records, tables, op FROM gravin_change "
+                         "LIMIT 1;"));
+    const QString before = database.dump();
+    const auto refused = desk.write({Operation::Update, T, key(2), {}, {{name("a"), text("x")}}});
+    ASSERT_FALSE(refused);
+    EXPECT_EQ(refused.error().error.kind, ErrorKind::Damaged);
+    EXPECT_EQ(database.dump(), before);
+}
+
 TEST_F(SealTest, RecordsOutsideTheirOrderAreFoundAndNotRolledBack) {
     for (const char* place : {"-1", "7", "'x'"}) {
         database.sqlite(name("PRAGMA ignore_check_constraints = ON; INSERT INTO gravin_record "
