@@ -2,6 +2,8 @@
 // What is stored, named or typed cannot steer the terminal that shows it.
 #include "hostile/program.h"
 
+#include <csignal>
+
 namespace gravin::test {
 namespace {
 
@@ -63,6 +65,23 @@ TEST_F(HostileText, ReachesNoTerminalAsItIs) {
     run({QStringLiteral("tables"), QStringLiteral("sqlite:/\x1b[31mnowhere")});
     run({QStringLiteral("rows"), QStringLiteral("/\x1b]0;x\x07.gravin"), buoy});
     run({QStringLiteral("\x1b[31m"), QStringLiteral("--\x1b[31m")});
+}
+
+// More than a pipe holds, so that the program is still writing when the reader has gone.
+TEST_F(HostileText, AReaderThatGoesEndsItQuietly) {
+    m_database.sqlite(QStringLiteral(
+        "WITH RECURSIVE n (i) AS (SELECT 2 UNION ALL SELECT i + 1 FROM n WHERE i < 20000) INSERT "
+        "INTO buoy SELECT i, 'buoy ' || i, '' FROM n;"));
+    QProcess shell;
+    shell.start(QStringLiteral("bash"),
+                {QStringLiteral("-c"),
+                 QStringLiteral("\"$0\" rows \"$1\" buoy | head -n 1; exit ${PIPESTATUS[0]}"),
+                 QStringLiteral(GRAVIN), project()});
+    ASSERT_TRUE(shell.waitForFinished(Program::MostSeconds * 1000));
+    EXPECT_EQ(shell.readAllStandardOutput().count('\n'), 1);
+    EXPECT_EQ(shell.readAllStandardError(), QByteArray());
+    constexpr int EndedByPipe = 128 + SIGPIPE; // as the shell tells it
+    EXPECT_EQ(shell.exitCode(), EndedByPipe);
 }
 
 TEST_F(HostileText, JsonHoldsTheSameTextAllTheSame) {

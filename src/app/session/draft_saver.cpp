@@ -55,7 +55,7 @@ QString DraftSaver::nameOf(const DraftPlace& place) const {
         return {};
     const int naming = table->indexOf(namingColumn(*table));
     const QString name =
-        naming < 0 ? QString() : toText(found->value(naming), table->columns[naming].type);
+        naming < 0 ? QString() : nameFrom(found->value(naming), table->columns[naming].type);
     if (!name.trimmed().isEmpty())
         return name;
     return place.id.isNew() ? tr("New record") : keyText(place.id.key, table->keyTypes());

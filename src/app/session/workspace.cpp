@@ -442,7 +442,7 @@ QString Workspace::nameOf(const QString& table, const Key& key) {
     const Record* record = named ? records(table)->record(key) : nullptr;
     const int naming = named ? named->indexOf(namingColumn(*named)) : -1;
     return record && naming >= 0
-               ? toText(record->values[static_cast<size_t>(naming)], named->columns[naming].type)
+               ? nameFrom(record->values[static_cast<size_t>(naming)], named->columns[naming].type)
                : QString();
 }
 

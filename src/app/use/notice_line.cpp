@@ -2,6 +2,7 @@
 #include "app/use/notice_line.h"
 
 #include "app/look/theme.h"
+#include "core/base/text.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
@@ -52,8 +53,10 @@ NoticeLine::NoticeLine(QWidget* parent)
 void NoticeLine::show(const Notice& notice) {
     const bool refused = notice.kind == Notice::Kind::Refused;
     setStyleProperty(this, "kind", refused ? QStringLiteral("refused") : QStringLiteral("done"));
-    m_text->setText(notice.text);
-    m_detail->setText(notice.detail);
+    // Whoever says it may quote what is stored, at any length.
+    constexpr qsizetype Longest = 2000;
+    m_text->setText(beginningOf(notice.text, Longest));
+    m_detail->setText(beginningOf(notice.detail, Longest));
     m_more->setChecked(false);
     m_more->setVisible(!notice.detail.isEmpty());
     m_change = notice.change;

@@ -57,14 +57,18 @@ const BoundField* BoundScreen::field(const QString& column) const {
     return found == fields.end() ? nullptr : &*found;
 }
 
+QString nameFrom(const Value& value, const ColumnType& type) {
+    constexpr qsizetype Longest = 200;
+    return beginningOf(toText(value, type), Longest);
+}
+
 QString BoundScreen::nameOf(const std::vector<Value>& values) const {
     const int naming = table->indexOf(namingColumn);
     if (naming >= 0 && static_cast<size_t>(naming) < values.size()) {
         const QString name =
-            toText(values[static_cast<size_t>(naming)], table->columns[naming].type);
-        constexpr qsizetype LongestName = 200;
+            nameFrom(values[static_cast<size_t>(naming)], table->columns[naming].type);
         if (!name.trimmed().isEmpty())
-            return beginningOf(name, LongestName);
+            return name;
     }
     std::vector<Value> key;
     for (const QString& column : table->key)

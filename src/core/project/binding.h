@@ -24,6 +24,9 @@ struct BoundField {
     bool isEditable() const;
 };
 
+// What a record is called by the value of the column that names it; a long one by its beginning.
+QString nameFrom(const Value& value, const ColumnType& type);
+
 // A screen that fits its database, as far as it does.
 struct BoundScreen {
     Screen screen;
