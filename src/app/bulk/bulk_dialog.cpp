@@ -3,6 +3,7 @@
 
 #include "app/bulk/bulk_line.h"
 #include "app/bulk/kept_menu.h"
+#include "app/look/deliberate_button.h"
 #include "app/editors/expression_field.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
@@ -85,7 +86,6 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     m_note->setAccessibleName(tr("Note for the change log"));
     m_run->setProperty("main", true);
     m_run->setObjectName(QStringLiteral("bulk-run"));
-    m_run->setDefault(true);
     m_reason->setObjectName(QStringLiteral("bulk-reason"));
     m_reason->setProperty("role", "faint");
     m_reason->setWordWrap(true);
@@ -113,6 +113,7 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     connect(m_table, &QTableWidget::cellActivated, this, &BulkDialog::openRow);
     connect(m_run, &QPushButton::clicked, this, &BulkDialog::run);
     connect(cancel, &QPushButton::clicked, this, &QDialog::reject);
+    makeDeliberate(this, m_run);
     if (!m_choice.isEmpty()) {
         addLine();
         m_lines.front()->focusField();

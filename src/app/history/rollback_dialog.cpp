@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/history/rollback_dialog.h"
 
+#include "app/look/deliberate_button.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
 #include "core/value/text_form.h"
@@ -115,13 +116,10 @@ RollbackDialog::RollbackDialog(Workspace* workspace, const LogScope& scope, cons
     m_run->setProperty("main", true);
     m_run->setObjectName(QStringLiteral("rollback-run"));
     m_run->setEnabled(false);
-    m_run->setDefault(true);
     m_reason->setObjectName(QStringLiteral("rollback-reason"));
     m_reason->setProperty("role", "problem");
     m_reason->setWordWrap(true);
     auto* cancel = new QPushButton(tr("Cancel"));
-    for (QPushButton* each : {m_skipStep, m_overwriteStep, cancel})
-        each->setAutoDefault(false);
     auto* single = new QHBoxLayout;
     single->addWidget(m_skipStep);
     single->addWidget(m_overwriteStep);
@@ -143,6 +141,7 @@ RollbackDialog::RollbackDialog(Workspace* workspace, const LogScope& scope, cons
     connect(m_skipStep, &QPushButton::clicked, this, [this] { chooseForSteps(OnConflict::Skip); });
     connect(m_overwriteStep, &QPushButton::clicked, this,
             [this] { chooseForSteps(OnConflict::Overwrite); });
+    makeDeliberate(this, m_run);
     load();
 }
 

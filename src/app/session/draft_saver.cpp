@@ -405,7 +405,9 @@ void DraftSaver::warn(const QList<DraftPlace>& places, const std::vector<Problem
 }
 
 void DraftSaver::refuse(const QString& sentence, const QString& detail) {
-    Q_EMIT m_workspace->notice({Notice::Kind::Refused, tr("Not saved. %1").arg(sentence), detail});
+    Notice notice{Notice::Kind::Refused, tr("Not saved. %1").arg(sentence), detail};
+    notice.isUntilEdited = true;
+    Q_EMIT m_workspace->notice(notice);
 }
 
 } // namespace gravin

@@ -519,6 +519,7 @@ void Workspace::type(const BoundScreen& screen, const RecordId& id, const BoundF
     auto value = inputValue(field, text);
     if (!value) {
         store->setBadText(id, record, field.columnIndex, {text, value.error().sentence});
+        Q_EMIT edited();
         return;
     }
     // A field that was empty and is left empty was not edited.
@@ -538,6 +539,7 @@ void Workspace::choose(const BoundScreen& screen, const RecordId& id, const Boun
     if (!record && !store->find(id))
         return;
     store->setValue(id, record, field.columnIndex, value);
+    Q_EMIT edited();
 }
 
 std::vector<Problem> Workspace::problems(const QString& table, const RecordId& id) const {
@@ -582,19 +584,38 @@ Worker::JobId Workspace::writeLong(ChangeRequest request, QObject* context,
     }
     // The door's refusal is richer than an Error, so it travels as the job's value.
     return m_writer->run<WriteResult>(
-        context,
+        this,
         [request = std::move(request), catalog = m_catalog, rules = m_rules](Session& session) {
             return Result<WriteResult>(ChangeWriter(session, *catalog, rules).write(request));
         },
-        [this, uid, answer = std::move(answer)](const Result<WriteResult>& result) {
+        [this, uid, asker = QPointer<QObject>(context),
+         answer = std::move(answer)](const Result<WriteResult>& result) {
             const WriteResult written =
                 result ? *result : WriteResult(WriteFailure{result.error(), {}, {}});
             if (!uid.isEmpty())
                 m_workKeeper->end(uid, written);
             if (written)
                 m_feed->announce(*written);
-            answer(written);
+            if (asker)
+                answer(written);
+            else
+                tellUnasked(written);
         });
+}
+
+// Who asked has gone meanwhile: what came of it is said all the same.
+void Workspace::tellUnasked(const WriteResult& result) {
+    if (!result) {
+        Q_EMIT notice({Notice::Kind::Refused,
+                       tr("Nothing was written. %1").arg(result.error().error.sentence),
+                       result.error().error.detail});
+    } else if (result->id > 0) {
+        Notice said{
+            Notice::Kind::Done,
+            tr("Done: %1, change %2.").arg(countedRecords(result->count())).arg(result->id)};
+        said.change = result->id;
+        Q_EMIT notice(said);
+    }
 }
 
 void Workspace::compareLog() {

@@ -36,6 +36,8 @@ struct Notice {
     QString text;
     QString detail = {}; // the database's own words, shown folded
     qint64 change = 0;   // that can be rolled back from beside the line; 0: none
+    // It is about what was typed until now: the next edit makes it untrue.
+    bool isUntilEdited = false;
 };
 
 // An opened project at work: its connection, the shared records and drafts, and everything that
@@ -192,6 +194,8 @@ Q_SIGNALS:
     // A save succeeded; of a new record the id is now that of its key.
     void saved(const QString& table, const gravin::RecordId& before, const gravin::RecordId& now);
     void draftsChanged();
+    // Somebody typed or chose a value of a record.
+    void edited();
     // Somebody wants an edit window on this record.
     void recordWanted(const QString& screenId, const gravin::RecordId& id);
     void lookupsLoaded();
@@ -206,6 +210,7 @@ private:
     // Tables that are in use stay as they are known.
     void setCatalog(Catalog next);
     void fitToStored(const QStringList& tables);
+    void tellUnasked(const WriteResult& result);
     void writeOnLog(std::function<WriteResult(ChangeWriter&)> write, const QString& said);
     void addFirstRecords(const TablePlan& plan, QObject* context,
                          const std::function<void(const Result<QString>&)>& answer);

@@ -18,12 +18,14 @@
 #include "app/session/draft_saver.h"
 #include "app/session/work_keeper.h"
 #include "app/shell/head_line.h"
+#include "app/shell/leave_question.h"
 #include "app/shell/left_over_panel.h"
 #include "app/shell/open_edits_tray.h"
 #include "app/shell/shelf.h"
 #include "app/shell/start_page.h"
 #include "app/use/edit_window.h"
 #include "app/use/grid_view.h"
+#include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/save_many.h"
@@ -72,6 +74,7 @@ MainWindow::MainWindow(const OpenRequest& request)
     , m_start(new StartPage)
     , m_connect(new ConnectionPage)
     , m_middle(new QSplitter(Qt::Vertical))
+    , m_notice(new NoticeLine)
     , m_build(false) {
     setObjectName(QStringLiteral("main-window"));
     setWindowTitle(tr("Gravin"));
@@ -95,11 +98,17 @@ MainWindow::MainWindow(const OpenRequest& request)
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(m_head);
+    layout->addWidget(m_notice);
     layout->addLayout(body, 1);
     setCentralWidget(all);
     makeActions();
     makeMenu();
 
+    // What it says belongs to the page that was shown.
+    m_notice->setObjectName(QStringLiteral("window-notice"));
+    m_notice->hide();
+    connect(m_pages, &QStackedWidget::currentChanged, m_notice, &QWidget::hide);
+    connect(m_notice, &NoticeLine::rollbackRequested, this, &MainWindow::rollBackChange);
     connect(m_head, &HeadLine::buildRequested, this, &MainWindow::setBuild);
     connect(m_head, &HeadLine::found, this, &MainWindow::runFound);
     connect(m_head, &HeadLine::findingsRequested, this, &MainWindow::showFindings);
@@ -311,21 +320,27 @@ ScreenPage* MainWindow::currentPage() const {
 }
 
 void MainWindow::openProject(const QString& file) {
-    if (!mayLeave())
-        return;
+    leaveThen([this, file] { readProject(file); });
+}
+
+void MainWindow::readProject(const QString& file) {
     m_start->showReading(file);
     const auto project = loadProject(file);
     if (!project) {
-        if (!m_workspace)
-            m_pages->setCurrentWidget(m_start);
-        if (m_workspace)
-            notify({Notice::Kind::Refused, project.error().sentence, project.error().detail});
-        else
-            showStartError(project.error());
+        failToOpen(project.error());
         return;
     }
     secret_keeper::recall(project->connection, this,
                           [this, file, project = *project] { openWorkspace(file, project); });
+}
+
+// What was open stays open, with all that is typed in it.
+void MainWindow::failToOpen(const Error& error) {
+    m_givenUp.reset();
+    if (m_workspace)
+        notify({Notice::Kind::Refused, error.sentence, error.detail});
+    else
+        showStartError(error);
 }
 
 void MainWindow::showStartError(const Error& error) {
@@ -337,18 +352,18 @@ void MainWindow::openWorkspace(const QString& file, const Project& project) {
     Workspace::open(file, project, this,
                     [this, file, project](const Result<std::shared_ptr<Workspace>>& workspace) {
                         if (workspace) {
-                            install(*workspace);
+                            // The former project could be worked in until now.
+                            leaveThen([this, opened = *workspace] { install(opened); });
                             return;
                         }
                         const Error& error = workspace.error();
-                        if (error.kind == ErrorKind::AccessDenied) {
-                            m_connect->askPassword(file, project.connection, error);
-                            m_pages->setCurrentWidget(m_connectPlace);
-                        } else if (m_workspace) {
-                            notify({Notice::Kind::Refused, error.sentence, error.detail});
-                        } else {
-                            showStartError(error);
+                        if (error.kind != ErrorKind::AccessDenied) {
+                            failToOpen(error);
+                            return;
                         }
+                        m_givenUp.reset();
+                        m_connect->askPassword(file, project.connection, error);
+                        m_pages->setCurrentWidget(m_connectPlace);
                     });
 }
 
@@ -433,7 +448,12 @@ void MainWindow::clearProject() {
     m_openEdits = nullptr;
     qDeleteAll(m_pageOf);
     m_pageOf.clear();
-    delete qobject_cast<AsItWasPage*>(m_pages->currentWidget());
+    qDeleteAll(m_pages->findChildren<AsItWasPage*>());
+    // Questions about the project go with it. The one about leaving it is what may have led here.
+    for (QDialog* dialog : findChildren<QDialog*>(Qt::FindDirectChildrenOnly)) {
+        if (!qobject_cast<LeaveQuestion*>(dialog))
+            delete dialog;
+    }
     delete m_trial;
     m_trial = nullptr;
     delete m_bottom;
@@ -441,6 +461,8 @@ void MainWindow::clearProject() {
     delete m_changeLog;
     m_changeLog = nullptr;
     m_shelf->setWorkspace(nullptr);
+    m_givenUp.reset();
+    m_afterSaving = {};
     m_workspace.reset();
     refreshUndo();
 }
@@ -457,7 +479,10 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
     connect(workspace->saver(), &DraftSaver::savedAs, this, [this](qint64 change) {
         m_lastSave = change;
         refreshUndo();
+        if (const auto go = std::exchange(m_afterSaving, {}))
+            leaveThen(go);
     });
+    connect(workspace.get(), &Workspace::edited, this, [this] { m_afterSaving = {}; });
     connect(workspace.get(), &Workspace::notice, this, &MainWindow::notify);
     connect(workspace.get(), &Workspace::modifiedChanged, this, &MainWindow::refreshHead);
     connect(workspace.get(), &Workspace::screensChanged, this, [this] {
@@ -746,8 +771,12 @@ void MainWindow::notify(const Notice& notice) {
         page->showNotice(notice);
     else if (auto* then = qobject_cast<AsItWasPage*>(m_pages->currentWidget()))
         then->showNotice(notice);
+    else if (m_newScreens && m_pages->currentWidget() == m_newScreens)
+        m_newScreens->say(notice);
     else
-        m_start->showError({ErrorKind::Refused, notice.text, notice.detail});
+        m_notice->show(notice);
+    if (notice.kind == Notice::Kind::Refused)
+        m_afterSaving = {};
 }
 
 void MainWindow::askForProject() {
@@ -773,7 +802,8 @@ void MainWindow::askForOtherDatabase() {
 
 void MainWindow::compareWith(const ConnectionSpec& other) {
     auto* panel = new RepointPanel(m_workspace.get(), other, this);
-    connect(panel, &QDialog::accepted, this, [this, other] { useDatabase(other); });
+    connect(panel, &QDialog::accepted, this,
+            [this, other] { leaveThen([this, other] { useDatabase(other); }); });
     panel->open();
 }
 
@@ -791,8 +821,10 @@ void MainWindow::useDatabase(const ConnectionSpec& other) {
 }
 
 void MainWindow::openDemonstration(bool reset) {
-    if (!mayLeave())
-        return;
+    leaveThen([this, reset] { readDemonstration(reset); });
+}
+
+void MainWindow::readDemonstration(bool reset) {
     if (reset)
         clearProject(); // nobody may hold the file while it is replaced
     const auto project = reset ? resetPrivateDemonstration() : privateDemonstration();
@@ -800,8 +832,9 @@ void MainWindow::openDemonstration(bool reset) {
         notify({Notice::Kind::Refused, project.error().sentence, project.error().detail});
         return;
     }
-    m_pages->setCurrentWidget(m_start);
-    openProject(*project);
+    if (!m_workspace)
+        m_pages->setCurrentWidget(m_start);
+    readProject(*project);
 }
 
 void MainWindow::showKeys() {
@@ -831,34 +864,45 @@ void MainWindow::showKeys() {
     box->open();
 }
 
-// Unsaved work is named before anything is left behind.
-bool MainWindow::mayLeave() {
-    if (!m_workspace)
-        return true;
-    QStringList open;
-    for (const auto& draft : m_workspace->openDrafts())
-        open += tr("%1 in %2").arg(draft.name, draft.table);
+// Unsaved work is named before anything is left behind. What was given up once is not asked for
+// again, unless something was typed since.
+void MainWindow::leaveThen(const std::function<void()>& go) {
+    m_afterSaving = {};
+    const UnsavedWork work = m_workspace ? UnsavedWork::of(*m_workspace) : UnsavedWork();
+    if (work.isEmpty() || (m_givenUp && *m_givenUp == work)) {
+        go();
+        return;
+    }
+    auto* question = new LeaveQuestion(work, this);
+    connect(question, &LeaveQuestion::saveChosen, this, [this, go] { saveThen(go); });
+    connect(question, &LeaveQuestion::discardChosen, this, [this, work, go] {
+        m_givenUp = work;
+        go();
+    });
+    question->open();
+}
+
+// Goes when all is saved; what stands in the way is said, and nobody leaves.
+void MainWindow::saveThen(const std::function<void()>& go) {
     if (m_workspace->isProjectModified())
-        open += tr("the project itself");
-    if (open.isEmpty())
-        return true;
-    QMessageBox question(
-        QMessageBox::NoIcon, tr("Unsaved edits"),
-        tr("%1 not saved:").arg(counted(open.size(), tr("thing is"), tr("things are"))),
-        QMessageBox::NoButton, this);
-    question.setObjectName(QStringLiteral("leave-question"));
-    question.setInformativeText(open.mid(0, 12).join(u'\n'));
-    QPushButton* stay = question.addButton(tr("Stay here"), QMessageBox::RejectRole);
-    question.addButton(tr("Discard and leave"), QMessageBox::DestructiveRole);
-    question.setDefaultButton(stay);
-    question.setEscapeButton(stay);
-    question.exec();
-    return question.clickedButton() != stay;
+        saveProject();
+    if (m_workspace->isProjectModified())
+        return;
+    const QStringList tables = m_workspace->tablesInUse();
+    if (draftsToSave(*m_workspace, tables).isEmpty()) {
+        m_givenUp = UnsavedWork::of(*m_workspace); // records just begun, with nothing in them
+        go();
+        return;
+    }
+    m_afterSaving = go;
+    saveAllDrafts();
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-    if (!mayLeave()) {
+    const UnsavedWork work = m_workspace ? UnsavedWork::of(*m_workspace) : UnsavedWork();
+    if (!work.isEmpty() && !(m_givenUp && *m_givenUp == work)) {
         event->ignore();
+        leaveThen([this] { close(); });
         return;
     }
     if (m_openEdits)

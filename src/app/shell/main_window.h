@@ -4,6 +4,7 @@
 #include "app/application.h"
 #include "app/session/draft_saver.h"
 #include "app/session/workspace.h"
+#include "app/shell/leave_question.h"
 
 #include <QMainWindow>
 #include <QUndoGroup>
@@ -18,6 +19,7 @@ class ChangeLogPanel;
 class ConnectionPage;
 class NewScreensPage;
 class NewTablePage;
+class NoticeLine;
 class HeadLine;
 class OpenEdits;
 class ScreenPage;
@@ -99,7 +101,11 @@ private:
     void openWorkspace(const QString& file, const Project& project);
     void hideChangeLog();
     void showKeys();
-    bool mayLeave();
+    void leaveThen(const std::function<void()>& go);
+    void saveThen(const std::function<void()>& go);
+    void readProject(const QString& file);
+    void readDemonstration(bool reset);
+    void failToOpen(const Error& error);
 
     OpenRequest m_request;
     std::shared_ptr<Workspace> m_workspace;
@@ -115,6 +121,7 @@ private:
     NewScreensPage* m_newScreens = nullptr;
     NewTablePage* m_newTable = nullptr;
     QSplitter* m_middle;
+    NoticeLine* m_notice; // for pages that have none of their own
     QWidget* m_bottom = nullptr;
     TimelineStrip* m_timeline = nullptr; // of m_bottom
     TrialBand* m_trial = nullptr;
@@ -123,7 +130,9 @@ private:
     QList<QAction*> m_commands;
     QAction* m_undoAction = nullptr;
     QAction* m_redoAction = nullptr;
-    qint64 m_lastSave = 0; // the change that undo would offer to roll back
+    qint64 m_lastSave = 0;                // the change that undo would offer to roll back
+    std::optional<UnsavedWork> m_givenUp; // work that is to go when the project is left
+    std::function<void()> m_afterSaving;  // where to go when all is saved
     bool m_build = false;
     bool m_reachable = true;
     QString m_unreachableReason;

@@ -11,6 +11,7 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QScopedValueRollback>
 #include <QScrollBar>
 
 #include <algorithm>
@@ -315,9 +316,16 @@ GridView::GridView(GridModel* model, QWidget* parent)
             setCurrentRecord(m_wanted);
     });
     connect(model->binding(), &ScreenBinding::rebound, this, [this] {
+        m_dragged.clear(); // the developer's word is newer
         applyWidths();
         applyRowHeight();
     });
+    // What a person drags stays, whatever the list does next; in Build it is the screen's own.
+    connect(horizontalHeader(), &QHeaderView::sectionResized, this,
+            [this](int column, int, int width) {
+                if (!m_showHidden && !m_isApplyingWidths && width > 0)
+                    m_dragged.insert(m_model->binding()->fields()[column].name(), width);
+            });
     connect(model, &QAbstractItemModel::modelReset, this, &GridView::applyWidths);
     connect(model->binding()->workspace(), &Workspace::lookupsLoaded, this, &GridView::applyWidths);
     applyWidths();
@@ -366,19 +374,35 @@ void GridView::keepPlace() {
     setCurrentRecord(m_model->recordAt(std::clamp(m_rowBefore, 0, m_model->rowCount() - 1)));
 }
 
-QList<RecordId> GridView::selectedRecords() const {
-    QList<int> rows;
-    for (const QItemSelectionRange& range : selectionModel()->selection()) {
-        for (int row = range.top(); row <= range.bottom(); ++row) {
-            if (!rows.contains(row))
-                rows += row;
-        }
+std::vector<std::pair<int, int>> GridView::selectedRows() const {
+    std::vector<std::pair<int, int>> ranges;
+    for (const QItemSelectionRange& range : selectionModel()->selection())
+        ranges.emplace_back(range.top(), range.bottom());
+    std::sort(ranges.begin(), ranges.end());
+    std::vector<std::pair<int, int>> rows;
+    for (const auto& range : ranges) {
+        if (!rows.empty() && range.first <= rows.back().second + 1)
+            rows.back().second = std::max(rows.back().second, range.second);
+        else
+            rows.push_back(range);
     }
-    std::sort(rows.begin(), rows.end());
+    return rows;
+}
+
+qint64 GridView::selectedCount() const {
+    qint64 count = 0;
+    for (const auto& [first, last] : selectedRows())
+        count += last - first + 1;
+    return count;
+}
+
+QList<RecordId> GridView::selectedRecords() const {
     QList<RecordId> records;
-    for (const int row : rows) {
-        if (const RecordId id = m_model->recordAt(row); !id.isNone())
-            records += id;
+    for (const auto& [first, last] : selectedRows()) {
+        for (int row = first; row <= last; ++row) {
+            if (const RecordId id = m_model->recordAt(row); !id.isNone())
+                records += id;
+        }
     }
     return records;
 }
@@ -416,6 +440,7 @@ int GridView::fittedWidth(int column) const {
 }
 
 void GridView::applyWidths() {
+    const QScopedValueRollback applying(m_isApplyingWidths, true);
     const QList<BoundField>& fields = m_model->binding()->fields();
     for (int column = 0; column < fields.size(); ++column) {
         const ScreenField& placement = fields[column].placement;
@@ -423,8 +448,9 @@ void GridView::applyWidths() {
         setColumnHidden(column, !isShown && !m_showHidden);
         const int width =
             placement.width == ScreenField::FittedWidth ? fittedWidth(column) : placement.width;
-        if (columnWidth(column) != width)
-            setColumnWidth(column, width);
+        const int wanted = m_showHidden ? width : m_dragged.value(fields[column].name(), width);
+        if (columnWidth(column) != wanted)
+            setColumnWidth(column, wanted);
     }
     // What is frozen stands first; while a screen is shaped all columns stand below their settings.
     const auto frozen = std::count_if(fields.begin(), fields.end(), [](const BoundField& field) {
@@ -478,7 +504,15 @@ void GridView::contextMenuEvent(QContextMenuEvent* event) {
         const QModelIndex index = indexAt(event->pos());
         if (!index.isValid())
             return;
-        moveTo(index);
+        // What was selected is what the actions are for, where it is pointed at.
+        const auto rows = selectedRows();
+        const bool isSelected = std::any_of(rows.begin(), rows.end(), [&](const auto& range) {
+            return range.first <= index.row() && index.row() <= range.second;
+        });
+        if (isSelected)
+            selectionModel()->setCurrentIndex(index, QItemSelectionModel::NoUpdate);
+        else
+            moveTo(index);
     }
     Q_EMIT actionsRequested(byKey ? viewport()->mapToGlobal(visualRect(currentIndex()).bottomLeft())
                                   : event->globalPos());

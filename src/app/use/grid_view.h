@@ -59,7 +59,10 @@ public:
     GridModel* gridModel() const { return m_model; }
     RecordId currentRecord() const;
     void setCurrentRecord(const RecordId& id);
-    // The records of all selected cells, in the order of rows.
+    // The rows of all selected cells, first and last of each run, in order.
+    std::vector<std::pair<int, int>> selectedRows() const;
+    qint64 selectedCount() const; // rows
+    // The records of these rows; those that were not read yet have their keys all the same.
     QList<RecordId> selectedRecords() const;
     // Shows every field, hidden ones too: for Build.
     void showHiddenFields(bool show);
@@ -119,6 +122,8 @@ private:
     FrozenColumns* m_frozen = nullptr;
     bool m_showHidden = false;
     QStringList m_unwanted;
+    QHash<QString, int> m_dragged; // widths that the person gave to fields
+    bool m_isApplyingWidths = false;
     QStringList m_groupedBy; // when the rows were last laid out
     RecordId m_current;
     RecordId m_wanted; // chosen before its row was there

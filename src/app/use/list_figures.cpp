@@ -92,8 +92,7 @@ void ListFigures::group(const QStringList& columns) {
         m_groupSoon.start();
         return;
     }
-    if (m_groupJob != 0)
-        m_worker->cancel(m_groupJob);
+    m_groupJob.cancel();
     m_groupSoon.stop();
     m_model->setGroups({}, {}, {});
 }
@@ -103,48 +102,36 @@ void ListFigures::readGroups() {
     // The list itself comes first: its end asks again.
     if (m_grouped.isEmpty() || !view->isComplete())
         return;
-    if (m_groupJob != 0)
-        worker()->cancel(m_groupJob);
     const QStringList totalled = summedColumns(m_binding->screen());
-    m_groupJob = worker()->run<std::vector<RecordGroup>>(
-        this,
+    m_groupJob.run(
+        worker(), this,
         [table = m_binding->screen().table, query = view->query(), grouped = m_grouped, totalled,
          asked = worker()](Session& session) {
             return gravin::readGroups(session, *table, query, grouped, totalled,
                                       [asked] { return asked->isCancelled(); });
         },
         [this, grouped = m_grouped, totalled](const Result<std::vector<RecordGroup>>& groups) {
-            if (groups && grouped == m_grouped) {
-                m_groupJob = 0;
+            if (groups)
                 m_model->setGroups(*groups, grouped, totalled);
-            } else if (!groups && groups.error().kind != ErrorKind::Cancelled) {
-                m_groupJob = 0;
+            else
                 Q_EMIT failed(groups.error());
-            }
         });
 }
 
 void ListFigures::askForTotals() {
     const QModelIndex current = m_grid->currentIndex();
     m_column.clear();
-    m_records.clear();
     if (current.isValid() && !m_model->view()->table().key.isEmpty()) {
         const BoundField& field = m_binding->fields()[current.column()];
         if (isSummed(field) || isOrdered(field))
             m_column = field.name();
     }
+    m_totalJob.cancel();
     if (m_column.isEmpty()) {
         m_totalSoon.stop();
         Q_EMIT totalsChanged({});
         return;
     }
-    for (const RecordId& id : m_grid->selectedRecords()) {
-        if (!id.isNew())
-            m_records.push_back(id.key);
-    }
-    if (m_records.size() < 2 ||
-        static_cast<qsizetype>(m_records.size()) == m_model->view()->count())
-        m_records.clear();
     m_totalSoon.start();
 }
 
@@ -170,14 +157,23 @@ QString ListFigures::wordsOf(const ColumnTotals& totals, qint64 records, bool is
 void ListFigures::readTotals() {
     if (m_column.isEmpty())
         return;
-    if (m_totalJob != 0)
-        worker()->cancel(m_totalJob);
-    const bool isAll = m_records.empty();
-    const qint64 count = isAll ? m_model->view()->count() : static_cast<qint64>(m_records.size());
-    m_totalJob = worker()->run<ColumnTotals>(
-        this,
+    // What is selected is a few ranges until it is asked for.
+    std::vector<Key> keys;
+    const qint64 selected = m_grid->selectedCount();
+    if (selected > 1 && selected < m_model->view()->count()) {
+        for (const RecordId& id : m_grid->selectedRecords()) {
+            if (!id.isNew())
+                keys.push_back(id.key);
+        }
+    }
+    const bool isAll = keys.size() < 2;
+    if (isAll)
+        keys.clear();
+    const qint64 count = isAll ? m_model->view()->count() : static_cast<qint64>(keys.size());
+    m_totalJob.run(
+        worker(), this,
         [table = m_binding->screen().table, query = m_model->view()->query(), column = m_column,
-         keys = m_records, asked = worker()](Session& session) -> Result<ColumnTotals> {
+         keys, asked = worker()](Session& session) -> Result<ColumnTotals> {
             if (keys.empty()) {
                 const auto totals = gravin::readTotals(session, *table, query, {column},
                                                        [asked] { return asked->isCancelled(); });
@@ -192,12 +188,10 @@ void ListFigures::readTotals() {
                 totals.take(record.values[at]);
             return totals.result();
         },
-        [this, column = m_column, count, isAll](const Result<ColumnTotals>& totals) {
-            if (column != m_column)
-                return;
+        [this, count, isAll](const Result<ColumnTotals>& totals) {
             if (totals)
                 Q_EMIT totalsChanged(wordsOf(*totals, count, isAll));
-            else if (totals.error().kind != ErrorKind::Cancelled)
+            else
                 Q_EMIT failed(totals.error());
         });
 }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/use/grid_view.h"
+#include "core/database/latest_job.h"
 #include "core/records/totals.h"
 
 #include <QTimer>
@@ -42,11 +43,10 @@ private:
     WorkerHandle m_worker;
     QStringList m_grouped;
     QString m_column;
-    std::vector<Key> m_records;
     QTimer m_groupSoon;
     QTimer m_totalSoon;
-    Worker::JobId m_groupJob = 0;
-    Worker::JobId m_totalJob = 0;
+    LatestJob<std::vector<RecordGroup>> m_groupJob;
+    LatestJob<ColumnTotals> m_totalJob;
 };
 
 } // namespace gravin

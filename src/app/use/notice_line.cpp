@@ -60,8 +60,14 @@ void NoticeLine::show(const Notice& notice) {
     m_more->setChecked(false);
     m_more->setVisible(!notice.detail.isEmpty());
     m_change = notice.change;
+    m_isUntilEdited = notice.isUntilEdited;
     m_rollback->setVisible(m_change > 0);
     setVisible(!notice.text.isEmpty());
+}
+
+void NoticeLine::forgetUntilEdited() {
+    if (std::exchange(m_isUntilEdited, false))
+        hide();
 }
 
 QString NoticeLine::text() const { return isHidden() ? QString() : m_text->text(); }

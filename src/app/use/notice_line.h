@@ -17,6 +17,8 @@ class NoticeLine : public QFrame {
 public:
     explicit NoticeLine(QWidget* parent = nullptr);
     void show(const Notice& notice);
+    // Something was edited: what was said of it until then no longer holds.
+    void forgetUntilEdited();
     QString text() const;
 
 Q_SIGNALS:
@@ -27,6 +29,7 @@ private:
     QLabel* m_detail;
     QToolButton* m_rollback;
     qint64 m_change = 0;
+    bool m_isUntilEdited = false;
     QToolButton* m_more;
 };
 

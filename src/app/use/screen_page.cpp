@@ -62,6 +62,21 @@ constexpr int GridShare = 620;
 constexpr int FormShare = 474;
 constexpr int PlateShare = 560;
 
+// Records without a name, and those that share one, are told by their keys.
+void tellApart(QStringList& names, const std::vector<Key>& keys,
+               const std::vector<ColumnType>& types) {
+    QHash<QString, int> times;
+    for (const QString& name : std::as_const(names))
+        ++times[name];
+    for (qsizetype i = 0; i < names.size(); ++i) {
+        const QString key = keyText(keys[static_cast<size_t>(i)], types);
+        if (names[i].isEmpty())
+            names[i] = key;
+        else if (times.value(names[i]) > 1)
+            names[i] = ScreenPage::tr("%1 (%2)").arg(names[i], key);
+    }
+}
+
 } // namespace
 
 ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits* openEdits,
@@ -126,6 +141,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
         refresh();
     });
     connect(m_notice, &NoticeLine::rollbackRequested, this, &ScreenPage::rollbackRequested);
+    connect(m_binding.workspace(), &Workspace::edited, m_notice, &NoticeLine::forgetUntilEdited);
     connect(m_onlyThese, &QPushButton::clicked, this, [this] { showOnly({}, {}); });
     setBuild(false);
     chooseFirstRecord();
@@ -664,8 +680,9 @@ void ScreenPage::deleteRecords() {
             continue;
         keys.push_back(id.key);
         const QString name = now.binding->nameOf(id);
-        names += name.isEmpty() ? keyText(id.key, now.binding->screen().table->keyTypes()) : name;
+        names += name;
     }
+    tellApart(names, keys, now.binding->screen().table->keyTypes());
     (new DeleteDialog(m_binding.workspace(), now.binding->screen(), keys, names, this))->open();
 }
 

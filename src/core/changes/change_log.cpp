@@ -55,6 +55,7 @@ Status ChangeLog::createTables() {
     if (Status entered = ask(dialect.enterMakingLog()); !entered)
         return entered;
     const Status made = makeTables();
+    const Session::Finishing finishing(m_session);
     const Status left = ask(dialect.leaveMakingLog());
     return made ? left : made;
 }

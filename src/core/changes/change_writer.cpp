@@ -120,7 +120,10 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
     if (status)
         status = transaction.commit();
     if (!status) {
+        // A change that names no table, or one that is gone, is refused all the same.
         const Table* table = m_catalog.table(m_change.tables().value(0));
+        if (!table)
+            return WriteFailure{status.error(), {}, {}};
         refuseByEngine(status.error(), *table,
                        m_change.records.empty() ? Key() : m_change.records.back().key);
         return m_failure;

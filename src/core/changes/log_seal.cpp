@@ -227,6 +227,7 @@ Status LogSeal::chainWaiting() {
     Status chained = chain();
     if (chained)
         chained = transaction.commit();
+    const Session::Finishing finishing(m_session);
     if (!sealing.leave.isEmpty())
         (void)m_session.scalar(sealing.leave); // it goes with the connection at the latest
     return chained;

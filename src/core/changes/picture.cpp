@@ -19,16 +19,19 @@ bool areExact(const Table& table, const QStringList& columns) {
 
 Status Picture::read(const Table& table, const std::vector<Key>& keys) {
     std::vector<Key> unread;
+    QSet<Key> asked;
     for (const Key& key : keys) {
-        const Place place{table.name, key};
-        if (m_stored.contains(place))
+        if (m_stored.contains({table.name, key}) || asked.contains(key))
             continue;
-        m_stored.insert(place, std::nullopt);
+        asked.insert(key);
         unread.push_back(key);
     }
     auto records = TableReader(m_session, table).records(unread);
     if (!records)
         return records.error();
+    // Only now is it known which are not there.
+    for (const Key& key : unread)
+        m_stored.insert({table.name, key}, std::nullopt);
     for (const Record& record : *records)
         m_stored.insert({table.name, record.key}, fieldValues(table, record));
     return done();

@@ -81,7 +81,15 @@ void Session::noteIfLost(const Error& error) {
     m_lost = m_lost || (error.kind == ErrorKind::Unavailable && !m_spec.isFile());
 }
 
+Status Session::goOn() const {
+    if (m_finishing == 0 && m_stopped && *m_stopped)
+        return Error{ErrorKind::Cancelled, say("Stopped on request.")};
+    return done();
+}
+
 Result<QSqlQuery*> Session::run(const QString& given, const QVariantList& values) {
+    if (Status may = goOn(); !may)
+        return may.error();
     const QString sql = m_dialect->withPlaceholders(given, values);
     auto found = m_statements.find(sql);
     if (found == m_statements.end()) {
@@ -146,6 +154,8 @@ Result<QVariantList> Session::insert(const QString& sql, const QVariantList& val
 }
 
 Status Session::command(const QString& sql) {
+    if (Status may = goOn(); !may)
+        return may;
     QSqlQuery query(m_database);
     query.setForwardOnly(true);
     if (!query.exec(sql))
@@ -165,6 +175,7 @@ Status Session::beginRead() {
 void Session::endRead() {
     if (!std::exchange(m_isReading, false))
         return;
+    const Finishing finishing(*this);
     // An interrupt may hit the first one.
     if (!command(QStringLiteral("ROLLBACK")) && !command(QStringLiteral("ROLLBACK")))
         m_lost = true;
@@ -173,6 +184,8 @@ void Session::endRead() {
 
 template <typename T, typename Read>
 T Session::reading(const Read& read) {
+    if (Status may = goOn(); !may)
+        return may.error();
     const Reading shared(*this);
     if (Status begun = beginRead(); !begun)
         return begun.error();
@@ -192,6 +205,7 @@ Result<Session*> Session::readerOf(const Table& table) {
         if (!opened)
             return opened.error();
         m_reader = std::move(*opened);
+        m_reader->stopWhen(m_stopped);
     }
     return m_reader.get();
 }
@@ -308,6 +322,7 @@ Status Session::setSavepoint() { return command(QStringLiteral("SAVEPOINT gravin
 Status Session::keepSavepoint() { return command(QStringLiteral("RELEASE SAVEPOINT gravin_step")); }
 
 Status Session::returnToSavepoint() {
+    const Finishing finishing(*this);
     if (Status returned = command(QStringLiteral("ROLLBACK TO SAVEPOINT gravin_step")); !returned)
         return returned;
     return keepSavepoint();
@@ -315,6 +330,7 @@ Status Session::returnToSavepoint() {
 
 Session::Transaction::~Transaction() {
     if (m_open) {
+        const Finishing finishing(m_session);
         (void)m_session.command(QStringLiteral("ROLLBACK"));
         m_session.m_logTables = m_logTablesBefore; // they may have been made within it
         ended();

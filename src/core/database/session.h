@@ -7,6 +7,7 @@
 
 #include <QSqlQuery>
 
+#include <atomic>
 #include <functional>
 #include <memory>
 #include <unordered_map>
@@ -120,6 +121,24 @@ public:
     Status keepSavepoint();
     Status returnToSavepoint();
 
+    // From now on a statement is not begun, and answers with Cancelled, while this says so; an
+    // interrupt alone is lost between two statements. Must outlive the session. Null: never.
+    void stopWhen(const std::atomic<bool>* stopped) { m_stopped = stopped; }
+    // What must come to its end all the same: while one of these lives, statements run.
+    class Finishing {
+    public:
+        explicit Finishing(Session& session)
+            : m_session(session) {
+            ++m_session.m_finishing;
+        }
+        ~Finishing() { --m_session.m_finishing; }
+        Finishing(const Finishing&) = delete;
+        Finishing& operator=(const Finishing&) = delete;
+
+    private:
+        Session& m_session;
+    };
+
     // Makes the statement that runs now fail with ErrorKind::Cancelled. Any thread; may take as
     // long as connecting to the server takes.
     void interrupt() { m_dialect->interrupt(); }
@@ -135,6 +154,7 @@ private:
     T reading(const Read& read);
     Session(ConnectionSpec spec, Access access, QString connectionName,
             std::unique_ptr<Dialect> dialect);
+    Status goOn() const; // whether a statement may begin
     Result<QSqlQuery*> run(const QString& sql, const QVariantList& values);
     Error failure(const QSqlError& error);
     void noteIfLost(const Error& error);
@@ -155,6 +175,8 @@ private:
     int m_logTables = 0;               // as Dialect::changeLogTablesQuery() counts
     bool m_isLogLeftAsItIs = false;
     bool m_lost = false;
+    const std::atomic<bool>* m_stopped = nullptr;
+    int m_finishing = 0; // how many Finishing there are
 };
 
 } // namespace gravin

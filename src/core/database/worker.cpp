@@ -75,6 +75,7 @@ void Worker::runTask(JobId job, const Task& task) {
         const std::lock_guard lock(m_mutex);
         const auto dropped = std::find(m_dropped.begin(), m_dropped.end(), job);
         const bool isDropped = dropped != m_dropped.end();
+        m_begun = job;
         if (isDropped)
             m_dropped.erase(dropped);
         if (isDropped || job < m_dropUpTo)
@@ -121,6 +122,7 @@ Result<Session*> Worker::session() {
         if (!opened)
             return opened.error();
         m_session = std::move(*opened);
+        m_session->stopWhen(&m_cancelled);
     }
     return m_session.get();
 }
@@ -142,8 +144,8 @@ void Worker::cancel(JobId job) {
         m_cancelled = true;
         if (m_runningSession)
             interruptBeside(job);
-    } else if (job > m_running && job < m_next) {
-        m_dropped.push_back(job);
+    } else if (job > m_begun && job < m_next) {
+        m_dropped.push_back(job); // it has not begun
     }
 }
 

@@ -49,7 +49,7 @@ public:
     void report(const QPointer<QObject>& context, std::function<void()> show);
 
     // Stops this job if it is running or still waiting; it then answers with Cancelled, or not at
-    // all when it had not begun.
+    // all when it had not begun. A job between two statements is stopped by the next.
     void cancel(JobId job);
 
     bool isOnFile() const { return m_spec.isFile(); }
@@ -84,6 +84,7 @@ private:
 
     std::mutex m_mutex; // guards what follows
     JobId m_next = 1;
+    JobId m_begun = 0; // the last that had its turn
     JobId m_running = 0;
     JobId m_dropUpTo = 0;
     std::vector<JobId> m_dropped;

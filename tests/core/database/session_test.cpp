@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/session.h"
 
+#include "core/database/latest_job.h"
 #include "core/database/worker.h"
 #include "support/scratch.h"
 
 #include <QCoreApplication>
 #include <QElapsedTimer>
 #include <QFile>
+#include <QThread>
 
 #include <cmath>
 #include <limits>
@@ -281,6 +283,79 @@ TEST(Worker, CancelsARunningStatementWithTheEnginesOwnInterrupt) {
         return answered.has_value();
     }));
     EXPECT_EQ(*answered, ErrorKind::Cancelled);
+}
+
+// The engine's own interrupt finds nothing to stop there.
+TEST(Worker, CancelsAJobThatIsBetweenTwoStatements) {
+    const ScratchDatabase database(QStringLiteral("CREATE TABLE t (a); INSERT INTO t VALUES (1);"));
+    Worker worker(database.spec(), Session::Access::ReadWrite);
+    QObject context;
+    std::optional<ErrorKind> answered;
+    std::atomic<bool> isBetween = false;
+    std::atomic<bool> goesOn = false;
+    const auto job = worker.run<qint64>(
+        &context,
+        [&](Session& session) -> Result<qint64> {
+            Session::Transaction transaction(session);
+            if (Status begun = transaction.begin(false); !begun)
+                return begun.error();
+            (void)session.execute(QStringLiteral("UPDATE t SET a = 2"));
+            isBetween = true;
+            while (!goesOn)
+                QThread::msleep(1);
+            auto updated = session.execute(QStringLiteral("UPDATE t SET a = 3"));
+            if (!updated)
+                return updated.error();
+            if (Status committed = transaction.commit(); !committed)
+                return committed.error();
+            return *updated;
+        },
+        [&](const Result<qint64>& result) {
+            answered = result ? ErrorKind::Usage : result.error().kind;
+        });
+    ASSERT_TRUE(waitFor([&] { return isBetween.load(); }));
+    worker.cancel(job);
+    QThread::msleep(50); // the interrupt has come and gone
+    goesOn = true;
+    ASSERT_TRUE(waitFor([&] { return answered.has_value(); }));
+    EXPECT_EQ(*answered, ErrorKind::Cancelled);
+    EXPECT_EQ(database.sqlite(QStringLiteral("SELECT a FROM t;")).trimmed(), QStringLiteral("1"))
+        << "taken back, though nothing else was begun";
+    // The next job is another one.
+    answered.reset();
+    worker.run<qint64>(
+        &context,
+        [](Session& session) { return session.execute(QStringLiteral("UPDATE t SET a = 4")); },
+        [&](const Result<qint64>& result) {
+            answered = result ? ErrorKind::Usage : result.error().kind;
+        });
+    ASSERT_TRUE(waitFor([&] { return answered.has_value(); }));
+    EXPECT_EQ(*answered, ErrorKind::Usage) << "it was done";
+}
+
+TEST(LatestJob, OnlyTheNewestAnswerCounts) {
+    const ScratchDatabase database;
+    Worker worker(database.spec(), Session::Access::ReadOnly);
+    QObject context;
+    LatestJob<int> job;
+    std::vector<int> answers;
+    for (int turn = 1; turn <= 3; ++turn)
+        job.run(
+            &worker, &context, [turn](Session&) -> Result<int> { return turn; },
+            [&](const Result<int>& answer) { answers.push_back(answer ? *answer : -1); });
+    EXPECT_TRUE(job.isRunning());
+    ASSERT_TRUE(waitFor([&] { return !answers.empty(); }));
+    worker.drain();
+    QCoreApplication::processEvents();
+    EXPECT_EQ(answers, std::vector<int>{3});
+    EXPECT_FALSE(job.isRunning());
+    job.run(
+        &worker, &context, [](Session&) -> Result<int> { return 4; },
+        [&](const Result<int>&) { answers.push_back(4); });
+    job.cancel();
+    worker.drain();
+    QCoreApplication::processEvents();
+    EXPECT_EQ(answers.size(), 1u) << "nobody waits for it any more";
 }
 
 TEST(Worker, AnswersNobodyWhoIsGoneAndOpensAgainWhenTheFileIsBack) {
