@@ -2,12 +2,13 @@
 // Leaving a project: nothing typed is lost unasked, at whatever moment it was typed, and nothing of
 // the project stays behind.
 #include "app/history/as_it_was_page.h"
-#include "app/history/rollback_dialog.h"
-#include "app/session/others_news.h"
+#include "app/session/workspace.h"
+#include "app/shell/workspace_view.h"
 #include "support/text.h"
 #include "whole_example.h"
 
 #include <QDialog>
+#include <QPointer>
 #include <QPushButton>
 #include <QStackedWidget>
 
@@ -107,11 +108,13 @@ TEST_F(Leaving, WhatIsTypedWhileAnotherOpensIsAskedFor) {
 
 TEST_F(Leaving, WhatIsTypedAfterGivingUpTheRestIsAskedForToo) {
     const Workspace* former = &workspace();
+    const qint64 id = idOf(1);
     typeIn(0, "name", "Given up");
     window().openProject(project());
-    answer("leave-discard");
+    ASSERT_NE(question(), nullptr);
+    // Nothing is answered in between.
+    question()->findChild<QPushButton*>(name("leave-discard"))->click();
     typeIn(1, "name", "Typed meanwhile");
-    const qint64 id = idOf(1);
     answer("leave-save"); // asked anew
     ASSERT_TRUE(isAnother(former));
     EXPECT_EQ(storedText(id, "name"), "Typed meanwhile");
@@ -135,9 +138,10 @@ TEST_F(Leaving, DialogsAndPagesGoWithTheirProject) {
     Driver::key(Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
     ASSERT_TRUE(noticed("Saved"));
     const Workspace* former = &workspace();
-    QPointer<QDialog> dialog = RollbackDialog::ofChange(&workspace(), 1, &window());
-    dialog->open();
-    auto* pages = window().findChild<QStackedWidget*>();
+    window().findChild<WorkspaceView*>()->rollBackChange(1);
+    const QPointer<QWidget> dialog = Driver::find(name("rollback-dialog"));
+    ASSERT_FALSE(dialog.isNull());
+    auto* pages = window().findChild<QStackedWidget*>(name("project-pages"));
     QPointer<AsItWasPage> then = new AsItWasPage(&workspace(), page()->screenId(), 0);
     pages->addWidget(then); // not in front
     window().openProject(project());

@@ -1,0 +1,508 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/workspace_view.h"
+
+#include "app/build/findings_panel.h"
+#include "app/build/new_screens_page.h"
+#include "app/build/new_table_page.h"
+#include "app/build/plate_view.h"
+#include "app/connect/repoint_panel.h"
+#include "app/history/as_it_was_page.h"
+#include "app/history/change_log_panel.h"
+#include "app/history/rollback_dialog.h"
+#include "app/history/timeline_strip.h"
+#include "app/history/trial_band.h"
+#include "app/session/draft_history.h"
+#include "app/session/draft_keeper.h"
+#include "app/session/draft_saver.h"
+#include "app/session/work_keeper.h"
+#include "app/shell/left_over_panel.h"
+#include "app/shell/open_edits_tray.h"
+#include "app/shell/shelf.h"
+#include "app/use/edit_window.h"
+#include "app/use/grid_view.h"
+#include "app/use/open_edits.h"
+#include "app/use/record_form.h"
+#include "app/use/save_many.h"
+#include "app/use/screen_page.h"
+
+#include <QAction>
+#include <QDialog>
+#include <QSplitter>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+namespace gravin {
+
+namespace {
+constexpr int ChangeLogHeight = 240;
+}
+
+WorkspaceView::WorkspaceView(Workspace* workspace, bool useOnly, QWidget* parent)
+    : QWidget(parent)
+    , m_workspace(workspace)
+    , m_useOnly(useOnly)
+    , m_openEdits(new OpenEdits(workspace, this))
+    , m_shelf(new Shelf)
+    , m_shelfEdge(new QFrame)
+    , m_pages(new QStackedWidget)
+    , m_middle(new QSplitter(Qt::Vertical))
+    , m_timeline(new TimelineStrip(workspace))
+    , m_trial(new TrialBand(workspace))
+    , m_changeLog(new ChangeLogPanel(workspace)) {
+    m_pages->setObjectName(QStringLiteral("project-pages"));
+    m_shelfEdge->setProperty("role", "side-line");
+    m_middle->setHandleWidth(1);
+    m_middle->setChildrenCollapsible(false);
+    m_middle->addWidget(m_pages);
+    m_middle->addWidget(m_changeLog);
+    m_changeLog->hide();
+    m_shelf->setWorkspace(workspace);
+    auto* body = new QHBoxLayout;
+    body->setContentsMargins(0, 0, 0, 0);
+    body->setSpacing(0);
+    body->addWidget(m_shelf);
+    body->addWidget(m_shelfEdge);
+    body->addWidget(m_middle, 1);
+    auto* bottom = new QHBoxLayout;
+    bottom->setContentsMargins(0, 0, 0, 0);
+    bottom->setSpacing(0);
+    bottom->addWidget(m_timeline, 1);
+    bottom->addWidget(new OpenEditsTray(m_openEdits));
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(m_trial);
+    layout->addLayout(body, 1);
+    layout->addLayout(bottom);
+    m_undo.addStack(workspace->undoStack());
+    m_undo.setActiveStack(workspace->undoStack());
+    connectParts();
+    followWorkspace();
+}
+
+// Who works on the records goes before what shows them.
+WorkspaceView::~WorkspaceView() {
+    qDeleteAll(findChildren<QDialog*>(Qt::FindDirectChildrenOnly));
+    delete m_newTable;
+    delete m_newScreens;
+    delete m_openEdits;
+    qDeleteAll(m_pageOf);
+    qDeleteAll(m_pages->findChildren<AsItWasPage*>());
+}
+
+void WorkspaceView::connectParts() {
+    connect(m_shelf, &Shelf::screenChosen, this, [this](const QString& screen) {
+        showScreen(screen);
+        focusWork();
+    });
+    connect(m_shelf, &Shelf::tableChosen, this, &WorkspaceView::makeScreenFor);
+    connect(m_changeLog, &ChangeLogPanel::closeRequested, this, &WorkspaceView::hideChangeLog);
+    connect(m_changeLog, &ChangeLogPanel::rollbackRequested, this, &WorkspaceView::rollBack);
+    connect(m_changeLog, &ChangeLogPanel::asItWasRequested, this, &WorkspaceView::showAsItWas);
+    connect(m_timeline, &TimelineStrip::changeChosen, this, &WorkspaceView::showChangeLog);
+    connect(m_timeline, &TimelineStrip::momentChosen, this, &WorkspaceView::showAsItWas);
+    connect(m_timeline, &TimelineStrip::nowChosen, this, &WorkspaceView::returnToNow);
+    connect(&m_undo, &QUndoGroup::canUndoChanged, this, &WorkspaceView::undoChanged);
+    connect(&m_undo, &QUndoGroup::canRedoChanged, this, &WorkspaceView::undoChanged);
+    connect(&m_undo, &QUndoGroup::undoTextChanged, this, &WorkspaceView::undoChanged);
+    connect(&m_undo, &QUndoGroup::redoTextChanged, this, &WorkspaceView::undoChanged);
+}
+
+void WorkspaceView::followWorkspace() {
+    connect(m_workspace->history(), &DraftHistory::changed, this, &WorkspaceView::undoChanged);
+    connect(m_workspace->saver(), &DraftSaver::savedAs, this, [this](qint64 change) {
+        m_lastSave = change;
+        Q_EMIT undoChanged();
+    });
+    connect(m_workspace, &Workspace::modifiedChanged, this, &WorkspaceView::headChanged);
+    connect(m_workspace, &Workspace::findingsChanged, this, &WorkspaceView::headChanged);
+    // A screen may be removed by a button of its own page.
+    connect(m_workspace, &Workspace::screensChanged, this, &WorkspaceView::forgetRemovedScreens,
+            Qt::QueuedConnection);
+    connect(m_workspace, &Workspace::sourcesReplaced, this, &WorkspaceView::renewPages);
+}
+
+void WorkspaceView::begin(const QString& screen) {
+    const Project& project = m_workspace->project();
+    const Screen* first = screen.isEmpty() ? nullptr : project.screen(screen);
+    if (!first)
+        first = project.screenById(project.startScreen);
+    if (!first && !project.screens.isEmpty())
+        first = &project.screens.front();
+    setBuild(false);
+    if (first)
+        showScreen(first->id);
+    else if (m_useOnly)
+        Q_EMIT nothingToShow();
+    else
+        showNewScreens();
+    focusWork();
+    if (!m_workspace->draftKeeper()->leftOver().isEmpty())
+        (new LeftOverPanel(m_workspace, this))->open();
+    else if (!m_workspace->draftKeeper()->problem().isEmpty())
+        Q_EMIT said({Notice::Kind::Refused, m_workspace->draftKeeper()->problem()});
+    m_workspace->workKeeper()->tellWhatBecame();
+    m_workspace->compareLog();
+}
+
+void WorkspaceView::focusWork() {
+    if (currentPage())
+        currentPage()->focusWork();
+}
+
+void WorkspaceView::focusShelf() { m_shelf->setFocus(Qt::ShortcutFocusReason); }
+
+void WorkspaceView::startTrial() { m_trial->start(); }
+
+void WorkspaceView::toggleChangeLog() {
+    if (m_changeLog->isVisible())
+        hideChangeLog();
+    else
+        showChangeLog();
+}
+
+bool WorkspaceView::showNotice(const Notice& notice) {
+    QWidget* front = m_pages->currentWidget();
+    if (auto* page = qobject_cast<ScreenPage*>(front))
+        page->showNotice(notice);
+    else if (auto* then = qobject_cast<AsItWasPage*>(front))
+        then->showNotice(notice);
+    else if (m_newScreens && front == m_newScreens)
+        m_newScreens->say(notice);
+    else
+        return false;
+    return true;
+}
+
+void WorkspaceView::compareWith(const ConnectionSpec& other) {
+    auto* panel = new RepointPanel(m_workspace, other, this);
+    connect(panel, &QDialog::accepted, this, [this, other] { Q_EMIT databaseChosen(other); });
+    panel->open();
+}
+
+bool WorkspaceView::undoesDrafts() const { return !m_build && currentPage(); }
+
+WorkspaceView::UndoOffer WorkspaceView::undoOffer() const {
+    if (!undoesDrafts())
+        return {m_undo.canUndo(), m_undo.canRedo(), tr("Undo %1").arg(m_undo.undoText()).trimmed(),
+                tr("Redo %1").arg(m_undo.redoText()).trimmed()};
+    const DraftHistory* history = m_workspace->history();
+    const bool offersRollback = !history->canUndo() && m_lastSave > 0;
+    return {history->canUndo() || offersRollback, history->canRedo(),
+            offersRollback ? tr("Roll back the last save…") : tr("Undo the last edit"),
+            tr("Redo the next edit")};
+}
+
+void WorkspaceView::undo() {
+    if (!undoesDrafts()) {
+        if (QUndoStack* stack = m_undo.activeStack())
+            stack->undo();
+        return;
+    }
+    currentPage()->endCellEdit();
+    DraftHistory* history = m_workspace->history();
+    if (history->canUndo()) {
+        const DraftPlace place = history->undoPlace();
+        history->undo();
+        showDraftOf(place);
+    } else if (m_lastSave > 0) {
+        rollBackChange(std::exchange(m_lastSave, 0));
+        Q_EMIT undoChanged();
+    }
+}
+
+void WorkspaceView::showAsItWas(qint64 change) {
+    const AsItWasPage* shown = qobject_cast<AsItWasPage*>(m_pages->currentWidget());
+    const QString screenId = shown           ? shown->screenId()
+                             : currentPage() ? currentPage()->screenId()
+                                             : QString();
+    if (screenId.isEmpty())
+        return;
+    returnToNow();
+    auto* page = new AsItWasPage(m_workspace, screenId, change);
+    connect(page, &AsItWasPage::returnRequested, this, &WorkspaceView::returnToNow);
+    connect(page, &AsItWasPage::rollbackRequested, this, &WorkspaceView::rollBack);
+    m_pages->addWidget(page);
+    m_pages->setCurrentWidget(page);
+    page->list()->setFocus(Qt::OtherFocusReason);
+    m_timeline->setMoment(change);
+}
+
+void WorkspaceView::returnToNow() {
+    auto* page = qobject_cast<AsItWasPage*>(m_pages->currentWidget());
+    if (!page)
+        return;
+    const QString screenId = page->screenId();
+    m_timeline->setMoment({});
+    m_pages->removeWidget(page);
+    page->deleteLater();
+    showScreen(screenId);
+    if (currentPage())
+        currentPage()->focusWork();
+}
+
+void WorkspaceView::rollBackChange(qint64 change) {
+    RollbackDialog::ofChange(m_workspace, change, this)->open();
+}
+
+void WorkspaceView::rollBack(const LogScope& scope, const QString& words) {
+    (new RollbackDialog(m_workspace, scope, words, this))->open();
+}
+
+void WorkspaceView::redo() {
+    if (!undoesDrafts()) {
+        if (QUndoStack* stack = m_undo.activeStack())
+            stack->redo();
+        return;
+    }
+    DraftHistory* history = m_workspace->history();
+    if (!history->canRedo())
+        return;
+    const DraftPlace place = history->redoPlace();
+    history->redo();
+    showDraftOf(place);
+}
+
+// What was undone is to be seen.
+void WorkspaceView::showDraftOf(const DraftPlace& place) {
+    ScreenPage* page = currentPage();
+    const GridModel* model = page->grid()->gridModel();
+    if (model->binding()->tableName() == place.table && model->rowOf(place.id) >= 0)
+        page->grid()->setCurrentRecord(place.id);
+}
+
+ScreenPage* WorkspaceView::currentPage() const {
+    return qobject_cast<ScreenPage*>(m_pages->currentWidget());
+}
+
+// Back to the screen that was shown before.
+void WorkspaceView::leavePage() {
+    closeNewScreens();
+    if (!m_workspace->project().screens.isEmpty())
+        showScreen(m_shelf->currentScreen());
+    else
+        Q_EMIT nothingToShow();
+}
+
+void WorkspaceView::showNewScreens() {
+    if (m_useOnly)
+        return;
+    closeNewScreens();
+    // The preview needs the room.
+    m_shelf->hide();
+    m_shelfEdge->hide();
+    m_newScreens = new NewScreensPage(m_workspace);
+    m_pages->addWidget(m_newScreens);
+    m_pages->setCurrentWidget(m_newScreens);
+    connect(m_newScreens, &NewScreensPage::cancelled, this, &WorkspaceView::leavePage);
+    connect(m_newScreens, &NewScreensPage::newTableRequested, this, &WorkspaceView::showNewTable);
+    connect(m_newScreens, &NewScreensPage::made, this, [this](const QString& screen) {
+        closeNewScreens();
+        setBuild(true);
+        showScreen(screen);
+        currentPage()->plate()->setFocus(Qt::OtherFocusReason);
+    });
+    m_newScreens->focusTables();
+    Q_EMIT headChanged();
+}
+
+void WorkspaceView::showNewTable() {
+    if (!m_newTable) {
+        m_newTable = new NewTablePage(m_workspace);
+        m_pages->addWidget(m_newTable);
+        m_undo.addStack(m_newTable->undoStack());
+        connect(m_newTable, &NewTablePage::cancelled, this, &WorkspaceView::leaveNewTable);
+        connect(m_newTable, &NewTablePage::created, this,
+                [this](const QString& table, const Notice& notice) {
+                    if (m_pages->currentWidget() == m_newTable)
+                        leaveNewTable();
+                    m_newTable->deleteLater();
+                    m_newTable = nullptr;
+                    if (!m_newScreens)
+                        return;
+                    m_newScreens->chooseTable(table);
+                    m_newScreens->say(notice);
+                });
+    }
+    m_pages->setCurrentWidget(m_newTable);
+    m_undo.setActiveStack(m_newTable->undoStack());
+    m_newTable->focusName();
+}
+
+// Back to the page it was asked for on; what was typed stays until the project is closed.
+void WorkspaceView::leaveNewTable() {
+    m_undo.setActiveStack(m_workspace->undoStack());
+    m_pages->setCurrentWidget(m_newScreens);
+    m_newScreens->focusTables();
+}
+
+void WorkspaceView::closeNewScreens() {
+    if (!m_newScreens)
+        return;
+    m_undo.setActiveStack(m_workspace->undoStack());
+    m_newScreens->deleteLater(); // it may be what asked for this
+    m_newScreens = nullptr;
+    m_shelf->show();
+    m_shelfEdge->show();
+    Q_EMIT headChanged();
+}
+
+void WorkspaceView::showFindings() {
+    if (m_useOnly)
+        return;
+    auto* panel = new FindingsPanel(m_workspace, this);
+    connect(panel, &FindingsPanel::screenWanted, this, [this, panel](const QString& screenId) {
+        panel->accept();
+        showScreen(screenId);
+    });
+    panel->open();
+}
+
+void WorkspaceView::setBuild(bool build) {
+    if (m_newScreens && !m_workspace->project().screens.isEmpty())
+        leavePage();
+    m_build = build && !m_useOnly;
+    Q_EMIT headChanged();
+    Q_EMIT undoChanged();
+    m_shelf->setBuild(m_build);
+    for (ScreenPage* page : std::as_const(m_pageOf))
+        page->setBuild(m_build);
+    if (currentPage() && m_build)
+        currentPage()->plate()->setFocus(Qt::OtherFocusReason);
+    else if (currentPage())
+        currentPage()->focusWork();
+}
+
+void WorkspaceView::showScreen(const QString& screenId) {
+    ScreenPage* page = m_pageOf.value(screenId);
+    if (!page) {
+        if (const auto bound = m_workspace->bound(screenId); !bound) {
+            Q_EMIT said({Notice::Kind::Refused, bound.error().sentence});
+            return;
+        }
+        page = new ScreenPage(m_workspace, screenId, m_openEdits);
+        m_pageOf.insert(screenId, page);
+        m_pages->addWidget(page);
+        connect(page, &ScreenPage::saveProjectRequested, this, &WorkspaceView::saveProject);
+        connect(page, &ScreenPage::rollbackRequested, this, &WorkspaceView::rollBackChange);
+        connect(page, &ScreenPage::goToRequested, this, &WorkspaceView::goTo);
+        page->setBuild(m_build);
+    }
+    closeNewScreens();
+    // Shortcuts are those of the screen that is shown.
+    if (ScreenPage* before = currentPage()) {
+        for (QAction* action : before->actions())
+            removeAction(action);
+    }
+    addActions(page->actions());
+    m_pages->setCurrentWidget(page);
+    m_shelf->setCurrentScreen(screenId);
+    Q_EMIT undoChanged();
+}
+
+void WorkspaceView::makeScreenFor(const QString& table) {
+    showScreen(m_workspace->addScreens({table}, Arrangement::GridForm));
+}
+
+// To the one record that is meant, else to those that are.
+void WorkspaceView::goTo(const RecordLink& link, const std::vector<Value>& values,
+                         const QString& words) {
+    showScreen(link.screen);
+    ScreenPage* page = currentPage();
+    const auto bound = m_workspace->bound(link.screen);
+    if (!page || page->screenId() != link.screen || !bound)
+        return;
+    if (bound->table->key == link.targetColumns)
+        page->goToRecord(Key(values));
+    else
+        page->showOnly({link.targetColumns, values}, words);
+    page->focusWork();
+}
+
+void WorkspaceView::renewPages() {
+    const ScreenPage* shown = currentPage();
+    const QString screen = shown ? shown->screenId() : QString();
+    for (ScreenPage* page : std::as_const(m_pageOf)) {
+        m_pages->removeWidget(page);
+        page->deleteLater(); // it may be what asked for this
+    }
+    m_pageOf.clear();
+    for (EditWindow* window : m_openEdits->windows()) {
+        const Table* table = m_workspace->catalog().table(window->tableName());
+        if (!table || table->isQuery())
+            window->close();
+    }
+    if (!screen.isEmpty())
+        showScreen(screen);
+}
+
+void WorkspaceView::forgetRemovedScreens() {
+    const bool currentGoes = currentPage() && !m_workspace->screen(currentPage()->screenId());
+    for (auto page = m_pageOf.begin(); page != m_pageOf.end();) {
+        if (m_workspace->screen(page.key())) {
+            ++page;
+            continue;
+        }
+        m_pages->removeWidget(page.value());
+        page.value()->deleteLater();
+        page = m_pageOf.erase(page);
+    }
+    if (!currentGoes)
+        return;
+    if (m_workspace->project().screens.isEmpty())
+        showNewScreens();
+    else
+        showScreen(m_shelf->currentScreen());
+}
+
+void WorkspaceView::showChangeLog(qint64 change) {
+    if (!m_changeLog->isVisible()) {
+        m_changeLog->show();
+        m_middle->setSizes({m_middle->height() - ChangeLogHeight, ChangeLogHeight});
+    }
+    if (change > 0)
+        m_changeLog->choose(change);
+    else
+        m_changeLog->chooseNewest();
+    m_changeLog->focusList();
+}
+
+void WorkspaceView::hideChangeLog() {
+    m_changeLog->hide();
+    if (currentPage())
+        currentPage()->focusGrid();
+}
+
+void WorkspaceView::save() {
+    if (m_build) {
+        saveProject();
+        return;
+    }
+    ScreenPage* page = currentPage();
+    if (!page)
+        return;
+    page->endCellEdit();
+    page->action(ScreenPage::Command::Save)->trigger();
+}
+
+void WorkspaceView::saveAllDrafts() {
+    if (currentPage())
+        currentPage()->endCellEdit();
+    saveTogether(*m_workspace, currentPage() ? currentPage()->screenLabel() : QString(),
+                 m_workspace->tablesInUse(), this,
+                 [this](const DraftPlace& place, const QString& column) {
+                     if (currentPage())
+                         currentPage()->goToField(place, column);
+                 });
+}
+
+void WorkspaceView::saveProject() {
+    const Status saved = m_workspace->saveProject();
+    if (saved)
+        Q_EMIT said(
+            {Notice::Kind::Done, tr("Saved the project to %1.").arg(m_workspace->projectFile())});
+    else
+        Q_EMIT said({Notice::Kind::Refused, saved.error().sentence, saved.error().detail});
+}
+
+} // namespace gravin
