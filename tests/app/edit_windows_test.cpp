@@ -5,6 +5,7 @@
 #include "app/use/open_edits.h"
 #include "whole_example.h"
 
+#include <QCheckBox>
 #include <QLabel>
 #include <QMenu>
 #include <QPushButton>
@@ -51,6 +52,62 @@ TEST_F(EditWindowsTest, FiveSaveTheirOwnRecordsWhileTheListMoves) {
     int number = 1;
     for (const qint64 id : {3, 11, 27, 40, 66})
         EXPECT_EQ(storedText(id, "name"), "Window " + std::to_string(number++));
+}
+
+TEST_F(EditWindowsTest, SayWhatHappenedWhileSomebodyWorksInThem) {
+    EditWindow* edit = openOn(3);
+    edit->activateWindow();
+    ASSERT_TRUE(Driver::until([&] { return edit->isActiveWindow(); }));
+    type(edit, "name", QStringLiteral("Said here"));
+    edit->form()->save();
+    EXPECT_TRUE(Driver::until([&] { return edit->noticeText().contains(u"Saved Said here"); }))
+        << qPrintable(edit->noticeText());
+    Q_EMIT workspace().reachable(false, QStringLiteral("The server does not answer."));
+    EXPECT_EQ(edit->noticeText(), QStringLiteral("The server does not answer."));
+    window().activateWindow();
+    Driver::settle();
+    Q_EMIT workspace().notice({Notice::Kind::Done, QStringLiteral("Of the list")});
+    EXPECT_EQ(edit->noticeText(), QStringLiteral("The server does not answer."));
+}
+
+TEST_F(EditWindowsTest, DeleteTheirRecordAndGo) {
+    const QPointer<EditWindow> edit = openOn(78);
+    edit->activateWindow();
+    Driver::settle();
+    Driver::key(Qt::Key_Delete, Qt::ControlModifier);
+    QWidget* question = Driver::find(QStringLiteral("delete-question"));
+    ASSERT_NE(question, nullptr);
+    QWidget* sure = Driver::find(QStringLiteral("delete-sure"), question);
+    ASSERT_TRUE(Driver::until([&] {
+        auto* agree = question->findChild<QCheckBox*>(QStringLiteral("delete-agree"));
+        if (agree->isVisible() && !agree->isChecked())
+            agree->click();
+        return sure->isEnabled();
+    }));
+    Driver::click(sure);
+    EXPECT_TRUE(Driver::until([&] { return edit.isNull(); })) << "nothing is left to be shown";
+    EXPECT_EQ(storedText(78, "name"), "no such record");
+}
+
+TEST_F(EditWindowsTest, SaveByThemselvesWhereTheScreenDoes) {
+    workspace().change(QStringLiteral("saves itself"), [](Project& project) {
+        for (Screen& screen : project.screens)
+            screen.savesItself = SavesItself::LeavingRecord;
+    });
+    EditWindow* edit = openOn(3);
+    type(edit, "name", QStringLiteral("Left for the next"));
+    edit->setRecord(idOf(4));
+    EXPECT_TRUE(Driver::until([&] { return storedText(3, "name") == "Left for the next"; }));
+    type(edit, "name", QStringLiteral("Left by closing"));
+    edit->close();
+    EXPECT_TRUE(Driver::until([&] { return storedText(4, "name") == "Left by closing"; }));
+    edit = openOn(5);
+    const std::string before = storedText(5, "name");
+    type(edit, "name", QStringLiteral("Given up"));
+    window().openEdits()->dismissAll();
+    Driver::settle(300);
+    EXPECT_EQ(storedText(5, "name"), before);
+    EXPECT_EQ(workspace().openDrafts().size(), 1);
 }
 
 TEST_F(EditWindowsTest, OfTwoHundredOneSaveWakesOnlyThoseOfTheRecord) {

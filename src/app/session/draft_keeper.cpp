@@ -22,6 +22,7 @@ DraftKeeper::DraftKeeper(Workspace* workspace)
     , m_journal(ownDataFolderPath(QStringLiteral("drafts")), workspace->projectFile())
     , m_run(QUuid::createUuid().toString(QUuid::WithoutBraces)) {
     m_left = m_journal.takeLeftOver(m_problem);
+    m_disk.setMaxThreadCount(1);
     m_soon.setSingleShot(true);
     m_soon.setInterval(KeptWithin);
     connect(&m_soon, &QTimer::timeout, this, &DraftKeeper::write);
@@ -31,7 +32,10 @@ DraftKeeper::DraftKeeper(Workspace* workspace)
     });
 }
 
-DraftKeeper::~DraftKeeper() { (void)m_journal.write(m_left); }
+DraftKeeper::~DraftKeeper() {
+    m_disk.waitForDone();
+    (void)m_journal.write(m_left);
+}
 
 void DraftKeeper::write() {
     QList<JournalledDraft> drafts = m_left;
@@ -41,7 +45,33 @@ void DraftKeeper::write() {
         if (draft && table)
             drafts += journalled(*draft, *table, m_run);
     }
-    const Status written = m_journal.write(drafts);
+    {
+        const std::lock_guard lock(m_mutex);
+        m_next = std::move(drafts);
+        if (std::exchange(m_isWriting, true))
+            return; // what is written now is followed by this
+    }
+    m_disk.start([this] { writeNext(); });
+}
+
+// In the thread of the disk, which nobody who types waits for: always what is newest.
+void DraftKeeper::writeNext() {
+    for (;;) {
+        std::optional<QList<JournalledDraft>> next;
+        {
+            const std::lock_guard lock(m_mutex);
+            next = std::exchange(m_next, std::nullopt);
+            m_isWriting = next.has_value();
+        }
+        if (!next)
+            return;
+        const Status written = m_journal.write(*next);
+        QMetaObject::invokeMethod(
+            this, [this, written] { tell(written); }, Qt::QueuedConnection);
+    }
+}
+
+void DraftKeeper::tell(const Status& written) {
     if (!written && !m_hasFailed)
         Q_EMIT failed(written.error());
     m_hasFailed = !written;

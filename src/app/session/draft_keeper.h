@@ -4,7 +4,11 @@
 #include "app/session/draft_saver.h"
 #include "core/records/draft_journal.h"
 
+#include <QThreadPool>
 #include <QTimer>
+
+#include <mutex>
+#include <optional>
 
 namespace gravin {
 
@@ -36,11 +40,17 @@ Q_SIGNALS:
 
 private:
     void write();
+    void writeNext();
+    void tell(const Status& written);
     void takeUp(const JournalledDraft& kept, const Record* now);
     void takeUpParents();
 
     Workspace* m_workspace;
-    DraftJournal m_journal;
+    DraftJournal m_journal; // after the beginning touched by m_disk only, and at the end
+    QThreadPool m_disk;     // one thread
+    std::mutex m_mutex;     // guards the two that follow
+    std::optional<QList<JournalledDraft>> m_next; // that is to be kept
+    bool m_isWriting = false;
     QString m_run; // names what is kept by this one
     QTimer m_soon;
     QList<JournalledDraft> m_left;

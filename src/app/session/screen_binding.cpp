@@ -128,6 +128,37 @@ std::vector<Problem> ScreenBinding::standingInTheWay(const DraftPlace& place) co
     return problems;
 }
 
+void ScreenBinding::saveLeft(const RecordId& id) {
+    const Draft* left = draft(id);
+    if (!left || left->saving || m_screen.screen.savesItself == SavesItself::Never ||
+        (left->changed.isEmpty() && left->bad.isEmpty()))
+        return;
+    const auto problems = m_workspace->problems(tableName(), id);
+    if (problems.empty()) {
+        save(id);
+        return;
+    }
+    Notice notice{Notice::Kind::Refused,
+                  tr("%1 is not saved yet. %2").arg(nameOf(id), problems.front().message)};
+    Q_EMIT m_workspace->notice(notice);
+}
+
+void ScreenBinding::saveWritten(const RecordId& id) {
+    const Draft* written = draft(id);
+    if (written && !written->saving && !id.isNew() &&
+        m_screen.screen.savesItself == SavesItself::AfterField &&
+        m_workspace->problems(tableName(), id).empty())
+        save(id);
+}
+
+QString ScreenBinding::reasonAgainstDeleting(const RecordId& id) const {
+    if (const QString reason = m_screen.reasonAgainst(Operation::Delete); !reason.isEmpty())
+        return reason;
+    if (id.isNew())
+        return tr("This record is not saved yet: discard it instead.");
+    return id.isNone() ? tr("No record is chosen.") : QString();
+}
+
 QString ScreenBinding::saveReason(const RecordId& id) const {
     if (id.isNone())
         return tr("No record is chosen.");

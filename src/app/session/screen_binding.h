@@ -43,6 +43,13 @@ public:
     QList<DraftPlace> savedWith(const RecordId& id) const;
     // Saves the record, and with it what has to be and what is to be.
     void save(const RecordId& id);
+    // Saves an edited record that is left, where the screen does so by itself; what keeps it from
+    // that is said with the workspace's notice().
+    void saveLeft(const RecordId& id);
+    // The same after a field was edited. A new record is finished before any of it is stored.
+    void saveWritten(const RecordId& id);
+    // Why a record cannot be deleted now; empty: it can.
+    QString reasonAgainstDeleting(const RecordId& id) const;
     // Why the record cannot be saved now, as rich text with a link to each field; empty: it can.
     QString saveReason(const RecordId& id) const;
     // What is unusual about a record that can be saved, in the same form; empty: nothing.

@@ -6,29 +6,40 @@
 #include "core/base/whole_file.h"
 #include "core/changes/change_writer.h"
 
+#include <QPointer>
+
 namespace gravin {
 
 WorkKeeper::WorkKeeper(Workspace* workspace)
     : m_workspace(workspace)
-    , m_journal(ownDataFolderPath(QStringLiteral("under-way")), workspace->projectFile()) {}
+    , m_journal(std::make_shared<WorkJournal>(ownDataFolderPath(QStringLiteral("under-way")),
+                                              workspace->projectFile())) {}
 
-void WorkKeeper::begin(const ChangeRequest& request) {
-    const Status noted = m_journal.begin({request.uid, request.action, request.screen, logTime()});
-    if (!noted)
-        Q_EMIT m_workspace->notice(
-            {Notice::Kind::Refused,
-             tr("This is under way, but it could not be noted: were Gravin cut off now, the next "
-                "start could not say what became of it."),
-             noted.error().sentence});
+std::function<WriteResult(const std::function<WriteResult()>&)>
+WorkKeeper::noting(const ChangeRequest& request) {
+    return [journal = m_journal, asked = QPointer<WorkKeeper>(this), worker = m_workspace->writer(),
+            work = LongWork{request.uid, request.action, request.screen, logTime()}](
+               const std::function<WriteResult()>& write) {
+        if (const Status noted = journal->begin(work); !noted)
+            worker->report(asked, [asked, error = noted.error()] { asked->sayNotNoted(error); });
+        WriteResult result = write();
+        // An answer that was lost with the connection is none.
+        if (result || result.error().error.kind != ErrorKind::Unavailable)
+            journal->end(work.uid);
+        return result;
+    };
 }
 
-void WorkKeeper::end(const QString& uid, const WriteResult& result) {
-    if (result || result.error().error.kind != ErrorKind::Unavailable)
-        m_journal.end(uid);
+void WorkKeeper::sayNotNoted(const Error& error) {
+    Q_EMIT m_workspace->notice(
+        {Notice::Kind::Refused,
+         tr("This is under way, but it could not be noted: were Gravin cut off now, the next start "
+            "could not say what became of it."),
+         error.sentence});
 }
 
 void WorkKeeper::tellWhatBecame() {
-    const QList<LongWork> left = m_journal.takeLeftOver();
+    const QList<LongWork> left = m_journal->takeLeftOver();
     if (left.isEmpty())
         return;
     m_workspace->reader()->run<QList<qint64>>(

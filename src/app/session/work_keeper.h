@@ -6,6 +6,9 @@
 
 #include <QObject>
 
+#include <functional>
+#include <memory>
+
 namespace gravin {
 
 class Workspace;
@@ -18,20 +21,21 @@ public:
     // `workspace` must outlive it.
     explicit WorkKeeper(Workspace* workspace);
 
-    // Requires: the request has a uid.
-    void begin(const ChangeRequest& request);
-    // An answer that was lost with the connection is none.
-    void end(const QString& uid, const WriteResult& result);
+    // What notes a long change while it is written, around the writing, in the thread that does
+    // it: the disk is waited for there. Requires: the request has a uid.
+    std::function<WriteResult(const std::function<WriteResult()>&)>
+    noting(const ChangeRequest& request);
 
     // Asks the log for what a run that was cut off has left, and says it with the workspace's
     // notice(). Nothing is said where there is nothing.
     void tellWhatBecame();
 
 private:
+    void sayNotNoted(const Error& error);
     QString told(const LongWork& work, qint64 change) const;
 
     Workspace* m_workspace;
-    WorkJournal m_journal;
+    std::shared_ptr<WorkJournal> m_journal; // a write may end later than its workspace
 };
 
 } // namespace gravin

@@ -569,9 +569,8 @@ Worker::JobId Workspace::writeLong(ChangeRequest request, QObject* context,
                                    std::function<void(qint64 done)> progress,
                                    std::function<void(const WriteResult&)> answer) {
     request.person = personName();
-    const QString uid = progress ? (request.uid = newChangeUid()) : QString();
     if (progress) {
-        m_workKeeper->begin(request);
+        request.uid = newChangeUid();
         // Not each record is worth a repainting.
         request.progress = [worker = m_writer.get(), guarded = QPointer<QObject>(context), progress,
                             told = qint64{0}](qint64 done) mutable {
@@ -582,18 +581,21 @@ Worker::JobId Workspace::writeLong(ChangeRequest request, QObject* context,
             return !worker->isCancelled();
         };
     }
+    using Write = std::function<WriteResult()>;
+    const std::function<WriteResult(const Write&)> around =
+        progress ? m_workKeeper->noting(request) : [](const Write& write) { return write(); };
     // The door's refusal is richer than an Error, so it travels as the job's value.
     return m_writer->run<WriteResult>(
         this,
-        [request = std::move(request), catalog = m_catalog, rules = m_rules](Session& session) {
-            return Result<WriteResult>(ChangeWriter(session, *catalog, rules).write(request));
+        [request = std::move(request), around, catalog = m_catalog,
+         rules = m_rules](Session& session) {
+            return Result<WriteResult>(
+                around([&] { return ChangeWriter(session, *catalog, rules).write(request); }));
         },
-        [this, uid, asker = QPointer<QObject>(context),
+        [this, asker = QPointer<QObject>(context),
          answer = std::move(answer)](const Result<WriteResult>& result) {
             const WriteResult written =
                 result ? *result : WriteResult(WriteFailure{result.error(), {}, {}});
-            if (!uid.isEmpty())
-                m_workKeeper->end(uid, written);
             if (written)
                 m_feed->announce(*written);
             if (asker)

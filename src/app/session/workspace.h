@@ -104,6 +104,7 @@ public:
     std::shared_ptr<RecordView> newView(const QString& table) { return m_live->newView(table); }
     LookupStore* lookup(const Lookup& lookup) { return m_live->lookup(lookup); }
     Worker* reader() { return m_reader.get(); }
+    Worker* writer() { return m_writer.get(); }
 
     // What people see of a value: choices by label, lookups by their shown value.
     QString shown(const BoundField& field, const Value& value);

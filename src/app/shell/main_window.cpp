@@ -12,6 +12,7 @@
 #include "app/use/open_edits.h"
 #include "app/use/save_many.h"
 #include "app/use/screen_page.h"
+#include "core/base/background.h"
 #include "core/base/text.h"
 #include "core/project/project_file.h"
 
@@ -434,14 +435,17 @@ void MainWindow::openDemonstration(bool reset) {
 void MainWindow::readDemonstration(bool reset) {
     if (reset)
         closeProject(); // nobody may hold the file while it is replaced
-    const auto project = reset ? resetPrivateDemonstration() : privateDemonstration();
-    if (!project) {
-        notify({Notice::Kind::Refused, project.error().sentence, project.error().detail});
-        return;
-    }
     if (!m_workspace)
         m_pages->setCurrentWidget(m_start);
-    readProject(*project);
+    m_start->showReading(tr("the demonstration"));
+    runInBackground<Result<QString>>(
+        this, [reset] { return reset ? resetPrivateDemonstration() : privateDemonstration(); },
+        [this](const Result<QString>& project) {
+            if (project)
+                readProject(*project);
+            else
+                failToOpen(project.error());
+        });
 }
 
 void MainWindow::showKeys() {
@@ -513,7 +517,7 @@ void MainWindow::closeEvent(QCloseEvent* event) {
         return;
     }
     if (m_view)
-        m_view->openEdits()->closeAll();
+        m_view->openEdits()->dismissAll();
     QMainWindow::closeEvent(event);
 }
 

@@ -95,6 +95,7 @@ void WorkspaceView::connectParts() {
         showScreen(screen);
         focusWork();
     });
+    connect(m_openEdits, &OpenEdits::rollbackRequested, this, &WorkspaceView::rollBackChange);
     connect(m_shelf, &Shelf::tableChosen, this, &WorkspaceView::makeScreenFor);
     connect(m_changeLog, &ChangeLogPanel::closeRequested, this, &WorkspaceView::hideChangeLog);
     connect(m_changeLog, &ChangeLogPanel::rollbackRequested, this, &WorkspaceView::rollBack);

@@ -4,6 +4,9 @@
 #include "app/look/paint.h"
 #include "app/look/theme.h"
 #include "app/session/presence.h"
+#include "app/use/delete_dialog.h"
+#include "app/use/form_fields.h"
+#include "app/use/notice_line.h"
 #include "app/use/record_form.h"
 
 #include <QAction>
@@ -50,12 +53,17 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
                        int number)
     : m_binding(workspace, screenId)
     , m_number(number)
-    , m_form(new RecordForm(&m_binding)) {
+    , m_form(new RecordForm(&m_binding))
+    , m_notice(new NoticeLine)
+    , m_delete(new QAction(QIcon::fromTheme(QStringLiteral("edit-delete")), tr("Delete…"), this)) {
     setAttribute(Qt::WA_DeleteOnClose);
     setObjectName(QStringLiteral("edit-window"));
     m_form->setTag(new NumberTag(number, this));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    m_notice->hide();
+    layout->addWidget(m_notice);
     layout->addWidget(m_form, 1);
     resize(windowSettings().value(sizeKey(screenId), QSize(DefaultWidth, DefaultHeight)).toSize());
 
@@ -82,6 +90,13 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
         addAction(step);
         m_form->addHeadAction(step);
     }
+    m_delete->setShortcut(Qt::CTRL | Qt::Key_Delete);
+    connect(m_delete, &QAction::triggered, this, &EditWindow::deleteRecord);
+    addAction(m_delete);
+    m_form->addHeadAction(m_delete);
+    connect(m_form->fields(), &FormFields::settled, this,
+            [this] { m_binding.saveWritten(record()); });
+    followNotices();
     connect(m_form, &RecordForm::movedTo, this, &EditWindow::refreshTitle);
     connect(m_form, &RecordForm::stateChanged, this, &EditWindow::refreshTitle);
     // A new record that was saved goes by its key from now on.
@@ -106,8 +121,42 @@ EditWindow::~EditWindow() {
 
 void EditWindow::setRecord(const RecordId& id) {
     m_form->fieldsDone();
+    m_binding.saveLeft(record());
     m_form->setRecord(id);
     refreshTitle();
+}
+
+void EditWindow::followNotices() {
+    Workspace* workspace = m_binding.workspace();
+    connect(workspace, &Workspace::notice, this, [this](const Notice& notice) {
+        if (isActiveWindow())
+            m_notice->show(notice);
+    });
+    connect(workspace, &Workspace::edited, m_notice, &NoticeLine::forgetUntilEdited);
+    connect(workspace, &Workspace::reachable, this, [this](bool reachable, const QString& reason) {
+        m_notice->show(reachable ? Notice{Notice::Kind::Done, tr("The database is there again.")}
+                                 : Notice{Notice::Kind::Refused, reason});
+    });
+    connect(m_notice, &NoticeLine::rollbackRequested, this, &EditWindow::rollbackRequested);
+}
+
+QString EditWindow::noticeText() const { return m_notice->text(); }
+
+void EditWindow::deleteRecord() {
+    if (const QString reason = m_binding.reasonAgainstDeleting(record()); !reason.isEmpty()) {
+        m_notice->show({Notice::Kind::Refused, reason});
+        return;
+    }
+    auto* question = new DeleteDialog(m_binding.workspace(), m_binding.screen(), {record().key},
+                                      {recordName()}, this);
+    // Nothing is left to be shown.
+    connect(question, &QDialog::accepted, this, &QWidget::close);
+    question->open();
+}
+
+void EditWindow::dismiss() {
+    m_isDismissed = true;
+    close();
 }
 
 void EditWindow::followSave() {
@@ -138,6 +187,12 @@ void EditWindow::refreshTitle() {
         m_present = record();
         presence->enter(tableName(), m_present);
     }
+    const QString reason = m_binding.reasonAgainstDeleting(record());
+    m_delete->setEnabled(reason.isEmpty());
+    m_delete->setToolTip(reason.isEmpty()
+                             ? tr("Delete this record (%1)")
+                                   .arg(m_delete->shortcut().toString(QKeySequence::NativeText))
+                             : reason);
     const QString name = recordName();
     setWindowTitle(tr("%1 · %2 — %3").arg(m_number).arg(name, m_binding.screen().screen.label));
     QStringList position{m_binding.screen().screen.label};
@@ -150,6 +205,10 @@ void EditWindow::refreshTitle() {
 }
 
 void EditWindow::closeEvent(QCloseEvent* event) {
+    if (!m_isDismissed) {
+        m_form->fieldsDone();
+        m_binding.saveLeft(record());
+    }
     windowSettings().setValue(sizeKey(m_binding.screenId()), size());
     QWidget::closeEvent(event);
     Q_EMIT closed();

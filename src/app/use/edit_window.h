@@ -6,10 +6,13 @@
 #include <QPointer>
 #include <QWidget>
 
+class QAction;
+
 namespace gravin {
 
 class Presence;
 
+class NoticeLine;
 class RecordForm;
 
 // A window of its own, pinned to one record by key: the list may move as it likes. Closing it keeps
@@ -28,12 +31,17 @@ public:
     const QString& screenLabel() const { return m_binding.screen().screen.label; }
     // Pins the window to another record; the draft of the former one stays.
     void setRecord(const RecordId& id);
+    // Closes it without saving what a screen would save by itself: it was given up.
+    void dismiss();
     bool hasDraft() const { return m_binding.draft(record()) != nullptr; }
     RecordForm* form() const { return m_form; }
+    // What was said last, in this window; empty: nothing.
+    QString noticeText() const;
 
 Q_SIGNALS:
     void closed();
     void stateChanged();
+    void rollbackRequested(qint64 change);
     // To the record before (−1) or behind (1).
     void stepRequested(int by);
 
@@ -44,10 +52,16 @@ protected:
 private:
     void refreshTitle();
     void followSave();
+    void deleteRecord();
+    // What is said while somebody works here is said here, and that the connection is lost always.
+    void followNotices();
 
     ScreenBinding m_binding;
     int m_number;
+    bool m_isDismissed = false;
     RecordForm* m_form;
+    NoticeLine* m_notice;
+    QAction* m_delete;
     RecordId m_saving;             // by this window
     RecordId m_present;            // where others are told that this window is
     QPointer<Presence> m_presence; // gone with its workspace

@@ -32,7 +32,12 @@ OpenEdits::~OpenEdits() {
 }
 
 EditWindow* OpenEdits::open(const QString& screenId, const RecordId& id) {
-    const QString table = m_workspace->bound(screenId)->table->name;
+    const auto bound = m_workspace->bound(screenId);
+    if (!bound) {
+        Q_EMIT m_workspace->notice({Notice::Kind::Refused, bound.error().sentence});
+        return nullptr;
+    }
+    const QString table = bound->table->name;
     if (const int number = numberOf(table, id); number > 0) {
         EditWindow* window = m_windows[number];
         window->raise();
@@ -55,6 +60,7 @@ EditWindow* OpenEdits::open(const QString& screenId, const RecordId& id) {
         Q_EMIT changed();
     });
     connect(window, &EditWindow::stateChanged, this, &OpenEdits::changed);
+    connect(window, &EditWindow::rollbackRequested, this, &OpenEdits::rollbackRequested);
     window->show();
     window->activateWindow();
     Q_EMIT changed();
@@ -135,6 +141,11 @@ bool OpenEdits::step(EditWindow* window, int by) {
         window->setRecord(id);
     Q_EMIT changed();
     return true;
+}
+
+void OpenEdits::dismissAll() {
+    for (EditWindow* window : windows())
+        window->dismiss();
 }
 
 void OpenEdits::closeAll() {

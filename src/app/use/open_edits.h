@@ -20,7 +20,8 @@ public:
     explicit OpenEdits(Workspace* workspace, QObject* parent = nullptr);
     ~OpenEdits() override;
 
-    // Opens a window on the record, or raises the one that has it.
+    // Opens a window on the record, or raises the one that has it. Null: there is no such screen,
+    // which is said.
     EditWindow* open(const QString& screenId, const RecordId& id);
     // The number of the window on a record; 0: none.
     int numberOf(const QString& table, const RecordId& id) const;
@@ -30,6 +31,8 @@ public:
     // All that is edited in them, as one change.
     void saveAll();
     void closeAll();
+    // The same when their drafts were given up: nothing is saved by itself.
+    void dismissAll();
     // The names of those with unsaved edits.
     QStringList unsaved() const;
     // Goes on in this window with the record before (−1) or behind (1) its own, as the screen's
@@ -37,6 +40,7 @@ public:
     bool step(EditWindow* window, int by);
 
 Q_SIGNALS:
+    void rollbackRequested(qint64 change);
     void changed();
 
 private:

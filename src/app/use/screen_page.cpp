@@ -502,16 +502,6 @@ void ScreenPage::step(qsizetype place) {
     now.grid->setCurrentRecord(now.model()->recordAtPlace(place));
 }
 
-QString ScreenPage::reasonAgainstRemoving(const GridPart& part) const {
-    const RecordId id = part.current();
-    if (const QString reason = part.binding->screen().reasonAgainst(Operation::Delete);
-        !reason.isEmpty())
-        return reason;
-    if (id.isNew())
-        return tr("This record is not saved yet: discard it instead.");
-    return id.isNone() ? tr("No record is chosen.") : QString();
-}
-
 // The one place that decides what is possible now; the answer is the reason why not.
 QString ScreenPage::reasonAgainst(Command command) const {
     const GridPart now = part();
@@ -536,7 +526,7 @@ QString ScreenPage::reasonAgainst(Command command) const {
             return reason;
         return id.isNone() ? tr("No record is chosen.") : now.noNewReason;
     case Command::Delete:
-        return reasonAgainstRemoving(now);
+        return now.binding->reasonAgainstDeleting(id);
     case Command::Bulk:
         if (const QString reason = screen.reasonAgainst(Operation::Update); !reason.isEmpty())
             return reason;
@@ -736,27 +726,13 @@ void ScreenPage::onCells(CellAction action) {
 }
 
 void ScreenPage::saveLeft(const GridPart& part, const RecordId& id) {
-    const Draft* draft = part.binding->draft(id);
-    if (m_build || !draft || draft->saving ||
-        part.binding->screen().screen.savesItself == SavesItself::Never ||
-        (draft->changed.isEmpty() && draft->bad.isEmpty()))
-        return;
-    const auto problems = m_binding.workspace()->problems(part.binding->tableName(), id);
-    if (problems.empty())
-        part.binding->save(id);
-    else
-        showNotice(
-            {Notice::Kind::Refused, tr("%1 is not saved yet. %2")
-                                        .arg(part.binding->nameOf(id), problems.front().message)});
+    if (!m_build)
+        part.binding->saveLeft(id);
 }
 
-// A new record is finished before any of it is stored.
 void ScreenPage::saveWritten(const GridPart& part, const RecordId& id) {
-    const Draft* draft = part.binding->draft(id);
-    if (!m_build && draft && !draft->saving && !id.isNew() &&
-        part.binding->screen().screen.savesItself == SavesItself::AfterField &&
-        m_binding.workspace()->problems(part.binding->tableName(), id).empty())
-        part.binding->save(id);
+    if (!m_build)
+        part.binding->saveWritten(id);
 }
 
 void ScreenPage::showActions(const QPoint& globalPosition) {

@@ -106,7 +106,6 @@ private:
     void makeChildren();
     void connectGrid();
     QString reasonAgainst(Command command) const;
-    QString reasonAgainstRemoving(const GridPart& part) const;
     void run(Command command);
     void step(qsizetype place);
     void newRecord();

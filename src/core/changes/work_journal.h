@@ -9,6 +9,7 @@
 
 #include <map>
 #include <memory>
+#include <mutex>
 
 namespace gravin {
 
@@ -22,7 +23,8 @@ struct LongWork {
 
 // Which long changes of one project are under way, in files of the person's own, so that the next
 // run can say what became of those that a crash cut off. Each file is held by a lock that goes with
-// its process. Where nothing can be kept the work goes on without. Lives in one thread.
+// its process. Where nothing can be kept the work goes on without. Any
+// thread; each call waits for the disk.
 class WorkJournal {
 public:
     WorkJournal(QString folder, const QString& projectFile);
@@ -39,7 +41,8 @@ private:
     QString path(const QString& uid) const;
 
     QString m_folder;
-    QString m_name; // of the project, as the beginning of a file's name
+    QString m_name;     // of the project, as the beginning of a file's name
+    std::mutex m_mutex; // guards what follows
     std::map<QString, std::unique_ptr<QLockFile>> m_open; // by uid
 };
 
