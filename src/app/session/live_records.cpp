@@ -10,6 +10,8 @@ namespace gravin {
 namespace {
 // A change of more records than this is cheaper to read anew than to follow one by one.
 constexpr size_t MostFollowed = 2000;
+// In a list of a million each takes half a millisecond to be found.
+constexpr size_t MostFollowedSingly = 50;
 } // namespace
 
 LiveRecords::LiveRecords(std::shared_ptr<const Catalog> catalog, Worker* reader, Worker* indexer,
@@ -102,12 +104,8 @@ void LiveRecords::follow(const CommittedChange& change) {
     if (!change.isWhole() || change.records.size() > MostFollowed) {
         refreshAll();
     } else {
-        for (const RecordChange& record : change.records) {
-            for (const auto& table : std::as_const(m_tables)) {
-                if (table->table->written() == record.table)
-                    followRecord(record, *table);
-            }
-        }
+        for (const auto& table : std::as_const(m_tables))
+            followTable(change, *table);
         refreshSources(change);
         QStringList touched;
         for (const RecordChange& record : change.records)
@@ -116,6 +114,28 @@ void LiveRecords::follow(const CommittedChange& change) {
             if (touched.contains((*store)->lookup().table))
                 (*store)->refresh();
         }
+    }
+}
+
+void LiveRecords::followTable(const CommittedChange& change, TableData& table) {
+    const bool isMany = change.records.size() > MostFollowedSingly;
+    bool isTouched = false;
+    bool reorders = false;
+    for (const RecordChange& record : change.records) {
+        if (table.table->written() != record.table)
+            continue;
+        isTouched = true;
+        reorders = reorders || record.operation != Operation::Update ||
+                   !(record.keyAfter(table.table->key) == record.key);
+        followRecord(record, table);
+        if (!isMany)
+            followInViews(record, *table.table);
+    }
+    if (!isTouched || !isMany)
+        return;
+    for (RecordView* view : views()) {
+        if (view->table().name == table.table->name)
+            view->manyChanged(reorders);
     }
 }
 
@@ -148,7 +168,6 @@ void LiveRecords::followRecord(const RecordChange& record, TableData& table) {
             table.drafts->rebase(record.key, now);
         }
     }
-    followInViews(record, *table.table);
 }
 
 void LiveRecords::followInViews(const RecordChange& record, const Table& table) {

@@ -62,6 +62,7 @@ private:
     };
     TableData& data(const QString& name);
     QList<RecordView*> views() const;
+    void followTable(const CommittedChange& change, TableData& table);
     void followRecord(const RecordChange& record, TableData& table);
     void followInViews(const RecordChange& record, const Table& table);
     void refreshSources(const CommittedChange& change);

@@ -51,6 +51,7 @@ void RecordView::clear() {
 void RecordView::reload() {
     if (m_nothing)
         return;
+    m_reloadsSoon = false;
     cancel();
     ++m_generation;
     m_replacing = !m_index.isEmpty();
@@ -70,6 +71,21 @@ void RecordView::reload() {
             });
         },
         [this, generation](const Status& status) { finish(status, generation); });
+}
+
+void RecordView::reloadSoon() {
+    if (m_nothing)
+        return;
+    m_complete = false;
+    if (std::exchange(m_reloadsSoon, true))
+        return;
+    QMetaObject::invokeMethod(
+        this,
+        [this] {
+            if (m_reloadsSoon)
+                reload();
+        },
+        Qt::QueuedConnection);
 }
 
 void RecordView::cancel() {
@@ -121,7 +137,7 @@ void RecordView::recordInserted(const Key& key) {
         return;
     if (!isInKeyOrder() || !m_complete || !m_query.only.isEmpty() || m_query.isFiltered()) {
         // Only the engine knows where it belongs.
-        reload();
+        reloadSoon();
         return;
     }
     qsizetype low = 0;
@@ -146,13 +162,16 @@ void RecordView::recordDeleted(const Key& key) {
     m_index.removeAt(row);
     Q_EMIT rowRemoved();
     if (!m_complete)
-        reload();
+        reloadSoon();
 }
 
 void RecordView::recordMoved(const Key& oldKey, const Key& newKey) {
-    if (!(oldKey == newKey) || !m_query.sort.isEmpty() || !m_query.only.isEmpty() ||
-        m_query.isFiltered())
-        reload();
+    manyChanged(!(oldKey == newKey));
+}
+
+void RecordView::manyChanged(bool reorders) {
+    if (reorders || !m_query.sort.isEmpty() || !m_query.only.isEmpty() || m_query.isFiltered())
+        reloadSoon();
 }
 
 } // namespace gravin

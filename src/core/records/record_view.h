@@ -42,10 +42,13 @@ public:
     qsizetype rowOf(const Key& key) const { return m_index.positionOf(key); }
     size_t bytes() const { return m_index.bytes(); }
 
-    // Takes over what a committed change did.
+    // Takes over what a committed change did. What has the index built anew does so once for all
+    // that is taken over before control goes back to the event loop.
     void recordInserted(const Key& key);
     void recordDeleted(const Key& key);
     void recordMoved(const Key& oldKey, const Key& newKey);
+    // The same of many at once. `reorders`: some came, went, or have another key.
+    void manyChanged(bool reorders);
 
 Q_SIGNALS:
     void queryChanged();
@@ -63,6 +66,7 @@ Q_SIGNALS:
 private:
     void takeRun(KeyIndex&& run, quint64 generation);
     void clear();
+    void reloadSoon();
     void finish(const Status& status, quint64 generation);
     bool isInKeyOrder() const;
 
@@ -74,6 +78,7 @@ private:
     KeyIndex m_next; // built while m_index is in use
     bool m_replacing = false;
     bool m_complete = false;
+    bool m_reloadsSoon = false;
     quint64 m_generation = 0; // runs of an earlier build are ignored
     Worker::JobId m_job = 0;
 };

@@ -133,6 +133,29 @@ TEST_F(Reading, AViewOfRecordsFollowsInsertsAndDeletes) {
     EXPECT_EQ(view.count(), 3000) << "5000 was never in the database";
 }
 
+TEST_F(Reading, AListThatIsSortedIsReadAnewOnceForManyChanges) {
+    Worker indexer(database.spec(), Session::Access::ReadOnly);
+    RecordView view(table("visit"), &indexer);
+    view.setSort({{QStringLiteral("town"), true}});
+    ASSERT_TRUE(waitFor([&] { return view.isComplete(); }));
+    int resets = 0;
+    QObject::connect(&view, &RecordView::reset, &view, [&] { ++resets; });
+    for (qint64 id = 1; id <= 2000; ++id)
+        view.recordMoved(key(id), key(id));
+    view.manyChanged(true);
+    EXPECT_FALSE(view.isComplete()) << "it is known to be behind";
+    EXPECT_EQ(view.count(), 3000) << "what was there stays";
+    ASSERT_TRUE(waitFor([&] { return view.isComplete(); }));
+    indexer.drain();
+    QCoreApplication::processEvents();
+    EXPECT_EQ(resets, 1);
+    // Nothing comes in or goes elsewhere: nothing is read.
+    view.setSort({});
+    ASSERT_TRUE(waitFor([&] { return view.isComplete(); }));
+    view.manyChanged(false);
+    EXPECT_TRUE(view.isComplete());
+}
+
 TEST_F(Reading, TheStoreFetchesManyAtOnceAndKnowsWhatIsGone) {
     Worker reader(database.spec(), Session::Access::ReadOnly);
     RecordStore store(table("visit"), &reader);
