@@ -46,6 +46,21 @@ TEST_F(GridHabits, ARightClickWithinTheSelectionKeepsIt) {
     EXPECT_EQ(grid()->selectedRecords().size(), 1) << "elsewhere it is about that record";
 }
 
+TEST_F(GridHabits, TheFootSaysHowManyAreSelected) {
+    const auto says = [this](const char* text) {
+        for (const QLabel* label : page()->findChildren<QLabel*>()) {
+            if (label->isVisible() && label->text().contains(name(text)))
+                return true;
+        }
+        return false;
+    };
+    Driver::clickCell(grid(), 0, columnOf("name"));
+    Driver::settle();
+    EXPECT_FALSE(says("selected"));
+    Driver::key(Qt::Key_A, Qt::ControlModifier);
+    EXPECT_TRUE(Driver::until([&] { return says("82 selected"); }));
+}
+
 TEST_F(GridHabits, SelectedRowsAreCountedOnceHoweverTheyWereSelected) {
     auto* selection = grid()->selectionModel();
     selection->clear();

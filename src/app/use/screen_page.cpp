@@ -831,8 +831,10 @@ void ScreenPage::refreshPosition() {
                        .arg(QLocale().toString(static_cast<qint64>(
                                 m_model->placeAt(m_grid->currentIndex().row()) + 1)),
                             count);
-    m_foot->setPosition(position);
     m_form->setPosition(position);
+    if (const qint64 selected = m_grid->selectedCount(); selected > 1)
+        position += QStringLiteral(" · ") + tr("%1 selected").arg(QLocale().toString(selected));
+    m_foot->setPosition(position);
     if (m_build)
         return;
     const auto drafts = draftsToSave(*m_binding.workspace(), tablesShown()).size();
