@@ -1,27 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/operation.h"
 
+#include "core/base/enum_words.h"
+
 namespace gravin {
 
-QString operationName(Operation operation) {
-    switch (operation) {
-    case Operation::Insert:
-        return QStringLiteral("insert");
-    case Operation::Update:
-        return QStringLiteral("update");
-    case Operation::Delete:
-        return QStringLiteral("delete");
-    }
-    return {};
+namespace {
+constexpr EnumWords Operations(std::to_array<EnumWord<Operation>>(
+    {{Operation::Insert, "insert"}, {Operation::Update, "update"}, {Operation::Delete, "delete"}}));
 }
 
-std::optional<Operation> operationFromName(const QString& name) {
-    for (const Operation operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
-        if (operationName(operation) == name)
-            return operation;
-    }
-    return std::nullopt;
-}
+QString operationName(Operation operation) { return Operations.name(operation); }
+
+std::optional<Operation> operationFromName(const QString& name) { return Operations.from(name); }
 
 bool Rights::allow(Operation operation) const {
     switch (operation) {

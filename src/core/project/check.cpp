@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/project/check.h"
 
+#include "core/base/enum_words.h"
 #include "core/base/text.h"
 #include "core/expression/expression_text.h"
 #include "core/expression/literal.h"
@@ -16,26 +17,21 @@ namespace gravin {
 
 namespace {
 
-struct KindWords {
-    CheckKind kind;
-    const char* name;
-    const char* label;
-};
-constexpr std::array Kinds{
-    KindWords{CheckKind::Required, "required", QT_TRANSLATE_NOOP("gravin", "Filled in")},
-    KindWords{CheckKind::Range, "range", QT_TRANSLATE_NOOP("gravin", "Range")},
-    KindWords{CheckKind::Length, "length", QT_TRANSLATE_NOOP("gravin", "Length")},
-    KindWords{CheckKind::Pattern, "pattern", QT_TRANSLATE_NOOP("gravin", "Pattern")},
-    KindWords{CheckKind::OneOf, "one_of", QT_TRANSLATE_NOOP("gravin", "One of")},
-    KindWords{CheckKind::Unique, "unique", QT_TRANSLATE_NOOP("gravin", "Unique")},
-    KindWords{CheckKind::Reference, "reference", QT_TRANSLATE_NOOP("gravin", "Exists in")},
-    KindWords{CheckKind::Condition, "condition", QT_TRANSLATE_NOOP("gravin", "Condition")},
-};
+constexpr EnumWords Kinds(std::to_array<EnumWord<CheckKind>>(
+    {{CheckKind::Required, "required", QT_TRANSLATE_NOOP("gravin", "Filled in")},
+     {CheckKind::Range, "range", QT_TRANSLATE_NOOP("gravin", "Range")},
+     {CheckKind::Length, "length", QT_TRANSLATE_NOOP("gravin", "Length")},
+     {CheckKind::Pattern, "pattern", QT_TRANSLATE_NOOP("gravin", "Pattern")},
+     {CheckKind::OneOf, "one_of", QT_TRANSLATE_NOOP("gravin", "One of")},
+     {CheckKind::Unique, "unique", QT_TRANSLATE_NOOP("gravin", "Unique")},
+     {CheckKind::Reference, "reference", QT_TRANSLATE_NOOP("gravin", "Exists in")},
+     {CheckKind::Condition, "condition", QT_TRANSLATE_NOOP("gravin", "Condition")}}));
 
-const KindWords& wordsOf(CheckKind kind) {
-    return *std::find_if(Kinds.begin(), Kinds.end(),
-                         [&](const KindWords& words) { return words.kind == kind; });
-}
+constexpr EnumWords Severities(std::to_array<EnumWord<Severity>>({{Severity::Stop, "stop"},
+                                                                  {Severity::Warn, "warn"}}));
+
+constexpr EnumWords InRunsWords(std::to_array<EnumWord<InRuns>>(
+    {{InRuns::Stop, "stop"}, {InRuns::LeaveOut, "leave_out"}, {InRuns::Ask, "ask"}}));
 
 // A bound is a value of the column or, where it cannot be one, an expression.
 QString boundText(const QString& bound, const ColumnType& type) {
@@ -82,56 +78,16 @@ Error incomplete(const QString& sentence) { return {ErrorKind::Refused, sentence
 
 } // namespace
 
-QString checkName(CheckKind kind) { return QLatin1String(wordsOf(kind).name); }
+QString checkName(CheckKind kind) { return Kinds.name(kind); }
+std::optional<CheckKind> checkFromName(const QString& name) { return Kinds.from(name); }
+QString checkLabel(CheckKind kind) { return Kinds.label(kind); }
+QList<CheckKind> allCheckKinds() { return Kinds.all(); }
 
-std::optional<CheckKind> checkFromName(const QString& name) {
-    for (const KindWords& words : Kinds) {
-        if (name == QLatin1String(words.name))
-            return words.kind;
-    }
-    return std::nullopt;
-}
+QString severityName(Severity severity) { return Severities.name(severity); }
+std::optional<Severity> severityFromName(const QString& name) { return Severities.from(name); }
 
-QString checkLabel(CheckKind kind) { return say(wordsOf(kind).label); }
-
-QList<CheckKind> allCheckKinds() {
-    QList<CheckKind> all;
-    for (const KindWords& words : Kinds)
-        all += words.kind;
-    return all;
-}
-
-QString severityName(Severity severity) {
-    return severity == Severity::Warn ? QStringLiteral("warn") : QStringLiteral("stop");
-}
-
-std::optional<Severity> severityFromName(const QString& name) {
-    for (const Severity severity : {Severity::Stop, Severity::Warn}) {
-        if (name == severityName(severity))
-            return severity;
-    }
-    return std::nullopt;
-}
-
-QString inRunsName(InRuns inRuns) {
-    switch (inRuns) {
-    case InRuns::LeaveOut:
-        return QStringLiteral("leave_out");
-    case InRuns::Ask:
-        return QStringLiteral("ask");
-    case InRuns::Stop:
-        break;
-    }
-    return QStringLiteral("stop");
-}
-
-std::optional<InRuns> inRunsFromName(const QString& name) {
-    for (const InRuns inRuns : {InRuns::Stop, InRuns::LeaveOut, InRuns::Ask}) {
-        if (name == inRunsName(inRuns))
-            return inRuns;
-    }
-    return std::nullopt;
-}
+QString inRunsName(InRuns inRuns) { return InRunsWords.name(inRuns); }
+std::optional<InRuns> inRunsFromName(const QString& name) { return InRunsWords.from(name); }
 
 Result<QString> conditionOf(const Check& check, const Table& table) {
     if (check.kind == CheckKind::Condition) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/project/field_definition.h"
 
+#include "core/base/enum_words.h"
 #include "core/base/text.h"
 
 #include <algorithm>
@@ -10,101 +11,46 @@ namespace gravin {
 
 namespace {
 
-struct ShownAsWords {
-    ShownAs shownAs;
-    const char* name;
-    const char* label;
-};
+constexpr EnumWords ShownAsTable(std::to_array<EnumWord<ShownAs>>(
+    {{ShownAs::Text, "text", QT_TRANSLATE_NOOP("gravin", "Text")},
+     {ShownAs::LongText, "long_text", QT_TRANSLATE_NOOP("gravin", "Long text")},
+     {ShownAs::MaskedText, "masked_text", QT_TRANSLATE_NOOP("gravin", "Masked text")},
+     {ShownAs::FixedText, "fixed_text", QT_TRANSLATE_NOOP("gravin", "Read-only text")},
+     {ShownAs::Number, "number", QT_TRANSLATE_NOOP("gravin", "Number")},
+     {ShownAs::Date, "date", QT_TRANSLATE_NOOP("gravin", "Date")},
+     {ShownAs::Time, "time", QT_TRANSLATE_NOOP("gravin", "Time")},
+     {ShownAs::DateTime, "date_time", QT_TRANSLATE_NOOP("gravin", "Date and time")},
+     {ShownAs::YesNo, "yes_no", QT_TRANSLATE_NOOP("gravin", "Yes or no")},
+     {ShownAs::Radio, "radio", QT_TRANSLATE_NOOP("gravin", "Radio buttons")},
+     {ShownAs::Choices, "choices", QT_TRANSLATE_NOOP("gravin", "Choices")},
+     {ShownAs::Lookup, "lookup", QT_TRANSLATE_NOOP("gravin", "Lookup")},
+     {ShownAs::Colour, "colour", QT_TRANSLATE_NOOP("gravin", "Colour")},
+     {ShownAs::Picture, "picture", QT_TRANSLATE_NOOP("gravin", "Picture")},
+     {ShownAs::Link, "link", QT_TRANSLATE_NOOP("gravin", "Link")},
+     {ShownAs::Mail, "mail", QT_TRANSLATE_NOOP("gravin", "E-mail")}}));
 
-constexpr std::array ShownAsTable{
-    ShownAsWords{ShownAs::Text, "text", QT_TRANSLATE_NOOP("gravin", "Text")},
-    ShownAsWords{ShownAs::LongText, "long_text", QT_TRANSLATE_NOOP("gravin", "Long text")},
-    ShownAsWords{ShownAs::MaskedText, "masked_text", QT_TRANSLATE_NOOP("gravin", "Masked text")},
-    ShownAsWords{ShownAs::FixedText, "fixed_text", QT_TRANSLATE_NOOP("gravin", "Read-only text")},
-    ShownAsWords{ShownAs::Number, "number", QT_TRANSLATE_NOOP("gravin", "Number")},
-    ShownAsWords{ShownAs::Date, "date", QT_TRANSLATE_NOOP("gravin", "Date")},
-    ShownAsWords{ShownAs::Time, "time", QT_TRANSLATE_NOOP("gravin", "Time")},
-    ShownAsWords{ShownAs::DateTime, "date_time", QT_TRANSLATE_NOOP("gravin", "Date and time")},
-    ShownAsWords{ShownAs::YesNo, "yes_no", QT_TRANSLATE_NOOP("gravin", "Yes or no")},
-    ShownAsWords{ShownAs::Radio, "radio", QT_TRANSLATE_NOOP("gravin", "Radio buttons")},
-    ShownAsWords{ShownAs::Choices, "choices", QT_TRANSLATE_NOOP("gravin", "Choices")},
-    ShownAsWords{ShownAs::Lookup, "lookup", QT_TRANSLATE_NOOP("gravin", "Lookup")},
-    ShownAsWords{ShownAs::Colour, "colour", QT_TRANSLATE_NOOP("gravin", "Colour")},
-    ShownAsWords{ShownAs::Picture, "picture", QT_TRANSLATE_NOOP("gravin", "Picture")},
-    ShownAsWords{ShownAs::Link, "link", QT_TRANSLATE_NOOP("gravin", "Link")},
-    ShownAsWords{ShownAs::Mail, "mail", QT_TRANSLATE_NOOP("gravin", "E-mail")},
-};
+constexpr EnumWords Alignments(std::to_array<EnumWord<Alignment>>(
+    {{Alignment::Left, "left"}, {Alignment::Centre, "centre"}, {Alignment::Right, "right"}}));
 
-const ShownAsWords& wordsOf(ShownAs shownAs) {
-    return *std::find_if(ShownAsTable.begin(), ShownAsTable.end(),
-                         [&](const ShownAsWords& words) { return words.shownAs == shownAs; });
-}
+// Others say themselves what they are.
+constexpr EnumWords DefaultKinds(
+    std::to_array<EnumWord<FieldDefault::Kind>>({{FieldDefault::Kind::Today, "today"},
+                                                 {FieldDefault::Kind::Now, "now"},
+                                                 {FieldDefault::Kind::Person, "person"}}));
 
 } // namespace
 
-QString shownAsName(ShownAs shownAs) { return QLatin1String(wordsOf(shownAs).name); }
-QString shownAsLabel(ShownAs shownAs) { return say(wordsOf(shownAs).label); }
+QString shownAsName(ShownAs shownAs) { return ShownAsTable.name(shownAs); }
+QString shownAsLabel(ShownAs shownAs) { return ShownAsTable.label(shownAs); }
+std::optional<ShownAs> shownAsFromName(const QString& name) { return ShownAsTable.from(name); }
+QList<ShownAs> allShownAs() { return ShownAsTable.all(); }
 
-std::optional<ShownAs> shownAsFromName(const QString& name) {
-    for (const ShownAsWords& words : ShownAsTable) {
-        if (QLatin1String(words.name) == name)
-            return words.shownAs;
-    }
-    return std::nullopt;
-}
+QString alignmentName(Alignment alignment) { return Alignments.name(alignment); }
+std::optional<Alignment> alignmentFromName(const QString& name) { return Alignments.from(name); }
 
-QList<ShownAs> allShownAs() {
-    QList<ShownAs> all;
-    for (const ShownAsWords& words : ShownAsTable)
-        all += words.shownAs;
-    return all;
-}
-
-QString alignmentName(Alignment alignment) {
-    switch (alignment) {
-    case Alignment::Natural:
-        return {};
-    case Alignment::Left:
-        return QStringLiteral("left");
-    case Alignment::Centre:
-        return QStringLiteral("centre");
-    case Alignment::Right:
-        return QStringLiteral("right");
-    }
-    return {};
-}
-
-std::optional<Alignment> alignmentFromName(const QString& name) {
-    for (const auto alignment : {Alignment::Left, Alignment::Centre, Alignment::Right}) {
-        if (alignmentName(alignment) == name)
-            return alignment;
-    }
-    return std::nullopt;
-}
-
-QString defaultKindName(FieldDefault::Kind kind) {
-    switch (kind) {
-    case FieldDefault::Kind::Today:
-        return QStringLiteral("today");
-    case FieldDefault::Kind::Now:
-        return QStringLiteral("now");
-    case FieldDefault::Kind::Person:
-        return QStringLiteral("person");
-    case FieldDefault::Kind::None:
-    case FieldDefault::Kind::Fixed:
-    case FieldDefault::Kind::Computed:
-        break;
-    }
-    return {};
-}
-
+QString defaultKindName(FieldDefault::Kind kind) { return DefaultKinds.name(kind); }
 std::optional<FieldDefault::Kind> defaultKindFromName(const QString& name) {
-    for (const auto kind :
-         {FieldDefault::Kind::Today, FieldDefault::Kind::Now, FieldDefault::Kind::Person}) {
-        if (defaultKindName(kind) == name)
-            return kind;
-    }
-    return std::nullopt;
+    return DefaultKinds.from(name);
 }
 
 QList<FieldSetting> allFieldSettings() {

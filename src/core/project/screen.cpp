@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/project/screen.h"
 
+#include "core/base/enum_words.h"
 #include "core/base/text.h"
 
 #include <algorithm>
@@ -11,116 +12,74 @@ namespace gravin {
 
 namespace {
 
-template <typename T>
-struct Word {
-    T value;
-    const char* name;
-};
+constexpr EnumWords
+    RowHeights(std::to_array<EnumWord<RowHeight>>({{RowHeight::Comfortable, "comfortable"},
+                                                   {RowHeight::Compact, "compact"},
+                                                   {RowHeight::Tall, "tall"}}));
 
-constexpr std::array RowHeights{Word<RowHeight>{RowHeight::Comfortable, "comfortable"},
-                                Word<RowHeight>{RowHeight::Compact, "compact"},
-                                Word<RowHeight>{RowHeight::Tall, "tall"}};
+constexpr EnumWords
+    AfterSavings(std::to_array<EnumWord<AfterSaving>>({{AfterSaving::Stay, "stay"},
+                                                       {AfterSaving::NextRecord, "next"},
+                                                       {AfterSaving::NewRecord, "new"},
+                                                       {AfterSaving::Close, "close"}}));
 
-constexpr std::array AfterSavings{Word<AfterSaving>{AfterSaving::Stay, "stay"},
-                                  Word<AfterSaving>{AfterSaving::NextRecord, "next"},
-                                  Word<AfterSaving>{AfterSaving::NewRecord, "new"},
-                                  Word<AfterSaving>{AfterSaving::Close, "close"}};
+constexpr EnumWords SavingItself(
+    std::to_array<EnumWord<SavesItself>>({{SavesItself::Never, "never"},
+                                          {SavesItself::LeavingRecord, "leaving-record"},
+                                          {SavesItself::AfterField, "after-field"}}));
 
-constexpr std::array SavingItself{Word<SavesItself>{SavesItself::Never, "never"},
-                                  Word<SavesItself>{SavesItself::LeavingRecord, "leaving-record"},
-                                  Word<SavesItself>{SavesItself::AfterField, "after-field"}};
+constexpr EnumWords
+    RowActions(std::to_array<EnumWord<RowAction::Kind>>({{RowAction::Kind::Open, "open"},
+                                                         {RowAction::Kind::Delete, "delete"},
+                                                         {RowAction::Kind::GoTo, "go_to"}}));
 
-constexpr std::array RowActions{Word<RowAction::Kind>{RowAction::Kind::Open, "open"},
-                                Word<RowAction::Kind>{RowAction::Kind::Delete, "delete"},
-                                Word<RowAction::Kind>{RowAction::Kind::GoTo, "go_to"}};
-
-struct ArrangementWords {
-    Arrangement value;
-    const char* name;
-    const char* label;
-};
-
-constexpr std::array Arrangements{
-    ArrangementWords{Arrangement::GridForm, "grid-form",
-                     QT_TRANSLATE_NOOP("gravin", "Grid beside form")},
-    ArrangementWords{Arrangement::Grid, "grid", QT_TRANSLATE_NOOP("gravin", "Grid")},
-    ArrangementWords{Arrangement::Form, "form", QT_TRANSLATE_NOOP("gravin", "Form")},
-    ArrangementWords{Arrangement::GridWindows, "grid-windows",
-                     QT_TRANSLATE_NOOP("gravin", "Grid with edit windows")},
-    ArrangementWords{Arrangement::ParentChildren, "parent-children",
-                     QT_TRANSLATE_NOOP("gravin", "Parent with children")},
-    ArrangementWords{Arrangement::FormChildren, "form-children",
-                     QT_TRANSLATE_NOOP("gravin", "Form with children's grids")},
-};
-
-template <typename Words, typename T>
-const auto& entryOf(const Words& words, T value) {
-    return *std::find_if(words.begin(), words.end(),
-                         [&](const auto& word) { return word.value == value; });
-}
-
-template <typename T, typename Words>
-std::optional<T> valueOf(const Words& words, const QString& name) {
-    for (const auto& word : words) {
-        if (QLatin1String(word.name) == name)
-            return word.value;
-    }
-    return std::nullopt;
-}
+constexpr EnumWords Arrangements(std::to_array<EnumWord<Arrangement>>(
+    {{Arrangement::GridForm, "grid-form", QT_TRANSLATE_NOOP("gravin", "Grid beside form")},
+     {Arrangement::Grid, "grid", QT_TRANSLATE_NOOP("gravin", "Grid")},
+     {Arrangement::Form, "form", QT_TRANSLATE_NOOP("gravin", "Form")},
+     {Arrangement::GridWindows, "grid-windows",
+      QT_TRANSLATE_NOOP("gravin", "Grid with edit windows")},
+     {Arrangement::ParentChildren, "parent-children",
+      QT_TRANSLATE_NOOP("gravin", "Parent with children")},
+     {Arrangement::FormChildren, "form-children",
+      QT_TRANSLATE_NOOP("gravin", "Form with children's grids")}}));
 
 } // namespace
 
-QString arrangementName(Arrangement arrangement) {
-    return QLatin1String(entryOf(Arrangements, arrangement).name);
-}
+QString arrangementName(Arrangement arrangement) { return Arrangements.name(arrangement); }
 
 std::optional<Arrangement> arrangementFromName(const QString& name) {
-    return valueOf<Arrangement>(Arrangements, name);
+    return Arrangements.from(name);
 }
 
-QString arrangementLabel(Arrangement arrangement) {
-    return say(entryOf(Arrangements, arrangement).label);
-}
+QString arrangementLabel(Arrangement arrangement) { return Arrangements.label(arrangement); }
 
-QList<Arrangement> allArrangements() {
-    QList<Arrangement> all;
-    for (const ArrangementWords& words : Arrangements)
-        all += words.value;
-    return all;
-}
+QList<Arrangement> allArrangements() { return Arrangements.all(); }
 
 bool showsChildren(Arrangement arrangement) {
     return arrangement == Arrangement::ParentChildren || arrangement == Arrangement::FormChildren;
 }
 
-QString rowHeightName(RowHeight height) { return QLatin1String(entryOf(RowHeights, height).name); }
+QString rowHeightName(RowHeight height) { return RowHeights.name(height); }
 
-std::optional<RowHeight> rowHeightFromName(const QString& name) {
-    return valueOf<RowHeight>(RowHeights, name);
-}
+std::optional<RowHeight> rowHeightFromName(const QString& name) { return RowHeights.from(name); }
 
-QString savesItselfName(SavesItself when) {
-    return QLatin1String(entryOf(SavingItself, when).name);
-}
+QString savesItselfName(SavesItself when) { return SavingItself.name(when); }
 
 std::optional<SavesItself> savesItselfFromName(const QString& name) {
-    return valueOf<SavesItself>(SavingItself, name);
+    return SavingItself.from(name);
 }
 
-QString afterSavingName(AfterSaving after) {
-    return QLatin1String(entryOf(AfterSavings, after).name);
-}
+QString afterSavingName(AfterSaving after) { return AfterSavings.name(after); }
 
 std::optional<AfterSaving> afterSavingFromName(const QString& name) {
-    return valueOf<AfterSaving>(AfterSavings, name);
+    return AfterSavings.from(name);
 }
 
-QString rowActionName(RowAction::Kind kind) {
-    return QLatin1String(entryOf(RowActions, kind).name);
-}
+QString rowActionName(RowAction::Kind kind) { return RowActions.name(kind); }
 
 std::optional<RowAction::Kind> rowActionFromName(const QString& name) {
-    return valueOf<RowAction::Kind>(RowActions, name);
+    return RowActions.from(name);
 }
 
 FieldDefinition ScreenField::applied(FieldDefinition shared) const {
