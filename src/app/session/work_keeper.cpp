@@ -17,17 +17,18 @@ WorkKeeper::WorkKeeper(Workspace* workspace)
 
 std::function<WriteResult(const std::function<WriteResult()>&)>
 WorkKeeper::noting(const ChangeRequest& request) {
-    return [journal = m_journal, asked = QPointer<WorkKeeper>(this), worker = m_workspace->writer(),
-            work = LongWork{request.uid, request.action, request.screen, logTime()}](
-               const std::function<WriteResult()>& write) {
-        if (const Status noted = journal->begin(work); !noted)
-            worker->report(asked, [asked, error = noted.error()] { asked->sayNotNoted(error); });
-        WriteResult result = write();
-        // An answer that was lost with the connection is none.
-        if (result || result.error().error.kind != ErrorKind::Unavailable)
-            journal->end(work.uid);
-        return result;
-    };
+    return
+        [this, journal = m_journal, here = QPointer<QObject>(this), worker = m_workspace->writer(),
+         work = LongWork{request.uid, request.action, request.screen, logTime()}](
+            const std::function<WriteResult()>& write) {
+            if (const Status noted = journal->begin(work); !noted)
+                worker->report(here, [this, error = noted.error()] { sayNotNoted(error); });
+            WriteResult result = write();
+            // An answer that was lost with the connection is none.
+            if (result || result.error().error.kind != ErrorKind::Unavailable)
+                journal->end(work.uid);
+            return result;
+        };
 }
 
 void WorkKeeper::sayNotNoted(const Error& error) {

@@ -34,7 +34,7 @@ QString WorkJournal::path(const QString& uid) const {
 }
 
 Status WorkJournal::begin(const LongWork& work) {
-    const std::lock_guard lock(m_mutex);
+    const std::lock_guard alone(m_mutex);
     if (Status made = makeOwnFolder(m_folder); !made)
         return made;
     const QString file = path(work.uid);
@@ -54,13 +54,13 @@ Status WorkJournal::begin(const LongWork& work) {
 }
 
 void WorkJournal::end(const QString& uid) {
-    const std::lock_guard lock(m_mutex);
+    const std::lock_guard alone(m_mutex);
     QFile::remove(path(uid));
     m_open.erase(uid);
 }
 
 QList<LongWork> WorkJournal::takeLeftOver() {
-    const std::lock_guard lock(m_mutex);
+    const std::lock_guard alone(m_mutex);
     QList<LongWork> left;
     const QFileInfoList files =
         QDir(m_folder).entryInfoList({m_name + QStringLiteral("-*.work")}, QDir::Files, QDir::Name);
