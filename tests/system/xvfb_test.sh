@@ -96,7 +96,11 @@ focus "Bulk update of 3 records"
 keys Home Down Tab Tab
 text "Alike"
 sleep 0.7
+# Return alone, in a field, sets nothing off.
 keys Return
+sleep 1
+changes_are 2 || fail "Return in a field must not change records"
+keys ctrl+Return
 until_true "three records are changed as one" changes_are 3
 [ "$(field 10 name)$(field 12 name)" = AlikeAlike ] || fail "the bulk update is stored"
 
@@ -109,7 +113,7 @@ keys Tab Tab space
 until_true "the plan opens" window_named "Roll back change 3"
 focus "Roll back change 3"
 sleep 0.5
-keys Return
+keys ctrl+Return
 until_true "the change is rolled back" changes_are 4
 [ "$(field 10 name)$(field 12 name)" = SaintOrrinLongSandW ] || fail "what was there is there again"
 kill -0 "$program" || fail "the program is still running"
