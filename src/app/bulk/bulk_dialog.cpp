@@ -3,8 +3,8 @@
 
 #include "app/bulk/bulk_line.h"
 #include "app/bulk/kept_menu.h"
-#include "app/look/deliberate_button.h"
 #include "app/editors/expression_field.h"
+#include "app/look/deliberate_button.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
 #include "core/project/binding.h"
