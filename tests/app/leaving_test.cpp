@@ -177,18 +177,44 @@ TEST_F(Leaving, AnOutcomeIsToldWhenWhoAskedHasGone) {
 
 TEST_F(Leaving, ARefusalIsNotSaidOfWhatIsTypedAfterIt) {
     typeIn(0, "name", "");
-    Driver::clickCell(grid(), 0, columnOf("code"));
-    Driver::key(Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
-    if (QWidget* problems = Driver::find(QStringLiteral("save-problems")))
-        problems->close();
-    page()->showNotice({Notice::Kind::Refused, name("Another thing")});
+    workspace().save(grid()->gridModel()->binding()->screen(), grid()->gridModel()->recordAt(0));
+    ASSERT_TRUE(noticed("Not saved."));
     typeIn(0, "name", "Mended");
-    EXPECT_EQ(page()->noticeText(), name("Another thing")) << "what is not about it stays";
-    Notice refusal{Notice::Kind::Refused, name("Not saved. Name is missing.")};
-    refusal.isUntilEdited = true;
-    page()->showNotice(refusal);
-    typeIn(0, "name", "Mended once more");
     EXPECT_EQ(page()->noticeText(), QString());
+    page()->showNotice({Notice::Kind::Refused, name("Another thing")});
+    typeIn(0, "name", "Mended once more");
+    EXPECT_EQ(page()->noticeText(), name("Another thing")) << "what is not about it stays";
+}
+
+TEST_F(Leaving, WhatIsStillBeingTypedInACellCounts) {
+    Driver::clickCell(grid(), 0, columnOf("name"));
+    Driver::type(name("Half"));
+    EXPECT_TRUE(workspace().openDrafts().isEmpty()) << "it is not done yet";
+    window().close();
+    answer("leave-stay");
+    EXPECT_TRUE(window().isVisible());
+    EXPECT_EQ(workspace().openDrafts().size(), 1);
+}
+
+// The commands of what is not seen do nothing to it.
+TEST_F(Leaving, NothingIsUndoneBehindAnotherPage) {
+    typeIn(0, "name", "Typed");
+    QAction* other = nullptr;
+    for (QAction* action : window().actions()) {
+        if (action->text() == u"New project from a database…")
+            other = action;
+    }
+    ASSERT_NE(other, nullptr);
+    other->trigger();
+    EXPECT_EQ(window().currentPage(), nullptr);
+    for (const auto keys : {QKeySequence::Undo, QKeySequence::Save}) {
+        for (QAction* action : window().actions()) {
+            if (action->shortcut() == QKeySequence(keys))
+                action->trigger();
+        }
+    }
+    EXPECT_EQ(workspace().openDrafts().size(), 1);
+    EXPECT_EQ(window().currentPage(), nullptr) << "the page that is worked in stays";
 }
 
 } // namespace

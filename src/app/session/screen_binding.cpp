@@ -138,9 +138,9 @@ void ScreenBinding::saveLeft(const RecordId& id) {
         save(id);
         return;
     }
-    Notice notice{Notice::Kind::Refused,
-                  tr("%1 is not saved yet. %2").arg(nameOf(id), problems.front().message)};
-    Q_EMIT m_workspace->notice(notice);
+    Q_EMIT m_workspace->notice(
+        {Notice::Kind::Refused,
+         tr("%1 is not saved yet. %2").arg(nameOf(id), problems.front().message)});
 }
 
 void ScreenBinding::saveWritten(const RecordId& id) {

@@ -303,8 +303,17 @@ void Workspace::createTable(const TablePlan& plan, QObject* context,
         answer(Error{ErrorKind::ReadOnly, reason});
         return;
     }
+    const auto tell = [this, asker = QPointer<QObject>(context),
+                       answer = std::move(answer)](const Result<QString>& said) {
+        if (asker)
+            answer(said);
+        else if (said)
+            Q_EMIT notice({Notice::Kind::Done, *said});
+        else
+            Q_EMIT notice({Notice::Kind::Refused, said.error().sentence, said.error().detail});
+    };
     m_writer->run<Catalog>(
-        context,
+        this,
         [plan, catalog = m_catalog, project = m_project](Session& session) -> Result<Catalog> {
             auto statement = createStatement(session.dialect(), *catalog, plan);
             if (!statement)
@@ -313,17 +322,17 @@ void Workspace::createTable(const TablePlan& plan, QObject* context,
                 return made.error();
             return catalogOf(session, project);
         },
-        [this, plan, context, answer = std::move(answer)](Result<Catalog> catalog) {
+        [this, plan, tell](Result<Catalog> catalog) {
             if (!catalog) {
-                answer(catalog.error());
+                tell(catalog.error());
                 return;
             }
             setCatalog(std::move(*catalog));
-            addFirstRecords(plan, context, answer);
+            addFirstRecords(plan, tell);
         });
 }
 
-void Workspace::addFirstRecords(const TablePlan& plan, QObject* context,
+void Workspace::addFirstRecords(const TablePlan& plan,
                                 const std::function<void(const Result<QString>&)>& answer) {
     ChangeRequest request;
     request.action = QStringLiteral("add");
@@ -341,7 +350,7 @@ void Workspace::addFirstRecords(const TablePlan& plan, QObject* context,
         answer(tr("Created the table %1.").arg(plan.name));
         return;
     }
-    write(std::move(request), context, [plan, answer](const WriteResult& result) {
+    write(std::move(request), this, [plan, answer](const WriteResult& result) {
         if (result)
             answer(tr("Created the table %1 with %2: change %3.")
                        .arg(plan.name, countedRecords(static_cast<qint64>(result->records.size())))

@@ -74,8 +74,8 @@ public:
     void putSource(const QString& former, const QuerySource& source, const Table& described);
     void removeSource(const QString& name);
     // Makes the table and then, as one change, its first records. `answer` is called while
-    // `context` lives, with the sentence that says what was done; after a failure the table may be
-    // there without its records, which the error then says.
+    // `context` lives, with the sentence that says what was done; otherwise notice() says it. After
+    // a failure the table may be there without its records, which the error then says.
     void createTable(const TablePlan& plan, QObject* context,
                      std::function<void(const Result<QString>&)> answer);
     // Why no table can be made through this connection; empty: one can.
@@ -153,7 +153,8 @@ public:
     DraftSaver* saver() { return m_saver.get(); }
     // Ends a draft, and those of new records that belong to it.
     void discard(const QString& table, const RecordId& id);
-    // Hands a change to the one door and announces it. `answer` is called while `context` lives.
+    // Hands a change to the one door and announces it. `answer` is called while `context` lives;
+    // otherwise notice() says what came of it.
     void write(ChangeRequest request, QObject* context,
                std::function<void(const WriteResult&)> answer);
     // The same for a change of many records: tells how many are done so far, and can be cancelled.
@@ -213,7 +214,7 @@ private:
     void fitToStored(const QStringList& tables);
     void tellUnasked(const WriteResult& result);
     void writeOnLog(std::function<WriteResult(ChangeWriter&)> write, const QString& said);
-    void addFirstRecords(const TablePlan& plan, QObject* context,
+    void addFirstRecords(const TablePlan& plan,
                          const std::function<void(const Result<QString>&)>& answer);
 
     QString m_projectFile;

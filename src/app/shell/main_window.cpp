@@ -15,12 +15,11 @@
 #include "core/base/background.h"
 #include "core/base/text.h"
 #include "core/project/project_file.h"
-
 #include "demonstration.h"
+
 #include <QAction>
 #include <QCloseEvent>
 #include <QFileDialog>
-#include <QFileInfo>
 #include <QMenu>
 #include <QMessageBox>
 #include <QPushButton>
@@ -72,6 +71,7 @@ MainWindow::MainWindow(const OpenRequest& request)
 
     // What it says belongs to the page that was shown.
     connect(m_pages, &QStackedWidget::currentChanged, m_notice, &QWidget::hide);
+    connect(m_pages, &QStackedWidget::currentChanged, this, &MainWindow::refreshUndo);
     connect(m_notice, &NoticeLine::rollbackRequested, this, [this](qint64 change) {
         if (m_view)
             m_view->rollBackChange(change);
@@ -79,14 +79,17 @@ MainWindow::MainWindow(const OpenRequest& request)
     connect(m_head, &HeadLine::buildRequested, this, &MainWindow::setBuild);
     connect(m_head, &HeadLine::found, this, &MainWindow::runFound);
     connect(m_head, &HeadLine::findingsRequested, this,
-            [this] { ofView(&WorkspaceView::showFindings); });
+            [this] { inFront(&WorkspaceView::showFindings); });
     connect(m_start, &StartPage::openRequested, this, &MainWindow::askForProject);
     connect(m_start, &StartPage::newRequested, this, &MainWindow::askForDatabase);
     connect(m_start, &StartPage::demonstrationRequested, this,
             [this] { openDemonstration(false); });
     connect(m_connect, &ConnectionPage::projectReady, this, &MainWindow::openProject);
     connect(m_connect, &ConnectionPage::comparisonRequested, this,
-            [this](const ConnectionSpec& other) { m_view->compareWith(other); });
+            [this](const ConnectionSpec& other) {
+                if (m_view)
+                    m_view->compareWith(other);
+            });
     connect(m_connect, &ConnectionPage::cancelled, this, &MainWindow::leavePage);
     connect(&Theme::instance(), &Theme::changed, this, &MainWindow::refreshHead);
     m_head->setBuildOffered(false);
@@ -95,7 +98,11 @@ MainWindow::MainWindow(const OpenRequest& request)
         openProject(request.file);
 }
 
-MainWindow::~MainWindow() { closeProject(); }
+MainWindow::~MainWindow() {
+    closeProject();
+    // The pages go later, and nobody is there any more to follow them.
+    disconnect(m_pages, nullptr, this, nullptr);
+}
 
 OpenEdits* MainWindow::openEdits() const { return m_view ? m_view->openEdits() : nullptr; }
 
@@ -105,16 +112,21 @@ NewScreensPage* MainWindow::newScreens() const { return m_view ? m_view->newScre
 
 bool MainWindow::isBuild() const { return m_view && m_view->isBuild(); }
 
-// Null as long as the project's pages are not in front.
+bool MainWindow::isViewInFront() const { return m_view && m_pages->currentWidget() == m_view; }
+
 ScreenPage* MainWindow::currentPage() const {
-    return m_view && m_pages->currentWidget() == m_view ? m_view->currentPage() : nullptr;
+    return isViewInFront() ? m_view->currentPage() : nullptr;
 }
 
-void MainWindow::ofView(void (WorkspaceView::*run)()) {
-    if (!m_view)
-        return;
-    m_pages->setCurrentWidget(m_view);
-    (m_view->*run)();
+void MainWindow::inFront(void (WorkspaceView::*run)()) {
+    if (m_view)
+        m_pages->setCurrentWidget(m_view);
+    ifInFront(run);
+}
+
+void MainWindow::ifInFront(void (WorkspaceView::*run)()) {
+    if (isViewInFront())
+        (m_view->*run)();
 }
 
 void MainWindow::setBuild(bool build) {
@@ -149,14 +161,14 @@ void MainWindow::makeActions() {
     addCommand(tr("New project from a database…"), {}, [this] { askForDatabase(); });
     addCommand(tr("Use another database…"), {}, [this] { askForOtherDatabase(); });
     addCommand(tr("New screens…"), Qt::CTRL | Qt::SHIFT | Qt::Key_N,
-               [this] { ofView(&WorkspaceView::showNewScreens); });
-    addCommand(tr("Save"), QKeySequence::Save, [this] { ofView(&WorkspaceView::save); });
-    addCommand(tr("Save project"), {}, [this] { ofView(&WorkspaceView::saveProject); });
+               [this] { inFront(&WorkspaceView::showNewScreens); });
+    addCommand(tr("Save"), QKeySequence::Save, [this] { ifInFront(&WorkspaceView::save); });
+    addCommand(tr("Save project"), {}, [this] { inFront(&WorkspaceView::saveProject); });
     addCommand(tr("Save all drafts"), Qt::CTRL | Qt::SHIFT | Qt::Key_S,
-               [this] { ofView(&WorkspaceView::saveAllDrafts); });
+               [this] { inFront(&WorkspaceView::saveAllDrafts); });
     addCommand(tr("Switch between Build and Use"), Qt::Key_F9, [this] { setBuild(!isBuild()); });
     addCommand(tr("Change log"), Qt::CTRL | Qt::Key_L,
-               [this] { ofView(&WorkspaceView::toggleChangeLog); });
+               [this] { inFront(&WorkspaceView::toggleChangeLog); });
     addCommand(tr("Go to a record…"), Qt::CTRL | Qt::Key_G, [this] {
         if (currentPage())
             currentPage()->askWhereToGo();
@@ -177,7 +189,7 @@ void MainWindow::makeActions() {
         if (currentPage() && !isBuild())
             currentPage()->askForShownFields();
     });
-    addCommand(tr("Start a trial"), {}, [this] { ofView(&WorkspaceView::startTrial); });
+    addCommand(tr("Start a trial"), {}, [this] { inFront(&WorkspaceView::startTrial); });
     addCommand(tr("Find anything"), Qt::CTRL | Qt::Key_K, [this] { m_head->focusFind(); });
     addCommand(tr("Go to the grid"), Qt::Key_F6, [this] {
         if (currentPage())
@@ -188,9 +200,9 @@ void MainWindow::makeActions() {
             currentPage()->focusForm();
     });
     addCommand(tr("Go to the shelf"), Qt::SHIFT | Qt::Key_F6,
-               [this] { ofView(&WorkspaceView::focusShelf); });
+               [this] { inFront(&WorkspaceView::focusShelf); });
     addCommand(tr("Check the project…"), Qt::CTRL | Qt::SHIFT | Qt::Key_P,
-               [this] { ofView(&WorkspaceView::showFindings); });
+               [this] { inFront(&WorkspaceView::showFindings); });
     addCommand(tr("Light or dark"), {}, [] {
         Theme& theme = Theme::instance();
         theme.setMode(theme.isDark() ? Theme::Mode::Light : Theme::Mode::Dark);
@@ -201,11 +213,11 @@ void MainWindow::makeActions() {
     addCommand(tr("Quit"), QKeySequence::Quit, [this] { close(); });
 
     m_undoAction = addCommand(tr("Undo"), QKeySequence::Undo, [this] {
-        ofView(&WorkspaceView::undo);
+        ifInFront(&WorkspaceView::undo);
         refreshUndo();
     });
     m_redoAction = addCommand(tr("Redo"), Qt::CTRL | Qt::SHIFT | Qt::Key_Z, [this] {
-        ofView(&WorkspaceView::redo);
+        ifInFront(&WorkspaceView::redo);
         refreshUndo();
     });
     refreshUndo();
@@ -213,11 +225,11 @@ void MainWindow::makeActions() {
 
 void MainWindow::refreshUndo() {
     const WorkspaceView::UndoOffer offer =
-        m_view ? m_view->undoOffer() : WorkspaceView::UndoOffer();
+        isViewInFront() ? m_view->undoOffer() : WorkspaceView::UndoOffer();
     m_undoAction->setEnabled(offer.canUndo);
     m_redoAction->setEnabled(offer.canRedo);
-    m_undoAction->setText(m_view ? offer.undoText : tr("Undo"));
-    m_redoAction->setText(m_view ? offer.redoText : tr("Redo"));
+    m_undoAction->setText(isViewInFront() ? offer.undoText : tr("Undo"));
+    m_redoAction->setText(isViewInFront() ? offer.redoText : tr("Redo"));
 }
 
 void MainWindow::makeMenu() {
@@ -339,8 +351,7 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
 void MainWindow::notify(const Notice& notice) {
     if (notice.kind == Notice::Kind::Refused)
         m_afterSaving = {};
-    const bool isInFront = m_view && m_pages->currentWidget() == m_view;
-    if (!isInFront || !m_view->showNotice(notice))
+    if (!isViewInFront() || !m_view->showNotice(notice))
         m_notice->show(notice);
 }
 
@@ -422,7 +433,7 @@ void MainWindow::useDatabase(const ConnectionSpec& other) {
     const QString file = m_workspace->projectFile();
     if (const Status saved = gravin::saveProject(project, file); !saved) {
         leavePage();
-        notify({Notice::Kind::Refused, saved.error().sentence, saved.error().detail});
+        failToOpen(saved.error());
         return;
     }
     openWorkspace(file, project);
@@ -433,6 +444,8 @@ void MainWindow::openDemonstration(bool reset) {
 }
 
 void MainWindow::readDemonstration(bool reset) {
+    if (std::exchange(m_isMakingDemonstration, true))
+        return;
     if (reset)
         closeProject(); // nobody may hold the file while it is replaced
     if (!m_workspace)
@@ -441,6 +454,7 @@ void MainWindow::readDemonstration(bool reset) {
     runInBackground<Result<QString>>(
         this, [reset] { return reset ? resetPrivateDemonstration() : privateDemonstration(); },
         [this](const Result<QString>& project) {
+            m_isMakingDemonstration = false;
             if (project)
                 readProject(*project);
             else
@@ -475,15 +489,23 @@ void MainWindow::showKeys() {
     box->open();
 }
 
+bool MainWindow::asksBeforeLeaving() {
+    if (!m_workspace)
+        return false;
+    m_view->endTyping();
+    const UnsavedWork work = UnsavedWork::of(*m_workspace);
+    return !work.isEmpty() && !(m_givenUp && *m_givenUp == work);
+}
+
 // Unsaved work is named before anything is left behind. What was given up once is not asked for
 // again, unless something was typed since.
 void MainWindow::leaveThen(const std::function<void()>& go) {
     m_afterSaving = {};
-    const UnsavedWork work = m_workspace ? UnsavedWork::of(*m_workspace) : UnsavedWork();
-    if (work.isEmpty() || (m_givenUp && *m_givenUp == work)) {
+    if (!asksBeforeLeaving()) {
         go();
         return;
     }
+    const UnsavedWork work = UnsavedWork::of(*m_workspace);
     auto* question = new LeaveQuestion(work, this);
     connect(question, &LeaveQuestion::saveChosen, this, [this, go] { saveThen(go); });
     connect(question, &LeaveQuestion::discardChosen, this, [this, work, go] {
@@ -510,8 +532,7 @@ void MainWindow::saveThen(const std::function<void()>& go) {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-    const UnsavedWork work = m_workspace ? UnsavedWork::of(*m_workspace) : UnsavedWork();
-    if (!work.isEmpty() && !(m_givenUp && *m_givenUp == work)) {
+    if (asksBeforeLeaving()) {
         event->ignore();
         leaveThen([this] { close(); });
         return;

@@ -40,8 +40,9 @@ public:
 
     Workspace* workspace() const { return m_workspace.get(); }
     ConnectionPage* connectionPage() const { return m_connect; }
-    // Of the open project; null where there is none, or it is not in front.
+    // Null where no project is open, or it is not in front.
     ScreenPage* currentPage() const;
+    // Null where no project is open.
     NewScreensPage* newScreens() const;
     OpenEdits* openEdits() const;
     ChangeLogPanel* changeLog() const;
@@ -62,8 +63,13 @@ private:
     QAction* addCommand(const QString& text, const QKeySequence& keys,
                         const std::function<void()>& run);
     void makeMenu();
-    // Brings the project to the front and runs this of it; without a project nothing.
-    void ofView(void (WorkspaceView::*run)());
+    bool isViewInFront() const;
+    // Runs this of the open project, which is brought to the front for it.
+    void inFront(void (WorkspaceView::*run)());
+    // The same where it is in front already: it is about what is seen.
+    void ifInFront(void (WorkspaceView::*run)());
+    // Whether there is unsaved work that was not given up as it is now; what is being typed counts.
+    bool asksBeforeLeaving();
     void readProject(const QString& file);
     void readDemonstration(bool reset);
     void openWorkspace(const QString& file, const Project& project);
@@ -99,6 +105,7 @@ private:
     QAction* m_redoAction = nullptr;
     std::optional<UnsavedWork> m_givenUp; // work that is to go when the project is left
     std::function<void()> m_afterSaving;  // where to go when all is saved
+    bool m_isMakingDemonstration = false;
     bool m_reachable = true;
     QString m_unreachableReason;
 };

@@ -151,6 +151,15 @@ void WorkspaceView::focusWork() {
         currentPage()->focusWork();
 }
 
+void WorkspaceView::endTyping() {
+    if (ScreenPage* page = currentPage()) {
+        page->endCellEdit();
+        page->form()->fieldsDone();
+    }
+    for (const EditWindow* window : m_openEdits->windows())
+        window->form()->fieldsDone();
+}
+
 void WorkspaceView::focusShelf() { m_shelf->setFocus(Qt::ShortcutFocusReason); }
 
 void WorkspaceView::startTrial() { m_trial->start(); }

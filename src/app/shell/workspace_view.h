@@ -58,6 +58,8 @@ public:
     void rollBackChange(qint64 change);
     void startTrial();
     void focusWork();
+    // What is typed in a cell or a field counts as done.
+    void endTyping();
     void focusShelf();
     // On the page in front, in its own line; false: it has none.
     bool showNotice(const Notice& notice);

@@ -150,7 +150,7 @@ void EditWindow::deleteRecord() {
     auto* question = new DeleteDialog(m_binding.workspace(), m_binding.screen(), {record().key},
                                       {recordName()}, this);
     // Nothing is left to be shown.
-    connect(question, &QDialog::accepted, this, &QWidget::close);
+    connect(question, &QDialog::accepted, this, &EditWindow::dismiss);
     question->open();
 }
 

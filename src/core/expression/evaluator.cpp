@@ -74,7 +74,6 @@ int sign(std::strong_ordering ordering) {
     return std::is_lt(ordering) ? -1 : std::is_gt(ordering) ? 1 : 0;
 }
 
-// One run over one record. The parser has limited the depth of the tree.
 // In SQLite's order: numbers, texts by their characters, bytes. Requires: neither is NULL.
 int compareAsStored(const Value& a, const Value& b) {
     using Kind = Value::Kind;
@@ -106,6 +105,7 @@ int compareAsStored(const Value& a, const Value& b) {
     return compareValues(left, right);
 }
 
+// One run over one record. The parser has limited the depth of the tree.
 class Run {
 public:
     Run(const Expression& expression, const std::vector<const Value*>& values,
