@@ -19,11 +19,6 @@ namespace {
 
 class Leaving : public OpenDemonstration {
 protected:
-    void typeIn(int row, const char* column, const char* text) {
-        workspace().type(grid()->gridModel()->binding()->screen(),
-                         grid()->gridModel()->recordAt(row),
-                         *grid()->gridModel()->binding()->screen().field(name(column)), name(text));
-    }
     QString project() const { return folder() + QStringLiteral("/harbour.gravin"); }
     static QWidget* question() {
         for (QWidget* top : QApplication::topLevelWidgets()) {

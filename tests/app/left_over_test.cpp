@@ -17,11 +17,6 @@ namespace {
 
 class LeftOver : public OpenDemonstration {
 protected:
-    void typeIn(int row, const char* column, const char* text) {
-        workspace().type(grid()->gridModel()->binding()->screen(),
-                         grid()->gridModel()->recordAt(row),
-                         *grid()->gridModel()->binding()->screen().field(name(column)), name(text));
-    }
     static QString folderOfDrafts() {
         return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
                QStringLiteral("/gravin/drafts");

@@ -57,6 +57,13 @@ protected:
         return 0;
     }
 
+    // As typing into the field of that row does, without the keys.
+    void typeIn(int row, const char* column, const char* utf8) {
+        const BoundScreen& screen = grid()->gridModel()->binding()->screen();
+        workspace().type(screen, grid()->gridModel()->recordAt(row),
+                         *screen.field(QLatin1String(column)), QString::fromUtf8(utf8));
+    }
+
     // What the grid shows.
     QString shown(int row, const char* column) const {
         return grid()->model()->index(row, columnOf(column)).data().toString();
