@@ -442,11 +442,9 @@ private:
 };
 
 Error cannotWrite(const QString& path, const QString& detail) {
-    return {ErrorKind::File, say("The demonstration could not be written to %1.").arg(path),
+    return {ErrorKind::File, coreTr("The demonstration could not be written to %1.").arg(path),
             detail};
 }
-
-QString privateFolder() { return ownDataFolderPath(QStringLiteral("demonstration")); }
 
 } // namespace
 
@@ -471,10 +469,10 @@ Status writeDemonstrationDatabase(const QString& path, const DemonstrationOption
             QFile::remove(path + QLatin1String(suffix));
     }
     if (error.isEmpty() && !QFile::rename(unfinished, path))
-        error = say("The finished file could not be moved into its place.");
+        error = coreTr("The finished file could not be moved into its place.");
     if (!error.isEmpty())
         return cannotWrite(path, error);
-    return done();
+    return ok();
 }
 
 Status loadDemonstration(const ConnectionSpec& server, const DemonstrationOptions& options) {
@@ -489,10 +487,10 @@ Status loadDemonstration(const ConnectionSpec& server, const DemonstrationOption
             loaded = dialect->errorOf(database.lastError());
         } else if (const QString error = Generator(database, server.engine, options).run();
                    !error.isEmpty()) {
-            loaded =
-                Error{ErrorKind::Database,
-                      say("The demonstration could not be written to %1.").arg(server.shownName()),
-                      error};
+            loaded = Error{
+                ErrorKind::Database,
+                coreTr("The demonstration could not be written to %1.").arg(server.shownName()),
+                error};
         }
         database.close();
     }
@@ -513,19 +511,6 @@ Result<QString> writeDemonstration(const QString& folder) {
     if (Status copied = writeWholeFile(project, shipped.readAll()); !copied)
         return copied.error();
     return project;
-}
-
-Result<QString> privateDemonstration() {
-    const QString project = privateFolder() + QStringLiteral("/harbour.gravin");
-    if (QFile::exists(project) && QFile::exists(privateFolder() + QStringLiteral("/harbour.db")))
-        return project;
-    return resetPrivateDemonstration();
-}
-
-Result<QString> resetPrivateDemonstration() {
-    if (Status made = makeOwnFolder(privateFolder()); !made)
-        return made.error();
-    return writeDemonstration(privateFolder());
 }
 
 } // namespace gravin

@@ -24,9 +24,4 @@ Status loadDemonstration(const ConnectionSpec& server, const DemonstrationOption
 // the project.
 Result<QString> writeDemonstration(const QString& folder);
 
-// The person's own copy, made where it is missing: harbour.gravin below the XDG data folder.
-Result<QString> privateDemonstration();
-// Brings that copy back to its first state; what was changed in it is lost.
-Result<QString> resetPrivateDemonstration();
-
 } // namespace gravin

@@ -22,7 +22,7 @@ int main(int argc, char** argv) {
     CLI11_PARSE(arguments, argc, argv);
 
     const QString path = QString::fromStdString(target);
-    gravin::Status written = gravin::done();
+    gravin::Status written = gravin::ok();
     const bool isServer = path.contains(u"://");
     if (isServer) {
         auto server = gravin::ConnectionSpec::fromUrl(path);

@@ -1,21 +1,22 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // gravin-tour: works the real window through the whole example, from shaping a screen to rolling a
 // change back, and writes a picture of each station. Needs no display (QT_QPA_PLATFORM=offscreen).
+#include "app/build/build_face.h"
 #include "app/build/form_shaper.h"
-#include "app/build/new_screens_page.h"
 #include "app/build/plate_view.h"
 #include "app/bulk/bulk_dialog.h"
 #include "app/bulk/bulk_line.h"
+#include "app/grid/grid_view.h"
 #include "app/history/as_it_was_page.h"
 #include "app/history/change_log_panel.h"
+#include "app/look/notice_line.h"
 #include "app/look/theme.h"
 #include "app/shell/main_window.h"
+#include "app/sources/new_screens_page.h"
 #include "app/use/children_panel.h"
 #include "app/use/edit_window.h"
 #include "app/use/filter_bar.h"
 #include "app/use/form_fields.h"
-#include "app/use/grid_view.h"
-#include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
@@ -124,7 +125,7 @@ private:
 
     void shapeTheScreen() {
         Driver::key(Qt::Key_F9);
-        PlateView* plate = page()->plate();
+        PlateView* plate = BuildFace::of(page())->plate();
         const int paint = columnOf(QStringLiteral("paint_hex"));
         Driver::doubleClickCell(plate, plateRow(PlateLine::Label), paint);
         Driver::type(QStringLiteral("Paint colour"));
@@ -150,8 +151,8 @@ private:
     }
 
     void lookAtTheValues() {
-        page()->plate()->setCurrent(PlateLine::Evidence, QStringLiteral("day_rate"));
-        page()->plate()->setFocus();
+        BuildFace::of(page())->plate()->setCurrent(PlateLine::Evidence, QStringLiteral("day_rate"));
+        BuildFace::of(page())->plate()->setFocus();
         Driver::key(Qt::Key_Return);
         expect("the values were looked at", [this] {
             auto* panel = dialog("evidence-panel");
@@ -179,7 +180,8 @@ private:
         Driver::key(Qt::Key_Z, Qt::ControlModifier);
 
         // As if columns had been called otherwise meanwhile.
-        m_window.workspace()->change(QStringLiteral("older names"), [](Project& project) {
+        m_window.workspace()->document()->change(QStringLiteral("older names"), [](Project&
+                                                                                       project) {
             project.screenById(QStringLiteral("visit"))->field(QStringLiteral("hours"))->column =
                 QStringLiteral("hour");
             project.definition(QStringLiteral("aid"), QStringLiteral("lamp_id"))
@@ -190,7 +192,7 @@ private:
         picture(QStringLiteral("findings"));
         dialog("findings-panel")->close();
         Driver::settle();
-        m_window.workspace()->undoStack()->undo();
+        m_window.workspace()->document()->undoStack()->undo();
     }
 
     // What is computed of a visit, with its value for the current record.
@@ -220,7 +222,7 @@ private:
         FormFields* fields = page()->form()->fields();
         const QPoint from = fields->rectOf(QStringLiteral("next_due")).center();
         const QPoint to = fields->rectOf(QStringLiteral("sector_id")).topLeft() + QPoint(12, 20);
-        Driver::drag(page()->shaper(), from, to);
+        Driver::drag(BuildFace::of(page())->shaper(), from, to);
         expect("the field stands where it was put", [this] {
             const auto at = m_window.workspace()
                                 ->project()
@@ -301,12 +303,12 @@ private:
              {},
              {{QStringLiteral("day_rate"), Value::decimal(*Decimal::fromText(u"91.50"))}}});
         bool done = false;
-        m_window.workspace()->write(std::move(other), &m_window,
-                                    [&](const WriteResult& result) { done = result.ok(); });
+        m_window.workspace()->writing()->write(
+            std::move(other), &m_window, [&](const WriteResult& result) { done = result.ok(); });
         expect("the other change is there", [&] { return done; });
         Driver::settle(200);
         picture(QStringLiteral("use-conflict"));
-        m_window.workspace()->discard(QStringLiteral("aid"), grid()->currentRecord());
+        m_window.workspace()->records()->discard(QStringLiteral("aid"), grid()->currentRecord());
         Driver::settle();
     }
 
@@ -397,7 +399,7 @@ private:
 
     // The day rates of one sector, computed; some would not pass a check.
     void raiseRates() {
-        m_window.workspace()->change(QStringLiteral("check"), [](Project& project) {
+        m_window.workspace()->document()->change(QStringLiteral("check"), [](Project& project) {
             Check check;
             check.kind = CheckKind::Range;
             check.column = QStringLiteral("day_rate");
@@ -433,7 +435,8 @@ private:
                  Key({Value::integer(id)}),
                  {},
                  {{QStringLiteral("status"), Value::text(QStringLiteral("needs repair"))}}});
-        m_window.workspace()->write(std::move(request), &m_window, [](const WriteResult&) {});
+        m_window.workspace()->writing()->write(std::move(request), &m_window,
+                                               [](const WriteResult&) {});
     }
 
     void rollBack() {
@@ -560,7 +563,8 @@ private:
     }
 
     int plateRow(PlateLine line) const {
-        return static_cast<int>(page()->plate()->plateModel()->lines().indexOf(line));
+        return static_cast<int>(
+            BuildFace::of(page())->plate()->plateModel()->lines().indexOf(line));
     }
     int columnOf(const QString& column) const {
         const auto& fields = grid()->gridModel()->binding()->fields();

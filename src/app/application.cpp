@@ -4,6 +4,7 @@
 #include "app/look/theme.h"
 #include "app/shell/main_window.h"
 #include "core/base/whole_file.h"
+#include "core/database/worker.h"
 
 #include <QApplication>
 #include <QDir>
@@ -17,6 +18,7 @@ namespace {
 
 constexpr size_t LogFileSize = 1024 * 1024;
 constexpr size_t LogFiles = 3;
+constexpr std::chrono::seconds LongestClosing(10);
 
 // Trouble of the libraries below goes into a file; people read about theirs in the window.
 void logToFile() {
@@ -48,11 +50,17 @@ int runApplication(int& argc, char** argv, const OpenRequest& request) {
     QGuiApplication::setApplicationDisplayName(QStringLiteral("Gravin"));
     logToFile();
     Theme::instance().apply(application);
-    MainWindow window(request);
-    if (request.demonstration)
-        window.openDemonstration(false);
-    window.show();
-    return QApplication::exec();
+    int code = 0;
+    {
+        MainWindow window(request);
+        if (request.demonstration)
+            window.openDemonstration(false);
+        window.show();
+        code = QApplication::exec();
+    }
+    // Files are left as they should lie: nothing beside them that belongs into them.
+    (void)Worker::waitUntilAllClosed(LongestClosing);
+    return code;
 }
 
 } // namespace gravin

@@ -4,10 +4,10 @@
 #include "cli/interruption.h"
 #include "cli/output.h"
 #include "core/base/text.h"
-#include "core/project/binding_check.h"
+#include "core/fitting/findings/binding_check.h"
+#include "core/fitting/query_source.h"
+#include "core/fitting/repointing.h"
 #include "core/project/project_file.h"
-#include "core/project/query_source.h"
-#include "core/project/repointing.h"
 
 #include <QFileInfo>
 
@@ -28,11 +28,11 @@ Json findingJson(const Finding& finding) {
 }
 
 void printFinding(const Finding& finding) {
-    printLine(QStringLiteral("%1  %2").arg(breaks(finding) ? say("BREAKS") : say("risks"),
+    printLine(QStringLiteral("%1  %2").arg(breaks(finding) ? coreTr("BREAKS") : coreTr("risks"),
                                            finding.place));
     printLine(QStringLiteral("        %1 %2").arg(finding.cause, finding.consequence));
     if (!finding.mend.isEmpty())
-        printLine(say("        Mend: %1 (--mend %2)").arg(finding.mend, finding.id()));
+        printLine(coreTr("        Mend: %1 (--mend %2)").arg(finding.mend, finding.id()));
 }
 
 // Adds what the stored records say, unless that is not wanted.
@@ -148,13 +148,14 @@ int runRepoint(const RepointOptions& options) {
             printFinding(finding);
         printLine(summaryOf(*findings));
         if (!before)
-            printLine(say("The present database is out of reach: what means something else in the "
-                          "other one could not be compared."));
+            printLine(
+                coreTr("The present database is out of reach: what means something else in the "
+                       "other one could not be compared."));
         if (stays)
-            printLine(say("The project is as before."));
+            printLine(coreTr("The project is as before."));
         else
-            printLine(say("The project works on %1 now. The change log of before stays with its "
-                          "database.")
+            printLine(coreTr("The project works on %1 now. The change log of before stays with its "
+                             "database.")
                           .arg(spec->shownName()));
     }
     return stays && breakingIn(*findings) > 0 ? RefusedExit : Done;

@@ -72,7 +72,7 @@ public:
             QStringDecoder decoder(QStringDecoder::Utf8);
             const QString text = decoder(QByteArrayView(argv[i]));
             if (decoder.hasError())
-                return usage(say("An argument is not UTF-8: “%1”.").arg(text), wantsJson);
+                return usage(coreTr("An argument is not UTF-8: “%1”.").arg(text), wantsJson);
         }
         try {
             m_app.parse(argc, argv);
@@ -88,8 +88,8 @@ public:
         const QString& file = m_window.file;
         if (!file.isEmpty() && !m_window.useOnly && !file.contains(u'/') &&
             !file.endsWith(u".gravin") && !QFileInfo::exists(file))
-            return usage(say("There is no command and no project “%1”; gravin help lists the "
-                             "commands.")
+            return usage(coreTr("There is no command and no project “%1”; gravin help lists the "
+                                "commands.")
                              .arg(file),
                          wantsJson);
         return {{}, {}, m_window};
@@ -105,19 +105,20 @@ private:
         const QString words = QString::fromStdString(error.what());
         const QString name = words.section(QRegularExpression(QStringLiteral("[: ]")), 0, 0);
         if (dynamic_cast<const CLI::ExtrasError*>(&error))
-            return say("“%1” is not understood here.").arg(words.section(QStringLiteral(": "), 1));
+            return coreTr("“%1” is not understood here.")
+                .arg(words.section(QStringLiteral(": "), 1));
         if (dynamic_cast<const CLI::RequiredError*>(&error))
-            return say("%1 is missing.").arg(name);
+            return coreTr("%1 is missing.").arg(name);
         if (dynamic_cast<const CLI::ArgumentMismatch*>(&error))
-            return say("%1 does not have the values it needs.").arg(name);
+            return coreTr("%1 does not have the values it needs.").arg(name);
         if (dynamic_cast<const CLI::ExcludesError*>(&error))
-            return say("%1 and %2 cannot be given together.").arg(name, words.section(u' ', -1));
+            return coreTr("%1 and %2 cannot be given together.").arg(name, words.section(u' ', -1));
         if (dynamic_cast<const CLI::ConversionError*>(&error) ||
             dynamic_cast<const CLI::ValidationError*>(&error)) {
             static const QRegularExpression option(QStringLiteral("--[a-z-]+|change"));
             const QString which = option.match(words).captured();
-            return which.isEmpty() ? say("A value does not fit its option.")
-                                   : say("The value of %1 does not fit it.").arg(which);
+            return which.isEmpty() ? coreTr("A value does not fit its option.")
+                                   : coreTr("The value of %1 does not fit it.").arg(which);
         }
         return words;
     }

@@ -7,10 +7,11 @@
 #include "core/base/whole_file.h"
 #include "core/changes/as_it_was.h"
 #include "core/changes/change_writer.h"
-#include "core/changes/known_heads.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/known_heads.h"
+#include "core/changes/log/log_marks.h"
+#include "core/changes/log/log_verification.h"
 #include "core/exchange/log_export.h"
-#include "core/project/field_input.h"
+#include "core/fitting/field_input.h"
 #include "core/value/text_form.h"
 
 #include <cstdio>
@@ -22,7 +23,7 @@ namespace gravin::cli {
 namespace {
 
 int verifyLog(Opened& opened, const LogOptions& options) {
-    auto found = LogSeal(*opened.session).verify(options.head);
+    auto found = LogVerifier(*opened.session).verify(options.head);
     if (!found)
         return report(found.error(), options.json);
     if (options.accept) {
@@ -47,8 +48,8 @@ int verifyLog(Opened& opened, const LogOptions& options) {
         for (const LogDamage& damage : found->damages)
             printLine(damage.reason);
         if (found->isIntact())
-            printLine(say("The change log is intact: %1. Its newest hash is %2.")
-                          .arg(counted(found->changes, say("change"), say("changes")),
+            printLine(coreTr("The change log is intact: %1. Its newest hash is %2.")
+                          .arg(counted(found->changes, coreTr("change"), coreTr("changes")),
                                found->head.isEmpty() ? QStringLiteral("–") : found->head));
     }
     return found->isIntact() ? Done : RefusedExit;
@@ -57,8 +58,9 @@ int verifyLog(Opened& opened, const LogOptions& options) {
 int writeLog(Opened& opened, const LogOptions& options, const LogFilter& filter) {
     const auto format = logFormatOf(options.out);
     if (!format)
-        return report({ErrorKind::Usage, say("--out takes a file that ends with .csv or .json.")},
-                      options.json);
+        return report(
+            {ErrorKind::Usage, coreTr("--out takes a file that ends with .csv or .json.")},
+            options.json);
     WholeFile file(options.out);
     if (Status begun = file.open(); !begun)
         return report(begun.error(), options.json);
@@ -70,8 +72,8 @@ int writeLog(Opened& opened, const LogOptions& options, const LogFilter& filter)
     if (options.json)
         print({{"changes", *written}, {"file", utf8(options.out)}});
     else
-        printLine(say("Wrote %1 to %2.")
-                      .arg(counted(*written, say("change"), say("changes")), options.out));
+        printLine(coreTr("Wrote %1 to %2.")
+                      .arg(counted(*written, coreTr("change"), coreTr("changes")), options.out));
     return Done;
 }
 
@@ -80,7 +82,7 @@ int fieldHistory(Opened& opened, const LogOptions& options, const Table& table, 
     const Column* column = table.column(options.field);
     if (!column)
         return report(
-            {ErrorKind::Usage, say("%1 has no column %2.").arg(table.name, options.field)},
+            {ErrorKind::Usage, coreTr("%1 has no column %2.").arg(table.name, options.field)},
             options.json);
     const auto history =
         ChangeLog(*opened.session).historyOf(table, key, options.field, opened.catalog);
@@ -101,53 +103,13 @@ int fieldHistory(Opened& opened, const LogOptions& options, const Table& table, 
     for (const FieldHistory& each : *history)
         rows += {QString::number(each.change.id), each.change.at, each.change.person,
                  toText(each.before, column->type), toText(each.after, column->type)};
-    printTable({say("change"), say("at"), say("by"), say("before"), say("after")}, rows);
+    printTable({coreTr("change"), coreTr("at"), coreTr("by"), coreTr("before"), coreTr("after")},
+               rows);
     return Done;
 }
 
-} // namespace
-
-int runLog(const LogOptions& options) {
-    auto opened = openProject(options.file, Session::Access::ReadOnly);
-    if (!opened)
-        return report(opened.error(), options.json);
-    if (options.verify)
-        return verifyLog(*opened, options);
-    LogFilter filter;
-    filter.table = options.table;
-    filter.person = options.by;
-    if (!options.table.isEmpty() && !opened->catalog.table(options.table))
-        return report({ErrorKind::Usage, say("There is no table %1.").arg(options.table)},
-                      options.json);
-    if (!options.since.isEmpty()) {
-        const auto since = logTimeFrom(options.since, LogTimeEnd::First, Qt::UTC);
-        if (!since)
-            return report({ErrorKind::Usage, say("“%1” is no time. Write one like "
-                                                 "2026-03-04T14:00.")
-                                                 .arg(options.since)},
-                          options.json);
-        filter.since = *since;
-    }
-    filter.limit = options.limit;
-    if (!options.key.isEmpty()) {
-        const Table* table = opened->catalog.table(options.table);
-        if (!table)
-            return report(
-                {ErrorKind::Usage, say("--key needs --table with a table of the database.")},
-                options.json);
-        auto key = keyFrom(*opened, *table, options.key);
-        if (!key)
-            return report(key.error(), options.json);
-        filter.key = *key;
-        if (!options.field.isEmpty())
-            return fieldHistory(*opened, options, *table, *key);
-    }
-    if (!options.field.isEmpty())
-        return report({ErrorKind::Usage, say("--field needs --table and --key.")}, options.json);
-    filter.text = options.text;
-    if (!options.out.isEmpty())
-        return writeLog(*opened, options, filter);
-    const auto changes = ChangeLog(*opened->session).list(filter);
+int printLog(Opened& opened, const LogOptions& options, const LogFilter& filter) {
+    const auto changes = ChangeLog(*opened.session).list(filter);
     if (!changes)
         return report(changes.error(), options.json);
     if (options.json) {
@@ -167,12 +129,57 @@ int runLog(const LogOptions& options) {
                  QString::number(change.records),
                  change.tables.join(QStringLiteral(", "))};
     if (rows.isEmpty())
-        printLine(say("The change log is empty."));
+        printLine(coreTr("The change log is empty."));
     else
-        printTable({say("change"), say("at"), say("by"), say("screen"), say("action"),
-                    say("records"), say("tables")},
+        printTable({coreTr("change"), coreTr("at"), coreTr("by"), coreTr("screen"),
+                    coreTr("action"), coreTr("records"), coreTr("tables")},
                    rows);
     return Done;
+}
+
+} // namespace
+
+int runLog(const LogOptions& options) {
+    auto opened = openProject(options.file, Session::Access::ReadOnly);
+    if (!opened)
+        return report(opened.error(), options.json);
+    if (options.verify)
+        return verifyLog(*opened, options);
+    LogFilter filter;
+    filter.table = options.table;
+    filter.person = options.by;
+    if (!options.table.isEmpty() && !opened->catalog.table(options.table))
+        return report({ErrorKind::Usage, coreTr("There is no table %1.").arg(options.table)},
+                      options.json);
+    if (!options.since.isEmpty()) {
+        const auto since = logTimeFrom(options.since, LogTimeEnd::First, Qt::UTC);
+        if (!since)
+            return report({ErrorKind::Usage, coreTr("“%1” is no time. Write one like "
+                                                    "2026-03-04T14:00.")
+                                                 .arg(options.since)},
+                          options.json);
+        filter.since = *since;
+    }
+    filter.limit = options.limit;
+    if (!options.key.isEmpty()) {
+        const Table* table = opened->catalog.table(options.table);
+        if (!table)
+            return report(
+                {ErrorKind::Usage, coreTr("--key needs --table with a table of the database.")},
+                options.json);
+        auto key = keyFrom(*opened, *table, options.key);
+        if (!key)
+            return report(key.error(), options.json);
+        filter.key = *key;
+        if (!options.field.isEmpty())
+            return fieldHistory(*opened, options, *table, *key);
+    }
+    if (!options.field.isEmpty())
+        return report({ErrorKind::Usage, coreTr("--field needs --table and --key.")}, options.json);
+    filter.text = options.text;
+    if (!options.out.isEmpty())
+        return writeLog(*opened, options, filter);
+    return printLog(*opened, options, filter);
 }
 
 int runShow(const ChangeOptions& options) {
@@ -182,7 +189,7 @@ int runShow(const ChangeOptions& options) {
     const auto change = ChangeLog(*opened->session).change(options.change, opened->catalog);
     if (!change)
         return report(change.error(), options.json);
-    const Status whole = LogSeal(*opened->session).verifyChanges({options.change});
+    const Status whole = LogVerifier(*opened->session).verifyChanges({options.change});
     if (!whole && whole.error().kind != ErrorKind::Damaged)
         return report(whole.error(), options.json);
     const int exitCode = whole ? Done : RefusedExit;
@@ -195,13 +202,13 @@ int runShow(const ChangeOptions& options) {
     }
     if (!whole)
         complain(whole.error().sentence);
-    printLine(say("Change %1: %2 by %3 at %4")
+    printLine(coreTr("Change %1: %2 by %3 at %4")
                   .arg(change->id)
                   .arg(change->action, change->person, change->at));
     for (const RecordChange& record : change->records) {
         const Table* table = opened->catalog.table(record.table);
         printLine(
-            say("%1 %2 %3")
+            coreTr("%1 %2 %3")
                 .arg(operationName(record.operation), record.table,
                      keyText(record.key, table ? table->keyTypes() : std::vector<ColumnType>{})));
         const FieldValues& columns =
@@ -228,7 +235,7 @@ Result<LogScope> scopeOf(Opened& opened, const RollbackOptions& options) {
     scope.column = options.field;
     if (options.changes.empty() && options.to.isEmpty())
         return Error{ErrorKind::Usage,
-                     say("Name changes to take back, or --to: everything since then.")};
+                     coreTr("Name changes to take back, or --to: everything since then.")};
     if (!options.to.isEmpty()) {
         const auto moment = momentFrom(*opened.session, options.to);
         if (!moment)
@@ -237,11 +244,12 @@ Result<LogScope> scopeOf(Opened& opened, const RollbackOptions& options) {
     }
     const Table* table = opened.catalog.table(options.table);
     if (!options.table.isEmpty() && !table)
-        return Error{ErrorKind::Usage, say("There is no table %1.").arg(options.table)};
+        return Error{ErrorKind::Usage, coreTr("There is no table %1.").arg(options.table)};
     if (!table && !(options.key.isEmpty() && options.field.isEmpty()))
-        return Error{ErrorKind::Usage, say("--key and --field need --table.")};
+        return Error{ErrorKind::Usage, coreTr("--key and --field need --table.")};
     if (!options.field.isEmpty() && !table->column(options.field))
-        return Error{ErrorKind::Usage, say("%1 has no column %2.").arg(table->name, options.field)};
+        return Error{ErrorKind::Usage,
+                     coreTr("%1 has no column %2.").arg(table->name, options.field)};
     if (!options.key.isEmpty()) {
         auto key = keyFrom(opened, *table, options.key);
         if (!key)
@@ -254,12 +262,29 @@ Result<LogScope> scopeOf(Opened& opened, const RollbackOptions& options) {
 void printSteps(const RollbackPlan& plan, const Catalog& catalog) {
     for (const RollbackStep& step : plan.steps) {
         const Table* table = catalog.table(step.table);
-        printLine(say("%1 %2 %3: %4 %5")
+        printLine(coreTr("%1 %2 %3: %4 %5")
                       .arg(operationName(step.operation), step.table,
                            keyText(step.key, table ? table->keyTypes() : std::vector<ColumnType>{}),
                            stateName(step.state), step.reason)
                       .trimmed());
     }
+}
+
+void printRolledBack(const RollbackPlan& plan, const CommittedChange& written) {
+    QStringList names;
+    for (auto change = plan.changes.rbegin(); change != plan.changes.rend(); ++change)
+        names += QString::number(*change);
+    if (written.id > 0)
+        printLine(coreTr("Change %1: rolled back %2 of %3 %4.")
+                      .arg(written.id)
+                      .arg(countedRecords(written.count()),
+                           names.size() == 1 ? coreTr("change") : coreTr("changes"),
+                           names.join(QStringLiteral(", "))));
+    else
+        printLine(coreTr("Nothing to roll back: the records already are as they were."));
+    for (auto table = written.setAgain.begin(); table != written.setAgain.end(); ++table)
+        printLine(coreTr("The database set %1 of %2 again by itself.")
+                      .arg(table->join(QStringLiteral(", ")), table.key()));
 }
 
 } // namespace
@@ -304,26 +329,12 @@ int runRollback(const RollbackOptions& options) {
         return report(written.error(), opened->catalog, options.json);
     if (written->id > 0)
         answer["change"] = written->id;
-    QStringList names;
-    for (auto change = plan->changes.rbegin(); change != plan->changes.rend(); ++change)
-        names += QString::number(*change);
     for (auto table = written->setAgain.begin(); table != written->setAgain.end(); ++table)
         answer["set_again"][utf8(table.key())] = listOf(*table);
     if (options.json)
         print(answer);
-    else if (written->id > 0)
-        printLine(say("Change %1: rolled back %2 of %3 %4.")
-                      .arg(written->id)
-                      .arg(countedRecords(written->count()),
-                           names.size() == 1 ? say("change") : say("changes"),
-                           names.join(QStringLiteral(", "))));
     else
-        printLine(say("Nothing to roll back: the records already are as they were."));
-    for (auto table = written->setAgain.begin(); table != written->setAgain.end(); ++table) {
-        if (!options.json)
-            printLine(say("The database set %1 of %2 again by itself.")
-                          .arg(table->join(QStringLiteral(", ")), table.key()));
-    }
+        printRolledBack(*plan, *written);
     return Done;
 }
 
@@ -331,14 +342,14 @@ int runNote(const NoteOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadWrite);
     if (!opened)
         return report(opened.error(), options.json);
-    ChangeWriter writer(*opened->session, opened->catalog, opened->rules);
-    const auto written = writer.addNote(options.change, options.text, personName());
+    const auto written = LogMarks(*opened->session, opened->catalog)
+                             .addNote(options.change, options.text, personName());
     if (!written)
         return report(written.error(), opened->catalog, options.json);
     if (options.json)
         print({{"change", written->id}});
     else
-        printLine(say("Change %1: a note on change %2.").arg(written->id).arg(options.change));
+        printLine(coreTr("Change %1: a note on change %2.").arg(written->id).arg(options.change));
     return Done;
 }
 
@@ -351,7 +362,7 @@ bool agrees(const QString& question) {
     std::fputs(question.toLocal8Bit().constData(), stderr);
     char answer[16];
     return std::fgets(answer, sizeof answer, stdin) &&
-           QString::fromLocal8Bit(answer).trimmed() == say("yes");
+           QString::fromLocal8Bit(answer).trimmed() == coreTr("yes");
 }
 
 } // namespace
@@ -373,28 +384,29 @@ int runTrim(const TrimOptions& options) {
         if (options.json)
             print({{"change", nullptr}, {"changes", count}});
         else
-            printLine(say("%1 could not be rolled back any more.")
-                          .arg(counted(count, say("change"), say("changes"))));
+            printLine(coreTr("%1 could not be rolled back any more.")
+                          .arg(counted(count, coreTr("change"), coreTr("changes"))));
         return Done;
     }
-    if (!options.yes && !agrees(say("%1 up to change %2 could never be rolled back again. Trim the "
-                                    "log? [yes/no] ")
-                                    .arg(counted(count, say("change"), say("changes")))
-                                    .arg(*moment)))
-        return report({ErrorKind::Usage,
-                       say("Nothing was trimmed: what is trimmed cannot be had back. Say --yes to "
-                           "trim without being asked.")},
-                      options.json);
-    ChangeWriter writer(*opened->session, opened->catalog, opened->rules);
-    const auto written = writer.trimLog(*moment, personName());
+    if (!options.yes &&
+        !agrees(coreTr("%1 up to change %2 could never be rolled back again. Trim the "
+                       "log? [yes/no] ")
+                    .arg(counted(count, coreTr("change"), coreTr("changes")))
+                    .arg(*moment)))
+        return report(
+            {ErrorKind::Usage,
+             coreTr("Nothing was trimmed: what is trimmed cannot be had back. Say --yes to "
+                    "trim without being asked.")},
+            options.json);
+    const auto written = LogMarks(*opened->session, opened->catalog).trim(*moment, personName());
     if (!written)
         return report(written.error(), opened->catalog, options.json);
     if (options.json)
         print({{"change", written->id}, {"changes", count}});
     else
-        printLine(say("Change %1: %2, up to change %3, cannot be rolled back any more.")
+        printLine(coreTr("Change %1: %2, up to change %3, cannot be rolled back any more.")
                       .arg(written->id)
-                      .arg(counted(count, say("change"), say("changes")))
+                      .arg(counted(count, coreTr("change"), coreTr("changes")))
                       .arg(*moment));
     return Done;
 }

@@ -3,9 +3,9 @@
 
 #include "cli/output.h"
 #include "core/base/text.h"
-#include "core/changes/known_heads.h"
+#include "core/changes/log/known_heads.h"
+#include "core/fitting/query_source.h"
 #include "core/project/project_file.h"
-#include "core/project/query_source.h"
 #include "core/value/text_form.h"
 
 #include <algorithm>
@@ -49,7 +49,7 @@ Result<BoundScreen> findScreen(const Opened& opened, const QString& name) {
         QStringList known;
         for (const Screen& other : opened.project.screens)
             known += other.id;
-        return Error{ErrorKind::Usage, say("The project has no screen “%1”. It has: %2.")
+        return Error{ErrorKind::Usage, coreTr("The project has no screen “%1”. It has: %2.")
                                            .arg(name, known.join(QStringLiteral(", ")))};
     }
     return bindScreen(opened.project, opened.catalog, *screen);
@@ -75,14 +75,14 @@ Result<Key> keyFrom(const Opened& opened, const Table& table, const QString& tex
     for (size_t i = 0; key && i < types.size() && !opened.session->spec().isFile(); ++i) {
         const bool isText = (*key)[i].kind() == Value::Kind::Text;
         if (isText && !fromText((*key)[i].asText(), types[i]))
-            return Error{ErrorKind::Usage, say("“%1” is no key of %2.").arg(text, table.name)};
+            return Error{ErrorKind::Usage, coreTr("“%1” is no key of %2.").arg(text, table.name)};
     }
     return key;
 }
 
 Error unknownField(const BoundScreen& screen, const QString& name) {
     return {ErrorKind::Usage,
-            say("The screen %1 has no field “%2”.").arg(screen.screen.label, name)};
+            coreTr("The screen %1 has no field “%2”.").arg(screen.screen.label, name)};
 }
 
 Error mistakeIn(const QString& expression, const ExpressionError& mistake) {

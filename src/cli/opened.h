@@ -3,7 +3,7 @@
 
 #include "cli/interruption.h"
 #include "core/database/session.h"
-#include "core/project/binding.h"
+#include "core/fitting/binding.h"
 #include "core/records/filter.h"
 
 namespace gravin::cli {

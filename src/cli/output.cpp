@@ -178,7 +178,7 @@ Json jsonOf(const ChangeSummary& change) {
                  {"note", utf8(change.note)},
                  {"records", change.records}};
     json["tables"] = listOf(change.tables);
-    json["undoes"] = change.undoes ? Json(*change.undoes) : Json(nullptr);
+    json["undoes"] = change.refersTo ? Json(*change.refersTo) : Json(nullptr);
     return json;
 }
 
@@ -189,7 +189,7 @@ Json jsonOf(const CommittedChange& change, const Catalog& catalog) {
                  {"screen", utf8(change.screen)},
                  {"action", utf8(change.action)},
                  {"note", utf8(change.note)}};
-    json["undoes"] = change.undoes ? Json(*change.undoes) : Json(nullptr);
+    json["undoes"] = change.refersTo ? Json(*change.refersTo) : Json(nullptr);
     json["records"] = Json::array();
     for (const RecordChange& record : change.records)
         json["records"].push_back({{"table", utf8(record.table)},
@@ -259,7 +259,7 @@ void complain(const QString& line) { put(line, stderr); }
 int finish(int exitCode) {
     if (std::fflush(stdout) == 0 && std::ferror(stdout) == 0)
         return exitCode;
-    complain(say("The answer could not be written in full: %1.")
+    complain(coreTr("The answer could not be written in full: %1.")
                  .arg(QString::fromStdString(std::generic_category().message(errno))));
     return TroubleExit;
 }
@@ -299,7 +299,7 @@ int report(const Error& error, bool json) {
     } else {
         complain(error.sentence);
         if (!error.detail.isEmpty())
-            complain(say("  (%1)").arg(error.detail));
+            complain(coreTr("  (%1)").arg(error.detail));
     }
     return exitCodeOf(error.kind);
 }
@@ -332,11 +332,11 @@ int report(const WriteFailure& failure, const Catalog& catalog, bool json) {
         for (const Problem& problem : failure.problems)
             complain(problem.record.isEmpty()
                          ? problem.message
-                         : say("Record %1: %2").arg(problem.record, problem.message));
+                         : coreTr("Record %1: %2").arg(problem.record, problem.message));
         if (!failure.conflicts.empty())
             complain(failure.error.sentence);
         if (!failure.error.detail.isEmpty())
-            complain(say("  (%1)").arg(failure.error.detail));
+            complain(coreTr("  (%1)").arg(failure.error.detail));
     }
     return exitCodeOf(failure.error.kind);
 }

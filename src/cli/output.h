@@ -3,9 +3,9 @@
 
 #include "cli/command_line.h"
 #include "core/changes/bulk_update.h"
-#include "core/changes/change_log.h"
+#include "core/changes/log/change_log.h"
 #include "core/changes/rollback.h"
-#include "core/project/binding.h"
+#include "core/fitting/binding.h"
 
 #include <nlohmann/json.hpp>
 

@@ -5,11 +5,11 @@
 #include "cli/output.h"
 #include "core/base/text.h"
 #include "core/changes/as_it_was.h"
-#include "core/project/data_fit.h"
-#include "core/project/field_filter.h"
-#include "core/project/field_input.h"
+#include "core/fitting/data_fit.h"
+#include "core/fitting/field_filter.h"
+#include "core/fitting/field_input.h"
+#include "core/fitting/screen_generator.h"
 #include "core/project/project_file.h"
-#include "core/project/screen_generator.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
@@ -23,14 +23,14 @@ int runNew(const NewOptions& options) {
     if (!arrangement)
         return report(
             {ErrorKind::Usage,
-             say("The arrangement “%1” is not one of grid, form, grid-form, grid-windows, "
-                 "parent-children, form-children.")
+             coreTr("The arrangement “%1” is not one of grid, form, grid-form, grid-windows, "
+                    "parent-children, form-children.")
                  .arg(options.arrangement)},
             options.json);
     if (QFileInfo::exists(options.file))
         return report(
             {ErrorKind::File,
-             say("%1 is already there. Choose another name or move it away.").arg(options.file)},
+             coreTr("%1 is already there. Choose another name or move it away.").arg(options.file)},
             options.json);
     auto spec = ConnectionSpec::fromUrl(options.database);
     if (!spec)
@@ -47,7 +47,7 @@ int runNew(const NewOptions& options) {
     project.connection.changeLog = !options.readOnly;
     for (const QString& name : options.tables) {
         if (!opened->catalog.table(name))
-            return report({ErrorKind::Usage, say("The database has no table “%1”.").arg(name)},
+            return report({ErrorKind::Usage, coreTr("The database has no table “%1”.").arg(name)},
                           options.json);
     }
     Json screens = Json::array();
@@ -65,10 +65,10 @@ int runNew(const NewOptions& options) {
         print({{"file", utf8(options.file)}, {"screens", screens}});
         return Done;
     }
-    printLine(say("%1: %2.").arg(options.file,
-                                 counted(project.screens.size(), say("screen"), say("screens"))));
+    printLine(coreTr("%1: %2.").arg(
+        options.file, counted(project.screens.size(), coreTr("screen"), coreTr("screens"))));
     if (!options.readOnly)
-        printLine(say(
+        printLine(coreTr(
             "The first change will add the tables gravin_change, gravin_record, gravin_field and "
             "gravin_seal to the database: they hold the change log."));
     return Done;
@@ -95,12 +95,12 @@ int runTables(const TablesOptions& options) {
     QList<QStringList> rows;
     for (const Table& table : opened->catalog.tables)
         rows += {table.name,
-                 table.isQuery()  ? say("SELECT")
-                 : table.isView() ? say("view")
-                                  : say("table"),
+                 table.isQuery()  ? coreTr("SELECT")
+                 : table.isView() ? coreTr("view")
+                                  : coreTr("table"),
                  QString::number(table.columns.size()), table.key.join(QStringLiteral(", ")),
-                 table.readOnlyReason().isEmpty() ? QString() : say("read only")};
-    printTable({say("table"), say("kind"), say("columns"), say("key"), {}}, rows);
+                 table.readOnlyReason().isEmpty() ? QString() : coreTr("read only")};
+    printTable({coreTr("table"), coreTr("kind"), coreTr("columns"), coreTr("key"), {}}, rows);
     return Done;
 }
 
@@ -178,7 +178,7 @@ Result<Page> readPage(Opened& opened, const BoundScreen& screen, const SortOrder
     }
     if (table.key.isEmpty())
         return Error{ErrorKind::Usage,
-                     say("%1 has no key, so that it cannot be searched.").arg(table.name)};
+                     coreTr("%1 has no key, so that it cannot be searched.").arg(table.name)};
     query.search = options.search;
     query.searched = searchedColumns(screen, opened.catalog);
     return queryPage(reader, query, options);
@@ -244,7 +244,7 @@ int runRows(const RowsOptions& options) {
         rows += cells;
     }
     printTable(heading, rows);
-    printLine(say("%1 of %2").arg(QLocale().toString(rows.size()), countedRecords(total)));
+    printLine(coreTr("%1 of %2").arg(QLocale().toString(rows.size()), countedRecords(total)));
     return Done;
 }
 

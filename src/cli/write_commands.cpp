@@ -7,7 +7,7 @@
 #include "core/base/whole_file.h"
 #include "core/changes/bulk_update.h"
 #include "core/changes/change_writer.h"
-#include "core/project/field_input.h"
+#include "core/fitting/field_input.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
@@ -26,7 +26,7 @@ Result<FieldValues> fieldValuesFrom(const BoundScreen& screen, const QStringList
     for (const QString& assignment : assignments) {
         const qsizetype equals = assignment.indexOf(u'=');
         if (equals <= 0)
-            return Error{ErrorKind::Usage, say("“%1” should read field=value.").arg(assignment)};
+            return Error{ErrorKind::Usage, coreTr("“%1” should read field=value.").arg(assignment)};
         const QString name = assignment.left(equals);
         const BoundField* field = findField(screen, name);
         if (!field)
@@ -38,7 +38,7 @@ Result<FieldValues> fieldValuesFrom(const BoundScreen& screen, const QStringList
             problems.push_back({{},
                                 field->name(),
                                 QStringLiteral("type"),
-                                say("%1: %2").arg(field->label(), value.error().sentence),
+                                coreTr("%1: %2").arg(field->label(), value.error().sentence),
                                 field->label()});
     }
     for (const QString& name : nulls) {
@@ -55,20 +55,20 @@ Status addFileValues(const BoundScreen& screen, const QStringList& files, FieldV
     for (const QString& assignment : files) {
         const qsizetype equals = assignment.indexOf(u'=');
         if (equals <= 0)
-            return Error{ErrorKind::Usage, say("“%1” should read field=path.").arg(assignment)};
+            return Error{ErrorKind::Usage, coreTr("“%1” should read field=path.").arg(assignment)};
         const BoundField* field = findField(screen, assignment.left(equals));
         if (!field)
             return unknownField(screen, assignment.left(equals));
         if (field->column.type.kind != TypeKind::Binary)
             return Error{
                 ErrorKind::Usage,
-                say("%1 holds no binary value; give it as field=value.").arg(field->label())};
+                coreTr("%1 holds no binary value; give it as field=value.").arg(field->label())};
         auto content = readWholeFile(assignment.mid(equals + 1), MostFileBytes);
         if (!content)
             return content.error();
         values.insert(field->name(), Value::binary(*content));
     }
-    return done();
+    return ok();
 }
 
 // What add, edit, delete and bulk share: the opened screen, the keys and the values.
@@ -117,7 +117,7 @@ Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options, Ope
 
 Error noSuchRecord(const BoundScreen& screen, const Key& key) {
     return {ErrorKind::NotFound,
-            say("%1 has no record with the key %2.")
+            coreTr("%1 has no record with the key %2.")
                 .arg(screen.table->name, keyText(key, screen.table->keyTypes()))};
 }
 
@@ -146,22 +146,23 @@ int commit(WriteContext& context, ChangeRequest request, const WriteOptions& opt
                                            {"left_out", listOf(meanwhile.leftOut)}};
         print(answer);
     } else if (count == 0) {
-        printLine(say("Nothing to change: the record already is so."));
+        printLine(coreTr("Nothing to change: the record already is so."));
     } else {
-        printLine(
-            say("Change %1: %2, %3.").arg(written->id).arg(request.action, countedRecords(count)));
+        printLine(coreTr("Change %1: %2, %3.")
+                      .arg(written->id)
+                      .arg(request.action, countedRecords(count)));
     }
     for (const Problem& problem : written->leftOut) {
         if (!json)
-            printLine(say("Left out %1: %2").arg(problem.record, problem.message));
+            printLine(coreTr("Left out %1: %2").arg(problem.record, problem.message));
     }
     for (const QString& record : written->meanwhile.computedAnew) {
         if (!json)
-            printLine(say("Record %1 was changed meanwhile: it was computed anew.").arg(record));
+            printLine(coreTr("Record %1 was changed meanwhile: it was computed anew.").arg(record));
     }
     for (const QString& record : written->meanwhile.leftOut) {
         if (!json)
-            printLine(say("Record %1 was changed meanwhile: it was left out.").arg(record));
+            printLine(coreTr("Record %1 was changed meanwhile: it was left out.").arg(record));
     }
     return Done;
 }
@@ -190,7 +191,7 @@ int runAdd(const WriteOptions& options) {
 
 int runEdit(const WriteOptions& options) {
     if (options.assignments.isEmpty() && options.nulls.isEmpty() && options.files.isEmpty())
-        return report({ErrorKind::Usage, say("Say what to set: field=value, --null or --file.")},
+        return report({ErrorKind::Usage, coreTr("Say what to set: field=value, --null or --file.")},
                       options.json);
     auto context = prepareWrite(options, Operation::Update);
     if (!context)
@@ -245,7 +246,7 @@ Result<BulkValues> bulkValues(const WriteContext& context, const WriteOptions& o
         const qsizetype equals = assignment.indexOf(u'=');
         if (equals <= 0)
             return Error{ErrorKind::Usage,
-                         say("“%1” should read field=expression.").arg(assignment)};
+                         coreTr("“%1” should read field=expression.").arg(assignment)};
         const BoundField* field = findField(context.screen, assignment.left(equals));
         if (!field)
             return unknownField(context.screen, assignment.left(equals));
@@ -272,8 +273,8 @@ Result<QString> addKept(const WriteContext& context, const WriteOptions& options
         return Error{
             ErrorKind::NotFound,
             names.isEmpty()
-                ? say("The project keeps no bulk update for this screen.")
-                : say("The project keeps no bulk update “%1” for this screen. It keeps: %2.")
+                ? coreTr("The project keeps no bulk update for this screen.")
+                : coreTr("The project keeps no bulk update “%1” for this screen. It keeps: %2.")
                       .arg(options.kept, names.join(QStringLiteral(", ")))};
     }
     for (const KeptBulkUpdate::Line& line : kept->lines) {
@@ -303,10 +304,24 @@ Result<QHash<Key, FieldValues>> filledIn(const WriteContext& context, const QStr
             return Error{ErrorKind::Refused, problems.front().message};
         if (preview.changing.positionOf(*key) < 0)
             return Error{ErrorKind::Usage,
-                         say("The record %1 is none of those that change.").arg(fills[i])};
+                         coreTr("The record %1 is none of those that change.").arg(fills[i])};
         filled[*key].insert(*values);
     }
     return filled;
+}
+
+void printPreview(const BulkPreview& preview, bool asJson) {
+    if (asJson) {
+        print(jsonOf(preview));
+    } else {
+        printLine(coreTr("%1 would change, %2 already so.")
+                      .arg(countedRecords(preview.changing.size()))
+                      .arg(preview.unchanged));
+        for (const Problem& problem : preview.problems)
+            printLine(coreTr("Record %1: %2").arg(problem.record, problem.message));
+        for (const QString& note : notesOn(preview))
+            printLine(note);
+    }
 }
 
 } // namespace
@@ -314,8 +329,9 @@ Result<QHash<Key, FieldValues>> filledIn(const WriteContext& context, const QStr
 int runBulk(const WriteOptions& options) {
     if (options.assignments.isEmpty() && options.sets.isEmpty() && options.nulls.isEmpty() &&
         options.kept.isEmpty())
-        return report({ErrorKind::Usage, say("Say what to set: --put, --set, --null or --kept.")},
-                      options.json);
+        return report(
+            {ErrorKind::Usage, coreTr("Say what to set: --put, --set, --null or --kept.")},
+            options.json);
     auto context = prepareWrite(options, Operation::Update);
     if (!context)
         return report(context.error(), {}, options.json);
@@ -332,8 +348,9 @@ int runBulk(const WriteOptions& options) {
             where = *condition;
     }
     if (options.keys.isEmpty() == where.isEmpty())
-        return report({ErrorKind::Usage, say("Say which records: --key K … or --where CONDITION.")},
-                      options.json);
+        return report(
+            {ErrorKind::Usage, coreTr("Say which records: --key K … or --where CONDITION.")},
+            options.json);
     BulkScope scope;
     if (where.isEmpty()) {
         scope.keys = context->keys;
@@ -363,17 +380,7 @@ int runBulk(const WriteOptions& options) {
         return commit(*context, bulkUpdateRequest(preview, *filled, false, options.onMeanwhile),
                       options);
     }
-    if (options.json) {
-        print(jsonOf(*preview));
-    } else {
-        printLine(say("%1 would change, %2 already so.")
-                      .arg(countedRecords(preview->changing.size()))
-                      .arg(preview->unchanged));
-        for (const Problem& problem : preview->problems)
-            printLine(say("Record %1: %2").arg(problem.record, problem.message));
-        for (const QString& note : notesOn(*preview))
-            printLine(note);
-    }
+    printPreview(*preview, options.json);
     return preview->refused > 0 ? RefusedExit : Done;
 }
 

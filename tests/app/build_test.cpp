@@ -1,14 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // From an empty project to a grid beside a form, shaped as a developer would: once with the mouse
 // alone, once with the keys alone; and what undo promises.
+#include "app/build/build_face.h"
 #include "app/build/form_shaper.h"
-#include "app/build/new_screens_page.h"
 #include "app/build/plate_view.h"
 #include "app/build/screen_settings.h"
+#include "app/grid/grid_view.h"
+#include "app/sources/new_screens_page.h"
 #include "app/use/children_panel.h"
 #include "app/use/form_fields.h"
-#include "app/use/grid_view.h"
-#include "core/project/form_arranging.h"
+#include "core/fitting/form_arranging.h"
 #include "core/project/project_file.h"
 #include "whole_example.h"
 
@@ -43,8 +44,8 @@ protected:
     void TearDown() override {
         // Nothing may ask whether to leave.
         if (m_window && m_window->workspace()) {
-            while (m_window->workspace()->undoStack()->canUndo())
-                m_window->workspace()->undoStack()->undo();
+            while (m_window->workspace()->document()->undoStack()->canUndo())
+                m_window->workspace()->document()->undoStack()->undo();
         }
         m_window.reset();
     }
@@ -52,7 +53,7 @@ protected:
     QString file() const { return m_folder.filePath(QStringLiteral("empty.gravin")); }
     Workspace& workspace() { return *m_window->workspace(); }
     ScreenPage* page() { return m_window->currentPage(); }
-    PlateView* plate() { return page()->plate(); }
+    PlateView* plate() { return BuildFace::of(page())->plate(); }
     QModelIndex cell(PlateLine line, const char* column) {
         return plate()->plateModel()->indexOf(line, QLatin1String(column));
     }
@@ -161,17 +162,17 @@ TEST_F(Building, AGridBesideAFormByMouseAlone) {
 
     click(Driver::find(QStringLiteral("build-form")));
     FormFields* fields = page()->form()->fields();
-    QTest::mouseClick(page()->shaper(), Qt::LeftButton, {},
+    QTest::mouseClick(BuildFace::of(page())->shaper(), Qt::LeftButton, {},
                       fields->rectOf(QStringLiteral("latitude")).center());
     ++m_actions;
     click(Driver::find(QStringLiteral("shape-section")));
-    Driver::drag(page()->shaper(), fields->rectOf(QStringLiteral("status")).center(),
+    Driver::drag(BuildFace::of(page())->shaper(), fields->rectOf(QStringLiteral("status")).center(),
                  fields->rectOf(QStringLiteral("latitude")).center() - QPoint(10, 0));
     ++m_actions;
     EXPECT_EQ(workspace().project().screens.front().form.find(QStringLiteral("status"))->section,
               1);
     click(Driver::find(QStringLiteral("save-project")));
-    ASSERT_TRUE(Driver::until([this] { return !workspace().isProjectModified(); }));
+    ASSERT_TRUE(Driver::until([this] { return !workspace().document()->isModified(); }));
     expectTheScreen();
 }
 
@@ -198,29 +199,30 @@ TEST_F(Building, AGridBesideAFormByKeyboardAlone) {
     }
 
     press(Qt::Key_F, Qt::ControlModifier | Qt::ShiftModifier);
-    ASSERT_TRUE(Driver::until([this] { return page()->shaper()->isVisible(); }));
-    ASSERT_TRUE(page()->shaper()->hasFocus());
-    for (int step = 0; step < 40 && page()->shaper()->column() != u"latitude"; ++step)
+    ASSERT_TRUE(Driver::until([this] { return BuildFace::of(page())->shaper()->isVisible(); }));
+    ASSERT_TRUE(BuildFace::of(page())->shaper()->hasFocus());
+    for (int step = 0; step < 40 && BuildFace::of(page())->shaper()->column() != u"latitude";
+         ++step)
         press(Qt::Key_Right);
     press(Qt::Key_Insert);
     EXPECT_EQ(workspace().project().screens.front().form.sections.size(), 2);
     press(Qt::Key_S, Qt::ControlModifier);
-    ASSERT_TRUE(Driver::until([this] { return !workspace().isProjectModified(); }));
+    ASSERT_TRUE(Driver::until([this] { return !workspace().document()->isModified(); }));
     expectTheScreen();
 }
 
 // Whatever is done on the plate and in the form can be undone and redone step by step, and the file
 // that would be written is the same, byte for byte.
 TEST_F(Building, UndoAndRedoBringTheProjectBackByteForByte) {
-    m_window->workspace()->addScreens({QStringLiteral("aid"), QStringLiteral("visit")},
-                                      Arrangement::GridForm);
+    m_window->workspace()->document()->addScreens({QStringLiteral("aid"), QStringLiteral("visit")},
+                                                  Arrangement::GridForm);
     m_window->setBuild(true);
     m_window->showScreen(QStringLiteral("aid"));
     ASSERT_NE(page(), nullptr);
     ScreenBinding* binding = page()->grid()->gridModel()->binding();
     PlateEditor editor(binding);
-    FormShaper* shaper = page()->shaper();
-    QUndoStack* undo = workspace().undoStack();
+    FormShaper* shaper = BuildFace::of(page())->shaper();
+    QUndoStack* undo = workspace().document()->undoStack();
 
     constexpr int Edits = 50;
     for (const quint32 seed : {1U, 42U}) {
@@ -319,13 +321,14 @@ TEST_F(Building, SavingWithoutAChangeLeavesTheFileAsAPersonWroteIt) {
     m_window->openProject(file());
     ASSERT_TRUE(Driver::until([this] { return m_window->newScreens() != nullptr; }));
     Driver::key(Qt::Key_S, Qt::ControlModifier);
-    ASSERT_TRUE(workspace().saveProject());
+    ASSERT_TRUE(workspace().document()->save());
     ASSERT_TRUE(written.open(QIODevice::ReadOnly));
     EXPECT_EQ(written.readAll(), theirs);
 }
 
 TEST_F(Building, AScreenCanHaveASettingOfItsOwnAndGiveItBack) {
-    workspace().addScreens({QStringLiteral("aid"), QStringLiteral("aid")}, Arrangement::GridForm);
+    workspace().document()->addScreens({QStringLiteral("aid"), QStringLiteral("aid")},
+                                       Arrangement::GridForm);
     m_window->setBuild(true);
     m_window->showScreen(QStringLiteral("aid-2"));
     PlateEditor editor(page()->grid()->gridModel()->binding());
@@ -333,7 +336,11 @@ TEST_F(Building, AScreenCanHaveASettingOfItsOwnAndGiveItBack) {
     editor.setOwn(PlateLine::Label, name, true);
     editor.set(PlateLine::Label, name, QStringLiteral("Called"));
     const auto label = [this](const char* screen) {
-        return workspace().bound(QLatin1String(screen))->field(QStringLiteral("name"))->label();
+        return workspace()
+            .document()
+            ->bound(QLatin1String(screen))
+            ->field(QStringLiteral("name"))
+            ->label();
     };
     EXPECT_EQ(label("aid-2"), QStringLiteral("Called"));
     EXPECT_EQ(label("aid"), QStringLiteral("Name"));
@@ -354,7 +361,7 @@ TEST_F(Building, AScreenCanHaveASettingOfItsOwnAndGiveItBack) {
 }
 
 TEST_F(Building, CellsAreCopiedAndPastedSideBySide) {
-    workspace().addScreens({QStringLiteral("aid")}, Arrangement::GridForm);
+    workspace().document()->addScreens({QStringLiteral("aid")}, Arrangement::GridForm);
     m_window->setBuild(true);
     m_window->showScreen(QStringLiteral("aid"));
     plate()->setFocus();
@@ -369,7 +376,7 @@ TEST_F(Building, CellsAreCopiedAndPastedSideBySide) {
 }
 
 TEST_F(Building, ALabelIsDraggedToAnotherPlace) {
-    workspace().addScreens({QStringLiteral("crew")}, Arrangement::Grid);
+    workspace().document()->addScreens({QStringLiteral("crew")}, Arrangement::Grid);
     m_window->showScreen(QStringLiteral("crew"));
     m_window->setBuild(true);
     ASSERT_TRUE(Driver::until([this] { return page()->grid()->model()->rowCount() > 0; }));
@@ -396,14 +403,14 @@ TEST_F(Building, ALabelIsDraggedToAnotherPlace) {
                  labelOf("role").center() - QPoint(labelOf("role").width() / 3, 0));
     EXPECT_EQ(order(), before);
     // A click, or a drag that ends where it began, moves nothing.
-    const int steps = workspace().undoStack()->count();
+    const int steps = workspace().document()->undoStack()->count();
     Driver::drag(plate()->viewport(), labelOf("role").center(),
                  labelOf("role").center() + QPoint(0, 40));
-    EXPECT_EQ(workspace().undoStack()->count(), steps);
+    EXPECT_EQ(workspace().document()->undoStack()->count(), steps);
 }
 
 TEST_F(Building, TabOrderIsSetByNumberAndGivenBack) {
-    workspace().addScreens({QStringLiteral("crew")}, Arrangement::Form);
+    workspace().document()->addScreens({QStringLiteral("crew")}, Arrangement::Form);
     m_window->showScreen(QStringLiteral("crew"));
     PlateEditor editor(page()->grid()->gridModel()->binding());
     const auto text = [&](const char* column) {
@@ -427,7 +434,7 @@ TEST_F(Building, TabOrderIsSetByNumberAndGivenBack) {
 }
 
 TEST_F(Building, ChildrenAreChosenAndOrderedInTheScreensSettings) {
-    workspace().addScreens({QStringLiteral("aid")}, Arrangement::ParentChildren);
+    workspace().document()->addScreens({QStringLiteral("aid")}, Arrangement::ParentChildren);
     m_window->showScreen(QStringLiteral("aid"));
     m_window->setBuild(false);
     ASSERT_TRUE(Driver::until([this] { return page()->children() != nullptr; }));

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Blocks of cells, undo, and saving many together, on real windows.
-#include "app/session/draft_history.h"
-#include "app/session/draft_saver.h"
 #include "app/use/save_many.h"
+#include "session/draft_history.h"
+#include "session/draft_saver.h"
 #include "whole_example.h"
 
 #include <QClipboard>
@@ -26,9 +26,14 @@ protected:
         Driver::clickCell(grid(), top, columnOf(left));
         Driver::clickCell(grid(), bottom, columnOf(right), Qt::ShiftModifier);
     }
-    qsizetype drafts() { return workspace().drafts(QStringLiteral("aid"))->all().size(); }
+    qsizetype drafts() {
+        return workspace().records()->drafts(QStringLiteral("aid"))->all().size();
+    }
     const Draft* draft(qint64 id) {
-        return workspace().drafts(QStringLiteral("aid"))->find({Key({Value::integer(id)}), 0});
+        return workspace()
+            .records()
+            ->drafts(QStringLiteral("aid"))
+            ->find({Key({Value::integer(id)}), 0});
     }
     qint64 asked(const QString& sql) const {
         auto session =
@@ -72,7 +77,8 @@ TEST_F(CellsTest, OneCellFillsTheSelectionAndFillDownTakesTheTop) {
     press(Qt::Key_Delete);
     ASSERT_TRUE(noticed("Cleared 2 cells in 2 records"));
     EXPECT_EQ(draft(9)->value(workspace()
-                                  .sharedTable(QStringLiteral("aid"))
+                                  .records()
+                                  ->table(QStringLiteral("aid"))
                                   ->indexOf(QStringLiteral("light_character"))),
               Value());
 }
@@ -82,7 +88,7 @@ TEST_F(CellsTest, SaysWhatItLeftAlone) {
     window().setBuild(false);
     Driver::clickCell(grid(), 0, columnOf("name"));
     // The column of the key is given by the database.
-    workspace().change(QStringLiteral("test"), [](Project& project) {
+    workspace().document()->change(QStringLiteral("test"), [](Project& project) {
         for (ScreenField& field : project.screens.front().fields) {
             if (field.column == u"id")
                 field.shownIn = ShownIn::GridAndForm;
@@ -115,7 +121,7 @@ TEST_F(CellsTest, UndoAndRedoGoThroughEditsAndStopAtASave) {
     press(Qt::Key_Z, Qt::ControlModifier);
     EXPECT_EQ(drafts(), 0);
     EXPECT_EQ(shown(3, "name"), before);
-    EXPECT_FALSE(workspace().history()->canUndo());
+    EXPECT_FALSE(workspace().records()->history()->canUndo());
     press(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
     press(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
     EXPECT_EQ(drafts(), 4);
@@ -136,9 +142,10 @@ TEST_F(CellsTest, UndoBringsBackWhatWasDiscarded) {
     press(Qt::Key_N, Qt::ControlModifier);
     const RecordId made = grid()->currentRecord();
     ASSERT_TRUE(made.isNew());
-    workspace().type(grid()->gridModel()->binding()->screen(), made,
-                     *grid()->gridModel()->binding()->screen().field(QStringLiteral("name")),
-                     QStringLiteral("Begun"));
+    workspace().records()->type(
+        grid()->gridModel()->binding()->screen(), made,
+        *grid()->gridModel()->binding()->screen().field(QStringLiteral("name")),
+        QStringLiteral("Begun"));
     Driver::settle();
     Driver::click(QStringLiteral("discard-edits"), form());
     ASSERT_EQ(drafts(), 0);
@@ -200,7 +207,7 @@ TEST_F(CellsTest, WhatIsUniqueIsNotCopied) {
     const int row = grid()->gridModel()->rowOf(made);
     EXPECT_EQ(shown(row, "name"), shown(5, "name"));
     EXPECT_EQ(shown(row, "sector_id"), shown(5, "sector_id"));
-    const auto problems = workspace().problems(QStringLiteral("aid"), made);
+    const auto problems = workspace().records()->problems(QStringLiteral("aid"), made);
     ASSERT_EQ(problems.size(), 1U);
     EXPECT_EQ(problems.front().field, QStringLiteral("code"));
 }
@@ -208,7 +215,7 @@ TEST_F(CellsTest, WhatIsUniqueIsNotCopied) {
 class SavingItselfTest : public CellsTest {
 protected:
     void saving(SavesItself when) {
-        workspace().change(QStringLiteral("test"), [when](Project& project) {
+        workspace().document()->change(QStringLiteral("test"), [when](Project& project) {
             project.screens.front().savesItself = when;
         });
         Driver::settle();

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What must hold: stated in Build as a developer would, met in Use by the person who keys data in.
+#include "app/build/build_face.h"
 #include "app/build/checks_panel.h"
 #include "app/use/edit_window.h"
 #include "app/use/open_edits.h"
@@ -44,7 +45,7 @@ protected:
         return found;
     }
     void openPanel() {
-        if (!page()->plate()->isVisible())
+        if (!BuildFace::of(page())->plate()->isVisible())
             Driver::key(Qt::Key_F9);
         Driver::click(name("checks"), &window());
         ASSERT_TRUE(Driver::until([this] { return panel() && panel()->isVisible(); }));
@@ -71,7 +72,8 @@ protected:
     }
     QString setting(const char* column, const char* text) {
         const BoundField* field = grid()->gridModel()->binding()->screen().field(name(column));
-        workspace().type(grid()->gridModel()->binding()->screen(), current(), *field, name(text));
+        workspace().records()->type(grid()->gridModel()->binding()->screen(), current(), *field,
+                                    name(text));
         Driver::settle();
         return saveReason();
     }
@@ -111,17 +113,17 @@ TEST_F(CheckedScreen, FiveRulesAreStatedOnThePanel) {
     EXPECT_EQ(checks[2].severity, Severity::Warn);
     EXPECT_EQ(checks[3].column, name("vessel_id"));
     const QModelIndex cell =
-        page()->plate()->plateModel()->indexOf(PlateLine::Checks, name("hours"));
+        BuildFace::of(page())->plate()->plateModel()->indexOf(PlateLine::Checks, name("hours"));
     EXPECT_EQ(cell.data().toString(), name("from 0.1 to 24"));
 
     // One step of undo takes all of them back.
-    workspace().undoStack()->undo();
+    workspace().document()->undoStack()->undo();
     EXPECT_TRUE(workspace().project().checks.value(name("visit")).checks.isEmpty());
 }
 
 TEST_F(CheckedScreen, APlatesFieldIsTakenOverAndReturnSets) {
     Driver::key(Qt::Key_F9);
-    page()->plate()->setCurrent(PlateLine::Label, name("cost"));
+    BuildFace::of(page())->plate()->setCurrent(PlateLine::Label, name("cost"));
     openPanel();
     add("Range");
     EXPECT_EQ(part<QComboBox>("check-field")->currentText(), name("Cost"));
@@ -138,7 +140,7 @@ TEST_F(CheckedScreen, APlatesFieldIsTakenOverAndReturnSets) {
 
 TEST_F(CheckedScreen, AKindOffersOnlyTheFieldsItCanBeAbout) {
     Driver::key(Qt::Key_F9);
-    page()->plate()->setCurrent(PlateLine::Label, name("cost"));
+    BuildFace::of(page())->plate()->setCurrent(PlateLine::Label, name("cost"));
     openPanel();
     add("Length");
     auto* fields = part<QComboBox>("check-field");
@@ -161,7 +163,7 @@ TEST_F(CheckedScreen, TheyAreMetWhereDataIsKeyedIn) {
     later.condition = name("done IS FALSE OR cost > 10");
     later.column = name("cost");
     later.severity = Severity::Warn;
-    workspace().change(name("checks"), [&](Project& project) {
+    workspace().document()->change(name("checks"), [&](Project& project) {
         project.checks[name("visit")].checks = {range, later};
     });
     grid()->setCurrentIndex(grid()->model()->index(0, columnOf("hours")));
@@ -185,11 +187,11 @@ TEST_F(CheckedScreen, TheyAreMetWhereDataIsKeyedIn) {
     const RecordId id = current();
     Driver::key(Qt::Key_S, Qt::ControlModifier);
     Driver::settle(200);
-    ASSERT_NE(workspace().drafts(name("visit"))->find(id), nullptr) << "told, not saved";
+    ASSERT_NE(workspace().records()->drafts(name("visit"))->find(id), nullptr) << "told, not saved";
     EXPECT_TRUE(grid()->gridModel()->binding()->isWarned(id));
     Driver::key(Qt::Key_S, Qt::ControlModifier);
-    EXPECT_TRUE(
-        Driver::until([&] { return workspace().drafts(name("visit"))->find(id) == nullptr; }));
+    EXPECT_TRUE(Driver::until(
+        [&] { return workspace().records()->drafts(name("visit"))->find(id) == nullptr; }));
 }
 
 TEST_F(CheckedScreen, WhatDoesNotFitIsCountedAndMended) {
@@ -197,7 +199,7 @@ TEST_F(CheckedScreen, WhatDoesNotFitIsCountedAndMended) {
     ASSERT_NE(count, nullptr);
     Driver::key(Qt::Key_F9);
     EXPECT_FALSE(count->isVisible()) << "the demonstration fits";
-    workspace().change(name("break"), [](Project& project) {
+    workspace().document()->change(name("break"), [](Project& project) {
         project.screenById(name("visit"))->fields += ScreenField{name("hour")};
         Check check;
         check.condition = name("hours > 0");
@@ -228,8 +230,8 @@ TEST_F(CheckedScreen, WhatDoesNotFitIsCountedAndMended) {
     EXPECT_EQ(list->topLevelItemCount(), 0);
     EXPECT_FALSE(count->isVisible());
     EXPECT_EQ(workspace().project().checks[name("visit")].checks[0].condition, name("hours > 0"));
-    workspace().undoStack()->undo();
-    EXPECT_EQ(workspace().findings().size(), 1U);
+    workspace().document()->undoStack()->undo();
+    EXPECT_EQ(workspace().document()->findings().size(), 1U);
     panel()->close();
 }
 
@@ -244,8 +246,8 @@ TEST_F(CheckedScreen, EveryWayToWriteMeetsTheCheck) {
     onlyLost.condition = name("status <> 'withdrawn' OR name LIKE 'Lost%'");
     onlyLost.column = name("status");
     onlyLost.message = name("Only what is lost is withdrawn.");
-    workspace().change(name("check"),
-                       [&](Project& project) { project.checks[name("aid")].checks = {onlyLost}; });
+    workspace().document()->change(
+        name("check"), [&](Project& project) { project.checks[name("aid")].checks = {onlyLost}; });
     const auto refusedBy = [this](QWidget* form) {
         auto* reason = qobject_cast<QLabel*>(Driver::find(name("save-reason"), form));
         return Driver::until([&] { return reason->text().contains(name("1 thing to mend")); }) &&
@@ -258,9 +260,9 @@ TEST_F(CheckedScreen, EveryWayToWriteMeetsTheCheck) {
     // A cell of the grid.
     Driver::clickCell(grid(), 1, columnOf("name"));
     const QModelIndex cell = grid()->model()->index(1, columnOf("status"));
-    workspace().type(grid()->gridModel()->binding()->screen(), current(),
-                     *grid()->gridModel()->binding()->screen().field(name("status")),
-                     name("withdrawn"));
+    workspace().records()->type(grid()->gridModel()->binding()->screen(), current(),
+                                *grid()->gridModel()->binding()->screen().field(name("status")),
+                                name("withdrawn"));
     EXPECT_TRUE(cell.data(GridModel::ProblemRole).toBool());
     Driver::key(Qt::Key_S, Qt::ControlModifier);
     Driver::settle(200);
@@ -291,16 +293,17 @@ TEST_F(CheckedScreen, EveryWayToWriteMeetsTheCheck) {
     Driver::settle();
     const RecordId fresh = grid()->currentRecord();
     ASSERT_TRUE(fresh.isNew());
-    workspace().type(grid()->gridModel()->binding()->screen(), fresh,
-                     *grid()->gridModel()->binding()->screen().field(name("status")),
-                     name("withdrawn"));
-    workspace().type(grid()->gridModel()->binding()->screen(), fresh,
-                     *grid()->gridModel()->binding()->screen().field(name("name")), name("Found"));
-    const auto problems = workspace().problems(name("aid"), fresh);
+    workspace().records()->type(grid()->gridModel()->binding()->screen(), fresh,
+                                *grid()->gridModel()->binding()->screen().field(name("status")),
+                                name("withdrawn"));
+    workspace().records()->type(grid()->gridModel()->binding()->screen(), fresh,
+                                *grid()->gridModel()->binding()->screen().field(name("name")),
+                                name("Found"));
+    const auto problems = workspace().records()->problems(name("aid"), fresh);
     EXPECT_TRUE(std::any_of(problems.begin(), problems.end(), [&](const Problem& problem) {
         return problem.message == onlyLost.message;
     }));
-    workspace().drafts(name("aid"))->discard(fresh);
+    workspace().records()->drafts(name("aid"))->discard(fresh);
 
     // Many at once: refused at the one door, with its words, and nothing is written.
     Driver::clickCell(grid(), 10, columnOf("status"));

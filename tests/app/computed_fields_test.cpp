@@ -69,9 +69,9 @@ TEST_F(ComputedFieldsInUse, OneIsStatedInBuildAndFollowsTheRecord) {
     ASSERT_TRUE(Driver::until([this] { return !shown(0, "yearly").isEmpty(); }));
     EXPECT_EQ(shown(0, "yearly").remove(u',').remove(u' '), name("144941.50"));
     // With an edit that is not saved yet, too; and nobody can write it.
-    workspace().type(grid()->gridModel()->binding()->screen(), grid()->gridModel()->recordAt(0),
-                     *grid()->gridModel()->binding()->screen().field(name("day_rate")),
-                     name("100"));
+    workspace().records()->type(
+        grid()->gridModel()->binding()->screen(), grid()->gridModel()->recordAt(0),
+        *grid()->gridModel()->binding()->screen().field(name("day_rate")), name("100"));
     Driver::settle();
     EXPECT_EQ(shown(0, "yearly").remove(u',').remove(u' '), name("36500.00"));
     const BoundField& yearly = *grid()->gridModel()->binding()->screen().field(name("yearly"));
@@ -85,9 +85,9 @@ TEST_F(ComputedFieldsInUse, OneIsStatedInBuildAndFollowsTheRecord) {
     EXPECT_EQ(shown(0, "yearly").remove(u',').remove(u' '), name("36500.00"));
 
     // A table with unsaved edits stays as it is; without them, undo takes the field away.
-    workspace().undoStack()->undo();
+    workspace().document()->undoStack()->undo();
     EXPECT_NE(workspace().catalog().table(name("aid"))->column(name("yearly")), nullptr);
-    workspace().drafts(name("aid"))->discard(grid()->gridModel()->recordAt(0));
+    workspace().records()->drafts(name("aid"))->discard(grid()->gridModel()->recordAt(0));
     ASSERT_TRUE(Driver::until([this] {
         return workspace().catalog().table(name("aid"))->column(name("yearly")) == nullptr;
     }));
@@ -114,25 +114,25 @@ TEST_F(ComputedFieldsInUse, NamesAreCompletedByReturn) {
 }
 
 TEST_F(ComputedFieldsInUse, RenamingKeepsItsPlaceAndRemovingTakesItOff) {
-    workspace().change(name("computed"), [](Project& project) {
+    workspace().document()->change(name("computed"), [](Project& project) {
         setComputed(project, name("aid"), {{name("yearly"), name("day_rate * 365")}});
         project.screenById(name("aid"))->fields.prepend(ScreenField{name("yearly")});
     });
-    workspace().change(name("renamed"), [](Project& project) {
+    workspace().document()->change(name("renamed"), [](Project& project) {
         setComputed(project, name("aid"), {{name("per_year"), name("day_rate * 365")}});
     });
     EXPECT_EQ(workspace().project().screenById(name("aid"))->fields.front().column,
               name("per_year"));
-    workspace().change(name("removed"),
-                       [](Project& project) { setComputed(project, name("aid"), {}); });
+    workspace().document()->change(name("removed"),
+                                   [](Project& project) { setComputed(project, name("aid"), {}); });
     EXPECT_NE(workspace().project().screenById(name("aid"))->fields.front().column,
               name("per_year"));
     EXPECT_TRUE(workspace().project().computed.value(name("aid")).isEmpty());
-    EXPECT_TRUE(workspace().findings().empty());
+    EXPECT_TRUE(workspace().document()->findings().empty());
 }
 
 TEST_F(ComputedFieldsInUse, RecordsBearTheirTags) {
-    workspace().change(name("tags"), [](Project& project) {
+    workspace().document()->change(name("tags"), [](Project& project) {
         project.checks[name("aid")].tags = {
             {name("day_rate > 500"), name("dear"), {}, name("#A3263B")},
             {name("next_due < DATE '2026-12-01'"), name("soon"), name("next_due"), {}}};
@@ -161,9 +161,9 @@ TEST_F(ComputedFieldsInUse, RecordsBearTheirTags) {
 
     // Edits count before they are saved, in the form too.
     Driver::clickCell(grid(), other, columnOf("name"));
-    workspace().type(grid()->gridModel()->binding()->screen(), grid()->currentRecord(),
-                     *grid()->gridModel()->binding()->screen().field(name("day_rate")),
-                     name("501"));
+    workspace().records()->type(grid()->gridModel()->binding()->screen(), grid()->currentRecord(),
+                                *grid()->gridModel()->binding()->screen().field(name("day_rate")),
+                                name("501"));
     EXPECT_EQ(cell(other, "name").data(GridModel::TagRole).toString(), name("dear"));
     auto* words = qobject_cast<QLabel*>(Driver::find(name("record-tags"), form()));
     ASSERT_NE(words, nullptr);

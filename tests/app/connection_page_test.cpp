@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // From nothing open to a screen on a database, through the pages people see.
-#include "app/build/new_screens_page.h"
+#include "app/build/build_face.h"
 #include "app/build/plate_view.h"
 #include "app/connect/connection_page.h"
+#include "app/sources/new_screens_page.h"
 #include "core/project/project_file.h"
 #include "whole_example.h"
 
@@ -78,7 +79,8 @@ TEST_F(ConnectionPages, FromAFileToAScreenByKeyboard) {
     ASSERT_TRUE(Driver::until([this] { return window->currentPage() != nullptr; }));
     EXPECT_TRUE(window->isBuild());
     EXPECT_EQ(window->workspace()->project().screens.size(), 2);
-    EXPECT_TRUE(Driver::until([this] { return window->currentPage()->plate()->hasFocus(); }));
+    EXPECT_TRUE(Driver::until(
+        [this] { return BuildFace::of(window->currentPage())->plate()->hasFocus(); }));
     ASSERT_TRUE(
         Driver::until([this] { return window->currentPage()->grid()->model()->rowCount() == 82; }));
 }

@@ -27,7 +27,8 @@ protected:
     }
     void type(const EditWindow* edit, const char* column, const QString& text) {
         const BoundScreen& screen = grid()->gridModel()->binding()->screen();
-        workspace().type(screen, edit->record(), *screen.field(QLatin1String(column)), text);
+        workspace().records()->type(screen, edit->record(), *screen.field(QLatin1String(column)),
+                                    text);
     }
 };
 
@@ -62,11 +63,11 @@ TEST_F(EditWindowsTest, SayWhatHappenedWhileSomebodyWorksInThem) {
     edit->form()->save();
     EXPECT_TRUE(Driver::until([&] { return edit->noticeText().contains(u"Saved Said here"); }))
         << qPrintable(edit->noticeText());
-    Q_EMIT workspace().reachable(false, QStringLiteral("The server does not answer."));
+    Q_EMIT workspace().writing()->reachable(false, QStringLiteral("The server does not answer."));
     EXPECT_EQ(edit->noticeText(), QStringLiteral("The server does not answer."));
     window().activateWindow();
     Driver::settle();
-    Q_EMIT workspace().notice({Notice::Kind::Done, QStringLiteral("Of the list")});
+    workspace().notices()->tell({Notice::Kind::Done, QStringLiteral("Of the list")});
     EXPECT_EQ(edit->noticeText(), QStringLiteral("The server does not answer."));
 }
 
@@ -90,7 +91,7 @@ TEST_F(EditWindowsTest, DeleteTheirRecordAndGo) {
 }
 
 TEST_F(EditWindowsTest, SaveByThemselvesWhereTheScreenDoes) {
-    workspace().change(QStringLiteral("saves itself"), [](Project& project) {
+    workspace().document()->change(QStringLiteral("saves itself"), [](Project& project) {
         for (Screen& screen : project.screens)
             screen.savesItself = SavesItself::LeavingRecord;
     });
@@ -107,7 +108,7 @@ TEST_F(EditWindowsTest, SaveByThemselvesWhereTheScreenDoes) {
     window().openEdits()->dismissAll();
     Driver::settle(300);
     EXPECT_EQ(storedText(5, "name"), before);
-    EXPECT_EQ(workspace().openDrafts().size(), 1);
+    EXPECT_EQ(workspace().records()->openDrafts().size(), 1);
 }
 
 TEST_F(EditWindowsTest, OfTwoHundredOneSaveWakesOnlyThoseOfTheRecord) {
@@ -136,7 +137,7 @@ TEST_F(EditWindowsTest, OfTwoHundredOneSaveWakesOnlyThoseOfTheRecord) {
         spies.push_back(std::make_unique<QSignalSpy>(edit->form(), &RecordForm::stateChanged));
     EditWindow* edit = windows[40];
     type(edit, "name", QStringLiteral("One of many"));
-    workspace().save(grid()->gridModel()->binding()->screen(), edit->record());
+    workspace().writing()->save(grid()->gridModel()->binding()->screen(), edit->record());
     ASSERT_TRUE(Driver::until([&] { return storedText(41, "name") == "One of many"; }));
     Driver::settle(700); // the feed looks again
     int woken = 0;
@@ -162,7 +163,7 @@ TEST_F(EditWindowsTest, GoOnToTheNeighbourInTheList) {
     type(first, "name", QStringLiteral("Kept"));
     EXPECT_TRUE(window().openEdits()->step(first, -1));
     EXPECT_EQ(first->record(), idOf(5));
-    EXPECT_NE(workspace().drafts(QStringLiteral("aid"))->find(idOf(6)), nullptr);
+    EXPECT_NE(workspace().records()->drafts(QStringLiteral("aid"))->find(idOf(6)), nullptr);
 }
 
 TEST_F(EditWindowsTest, AreSavedArrangedAndClosedTogether) {
@@ -216,8 +217,8 @@ TEST_F(EditWindowsTest, ARecordThatIsGoneIsAddedAnew) {
     request.action = QStringLiteral("delete");
     request.edits.push_back({Operation::Delete, QStringLiteral("aid"), idOf(900).key, {}, {}});
     bool deleted = false;
-    workspace().write(std::move(request), &window(),
-                      [&](const WriteResult& result) { deleted = result.ok(); });
+    workspace().writing()->write(std::move(request), &window(),
+                                 [&](const WriteResult& result) { deleted = result.ok(); });
     ASSERT_TRUE(Driver::until([&] { return deleted; }));
     QWidget* anew = Driver::find(QStringLiteral("add-anew"), edit);
     ASSERT_NE(anew, nullptr);
@@ -242,9 +243,10 @@ TEST_F(EditWindowsTest, ClashesAreDecidedForAllFieldsAtOnce) {
                                {},
                                {{QStringLiteral("name"), theirs(name)},
                                 {QStringLiteral("notes"), theirs("Theirs")}}});
-        workspace().write(std::move(other), &window(), [](const WriteResult&) {});
+        workspace().writing()->write(std::move(other), &window(), [](const WriteResult&) {});
         EXPECT_TRUE(Driver::until([&] {
-            const Draft* draft = workspace().drafts(QStringLiteral("aid"))->find(idOf(id));
+            const Draft* draft =
+                workspace().records()->drafts(QStringLiteral("aid"))->find(idOf(id));
             return draft && draft->theirs.size() == 2;
         }));
         return edit;
@@ -252,7 +254,7 @@ TEST_F(EditWindowsTest, ClashesAreDecidedForAllFieldsAtOnce) {
     auto* reason = clash(6, "Other")->form()->findChild<QLabel*>(QStringLiteral("save-reason"));
     ASSERT_TRUE(reason->text().contains(QStringLiteral("Take all theirs")));
     Q_EMIT reason->linkActivated(QStringLiteral("theirs:"));
-    EXPECT_EQ(workspace().drafts(QStringLiteral("aid"))->find(idOf(6)), nullptr);
+    EXPECT_EQ(workspace().records()->drafts(QStringLiteral("aid"))->find(idOf(6)), nullptr);
 
     EditWindow* mine = clash(9, "Another");
     reason = mine->form()->findChild<QLabel*>(QStringLiteral("save-reason"));

@@ -29,7 +29,7 @@ protected:
         return inner ? qobject_cast<PictureEditor*>(inner->parentWidget()) : nullptr;
     }
     void change(const char* column, const std::function<void(FieldDefinition&)>& edit) {
-        workspace().change(QStringLiteral("test"), [&](Project& project) {
+        workspace().document()->change(QStringLiteral("test"), [&](Project& project) {
             edit(*project.definition(QStringLiteral("aid"), QLatin1String(column)));
         });
         Driver::settle();
@@ -88,7 +88,8 @@ TEST_F(Editors, WhatIsNoPictureIsRefusedAndNothingIsTouched) {
     EXPECT_TRUE(says("fit here"));
     photo()->load(folder() + QStringLiteral("/missing.png"));
     EXPECT_TRUE(says("cannot be read"));
-    EXPECT_EQ(workspace().drafts(QStringLiteral("aid"))->find(form()->record()), nullptr);
+    EXPECT_EQ(workspace().records()->drafts(QStringLiteral("aid"))->find(form()->record()),
+              nullptr);
 }
 
 TEST_F(Editors, TextsOfAFormAreHeldToIt) {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the stored values say, on the plate and on its panel; proposals accepted and taken back.
+#include "app/build/build_face.h"
 #include "app/build/evidence_panel.h"
 #include "support/text.h"
 #include "whole_example.h"
@@ -23,7 +24,7 @@ protected:
         return panel()->findChild<Part*>(name(objectName));
     }
     QString line(const char* column) {
-        return page()
+        return BuildFace::of(page())
             ->plate()
             ->plateModel()
             ->indexOf(PlateLine::Evidence, name(column))
@@ -55,8 +56,8 @@ TEST_F(EvidenceOnScreen, StandsOnThePlateAndFollowsTheRecords) {
 
 TEST_F(EvidenceOnScreen, ReturnOnItsLineShowsMore) {
     build();
-    page()->plate()->setCurrent(PlateLine::Evidence, name("day_rate"));
-    page()->plate()->setFocus();
+    BuildFace::of(page())->plate()->setCurrent(PlateLine::Evidence, name("day_rate"));
+    BuildFace::of(page())->plate()->setFocus();
     Driver::key(Qt::Key_Return);
     ASSERT_TRUE(Driver::until([this] { return panel() && panel()->isVisible(); }));
     EXPECT_EQ(part<QLabel>("evidence-basis")->text(), name("All of 82 records."));

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A parent with its new children: one save, one change.
-#include "app/session/draft_keeper.h"
-#include "app/session/draft_saver.h"
 #include "app/use/children_panel.h"
+#include "session/draft_keeper.h"
+#include "session/draft_saver.h"
 #include "whole_example.h"
 
 #include <QClipboard>
@@ -43,7 +43,7 @@ protected:
     GridView* children() const { return page()->children()->grids().front(); }
     void set(const RecordId& id, const char* column, const QString& text) {
         const BoundScreen& screen = grid()->gridModel()->binding()->screen();
-        workspace().type(screen, id, *screen.field(QLatin1String(column)), text);
+        workspace().records()->type(screen, id, *screen.field(QLatin1String(column)), text);
     }
     // A new visit with thirty new parts, not saved yet.
     RecordId begin() {
@@ -100,7 +100,7 @@ TEST_F(FamilyTest, AParentWithThirtyNewChildrenIsOneChangeAndGoesBackAsOne) {
               Parts);
     EXPECT_TRUE(Driver::until([this] { return children()->model()->rowCount() == Parts; }));
     EXPECT_FALSE(grid()->currentRecord().isNew());
-    EXPECT_TRUE(workspace().openDrafts().isEmpty());
+    EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
 
     QTest::keyClick(form(), Qt::Key_Z, Qt::ControlModifier);
     QWidget* back = Driver::find(QStringLiteral("rollback-run"));
@@ -117,8 +117,8 @@ TEST_F(FamilyTest, OneWrongChildStopsAllAndIsNamed) {
     const RecordId visit = begin();
     const RecordId child = children()->gridModel()->recordAt(4);
     const BoundScreen& screen = children()->gridModel()->binding()->screen();
-    workspace().type(screen, child, *screen.field(QStringLiteral("quantity")),
-                     QStringLiteral("many"));
+    workspace().records()->type(screen, child, *screen.field(QStringLiteral("quantity")),
+                                QStringLiteral("many"));
     Driver::settle();
     EXPECT_EQ(grid()->gridModel()->binding()->saveReason(visit),
               QStringLiteral("1 record saved with it to mend"));
@@ -129,8 +129,8 @@ TEST_F(FamilyTest, OneWrongChildStopsAllAndIsNamed) {
 
 TEST_F(FamilyTest, DiscardingTheParentEndsItsChildren) {
     const RecordId visit = begin();
-    workspace().discard(QStringLiteral("visit"), visit);
-    EXPECT_TRUE(workspace().openDrafts().isEmpty());
+    workspace().records()->discard(QStringLiteral("visit"), visit);
+    EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
     for (int row = 0; row < children()->model()->rowCount(); ++row)
         EXPECT_FALSE(children()->gridModel()->recordAt(row).isNew());
 }
@@ -142,10 +142,11 @@ TEST_F(FamilyTest, ChildrenOfAStoredParentAreSavedWithIt) {
     const RecordId child = children()->gridModel()->recordAt(0);
     const BoundScreen& screen = children()->gridModel()->binding()->screen();
     ASSERT_TRUE(Driver::until([&] {
-        return workspace().records(QStringLiteral("visit_part"))->record(child.key) != nullptr;
+        return workspace().records()->store(QStringLiteral("visit_part"))->record(child.key) !=
+               nullptr;
     }));
-    workspace().type(screen, child, *screen.field(QStringLiteral("quantity")),
-                     QStringLiteral("41"));
+    workspace().records()->type(screen, child, *screen.field(QStringLiteral("quantity")),
+                                QStringLiteral("41"));
     form()->focusField(QStringLiteral("hours"));
     auto* save = qobject_cast<QPushButton*>(Driver::find(QStringLiteral("save-record"), form()));
     ASSERT_TRUE(Driver::until([&] { return save->text() == u"Save 2 records"; }))
@@ -160,16 +161,16 @@ TEST_F(FamilyTest, ChildrenOfAStoredParentAreSavedWithIt) {
 
 TEST_F(FamilyTest, AFamilyLeftByACrashComesBackWhole) {
     begin();
-    const DraftStore* parts = workspace().drafts(QStringLiteral("visit_part"));
+    const DraftStore* parts = workspace().records()->drafts(QStringLiteral("visit_part"));
     QList<JournalledDraft> kept;
-    for (const auto& open : workspace().openDrafts())
-        kept += journalled(*workspace().drafts(open.table)->find(open.id),
-                           *workspace().sharedTable(open.table), QStringLiteral("run"));
+    for (const auto& open : workspace().records()->openDrafts())
+        kept += journalled(*workspace().records()->drafts(open.table)->find(open.id),
+                           *workspace().records()->table(open.table), QStringLiteral("run"));
     ASSERT_EQ(kept.size(), Parts + 1);
     // As a crash leaves it: another process's file, which nobody holds.
     const QString data = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
                          QStringLiteral("/gravin/drafts");
-    const QString project = workspace().projectFile();
+    const QString project = workspace().document()->file();
     closeWindow();
     {
         DraftJournal crashed(data, project);
@@ -178,7 +179,7 @@ TEST_F(FamilyTest, AFamilyLeftByACrashComesBackWhole) {
         ASSERT_TRUE(crashed.write(kept));
     }
     open(project);
-    DraftKeeper* keeper = workspace().draftKeeper();
+    DraftKeeper* keeper = workspace().writing()->draftKeeper();
     ASSERT_EQ(keeper->leftOver().size(), Parts + 1);
     QList<int> all;
     for (int i = 0; i <= Parts; ++i)
@@ -186,9 +187,12 @@ TEST_F(FamilyTest, AFamilyLeftByACrashComesBackWhole) {
     int taken = 0;
     keeper->decide(all, &window(), [&](int count) { taken = count; });
     ASSERT_TRUE(Driver::until([&] { return taken == Parts + 1; }));
-    parts = workspace().drafts(QStringLiteral("visit_part"));
-    const RecordId visit = workspace().drafts(QStringLiteral("visit"))->newRecords().front();
-    EXPECT_EQ(workspace().saver()->family({QStringLiteral("visit"), visit}).size(), Parts + 1);
+    parts = workspace().records()->drafts(QStringLiteral("visit_part"));
+    const RecordId visit =
+        workspace().records()->drafts(QStringLiteral("visit"))->newRecords().front();
+    EXPECT_EQ(
+        workspace().records()->families().savedTogether({{QStringLiteral("visit"), visit}}).size(),
+        Parts + 1);
     for (const RecordId& id : parts->newRecords())
         EXPECT_TRUE(parts->find(id)->parent) << id.newNumber;
 }

@@ -132,9 +132,9 @@ TEST_F(Filtering, ByValuesWithCountsAndByAnExpression) {
     Driver::clickCell(grid(), 0, columnOf("status"));
     const QString second = shown(1, "name");
     const RecordId first = grid()->currentRecord();
-    workspace().type(grid()->gridModel()->binding()->screen(), first,
-                     *grid()->gridModel()->binding()->screen().field(name("status")),
-                     name("in service"));
+    workspace().records()->type(grid()->gridModel()->binding()->screen(), first,
+                                *grid()->gridModel()->binding()->screen().field(name("status")),
+                                name("in service"));
     EXPECT_EQ(grid()->model()->rowCount(), repairs) << "an edit leaves the list as it is";
     Driver::key(Qt::Key_S, Qt::ControlModifier);
     ASSERT_TRUE(Driver::until([&] { return grid()->model()->rowCount() == repairs - 1; }));
@@ -167,7 +167,7 @@ TEST_F(Filtering, ByValuesWithCountsAndByAnExpression) {
 }
 
 TEST_F(Filtering, AColumnThatWentTakesItsFilterWithIt) {
-    workspace().change(name("computed"), [](Project& project) {
+    workspace().document()->change(name("computed"), [](Project& project) {
         setComputed(project, name("aid"), {{name("yearly"), name("day_rate * 365")}});
         project.screenById(name("aid"))->fields += ScreenField{name("yearly")};
     });
@@ -178,7 +178,7 @@ TEST_F(Filtering, AColumnThatWentTakesItsFilterWithIt) {
     EXPECT_LT(dear, 82);
     EXPECT_GT(dear, 0);
     clickHead("yearly");
-    workspace().undoStack()->undo();
+    workspace().document()->undoStack()->undo();
     settled();
     EXPECT_EQ(grid()->model()->rowCount(), 82);
     EXPECT_TRUE(words().isEmpty());

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Groups, totals, hidden fields and kept lists, on real windows.
+#include "app/grid/group_rows.h"
 #include "app/use/filter_bar.h"
-#include "app/use/group_rows.h"
 #include "app/use/saved_lists.h"
 #include "core/value/decimal_arithmetic.h"
 #include "whole_example.h"
@@ -97,11 +97,11 @@ TEST_F(GroupingTest, GroupsOpenCloseAndKeepThePlace) {
     // By keys: down to the second head, open it, into it, out again.
     grid()->setCurrentIndex(model().index(1, 0));
     press(Qt::Key_Right);
-    const auto count = static_cast<int>(model().groupAt(1)->count);
+    const auto count = static_cast<int>(model().rows().groupAt(1)->count);
     EXPECT_EQ(model().rowCount(), 8 + count);
     press(Qt::Key_Down);
     EXPECT_FALSE(grid()->currentRecord().isNone());
-    EXPECT_TRUE(position().startsWith(QString::number(model().groupAt(1)->first + 1) +
+    EXPECT_TRUE(position().startsWith(QString::number(model().rows().groupAt(1)->first + 1) +
                                       QStringLiteral(" of 82")));
     grid()->setCurrentIndex(model().index(1, 0));
     press(Qt::Key_Left);
@@ -111,7 +111,8 @@ TEST_F(GroupingTest, GroupsOpenCloseAndKeepThePlace) {
     grid()->setCurrentIndex(model().index(2, 0));
     page()->action(ScreenPage::Command::Next)->trigger();
     Driver::settle();
-    EXPECT_EQ(model().placeAt(grid()->currentIndex().row()), model().groupAt(2)->first);
+    EXPECT_EQ(model().rows().indexOf(grid()->currentIndex().row()),
+              model().rows().groupAt(2)->first);
     page()->goTo(QStringLiteral("82"));
     EXPECT_TRUE(position().startsWith(QStringLiteral("82 of 82")));
 
@@ -123,11 +124,11 @@ TEST_F(GroupingTest, GroupsOpenCloseAndKeepThePlace) {
 TEST_F(GroupingTest, TwoLevelsFollowEditsAndTheirSums) {
     groupBy("sector_id");
     groupBy("status");
-    ASSERT_TRUE(
-        Driver::until([&] { return model().groupAt(1) && model().groupAt(1)->level == 1; }));
+    ASSERT_TRUE(Driver::until(
+        [&] { return model().rows().groupAt(1) && model().rows().groupAt(1)->level == 1; }));
     model().openAllGroups(true);
     const int row = 2;
-    ASSERT_EQ(model().groupAt(row), nullptr);
+    ASSERT_EQ(model().rows().groupAt(row), nullptr);
     grid()->setCurrentIndex(model().index(row, columnOf("day_rate")));
     const RecordId id = grid()->currentRecord();
     const QString before = model().groupTotal(0, columnOf("day_rate"));
@@ -141,7 +142,7 @@ TEST_F(GroupingTest, TwoLevelsFollowEditsAndTheirSums) {
 
     qint64 records = 0;
     for (int each = 0; each < model().rowCount(); ++each)
-        records += model().groupAt(each) ? 0 : 1;
+        records += model().rows().groupAt(each) ? 0 : 1;
     EXPECT_EQ(records, 82);
 }
 
@@ -169,7 +170,7 @@ TEST_F(GroupingTest, AListIsKeptUnderANameAndTakenUpAgain) {
     EXPECT_TRUE(grid()->isColumnHidden(columnOf("name")));
     EXPECT_NE(Driver::find(QStringLiteral("hidden-word")), nullptr);
 
-    SavedLists lists(workspace().projectFile(), page()->screenId());
+    SavedLists lists(workspace().document()->file(), page()->screenId());
     EXPECT_TRUE(lists.names().isEmpty());
     Driver::click(QStringLiteral("saved-lists"));
     auto* menu = qobject_cast<QMenu*>(Driver::find(QStringLiteral("saved-menu")));

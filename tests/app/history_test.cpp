@@ -91,7 +91,7 @@ protected:
 
 TEST_F(History, RatesAreRaisedOneIsTakenBackThenTheRest) {
     // Three would be refused.
-    workspace().change(name("check"), [](Project& project) {
+    workspace().document()->change(name("check"), [](Project& project) {
         Check check;
         check.kind = CheckKind::Range;
         check.column = name("day_rate");
@@ -215,7 +215,7 @@ TEST_F(History, ATrialIsTakenBackAsOneAndSurvivesARestart) {
     runBulk();
     ASSERT_TRUE(Driver::until([&] { return band->text().contains(u"1 change so far"); }));
     {
-        MainWindow again(OpenRequest{workspace().projectFile(), {}, true});
+        MainWindow again(OpenRequest{workspace().document()->file(), {}, true});
         again.show();
         ASSERT_TRUE(Driver::until([&] {
             auto* there = again.findChild<TrialBand*>();
@@ -237,7 +237,7 @@ TEST_F(History, TheLogIsNarrowedNotedAndVerified) {
     runBulk();
     ChangeLogPanel* log = openLog();
     ASSERT_TRUE(Driver::until([&] { return log->chosen() == 1; }));
-    workspace().addNote(1, name("as agreed in March"));
+    workspace().writing()->addNote(1, name("as agreed in March"));
     ASSERT_TRUE(Driver::until([&] { return log->chosen() > 0 && noticed("Added a note"); }));
     auto* list = static_cast<QTableWidget*>(Driver::find(name("change-list")));
     ASSERT_TRUE(Driver::until([&] { return list->rowCount() == 2; }));
@@ -274,7 +274,7 @@ TEST_F(History, ABulkUpdateIsKeptAndRunAgain) {
     EXPECT_EQ(kept->where, name("sector_id = 2"));
     ASSERT_EQ(kept->lines.size(), 1);
     EXPECT_EQ(kept->lines.front().text, name("ROUND(day_rate * 1.04 * 20) / 20"));
-    ASSERT_TRUE(workspace().saveProject());
+    ASSERT_TRUE(workspace().document()->save());
     dialog->reject();
 
     dialog = openBulk();
@@ -286,7 +286,7 @@ TEST_F(History, ABulkUpdateIsKeptAndRunAgain) {
     const std::unique_ptr<QMenu> menu(dialog->kept()->makeMenu());
     menu->findChild<QMenu*>()->actions().front()->trigger();
     EXPECT_TRUE(workspace().project().bulkUpdates.isEmpty());
-    workspace().undoStack()->undo();
+    workspace().document()->undoStack()->undo();
     EXPECT_EQ(workspace().project().bulkUpdates.size(), 1);
 }
 
@@ -294,7 +294,7 @@ TEST_F(History, ABulkUpdateIsKeptAndRunAgain) {
 TEST_F(History, WhatBecameOfCutOffWorkIsSaidOnTheNextStart) {
     ASSERT_NE(raiseRates(), nullptr);
     runBulk();
-    const QString project = workspace().projectFile();
+    const QString project = workspace().document()->file();
     const QString kept = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
                          name("/gravin/under-way");
     EXPECT_TRUE(QDir(kept).entryList({name("*.work")}).isEmpty()) << "it has its answer";

@@ -64,7 +64,7 @@ TEST_F(Keyboard, DoesTheWholeExample) {
     Driver::key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
     Driver::key(Qt::Key_S, Qt::ControlModifier);
     ASSERT_TRUE(noticed("Saved the project"));
-    EXPECT_FALSE(workspace().isProjectModified());
+    EXPECT_FALSE(workspace().document()->isModified());
     Driver::key(Qt::Key_F9);
     ASSERT_FALSE(window().isBuild());
 

@@ -2,8 +2,8 @@
 // Leaving a project: nothing typed is lost unasked, at whatever moment it was typed, and nothing of
 // the project stays behind.
 #include "app/history/as_it_was_page.h"
-#include "app/session/workspace.h"
 #include "app/shell/workspace_view.h"
+#include "session/workspace.h"
 #include "support/text.h"
 #include "whole_example.h"
 
@@ -61,12 +61,12 @@ TEST_F(Leaving, StaysWhereWhatIsTypedCannotBeSaved) {
     problems->close();
     Driver::settle(200);
     EXPECT_TRUE(window().isVisible());
-    EXPECT_EQ(workspace().openDrafts().size(), 2);
+    EXPECT_EQ(workspace().records()->openDrafts().size(), 2);
     EXPECT_NE(storedText(id, "name"), "");
     // Mended and saved later on, nobody leaves any more.
     typeIn(0, "name", "Mended");
     Driver::key(Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
-    ASSERT_TRUE(Driver::until([this] { return workspace().openDrafts().isEmpty(); }));
+    ASSERT_TRUE(Driver::until([this] { return workspace().records()->openDrafts().isEmpty(); }));
     Driver::settle(200);
     EXPECT_TRUE(window().isVisible());
 }
@@ -78,7 +78,7 @@ TEST_F(Leaving, WhatWasGivenUpIsGoneAndNothingElse) {
     window().close();
     answer("leave-stay");
     EXPECT_TRUE(window().isVisible());
-    EXPECT_EQ(workspace().openDrafts().size(), 1);
+    EXPECT_EQ(workspace().records()->openDrafts().size(), 1);
     window().close();
     answer("leave-discard");
     ASSERT_TRUE(Driver::until([this] { return !window().isVisible(); }));
@@ -93,12 +93,12 @@ TEST_F(Leaving, WhatIsTypedWhileAnotherOpensIsAskedFor) {
     answer("leave-stay");
     Driver::settle(200);
     EXPECT_EQ(&workspace(), former);
-    ASSERT_EQ(workspace().openDrafts().size(), 1);
-    EXPECT_EQ(workspace().openDrafts().front().name, QStringLiteral("Typed meanwhile"));
+    ASSERT_EQ(workspace().records()->openDrafts().size(), 1);
+    EXPECT_EQ(workspace().records()->openDrafts().front().name, QStringLiteral("Typed meanwhile"));
     window().openProject(project());
     answer("leave-discard");
     ASSERT_TRUE(isAnother(former));
-    EXPECT_TRUE(workspace().openDrafts().isEmpty());
+    EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
 }
 
 TEST_F(Leaving, WhatIsTypedAfterGivingUpTheRestIsAskedForToo) {
@@ -122,7 +122,7 @@ TEST_F(Leaving, AProjectThatCannotBeOpenedCostsNothing) {
     answer("leave-discard");
     ASSERT_TRUE(Driver::until([this] { return !page()->noticeText().isEmpty(); }));
     EXPECT_EQ(&workspace(), former);
-    EXPECT_EQ(workspace().openDrafts().size(), 1);
+    EXPECT_EQ(workspace().records()->openDrafts().size(), 1);
     window().close();
     EXPECT_TRUE(Driver::until([] { return question() != nullptr; })) << "and it is asked for again";
     answer("leave-stay");
@@ -148,7 +148,7 @@ TEST_F(Leaving, DialogsAndPagesGoWithTheirProject) {
 // Esc in the question while it deletes: what came of it is said, and is known for one's own.
 TEST_F(Leaving, AnOutcomeIsToldWhenWhoAskedHasGone) {
     int committed = 0;
-    QObject::connect(&workspace(), &Workspace::committed, &window(),
+    QObject::connect(workspace().writing(), &Writing::committed, &window(),
                      [&](const CommittedChange&) { ++committed; });
     ChangeRequest request;
     request.action = QStringLiteral("edit");
@@ -159,20 +159,21 @@ TEST_F(Leaving, AnOutcomeIsToldWhenWhoAskedHasGone) {
                              {},
                              {{QStringLiteral("name"), Value::text(name("By nobody"))}}});
     auto asker = std::make_unique<QObject>();
-    workspace().write(request, asker.get(), [](const WriteResult&) { ADD_FAILURE(); });
+    workspace().writing()->write(request, asker.get(), [](const WriteResult&) { ADD_FAILURE(); });
     asker.reset();
     ASSERT_TRUE(noticed("Done: 1 record"));
     EXPECT_EQ(committed, 1);
     request.edits.front().after = {{QStringLiteral("name"), Value()}};
     asker = std::make_unique<QObject>();
-    workspace().write(request, asker.get(), [](const WriteResult&) { ADD_FAILURE(); });
+    workspace().writing()->write(request, asker.get(), [](const WriteResult&) { ADD_FAILURE(); });
     asker.reset();
     EXPECT_TRUE(noticed("Nothing was written"));
 }
 
 TEST_F(Leaving, ARefusalIsNotSaidOfWhatIsTypedAfterIt) {
     typeIn(0, "name", "");
-    workspace().save(grid()->gridModel()->binding()->screen(), grid()->gridModel()->recordAt(0));
+    workspace().writing()->save(grid()->gridModel()->binding()->screen(),
+                                grid()->gridModel()->recordAt(0));
     ASSERT_TRUE(noticed("Not saved."));
     typeIn(0, "name", "Mended");
     EXPECT_EQ(page()->noticeText(), QString());
@@ -184,11 +185,11 @@ TEST_F(Leaving, ARefusalIsNotSaidOfWhatIsTypedAfterIt) {
 TEST_F(Leaving, WhatIsStillBeingTypedInACellCounts) {
     Driver::clickCell(grid(), 0, columnOf("name"));
     Driver::type(name("Half"));
-    EXPECT_TRUE(workspace().openDrafts().isEmpty()) << "it is not done yet";
+    EXPECT_TRUE(workspace().records()->openDrafts().isEmpty()) << "it is not done yet";
     window().close();
     answer("leave-stay");
     EXPECT_TRUE(window().isVisible());
-    EXPECT_EQ(workspace().openDrafts().size(), 1);
+    EXPECT_EQ(workspace().records()->openDrafts().size(), 1);
 }
 
 // The commands of what is not seen do nothing to it.
@@ -208,7 +209,7 @@ TEST_F(Leaving, NothingIsUndoneBehindAnotherPage) {
                 action->trigger();
         }
     }
-    EXPECT_EQ(workspace().openDrafts().size(), 1);
+    EXPECT_EQ(workspace().records()->openDrafts().size(), 1);
     EXPECT_EQ(window().currentPage(), nullptr) << "the page that is worked in stays";
 }
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What was typed outlives the program: kept as it is typed, offered again after a run was cut off.
-#include "app/session/draft_keeper.h"
+#include "session/draft_keeper.h"
 #include "support/text.h"
 #include "whole_example.h"
 
@@ -23,7 +23,7 @@ protected:
     }
     // As a process would find it that comes after this one was killed: the same files, no locks.
     void cutOff() {
-        const QString project = workspace().projectFile();
+        const QString project = workspace().document()->file();
         Driver::settle(400);
         QMap<QString, QByteArray> files;
         const QDir drafts(folderOfDrafts());
@@ -51,8 +51,9 @@ TEST_F(LeftOver, EditsAreTakenUpWhereTheyWereLeft) {
     Driver::settle();
     const RecordId fresh = grid()->currentRecord();
     ASSERT_TRUE(fresh.isNew());
-    workspace().type(grid()->gridModel()->binding()->screen(), fresh,
-                     *grid()->gridModel()->binding()->screen().field(name("name")), name("Newly"));
+    workspace().records()->type(grid()->gridModel()->binding()->screen(), fresh,
+                                *grid()->gridModel()->binding()->screen().field(name("name")),
+                                name("Newly"));
     cutOff();
     ASSERT_NE(panel(), nullptr);
     auto* list = panel()->findChild<QTreeWidget*>(name("left-over"));
@@ -62,7 +63,8 @@ TEST_F(LeftOver, EditsAreTakenUpWhereTheyWereLeft) {
     ASSERT_TRUE(noticed("Took up 4 drafts"));
     EXPECT_EQ(shown(0, "name"), name("Older Maid"));
     EXPECT_EQ(shown(1, "day_rate"), name("much"));
-    const Draft* clash = workspace().drafts(name("aid"))->find(grid()->gridModel()->recordAt(2));
+    const Draft* clash =
+        workspace().records()->drafts(name("aid"))->find(grid()->gridModel()->recordAt(2));
     ASSERT_NE(clash, nullptr);
     EXPECT_EQ(clash->theirs.size(), 1) << "somebody changed it meanwhile";
     EXPECT_EQ(shown(82, "name"), name("Newly"));
@@ -77,18 +79,19 @@ TEST_F(LeftOver, EditsAreTakenUpWhereTheyWereLeft) {
     EXPECT_EQ(panel()->findChild<QTreeWidget*>(name("left-over"))->topLevelItemCount(), 3);
     Driver::click(name("left-over-discard"), panel());
     Driver::settle();
-    EXPECT_TRUE(workspace().openDrafts().isEmpty());
+    EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
     cutOff();
-    EXPECT_TRUE(workspace().draftKeeper()->leftOver().isEmpty());
+    EXPECT_TRUE(workspace().writing()->draftKeeper()->leftOver().isEmpty());
 }
 
 TEST_F(LeftOver, AnOrderlyEndLeavesNothingAndDecidingCanWait) {
     typeIn(0, "name", "Older Maid");
-    const QString project = workspace().projectFile();
+    const QString project = workspace().document()->file();
     Driver::settle(400);
     closeWindow();
     open(project);
-    EXPECT_TRUE(workspace().draftKeeper()->leftOver().isEmpty()) << "given up on purpose";
+    EXPECT_TRUE(workspace().writing()->draftKeeper()->leftOver().isEmpty())
+        << "given up on purpose";
     typeIn(0, "name", "Older Maid");
     cutOff();
     ASSERT_NE(panel(), nullptr);
@@ -97,8 +100,8 @@ TEST_F(LeftOver, AnOrderlyEndLeavesNothingAndDecidingCanWait) {
     Driver::settle(400);
     closeWindow();
     open(project);
-    ASSERT_EQ(workspace().draftKeeper()->leftOver().size(), 1) << "not decided on yet";
-    EXPECT_EQ(workspace().draftKeeper()->leftOver()[0].changed.value(name("name")),
+    ASSERT_EQ(workspace().writing()->draftKeeper()->leftOver().size(), 1) << "not decided on yet";
+    EXPECT_EQ(workspace().writing()->draftKeeper()->leftOver()[0].changed.value(name("name")),
               Value::text(name("Older Maid")));
 }
 

@@ -16,11 +16,12 @@ namespace {
 class LiveQuestions : public OpenDemonstration {
 protected:
     void typeInField(const RecordId& id, const char* column, const char* text) {
-        workspace().type(grid()->gridModel()->binding()->screen(), id,
-                         *grid()->gridModel()->binding()->screen().field(name(column)), name(text));
+        workspace().records()->type(grid()->gridModel()->binding()->screen(), id,
+                                    *grid()->gridModel()->binding()->screen().field(name(column)),
+                                    name(text));
     }
     QString problem(const RecordId& id, const char* column) {
-        for (const Problem& each : workspace().problems(name("aid"), id)) {
+        for (const Problem& each : workspace().records()->problems(name("aid"), id)) {
             if (each.field == name(column))
                 return each.check;
         }
@@ -55,8 +56,8 @@ TEST_F(LiveQuestions, AProjectsOwnChecksAreAskedToo) {
     unique.kind = CheckKind::Unique;
     unique.column = name("name");
     unique.severity = Severity::Warn;
-    workspace().change(name("check"),
-                       [&](Project& project) { project.checks[name("aid")].checks = {unique}; });
+    workspace().document()->change(
+        name("check"), [&](Project& project) { project.checks[name("aid")].checks = {unique}; });
     const RecordId first = grid()->gridModel()->recordAt(0);
     const RecordId second = grid()->gridModel()->recordAt(1);
     typeInField(second, "name", shown(0, "name").toUtf8().constData());
@@ -71,7 +72,7 @@ TEST_F(LiveQuestions, AChangeOfManyAsksForWhatIsMissing) {
     filled.column = name("light_character");
     filled.message = name("Say how the light flashes.");
     filled.inRuns = InRuns::Ask;
-    workspace().change(name("check"), [&](Project& project) {
+    workspace().document()->change(name("check"), [&](Project& project) {
         project.checks[name("aid")].checks = {filled};
         project.definition(name("aid"), name("light_character"))->required = false;
     });

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A text of any length is opened, shown as far as anybody reads it, and comes back whole.
 #include "app/editors/field_editor.h"
+#include "support/writes.h"
 #include "whole_example.h"
 
 #include <QDialog>
@@ -25,7 +26,7 @@ protected:
             Session::open({Engine::Sqlite, folder() + QStringLiteral("/harbour.db"), true},
                           Session::Access::ReadWrite);
         ASSERT_TRUE(session);
-        ASSERT_TRUE((*session)->execute(
+        ASSERT_TRUE(writerOf(*session).execute(
             QStringLiteral("UPDATE aid SET name = ?, notes = ? WHERE id <= 2"), {Long, Long}));
         open(*project);
     }

@@ -3,8 +3,9 @@
 #include "app/use/edit_window.h"
 #include "app/use/form_fields.h"
 #include "app/use/open_edits.h"
+#include "core/fitting/screen_generator.h"
 #include "core/project/project_file.h"
-#include "core/project/screen_generator.h"
+#include "support/writes.h"
 #include "whole_example.h"
 
 #include <QElapsedTimer>
@@ -41,7 +42,7 @@ protected:
                              " quay' END FROM n")
                   .arg(Berths),
               QStringLiteral("INSERT INTO boat VALUES (1, 'Heron', 77777), (2, 'Tern', NULL)")})
-            ASSERT_TRUE((*session)->command(sql)) << qPrintable(sql);
+            ASSERT_TRUE(writerOf(*session).command(sql)) << qPrintable(sql);
         auto catalog = (*session)->readCatalog();
         ASSERT_TRUE(catalog);
         Project project;
@@ -162,7 +163,11 @@ TEST_F(BigLookup, WhatMatchesNothingStaysTypedAndIsSaid) {
     EXPECT_TRUE(Driver::until([this] { return form()->saveReason().isEmpty(); }));
     EXPECT_TRUE(
         Driver::until([this] { return shown(1, "berth_id") == QStringLiteral("Berth 000009"); }));
-    EXPECT_EQ(workspace().drafts(QStringLiteral("boat"))->find(grid()->currentRecord())->value(2),
+    EXPECT_EQ(workspace()
+                  .records()
+                  ->drafts(QStringLiteral("boat"))
+                  ->find(grid()->currentRecord())
+                  ->value(2),
               Value::integer(9));
 }
 

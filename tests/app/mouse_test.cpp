@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The whole example by mouse: every place is clicked; only texts and values are typed.
+#include "app/build/build_face.h"
 #include "app/build/plate_view.h"
 #include "app/history/change_log_panel.h"
 #include "app/history/timeline_strip.h"
@@ -31,7 +32,7 @@ TEST_F(Mouse, DoesTheWholeExample) {
     // Shape: how a field is shown, whether it is required; saved with the button.
     Driver::click(QStringLiteral("switch-build"));
     ASSERT_TRUE(window().isBuild());
-    PlateView* plate = page()->plate();
+    PlateView* plate = BuildFace::of(page())->plate();
     Driver::doubleClickCell(plate, plateRow(PlateLine::Required), columnOf("light_character"));
     EXPECT_TRUE(workspace()
                     .project()

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Tables from nothing and SELECTs of the developer's own, made in real windows.
-#include "app/build/new_screens_page.h"
-#include "app/build/new_table_page.h"
-#include "app/use/grid_view.h"
+#include "app/grid/grid_view.h"
+#include "app/sources/new_screens_page.h"
+#include "app/sources/new_table_page.h"
 #include "core/project/project_file.h"
+#include "support/writes.h"
 #include "whole_example.h"
 
 #include <QClipboard>
@@ -44,7 +45,7 @@ protected:
     }
     void TearDown() override {
         if (m_window && m_window->workspace())
-            (void)m_window->workspace()->saveProject();
+            (void)m_window->workspace()->document()->save();
         m_window.reset();
     }
 
@@ -131,7 +132,8 @@ TEST_F(NewSources, WhatTheDatabaseRefusesLosesNothingThatWasTyped) {
     EXPECT_EQ(fields->model()->index(1, 5).data().toString(), QStringLiteral("sector"));
     // Somebody else makes a table of this name meanwhile.
     auto session = Session::open(workspace().project().connection, Session::Access::ReadWrite);
-    ASSERT_TRUE((*session)->command(QStringLiteral("CREATE TABLE buoy (id INTEGER PRIMARY KEY)")));
+    ASSERT_TRUE(
+        writerOf(*session).command(QStringLiteral("CREATE TABLE buoy (id INTEGER PRIMARY KEY)")));
     Driver::click(named<QPushButton>("create-table"));
     ASSERT_TRUE(Driver::until(
         [&] { return text("table-reason").contains(QStringLiteral("already exists")); }));
@@ -189,17 +191,17 @@ TEST_F(NewSources, ASelectIsTriedVerifiedAndEditedLikeATable) {
     EXPECT_NE(before, QStringLiteral("Renamed"));
 
     // The project keeps it, and the steps go back and forth.
-    ASSERT_TRUE(workspace().saveProject());
+    ASSERT_TRUE(workspace().document()->save());
     const auto saved = loadProject(file());
     ASSERT_TRUE(saved);
     ASSERT_EQ(saved->sources.size(), 1);
     EXPECT_FALSE(saved->sources.front().select.contains(u';'));
-    workspace().undoStack()->undo();
-    workspace().undoStack()->undo();
+    workspace().document()->undoStack()->undo();
+    workspace().document()->undoStack()->undo();
     Driver::settle(200);
     EXPECT_FALSE(workspace().catalog().table(QStringLiteral("due")));
-    workspace().undoStack()->redo();
-    workspace().undoStack()->redo();
+    workspace().document()->undoStack()->redo();
+    workspace().document()->undoStack()->redo();
     Driver::settle(200);
     EXPECT_TRUE(workspace().catalog().table(QStringLiteral("due")));
 }

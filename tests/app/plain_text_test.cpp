@@ -4,6 +4,7 @@
 #include "app/look/plain_text.h"
 #include "app/use/edit_window.h"
 #include "app/use/open_edits.h"
+#include "support/writes.h"
 #include "whole_example.h"
 
 #include <QLabel>
@@ -38,8 +39,8 @@ protected:
             Session::open({Engine::Sqlite, folder() + QStringLiteral("/harbour.db"), true},
                           Session::Access::ReadWrite);
         ASSERT_TRUE(session);
-        ASSERT_TRUE((*session)->execute(QStringLiteral("UPDATE aid SET name = ? WHERE id <= 3"),
-                                        {Hostile}));
+        ASSERT_TRUE(test::writerOf(*session).execute(
+            QStringLiteral("UPDATE aid SET name = ? WHERE id <= 3"), {Hostile}));
         open(*project);
     }
 
@@ -94,7 +95,7 @@ TEST_F(PlainText, InATipOverACell) {
 }
 
 TEST_F(PlainText, InTheChangeLogAndItsTips) {
-    workspace().addNote(0, Hostile); // refused, and said
+    workspace().writing()->addNote(0, Hostile); // refused, and said
     Driver::clickCell(grid(), 0, columnOf("name"));
     Driver::settle(200);
     expectPlain("a refusal");

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A project is given another database, after it was compared.
 #include "app/connect/connection_page.h"
-#include "app/connect/repoint_panel.h"
+#include "app/fitting/repoint_panel.h"
 #include "core/project/project_file.h"
 #include "support/text.h"
+#include "support/writes.h"
 #include "whole_example.h"
 
 #include <QAction>
@@ -45,7 +46,7 @@ protected:
     void runOnOther(const char* sql) {
         auto session = Session::open({Engine::Sqlite, other(), true}, Session::Access::ReadWrite);
         ASSERT_TRUE(session);
-        ASSERT_TRUE((*session)->execute(name(sql)));
+        ASSERT_TRUE(writerOf(*session).execute(name(sql)));
     }
 };
 
@@ -53,12 +54,13 @@ TEST_F(Repointed, OneThatFitsIsUsed) {
     ASSERT_TRUE(writeDemonstrationDatabase(other()));
     runOnOther("UPDATE aid SET name = 'Second Maid' WHERE id = 1");
     const RecordId first = grid()->gridModel()->recordAt(0);
-    workspace().type(grid()->gridModel()->binding()->screen(), first,
-                     *grid()->gridModel()->binding()->screen().field(name("name")), name("Edited"));
+    workspace().records()->type(grid()->gridModel()->binding()->screen(), first,
+                                *grid()->gridModel()->binding()->screen().field(name("name")),
+                                name("Edited"));
     compare();
     EXPECT_FALSE(use()->isEnabled()) << "there is an unsaved edit";
     EXPECT_TRUE(use()->toolTip().contains(name("1 record is not saved")));
-    workspace().drafts(name("aid"))->discard(first);
+    workspace().records()->drafts(name("aid"))->discard(first);
     ASSERT_TRUE(Driver::until([this] { return use()->isEnabled(); }));
     EXPECT_EQ(use()->text(), name("Use this database"));
     Driver::click(name("repoint-ask"), panel());
@@ -72,7 +74,7 @@ TEST_F(Repointed, OneThatFitsIsUsed) {
     ASSERT_TRUE(Driver::until([this] {
         return page() && grid()->model()->rowCount() > 0 && shown(0, "name") == name("Second Maid");
     }));
-    EXPECT_EQ(loadProject(workspace().projectFile())->connection.path, other());
+    EXPECT_EQ(loadProject(workspace().document()->file())->connection.path, other());
 }
 
 TEST_F(Repointed, WhatWouldNotWorkIsListedAndMayBeLeft) {

@@ -26,15 +26,15 @@ protected:
         return *grid()->gridModel()->binding()->screen().field(QLatin1String(column));
     }
     void typeInto(qint64 id, const char* column, const QString& text) {
-        workspace().type(grid()->gridModel()->binding()->screen(), recordId(id), field(column),
-                         text);
+        workspace().records()->type(grid()->gridModel()->binding()->screen(), recordId(id),
+                                    field(column), text);
     }
     static RecordId recordId(qint64 id) { return {Key({Value::integer(id)}), 0}; }
     void save(qint64 id) {
-        workspace().save(grid()->gridModel()->binding()->screen(), recordId(id));
+        workspace().writing()->save(grid()->gridModel()->binding()->screen(), recordId(id));
     }
     const Draft* draft(qint64 id) {
-        return workspace().drafts(QStringLiteral("aid"))->find(recordId(id));
+        return workspace().records()->drafts(QStringLiteral("aid"))->find(recordId(id));
     }
 };
 
@@ -46,8 +46,8 @@ TEST_F(ScreenPageTest, TheModelKeepsItsPromises) {
     save(3);
     ASSERT_TRUE(noticed("Saved x"));
     writeOutside(QStringLiteral("DELETE FROM aid WHERE id = 82"));
-    ASSERT_TRUE(
-        Driver::until([this] { return workspace().view(QStringLiteral("aid"))->count() == 81; }));
+    ASSERT_TRUE(Driver::until(
+        [this] { return workspace().records()->view(QStringLiteral("aid"))->count() == 81; }));
 }
 
 TEST_F(ScreenPageTest, ShowsWhatAnotherProgramWrote) {
@@ -73,7 +73,7 @@ TEST_F(ScreenPageTest, ShowsAConflictFieldByFieldAndLetsThePersonDecide) {
     EXPECT_TRUE(grid()->gridModel()->marks(0).elsewhere);
     EXPECT_FALSE(form()->saveReason().isEmpty());
     const int name = field("name").columnIndex;
-    workspace().drafts(QStringLiteral("aid"))->keepMine(recordId(1), name);
+    workspace().records()->drafts(QStringLiteral("aid"))->keepMine(recordId(1), name);
     EXPECT_TRUE(form()->saveReason().isEmpty());
     save(1);
     ASSERT_TRUE(noticed("Saved Mine"));
@@ -159,7 +159,7 @@ TEST_F(ScreenPageTest, ASaveThatWasNotAnsweredDoesNotComeBackInPlaceOfWhatIsMean
     ASSERT_TRUE(QFile::rename(path, path + QStringLiteral(".away")));
     save(1);
     ASSERT_TRUE(noticed("Not saved"));
-    workspace().discard(QStringLiteral("aid"), {Key({Value::integer(1)}), 0});
+    workspace().records()->discard(QStringLiteral("aid"), {Key({Value::integer(1)}), 0});
     ASSERT_TRUE(QFile::rename(path + QStringLiteral(".away"), path));
     typeInto(1, "name", QStringLiteral("Second"));
     ASSERT_TRUE(Driver::until([&] {
@@ -188,7 +188,7 @@ TEST_F(ScreenPageTest, AWindowStaysOnItsRecordWhileTheListIsSortedAndShrinks) {
     grid()->setCurrentRecord(recordId(9));
     page()->action(ScreenPage::Command::Open)->trigger();
     EditWindow* edit = window().openEdits()->windows().at(0);
-    workspace().view(QStringLiteral("aid"))->setSort({{QStringLiteral("name"), true}});
+    workspace().records()->view(QStringLiteral("aid"))->setSort({{QStringLiteral("name"), true}});
     ASSERT_TRUE(Driver::until([this] { return shown(0, "name") != QStringLiteral("Old Maid"); }));
     EXPECT_EQ(grid()->currentRecord(), recordId(9)) << "the position stays on its record";
     EXPECT_EQ(edit->record(), recordId(9));
@@ -228,9 +228,9 @@ TEST_F(ScreenPageTest, AnEmptyTableSaysSoAndTakesItsFirstRecord) {
     page()->action(ScreenPage::Command::New)->trigger();
     const RecordId id = grid()->currentRecord();
     ASSERT_TRUE(id.isNew());
-    workspace().type(grid()->gridModel()->binding()->screen(), id, field("name"),
-                     QStringLiteral("First"));
-    workspace().save(grid()->gridModel()->binding()->screen(), id);
+    workspace().records()->type(grid()->gridModel()->binding()->screen(), id, field("name"),
+                                QStringLiteral("First"));
+    workspace().writing()->save(grid()->gridModel()->binding()->screen(), id);
     ASSERT_TRUE(noticed("Added First"));
     EXPECT_TRUE(Driver::until([this] {
         return grid()->model()->rowCount() == 1 && !grid()->currentRecord().isNone() &&
@@ -239,7 +239,7 @@ TEST_F(ScreenPageTest, AnEmptyTableSaysSoAndTakesItsFirstRecord) {
 }
 
 TEST_F(ScreenPageTest, ThePlateRefusesWithWordsAndUndoesExactly) {
-    QUndoStack& undo = *workspace().undoStack();
+    QUndoStack& undo = *workspace().document()->undoStack();
     auto* binding = grid()->gridModel()->binding();
     PlateEditor editor(binding);
     QStringList refusals;
@@ -322,7 +322,7 @@ TEST_F(ScreenPageTest, FrozenFieldsStayInSightAndAreEditedThere) {
 }
 
 TEST_F(ScreenPageTest, AScreenWhoseTableIsGoneIsSaidAndTheOthersWork) {
-    workspace().change(QStringLiteral("gone"), [](Project& project) {
+    workspace().document()->change(QStringLiteral("gone"), [](Project& project) {
         project.screenById(QStringLiteral("defect"))->table = QStringLiteral("lost_table");
     });
     window().showScreen(QStringLiteral("defect"));
@@ -356,7 +356,7 @@ TEST_F(ScreenPageTest, ChildrenFollowTheirParentAndTakeNewOnes) {
     Driver::key(Qt::Key_N, Qt::ControlModifier);
     const RecordId made = parts->currentRecord();
     ASSERT_TRUE(made.isNew());
-    const Draft* draft = workspace().drafts(QStringLiteral("part"))->find(made);
+    const Draft* draft = workspace().records()->drafts(QStringLiteral("part"))->find(made);
     ASSERT_NE(draft, nullptr);
     EXPECT_EQ(draft->value(parts->gridModel()->binding()->screen().table->indexOf(
                   QStringLiteral("supplier_id"))),
@@ -367,7 +367,7 @@ TEST_F(ScreenPageTest, ChildrenFollowTheirParentAndTakeNewOnes) {
     ASSERT_TRUE(Driver::until([&] { return rows() == countOf(1); })) << "drafts stay with theirs";
     grid()->setCurrentIndex(grid()->model()->index(3, 1));
     ASSERT_TRUE(Driver::until([&] { return rows() == with; }));
-    workspace().drafts(QStringLiteral("part"))->discard(made);
+    workspace().records()->drafts(QStringLiteral("part"))->discard(made);
     EXPECT_EQ(rows(), with - 1);
 }
 
@@ -398,9 +398,9 @@ TEST(Demonstration, IsAPrivateCopyThatCanBeReset) {
         ASSERT_TRUE(Driver::until([&] { return shown() == QStringLiteral("Old Maid"); }));
         const auto& screen = window.currentPage()->grid()->gridModel()->binding()->screen();
         const RecordId first{Key({Value::integer(1)}), 0};
-        window.workspace()->type(screen, first, *screen.field(QStringLiteral("name")),
-                                 QStringLiteral("Changed"));
-        window.workspace()->save(screen, first);
+        window.workspace()->records()->type(screen, first, *screen.field(QStringLiteral("name")),
+                                            QStringLiteral("Changed"));
+        window.workspace()->writing()->save(screen, first);
         ASSERT_TRUE(Driver::until(
             [&] { return window.currentPage()->noticeText().contains(QStringLiteral("Saved")); }));
         window.openDemonstration(true);

@@ -1,14 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/build/build_face.h"
 #include "app/build/plate_view.h"
+#include "app/grid/grid_view.h"
 #include "app/shell/main_window.h"
-#include "app/use/grid_view.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
 #include "core/records/table_reader.h"
 #include "demonstration.h"
 #include "driver.h"
+#include "support/writes.h"
 
 #include <gtest/gtest.h>
 
@@ -45,7 +47,8 @@ protected:
     RecordForm* form() const { return page()->form(); }
 
     int plateRow(PlateLine line) const {
-        return static_cast<int>(page()->plate()->plateModel()->lines().indexOf(line));
+        return static_cast<int>(
+            BuildFace::of(page())->plate()->plateModel()->lines().indexOf(line));
     }
     int columnOf(const char* column) const {
         const auto& fields = grid()->gridModel()->binding()->fields();
@@ -60,8 +63,8 @@ protected:
     // As typing into the field of that row does, without the keys.
     void typeIn(int row, const char* column, const char* utf8) {
         const BoundScreen& screen = grid()->gridModel()->binding()->screen();
-        workspace().type(screen, grid()->gridModel()->recordAt(row),
-                         *screen.field(QLatin1String(column)), QString::fromUtf8(utf8));
+        workspace().records()->type(screen, grid()->gridModel()->recordAt(row),
+                                    *screen.field(QLatin1String(column)), QString::fromUtf8(utf8));
     }
 
     // What the grid shows.
@@ -93,8 +96,8 @@ protected:
             Session::open({Engine::Sqlite, m_folder.filePath(QStringLiteral("harbour.db")), true},
                           Session::Access::ReadWrite);
         // As most programs leave it: references are not enforced.
-        ASSERT_TRUE((*session)->execute(QStringLiteral("PRAGMA foreign_keys = OFF")));
-        ASSERT_TRUE((*session)->execute(sql));
+        ASSERT_TRUE(writerOf(*session).execute(QStringLiteral("PRAGMA foreign_keys = OFF")));
+        ASSERT_TRUE(writerOf(*session).execute(sql));
     }
 
     bool noticed(const char* part) const {

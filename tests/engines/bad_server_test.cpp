@@ -4,8 +4,8 @@
 
 #include "core/database/secrets.h"
 #include "core/database/worker.h"
-#include "core/project/binding_check.h"
-#include "core/project/screen_generator.h"
+#include "core/fitting/findings/binding_check.h"
+#include "core/fitting/screen_generator.h"
 
 #include <QCoreApplication>
 #include <QElapsedTimer>

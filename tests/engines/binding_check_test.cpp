@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A project that fitted, and a database that was changed behind its back: each way of breaking is
 // found, explained and, where that is safe, mended. The same on all three engines.
-#include "core/project/binding.h"
-#include "core/project/binding_check.h"
-#include "core/project/query_source.h"
-#include "core/project/screen_generator.h"
+#include "core/fitting/binding.h"
+#include "core/fitting/findings/binding_check.h"
+#include "core/fitting/query_source.h"
+#include "core/fitting/screen_generator.h"
 #include "support/engines.h"
 #include "support/text.h"
 
@@ -166,7 +166,7 @@ TEST_P(Binding, ALookupThatStoresNoKey) {
 }
 
 TEST_P(Binding, ADefaultAndAFormatThatDoNotFit) {
-    field("depth").standard = {FieldDefault::Kind::Fixed, name("deep")};
+    field("depth").defaultValue = {FieldDefault::Kind::Fixed, name("deep")};
     expectOne("default_misfit:berth.depth", Risks, "“deep” cannot be a value");
     field("depth").format = name("d MMM");
     expectOne("format_misfit:berth.depth", Risks, "d MMM");

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What must hold, at the one door, the same on all three engines.
 #include "core/changes/bulk_update.h"
-#include "core/project/binding.h"
+#include "core/fitting/binding.h"
 #include "support/engines.h"
 #include "support/text.h"
 

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Fields that Gravin computes: read, sorted, filtered and checked by, the same on all three
 // engines.
-#include "core/project/binding.h"
-#include "core/project/binding_check.h"
-#include "core/project/query_source.h"
+#include "core/fitting/binding.h"
+#include "core/fitting/findings/binding_check.h"
+#include "core/fitting/query_source.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"
 

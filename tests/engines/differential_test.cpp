@@ -3,7 +3,7 @@
 // the evaluator gives here. GRAVIN_CASES says how many are tried on each engine.
 #include "core/database/expression_sql.h"
 #include "core/expression/expression_text.h"
-#include "core/project/check_rules.h"
+#include "core/fitting/check_rules.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"
 #include "support/text.h"

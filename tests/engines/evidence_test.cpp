@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the stored values say, the same on all three engines.
-#include "core/project/binding_check.h"
-#include "core/project/proposals.h"
-#include "core/project/screen_generator.h"
+#include "core/fitting/findings/binding_check.h"
+#include "core/fitting/proposals.h"
+#include "core/fitting/screen_generator.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"
 #include "support/text.h"

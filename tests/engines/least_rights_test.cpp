@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The least that an account needs for each thing, as docs/security.md says it.
 #include "core/changes/as_it_was.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/log_marks.h"
+#include "core/changes/log/log_verification.h"
 #include "core/database/secrets.h"
 #include "support/engines.h"
 
@@ -92,13 +93,12 @@ TEST_P(LeastRights, Working) {
     ASSERT_TRUE(clerk.write({Operation::Delete, name("buoy"), key(2), {}, {}}));
     const auto back = clerk.rollBack(5);
     EXPECT_TRUE(back) << qPrintable(back.error().error.sentence + back.error().error.detail);
-    const auto found = LogSeal(clerk.session()).verify({});
+    const auto found = LogVerifier(clerk.session()).verify({});
     ASSERT_TRUE(found) << qPrintable(found.error().detail);
     EXPECT_TRUE(found->isIntact());
     EXPECT_EQ(found->changes, 6);
-    ChangeWriter writer(clerk.session(), clerk.catalog(), clerk.rules());
-    EXPECT_FALSE(writer.trimLog(1, {})) << "that takes more";
-    EXPECT_TRUE(LogSeal(clerk.session()).verify({})->isIntact());
+    EXPECT_FALSE(LogMarks(clerk.session(), clerk.catalog()).trim(1, {})) << "that takes more";
+    EXPECT_TRUE(LogVerifier(clerk.session()).verify({})->isIntact());
 }
 
 TEST_P(LeastRights, LookingBack) {
@@ -124,11 +124,10 @@ TEST_P(LeastRights, Trimming) {
     grantWorking();
     grant("DELETE", {"gravin_record", "gravin_field"});
     Desk keeper = open();
-    ChangeWriter writer(keeper.session(), keeper.catalog(), keeper.rules());
-    const auto trimmed = writer.trimLog(1, name("keeper"));
+    const auto trimmed = LogMarks(keeper.session(), keeper.catalog()).trim(1, name("keeper"));
     ASSERT_TRUE(trimmed) << qPrintable(trimmed.error().error.sentence +
                                        trimmed.error().error.detail);
-    EXPECT_TRUE(LogSeal(keeper.session()).verify({})->isIntact());
+    EXPECT_TRUE(LogVerifier(keeper.session()).verify({})->isIntact());
 }
 
 INSTANTIATE_TEST_SUITE_P(Servers, LeastRights, testing::Values(Engine::PostgreSql, Engine::MariaDb),

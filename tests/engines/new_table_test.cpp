@@ -2,6 +2,7 @@
 // Tables that are typed in, made on all three engines.
 #include "core/database/table_plan.h"
 #include "engines/demonstrated.h"
+#include "support/writes.h"
 
 namespace gravin::test {
 namespace {
@@ -57,7 +58,7 @@ TEST_P(NewTable, EveryKindIsReadBackAsItWasPlanned) {
                              QString()};
     const auto statement = createStatement(session->dialect(), catalog, plan);
     ASSERT_TRUE(statement) << qPrintable(statement.error().sentence);
-    ASSERT_TRUE(session->command(*statement)) << qPrintable(*statement);
+    ASSERT_TRUE(writerOf(session).command(*statement)) << qPrintable(*statement);
     const auto after = session->readCatalog();
     ASSERT_TRUE(after);
     const Table* made = after->table(plan.name);
@@ -100,7 +101,7 @@ TEST_P(NewTable, AKeyOfSeveralTypedFields) {
     plan.fields = {field("quay", FieldKind::Text), field("place", FieldKind::Integer),
                    field("note", FieldKind::LongText)};
     plan.fields[0].key = plan.fields[1].key = true;
-    ASSERT_TRUE(session->command(*createStatement(session->dialect(), catalog, plan)));
+    ASSERT_TRUE(writerOf(session).command(*createStatement(session->dialect(), catalog, plan)));
     const auto after = session->readCatalog();
     EXPECT_EQ(after->table(plan.name)->key,
               (QStringList{QStringLiteral("quay"), QStringLiteral("place")}));

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A project that is given another database: what fits there, what means something else, what is
 // missing. From SQLite to each of the engines.
-#include "core/project/binding.h"
-#include "core/project/query_source.h"
-#include "core/project/repointing.h"
-#include "core/project/screen_generator.h"
+#include "core/fitting/binding.h"
+#include "core/fitting/query_source.h"
+#include "core/fitting/repointing.h"
+#include "core/fitting/screen_generator.h"
 #include "engines/demonstrated.h"
 #include "support/text.h"
 

@@ -3,8 +3,8 @@
 // first, and after each step the user's tables must be what they were, by the engine's own dump.
 #include "core/changes/as_it_was.h"
 #include "core/changes/bulk_update.h"
-#include "core/changes/log_seal.h"
-#include "core/database/sqlite_text.h"
+#include "core/changes/log/log_verification.h"
+#include "core/database/sqlite/sqlite_text.h"
 #include "support/engines.h"
 
 #include <cmath>
@@ -262,7 +262,7 @@ public:
                     << qPrintable(then.join(u'\n'));
             }
         }
-        const auto verified = LogSeal(m_desk.session()).verify({});
+        const auto verified = LogVerifier(m_desk.session()).verify({});
         ASSERT_TRUE(verified);
         for (const LogDamage& damage : verified->damages)
             ADD_FAILURE() << qPrintable(damage.reason);

@@ -2,7 +2,7 @@
 // Many records written by the engine at once: the same in the tables, in the log and in its hashes
 // as record by record, and done record by record wherever that is not certain.
 #include "core/changes/bulk_update.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/log_verification.h"
 #include "core/changes/rollback.h"
 #include "support/engines.h"
 #include "support/scratch.h"
@@ -75,7 +75,7 @@ protected:
     std::vector<RecordChange> logged(qint64 id) {
         return ChangeLog(desk->session()).change(id, desk->catalog())->records;
     }
-    bool isIntact() { return LogSeal(desk->session()).verify({})->isIntact(); }
+    bool isIntact() { return LogVerifier(desk->session()).verify({})->isIntact(); }
     bool hasWay() { return desk->session().setWise() != nullptr; }
 
     // Both ways, one after the other, each taken back.

@@ -3,11 +3,12 @@
 // what was not answered is there once or not at all, and asking again does it once.
 #include "core/changes/bulk_update.h"
 #include "core/changes/change_writer.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/log_verification.h"
 #include "core/changes/rollback.h"
 #include "core/database/worker.h"
 #include "support/engines.h"
 #include "support/text.h"
+#include "support/writes.h"
 
 #include <QCoreApplication>
 #include <QDir>
@@ -139,7 +140,7 @@ TEST_P(StoppingServer, SavesGoOnWithoutLossAndWithoutDoingAnythingTwice) {
     server.start();
     {
         auto session = Session::open(server.spec(), Session::Access::ReadWrite);
-        ASSERT_TRUE((*session)->command(
+        ASSERT_TRUE(writerOf(*session).command(
             GetParam() == Engine::MariaDb
                 ? name("CREATE TABLE t (id BIGINT AUTO_INCREMENT PRIMARY KEY, n BIGINT)")
                 : name("CREATE TABLE t (id BIGINT GENERATED ALWAYS AS IDENTITY PRIMARY KEY, "
@@ -204,7 +205,7 @@ TEST_P(StoppingServer, SavesGoOnWithoutLossAndWithoutDoingAnythingTwice) {
     EXPECT_EQ(asked("SELECT count(*) FROM gravin_change"), next) << "none without its log";
     EXPECT_EQ(asked("SELECT count(DISTINCT record_key) FROM gravin_record"), next);
     // What a killed server left out of the chain, whoever came next has put in.
-    const auto verified = LogSeal(**session).verify({});
+    const auto verified = LogVerifier(**session).verify({});
     ASSERT_TRUE(verified);
     EXPECT_TRUE(verified->isIntact());
     EXPECT_LE(verified->unsealed, 1);
@@ -219,11 +220,12 @@ TEST_P(StoppingServer, InTheMidstOfManyLeavesAllOrNothing) {
     Catalog catalog;
     {
         auto session = *Session::open(server.spec(), Session::Access::ReadWrite);
-        ASSERT_TRUE(session->command(name("CREATE TABLE t (id BIGINT PRIMARY KEY, n BIGINT)")));
+        ASSERT_TRUE(
+            writerOf(session).command(name("CREATE TABLE t (id BIGINT PRIMARY KEY, n BIGINT)")));
         QStringList rows;
         for (int id = 1; id <= Records; ++id)
             rows += QStringLiteral("(%1, 0)").arg(id);
-        ASSERT_TRUE(session->command(name("INSERT INTO t VALUES ") + rows.join(u',')));
+        ASSERT_TRUE(writerOf(session).command(name("INSERT INTO t VALUES ") + rows.join(u',')));
         catalog = *session->readCatalog();
     }
     const auto table = std::make_shared<const Table>(*catalog.table(name("t")));
@@ -272,7 +274,7 @@ TEST_P(StoppingServer, InTheMidstOfManyLeavesAllOrNothing) {
         server.start();
         auto session = *Session::open(server.spec(), Session::Access::ReadOnly);
         EXPECT_EQ(session->scalar(name("SELECT count(DISTINCT n) FROM t"))->toInt(), 1);
-        const auto verified = LogSeal(*session).verify({});
+        const auto verified = LogVerifier(*session).verify({});
         ASSERT_TRUE(verified);
         EXPECT_TRUE(verified->isIntact());
         const auto changes = *ChangeLog(*session).list({});

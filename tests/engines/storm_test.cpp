@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Ten processes at once on the same twenty records: no edit is lost, and the log is the truth.
 #include "core/changes/bulk_update.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/log_verification.h"
 #include "support/engines.h"
 
 #include <QProcess>
@@ -144,7 +144,7 @@ TEST_P(Storm, BulkUpdatesAndRollbacksOverwriteNobody) {
     EXPECT_GT(gaveWay, 0);
     EXPECT_EQ(replayed(), committed);
     ASSERT_TRUE(changeAll()) << "nobody is in the way any more";
-    EXPECT_TRUE(LogSeal(desk.session()).verify({})->isIntact());
+    EXPECT_TRUE(LogVerifier(desk.session()).verify({})->isIntact());
 }
 
 INSTANTIATE_TEST_SUITE_P(Engines, Storm,

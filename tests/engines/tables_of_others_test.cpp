@@ -3,12 +3,13 @@
 // rights on single columns, locks, empty texts, and two who come first.
 #include "core/changes/as_it_was.h"
 #include "core/changes/bulk_update.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/log_verification.h"
 #include "core/database/secrets.h"
-#include "core/project/data_fit.h"
-#include "core/project/screen_generator.h"
+#include "core/fitting/data_fit.h"
+#include "core/fitting/screen_generator.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"
+#include "support/writes.h"
 
 #include <QCoreApplication>
 
@@ -83,7 +84,7 @@ TEST_P(TablesOfOthers, WhatATriggerStampsDoesNotStandInTheWayOfARollback) {
     EXPECT_EQ(asked("SELECT name FROM buoy WHERE id = 1"), name("Tern"));
     EXPECT_TRUE(back->setAgain.value(name("buoy")).contains(name("revision")))
         << "that it is not as it was is said";
-    EXPECT_TRUE(LogSeal(at.session()).verify({})->isIntact());
+    EXPECT_TRUE(LogVerifier(at.session()).verify({})->isIntact());
     EXPECT_TRUE(at.rollBack(back->id)) << "and it can be taken back itself";
     EXPECT_EQ(asked("SELECT name FROM buoy WHERE id = 1"), name("Flood"));
 }
@@ -191,7 +192,7 @@ TEST_P(TablesOfOthers, WhatFollowsAKeyIsLoggedAndComesBack) {
     const auto back = at.rollBack(moved->id);
     ASSERT_TRUE(back) << qPrintable(back.error().error.sentence + back.error().error.detail);
     EXPECT_EQ(database->dump(), before);
-    EXPECT_TRUE(LogSeal(at.session()).verify({})->isIntact());
+    EXPECT_TRUE(LogVerifier(at.session()).verify({})->isIntact());
 }
 
 // A record that was added since has no values then, whatever its columns demand.
@@ -316,18 +317,18 @@ TEST_P(TablesOfOthers, ALockOnOneTableKeepsNoProjectFromOpening) {
              "(id > 0)); CREATE TABLE quay (id INTEGER PRIMARY KEY);"));
     auto other = database->open();
     if (GetParam() == Engine::PostgreSql) {
-        ASSERT_TRUE(other->command(name("BEGIN")));
-        ASSERT_TRUE(other->command(name("LOCK TABLE buoy IN ACCESS EXCLUSIVE MODE")));
+        ASSERT_TRUE(writerOf(other).command(name("BEGIN")));
+        ASSERT_TRUE(writerOf(other).command(name("LOCK TABLE buoy IN ACCESS EXCLUSIVE MODE")));
     } else {
-        ASSERT_TRUE(other->command(name("LOCK TABLES buoy WRITE")));
+        ASSERT_TRUE(writerOf(other).command(name("LOCK TABLES buoy WRITE")));
     }
     auto session = database->open(Session::Access::ReadOnly);
     const auto catalog = session->readCatalog();
     ASSERT_TRUE(catalog) << qPrintable(catalog.error().sentence + catalog.error().detail);
     EXPECT_NE(catalog->table(name("quay")), nullptr);
     EXPECT_NE(catalog->table(name("buoy")), nullptr);
-    ASSERT_TRUE(
-        other->command(name(GetParam() == Engine::PostgreSql ? "ROLLBACK" : "UNLOCK TABLES")));
+    ASSERT_TRUE(writerOf(other).command(
+        name(GetParam() == Engine::PostgreSql ? "ROLLBACK" : "UNLOCK TABLES")));
 }
 
 TEST_P(TablesOfOthers, WhatIsStoredDecidesWhatIsRequiredAndHowItIsEdited) {
@@ -537,7 +538,7 @@ TEST_P(TablesOfOthers, TwoWhoComeFirstMakeOneLog) {
     for (auto& writer : writers)
         EXPECT_EQ(writer.get(), QString());
     Desk at = desk();
-    const auto found = LogSeal(at.session()).verify({});
+    const auto found = LogVerifier(at.session()).verify({});
     EXPECT_TRUE(found->isIntact());
     EXPECT_EQ(found->changes, 4);
 }

@@ -3,6 +3,7 @@
 // somebody else was quicker with is read and tried again. Usage: gravin-edit-storm URL SEED EDITS
 // [PAUSE], with so many milliseconds between edits. Prints how many it committed.
 #include "core/changes/change_writer.h"
+#include "core/records/table_reader.h"
 
 #include <QCoreApplication>
 #include <QThread>

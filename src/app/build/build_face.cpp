@@ -7,10 +7,13 @@
 #include "app/build/form_shaper.h"
 #include "app/build/offers_panel.h"
 #include "app/build/plate_view.h"
+#include "app/build/screen_settings.h"
 #include "app/build/shaper_bar.h"
+#include "app/build/statements_dialog.h"
+#include "app/grid/grid_view.h"
 #include "app/look/theme.h"
-#include "app/use/grid_view.h"
 #include "app/use/record_form.h"
+#include "app/use/screen_page.h"
 #include "core/base/text.h"
 
 #include <QHBoxLayout>
@@ -31,22 +34,23 @@ QToolButton* toolButton(const QString& name, const QString& text) {
 }
 } // namespace
 
-BuildFace::BuildFace(ScreenBinding* binding, GridView* grid, RecordForm* form, QObject* parent)
-    : QObject(parent)
-    , m_binding(binding)
-    , m_grid(grid)
-    , m_form(form)
-    , m_editor(new PlateEditor(binding, this))
+BuildFace::BuildFace(ScreenPage* page)
+    : ShapingFace(page)
+    , m_page(page)
+    , m_binding(page->binding())
+    , m_grid(page->grid())
+    , m_form(page->form())
+    , m_editor(new PlateEditor(m_binding, this))
     , m_gridPlate(new PlateView(new PlateModel(m_editor, Qt::Horizontal, this)))
     , m_formPlate(new PlateView(new PlateModel(m_editor, Qt::Vertical, this)))
-    , m_shaper(new FormShaper(binding, form->fields()))
+    , m_shaper(new FormShaper(m_binding, m_form->fields()))
     , m_shaperBar(new ShaperBar(m_shaper))
     , m_tools(makeTools()) {
     m_gridPlate->setObjectName(QStringLiteral("plate"));
     m_formPlate->setObjectName(QStringLiteral("form-plate"));
     m_gridPlate->plateModel()->setLines(gridPlateLines(false));
     m_formPlate->plateModel()->setLines(formPlateLines());
-    m_gridPlate->standOver(grid);
+    m_gridPlate->standOver(m_grid);
     m_shaper->hide();
     m_shaperBar->hide();
     for (PlateView* plate : {m_gridPlate, m_formPlate}) {
@@ -65,9 +69,9 @@ BuildFace::BuildFace(ScreenBinding* binding, GridView* grid, RecordForm* form, Q
             [this](const QString& column) { m_formPlate->setCurrent(PlateLine::Label, column); });
     connect(m_formPlate, &PlateView::currentColumnChanged, m_shaper, &FormShaper::choose);
     connect(m_editor, &PlateEditor::refused, this, &BuildFace::refused);
-    connect(binding, &ScreenBinding::rebound, this, &BuildFace::offerMissingFields);
-    connect(binding, &ScreenBinding::rebound, this, &BuildFace::refreshProposalCount);
-    connect(binding->workspace()->evidence(), &EvidenceBook::changed, this,
+    connect(m_binding, &ScreenBinding::rebound, this, &BuildFace::offerMissingFields);
+    connect(m_binding, &ScreenBinding::rebound, this, &BuildFace::refreshProposalCount);
+    connect(m_binding->workspace()->records()->profiles(), &ColumnProfiles::changed, this,
             [this](const QString& table) {
                 if (table != m_binding->tableName())
                     return;
@@ -77,7 +81,24 @@ BuildFace::BuildFace(ScreenBinding* binding, GridView* grid, RecordForm* form, Q
     offerMissingFields();
 }
 
-QWidget* BuildFace::shaperBar() const { return m_shaperBar; }
+BuildFace* BuildFace::of(const ScreenPage* page) { return qobject_cast<BuildFace*>(page->face()); }
+
+QWidget* BuildFace::overGrid() const { return m_gridPlate; }
+QWidget* BuildFace::besideForm() const { return m_formPlate; }
+QWidget* BuildFace::overForm() const { return m_shaperBar; }
+
+void BuildFace::followHiddenColumns() {
+    for (int column = 0; column < m_gridPlate->plateModel()->columnCount(); ++column)
+        m_gridPlate->setColumnHidden(column, m_grid->isColumnHidden(column));
+}
+
+void BuildFace::focus() { plate()->setFocus(Qt::OtherFocusReason); }
+
+void BuildFace::showSettings() {
+    (new ScreenSettings(m_binding->workspace(), m_binding->screenId(), m_page))->show();
+}
+
+void BuildFace::showStatements() { (new StatementsDialog(m_binding, m_page))->open(); }
 
 QWidget* BuildFace::makeTools() {
     auto* tools = new QWidget;
@@ -116,7 +137,7 @@ QWidget* BuildFace::makeTools() {
     auto* settings = toolButton(QStringLiteral("screen-settings"), tr("Screen…"));
     settings->setShortcut(Qt::ALT | Qt::Key_Return);
     settings->setToolTip(tr("Name, arrangement and what people may do here (Alt+Return)"));
-    connect(settings, &QToolButton::clicked, this, &BuildFace::screenSettingsRequested);
+    connect(settings, &QToolButton::clicked, this, &BuildFace::showSettings);
     auto* checks = toolButton(QStringLiteral("checks"), tr("Checks…"));
     checks->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_K);
     checks->setToolTip(tr("What must hold for the records of this table (Ctrl+Shift+K)"));
@@ -127,7 +148,7 @@ QWidget* BuildFace::makeTools() {
             [this] { showEvidence(plate()->currentColumn()); });
     auto* statements = toolButton(QStringLiteral("statements"), tr("Statements…"));
     statements->setToolTip(tr("What is sent to the database for this screen"));
-    connect(statements, &QToolButton::clicked, this, &BuildFace::statementsRequested);
+    connect(statements, &QToolButton::clicked, this, &BuildFace::showStatements);
     for (QWidget* each :
          std::initializer_list<QWidget*>{m_gridButton, m_formButton, m_narrow, m_allLines,
                                          m_addField, checks, m_evidence, settings, statements})
@@ -187,13 +208,14 @@ void BuildFace::setShown(bool shown) {
 // Values are only looked at for those who shape the screen.
 void BuildFace::lookAtValues() {
     if (m_shown)
-        m_binding->workspace()->evidence()->gatherIfSmall(m_binding->tableName());
+        m_binding->workspace()->records()->profiles()->gatherIfSmall(m_binding->tableName());
 }
 
 void BuildFace::refreshProposalCount() {
     Workspace* workspace = m_binding->workspace();
-    const EvidenceBook::Entry& entry = workspace->evidence()->of(m_binding->tableName());
-    if (!m_shown || entry.state != EvidenceBook::State::Ready)
+    const ColumnProfiles::Entry& entry =
+        workspace->records()->profiles()->of(m_binding->tableName());
+    if (!m_shown || entry.state != ColumnProfiles::State::Ready)
         return;
     const auto proposals = proposalsFrom(entry.evidence, m_binding->screen(), workspace->project(),
                                          workspace->catalog(), 1);
@@ -213,7 +235,7 @@ ExpressionField::Sample BuildFace::currentRecord() const {
     const Record* record =
         id.isNew() || id.isNone()
             ? nullptr
-            : m_binding->workspace()->records(screen.table->name)->record(id.key);
+            : m_binding->workspace()->records()->store(screen.table->name)->record(id.key);
     if (!draft && !record)
         return sample;
     const std::vector<Value> values = draft ? draft->values() : record->values;

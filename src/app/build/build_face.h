@@ -2,7 +2,8 @@
 #pragma once
 
 #include "app/editors/expression_field.h"
-#include "app/session/screen_binding.h"
+#include "app/use/shaping_face.h"
+#include "session/screen_binding.h"
 
 class QLineEdit;
 class QToolButton;
@@ -14,30 +15,35 @@ class GridView;
 class PlateEditor;
 class PlateView;
 class RecordForm;
+class ScreenPage;
 class ShaperBar;
 
 // What Build adds to a screen: the plate over its grid, or the plate beside its form with the form
 // open to be arranged. The widgets are placed by the screen's page, which owns them.
-class BuildFace : public QObject {
+class BuildFace : public ShapingFace {
     Q_OBJECT
 public:
-    enum class Part { Grid, Form };
+    // `page` owns it.
+    explicit BuildFace(ScreenPage* page);
 
-    // All must outlive the face.
-    BuildFace(ScreenBinding* binding, GridView* grid, RecordForm* form, QObject* parent);
+    // That of a page; null: it has none.
+    static BuildFace* of(const ScreenPage* page);
 
     PlateEditor* editor() const { return m_editor; }
     PlateView* gridPlate() const { return m_gridPlate; }
     PlateView* formPlate() const { return m_formPlate; }
     PlateView* plate() const { return m_part == Part::Grid ? m_gridPlate : m_formPlate; }
     FormShaper* shaper() const { return m_shaper; }
-    QWidget* shaperBar() const;
-    // For the head of the page.
-    QWidget* tools() const { return m_tools; }
 
-    Part part() const { return m_part; }
-    void setPart(Part part);
-    void setShown(bool shown);
+    QWidget* tools() const override { return m_tools; }
+    QWidget* overGrid() const override;
+    QWidget* besideForm() const override;
+    QWidget* overForm() const override;
+    Part part() const override { return m_part; }
+    void setPart(Part part) override;
+    void setShown(bool shown) override;
+    void followHiddenColumns() override;
+    void focus() override;
     // Opens the panel on what a field offers.
     void showOffers(const QString& column);
     // Opens the panel on what must hold, with this field's check first; empty: any.
@@ -46,20 +52,16 @@ public:
     void showEvidence(const QString& column);
     void showComputed(const QString& column);
 
-Q_SIGNALS:
-    void partChanged();
-    void described(const QString& text); // what is selected, for the foot line
-    void refused(const QString& reason);
-    void screenSettingsRequested();
-    void statementsRequested();
-
 private:
     QWidget* makeTools();
+    void showSettings();
+    void showStatements();
     void offerMissingFields();
     ExpressionField::Sample currentRecord() const;
     void lookAtValues();
     void refreshProposalCount();
 
+    ScreenPage* m_page;
     ScreenBinding* m_binding;
     GridView* m_grid;
     RecordForm* m_form;

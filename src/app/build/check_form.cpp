@@ -2,8 +2,8 @@
 #include "app/build/check_form.h"
 
 #include "app/look/theme.h"
-#include "core/project/check_rules.h"
-#include "core/project/screen_generator.h"
+#include "core/fitting/check_rules.h"
+#include "core/fitting/screen_generator.h"
 
 #include <QComboBox>
 #include <QFormLayout>
@@ -92,7 +92,7 @@ CheckForm::CheckForm(ScreenBinding* binding, QWidget* parent)
     for (const CheckKind kind : allCheckKinds())
         m_kind->addItem(checkLabel(kind), static_cast<int>(kind));
     const Table& table = *binding->screen().table;
-    const TableRules rules = binding->workspace()->rules(table.name);
+    const TableRules rules = binding->workspace()->document()->rules(table.name);
     m_field->addItem(tr("the record as a whole"), QString());
     for (const Column& column : table.columns) {
         m_field->addItem(rules.labelOf(column.name), column.name);
@@ -205,7 +205,7 @@ void CheckForm::showKind() {
     layout()->invalidate(); // it remembers the height of the page before
     updateGeometry();
     const Table& table = *m_binding->screen().table;
-    const TableRules rules = m_binding->workspace()->rules(table.name);
+    const TableRules rules = m_binding->workspace()->document()->rules(table.name);
     m_message->setPlaceholderText(
         proposedMessage(now, table, [&](const QString& column) { return rules.labelOf(column); }));
 }

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/editors/expression_field.h"
-#include "app/session/screen_binding.h"
+#include "session/screen_binding.h"
 
 #include <QWidget>
 

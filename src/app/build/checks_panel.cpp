@@ -2,7 +2,7 @@
 #include "app/build/checks_panel.h"
 
 #include "app/look/theme.h"
-#include "core/project/check_rules.h"
+#include "core/fitting/check_rules.h"
 
 #include <QDialogButtonBox>
 #include <QHBoxLayout>
@@ -295,12 +295,13 @@ void ChecksPanel::refreshNote() {
 
 void ChecksPanel::apply() {
     const QString written = table().written();
-    m_binding->workspace()->change(tr("checks of %1").arg(written), [&](Project& project) {
-        if (m_checks == TableChecks{})
-            project.checks.remove(written);
-        else
-            project.checks[written] = m_checks;
-    });
+    m_binding->workspace()->document()->change(tr("checks of %1").arg(written),
+                                               [&](Project& project) {
+                                                   if (m_checks == TableChecks{})
+                                                       project.checks.remove(written);
+                                                   else
+                                                       project.checks[written] = m_checks;
+                                               });
     accept();
 }
 

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/build/check_form.h"
-#include "app/build/typed_rows.h"
+#include "app/editors/typed_rows.h"
 
 #include <QDialog>
 

@@ -99,7 +99,7 @@ void ComputedPanel::take() {
 
 void ComputedPanel::apply() {
     const QString tableName = table().name;
-    m_binding->workspace()->change(
+    m_binding->workspace()->document()->change(
         tr("computed fields of %1").arg(tableName), [&](Project& project) {
             const QList<ComputedField> before = project.computed.value(tableName);
             setComputed(project, tableName, m_fields);

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/build/typed_rows.h"
-#include "app/session/screen_binding.h"
+#include "app/editors/typed_rows.h"
+#include "session/screen_binding.h"
 
 #include <QDialog>
 

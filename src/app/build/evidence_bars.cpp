@@ -24,7 +24,7 @@ EvidenceBars::EvidenceBars(QWidget* parent)
     setObjectName(QStringLiteral("evidence-bars"));
 }
 
-void EvidenceBars::show(const ColumnEvidence& evidence) {
+void EvidenceBars::setEvidence(const ColumnEvidence& evidence) {
     m_evidence = evidence;
     // For those who do not see it; the facts beside it say the rest.
     setAccessibleName(isSpread() ? tr("How the values are spread from the smallest to the largest")

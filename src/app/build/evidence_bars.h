@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/project/evidence.h"
+#include "core/fitting/evidence.h"
 
 #include <QWidget>
 
@@ -15,7 +15,7 @@ public:
     explicit EvidenceBars(QWidget* parent = nullptr);
 
     // `evidence` may go afterwards.
-    void show(const ColumnEvidence& evidence);
+    void setEvidence(const ColumnEvidence& evidence);
 
     QSize sizeHint() const override;
 

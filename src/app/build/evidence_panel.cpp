@@ -84,9 +84,9 @@ EvidencePanel::EvidencePanel(ScreenBinding* binding, const QString& column, QWid
     m_accept->setProperty("main", true);
     m_acceptAll->setObjectName(QStringLiteral("proposals-accept-all"));
     m_takeBack->setObjectName(QStringLiteral("proposals-take-back"));
-    EvidenceBook* book = binding->workspace()->evidence();
+    ColumnProfiles* book = binding->workspace()->records()->profiles();
     connect(m_look, &QPushButton::clicked, this, [this, book] {
-        if (entry().state == EvidenceBook::State::Gathering)
+        if (entry().state == ColumnProfiles::State::Gathering)
             book->stop(m_binding->tableName());
         else
             book->gather(m_binding->tableName());
@@ -95,15 +95,15 @@ EvidencePanel::EvidencePanel(ScreenBinding* binding, const QString& column, QWid
     connect(m_acceptAll, &QPushButton::clicked, this, [this] { accept(false); });
     connect(m_takeBack, &QPushButton::clicked, this, &EvidencePanel::takeBack);
     connect(close, &QPushButton::clicked, this, &QDialog::reject);
-    connect(book, &EvidenceBook::changed, this, [this](const QString& table) {
+    connect(book, &ColumnProfiles::changed, this, [this](const QString& table) {
         if (table == m_binding->tableName())
             refresh();
     });
     connect(binding, &ScreenBinding::rebound, this, &EvidencePanel::refresh);
     // Who opens it wants to know, also of a large table.
-    const EvidenceBook::Entry& known = entry();
-    if (known.state != EvidenceBook::State::Gathering &&
-        (known.state != EvidenceBook::State::Ready || known.isOutdated))
+    const ColumnProfiles::Entry& known = entry();
+    if (known.state != ColumnProfiles::State::Gathering &&
+        (known.state != ColumnProfiles::State::Ready || known.isOutdated))
         book->gather(binding->tableName());
     refresh();
     m_fields->setFocus(Qt::OtherFocusReason);
@@ -156,8 +156,8 @@ QWidget* EvidencePanel::makeProposals() {
     return all;
 }
 
-const EvidenceBook::Entry& EvidencePanel::entry() const {
-    return m_binding->workspace()->evidence()->of(m_binding->tableName());
+const ColumnProfiles::Entry& EvidencePanel::entry() const {
+    return m_binding->workspace()->records()->profiles()->of(m_binding->tableName());
 }
 
 QString EvidencePanel::chosenColumn() const {
@@ -166,15 +166,15 @@ QString EvidencePanel::chosenColumn() const {
 }
 
 void EvidencePanel::refresh() {
-    const EvidenceBook::Entry& known = entry();
-    const bool isGathering = known.state == EvidenceBook::State::Gathering;
+    const ColumnProfiles::Entry& known = entry();
+    const bool isGathering = known.state == ColumnProfiles::State::Gathering;
     m_progress->setVisible(isGathering);
     m_progress->setValue(static_cast<int>(known.progress * 100));
     m_look->setText(isGathering ? tr("Stop") : tr("Look again"));
-    QString basis = isGathering                                  ? tr("Looking at the values…")
-                    : known.state == EvidenceBook::State::Failed ? known.reason
-                                                                 : known.evidence.basis();
-    if (known.state == EvidenceBook::State::Ready && known.isOutdated)
+    QString basis = isGathering                                    ? tr("Looking at the values…")
+                    : known.state == ColumnProfiles::State::Failed ? known.reason
+                                                                   : known.evidence.basis();
+    if (known.state == ColumnProfiles::State::Ready && known.isOutdated)
         basis += u' ' + tr("Records were changed since.");
     m_basis->setText(basis);
     m_filling = true;
@@ -218,7 +218,7 @@ void EvidencePanel::refreshFacts() {
         rows += QStringLiteral("<tr><td style='padding-right:12px'>%1</td><td>%2</td></tr>")
                     .arg(name.toHtmlEscaped(), text.toHtmlEscaped());
     m_facts->setText(QStringLiteral("<table>%1</table>").arg(rows));
-    m_bars->show(*column);
+    m_bars->setEvidence(*column);
 }
 
 void EvidencePanel::refreshProposals() {
@@ -254,7 +254,8 @@ void EvidencePanel::refreshButtons() {
     m_acceptAll->setEnabled(!m_proposals.empty());
     // Only what was done here, and only while nothing else was done since.
     const bool canTakeBack =
-        !m_accepted.isEmpty() && m_binding->workspace()->undoStack()->index() == m_accepted.back();
+        !m_accepted.isEmpty() &&
+        m_binding->workspace()->document()->undoStack()->index() == m_accepted.back();
     m_takeBack->setEnabled(canTakeBack);
     m_takeBack->setToolTip(canTakeBack ? tr("Undo what was accepted last")
                                        : tr("Nothing was accepted here."));
@@ -267,22 +268,22 @@ void EvidencePanel::accept(bool onlyTicked) {
             accepted.push_back(proposal);
     }
     Workspace* workspace = m_binding->workspace();
-    const int before = workspace->undoStack()->index();
-    workspace->change(
+    const int before = workspace->document()->undoStack()->index();
+    workspace->document()->change(
         tr("accept %1")
             .arg(counted(static_cast<qint64>(accepted.size()), tr("proposal"), tr("proposals"))),
         [&](Project& project) {
             for (const Proposal& proposal : accepted)
                 proposal.apply(project);
         });
-    if (workspace->undoStack()->index() != before)
-        m_accepted += workspace->undoStack()->index();
+    if (workspace->document()->undoStack()->index() != before)
+        m_accepted += workspace->document()->undoStack()->index();
     refreshButtons();
 }
 
 void EvidencePanel::takeBack() {
     m_accepted.removeLast();
-    m_binding->workspace()->undoStack()->undo();
+    m_binding->workspace()->document()->undoStack()->undo();
     refreshButtons();
 }
 

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/evidence_book.h"
-#include "app/session/screen_binding.h"
-#include "core/project/proposals.h"
+#include "core/fitting/proposals.h"
+#include "session/column_profiles.h"
+#include "session/screen_binding.h"
 
 #include <QDialog>
 
@@ -29,7 +29,7 @@ public:
 private:
     QWidget* makeFields();
     QWidget* makeProposals();
-    const EvidenceBook::Entry& entry() const;
+    const ColumnProfiles::Entry& entry() const;
     QString chosenColumn() const;
     void refresh();
     void refreshFields();

@@ -2,7 +2,7 @@
 #include "app/build/form_setting.h"
 
 #include "core/base/text.h"
-#include "core/project/form_arranging.h"
+#include "core/fitting/form_arranging.h"
 #include "core/value/text_form.h"
 
 #include <algorithm>
@@ -12,7 +12,7 @@ namespace gravin {
 namespace {
 
 QString sectionText(const FormSection& section, qsizetype index) {
-    return section.title.isEmpty() ? say("section %1").arg(index + 1) : section.title;
+    return section.title.isEmpty() ? coreTr("section %1").arg(index + 1) : section.title;
 }
 
 // The place of a column in a layout that has one for it.
@@ -25,7 +25,7 @@ Error refusal(const QString& sentence) { return {ErrorKind::Refused, sentence}; 
 
 Result<FormLayout> inSection(const QString& column, FormLayout form, const QString& title) {
     if (title.isEmpty())
-        return refusal(say("Type the title of a section."));
+        return refusal(coreTr("Type the title of a section."));
     int to = 0;
     while (to < form.sections.size() &&
            sectionText(form.sections[to], to).compare(title, Qt::CaseInsensitive) != 0)
@@ -47,9 +47,10 @@ Result<FormLayout> inTabOrder(const QString& column, FormLayout form, const QStr
     bool ok = false;
     const int place = word.toInt(&ok);
     if (!ok || place < 1 || place > order.size())
-        return refusal(say("A place in the tab order is a whole number from 1 to %1, or empty for "
-                           "the reading order.")
-                           .arg(order.size()));
+        return refusal(
+            coreTr("A place in the tab order is a whole number from 1 to %1, or empty for "
+                   "the reading order.")
+                .arg(order.size()));
     order.move(order.indexOf(column), place - 1);
     form.tabOrder.clear();
     if (order != tabOrderOf(form))
@@ -104,7 +105,7 @@ QString formSettingText(PlateLine line, const QString& column, const FormLayout&
 Result<FormLayout> changedFormSetting(PlateLine line, const QString& column, FormLayout form,
                                       const QString& text) {
     if (!form.find(column))
-        return refusal(say("%1 is not in the form.").arg(column));
+        return refusal(coreTr("%1 is not in the form.").arg(column));
     const QString word = text.trimmed();
     if (line == PlateLine::Section)
         return inSection(column, std::move(form), word);
@@ -120,7 +121,8 @@ Result<FormLayout> changedFormSetting(PlateLine line, const QString& column, For
     bool ok = false;
     const int span = word.toInt(&ok);
     if (!ok || span < 1 || span > FormSection::MostColumns)
-        return refusal(say("A span is a whole number from 1 to %1.").arg(FormSection::MostColumns));
+        return refusal(
+            coreTr("A span is a whole number from 1 to %1.").arg(FormSection::MostColumns));
     placeOf(form, column).span = span;
     return form;
 }

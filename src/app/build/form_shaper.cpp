@@ -3,7 +3,7 @@
 
 #include "app/build/plate_editor.h"
 #include "app/look/theme.h"
-#include "core/project/form_arranging.h"
+#include "core/fitting/form_arranging.h"
 
 #include <QApplication>
 #include <QKeyEvent>
@@ -131,7 +131,7 @@ void FormShaper::chooseNext(int steps) {
 
 // Edits begin with what the form shows, also where Gravin arranged it until now.
 void FormShaper::change(const QString& text, const std::function<void(FormLayout&)>& edit) {
-    m_binding->workspace()->change(text, [&](Project& project) {
+    m_binding->workspace()->document()->change(text, [&](Project& project) {
         Screen* screen = project.screenById(m_binding->screenId());
         if (!screen)
             return;
@@ -235,7 +235,7 @@ void FormShaper::removeChosen() {
         return;
     }
     const QString column = m_column;
-    m_binding->workspace()->change(
+    m_binding->workspace()->document()->change(
         tr("field %1 not in the form").arg(column), [&](Project& project) {
             Screen* screen = project.screenById(m_binding->screenId());
             ScreenField* field = screen ? screen->field(column) : nullptr;

@@ -4,8 +4,8 @@
 #include "app/look/paint.h"
 #include "core/base/text.h"
 #include "core/exchange/choice_file.h"
+#include "core/fitting/screen_generator.h"
 #include "core/project/offers_text.h"
-#include "core/project/screen_generator.h"
 #include "core/records/table_reader.h"
 
 #include <QCheckBox>
@@ -152,7 +152,7 @@ void OffersPanel::readFile(const QString& path) {
 }
 
 void OffersPanel::proposeFromData() {
-    m_editor->binding()->workspace()->reader()->run<QStringList>(
+    m_editor->binding()->workspace()->database()->reader()->run<QStringList>(
         this,
         [table = m_editor->binding()->screen().table, column = field()->column](Session& session) {
             return distinctTexts(session, *table, column, MostProposed);

@@ -2,16 +2,16 @@
 #include "app/build/plate_editor.h"
 
 #include "app/build/form_setting.h"
-#include "app/session/evidence_book.h"
 #include "core/base/text.h"
-#include "core/project/check_rules.h"
-#include "core/project/field_input.h"
-#include "core/project/form_arranging.h"
+#include "core/fitting/check_rules.h"
+#include "core/fitting/field_input.h"
+#include "core/fitting/form_arranging.h"
+#include "core/fitting/screen_generator.h"
 #include "core/project/offers_text.h"
-#include "core/project/screen_generator.h"
 #include "core/records/table_reader.h"
 #include "core/value/display_format.h"
 #include "core/value/text_form.h"
+#include "session/column_profiles.h"
 
 namespace gravin {
 
@@ -159,20 +159,20 @@ QString PlateEditor::checksText(const QString& column) const {
 }
 
 QString PlateEditor::evidenceText(const QString& column) const {
-    const EvidenceBook::Entry& entry =
-        m_binding->workspace()->evidence()->of(m_binding->tableName());
+    const ColumnProfiles::Entry& entry =
+        m_binding->workspace()->records()->profiles()->of(m_binding->tableName());
     switch (entry.state) {
-    case EvidenceBook::State::NotAsked:
+    case ColumnProfiles::State::NotAsked:
         return {};
-    case EvidenceBook::State::TooLarge:
+    case ColumnProfiles::State::TooLarge:
         return tr("%1 to look at").arg(countedRecords(entry.evidence.records));
-    case EvidenceBook::State::Failed:
+    case ColumnProfiles::State::Failed:
         return tr("not told");
-    case EvidenceBook::State::Gathering:
+    case ColumnProfiles::State::Gathering:
         if (entry.evidence.columns.empty())
             return tr("%1 %").arg(static_cast<int>(entry.progress * 100));
         break; // what was known before stays until it is known better
-    case EvidenceBook::State::Ready:
+    case ColumnProfiles::State::Ready:
         break;
     }
     const ColumnEvidence* evidence = entry.evidence.column(column);
@@ -247,7 +247,7 @@ void PlateEditor::setOwn(PlateLine line, const QStringList& columns, bool own) {
         return;
     }
     const QString names = columns.join(QStringLiteral(", "));
-    m_binding->workspace()->change(
+    m_binding->workspace()->document()->change(
         own ? tr("%1 of %2 on this screen only").arg(plateLineLabel(line), names)
             : tr("%1 of %2 as on all screens").arg(plateLineLabel(line), names),
         [&](Project& project) {
@@ -272,12 +272,12 @@ void PlateEditor::setOwn(PlateLine line, const QStringList& columns, bool own) {
 }
 
 void PlateEditor::addField(const QString& column) {
-    m_binding->workspace()->change(tr("field %1").arg(column), [&](Project& project) {
+    m_binding->workspace()->document()->change(tr("field %1").arg(column), [&](Project& project) {
         Screen* screen = project.screenById(m_binding->screenId());
         const Table& table = *m_binding->screen().table;
         if (!screen || screen->field(column) || !table.column(column))
             return;
-        const QString& home = table.homeOf(*table.column(column));
+        const QString& home = table.definitionTable(*table.column(column));
         if (!project.definition(home, column))
             project.fields[home] +=
                 generateDefinition(m_binding->workspace()->catalog(), table, *table.column(column));
@@ -289,7 +289,7 @@ void PlateEditor::set(PlateLine line, const QStringList& columns, const QString&
     QStringList withoutChoices;
     const QString step =
         tr("%1 of %2").arg(plateLineLabel(line), columns.join(QStringLiteral(", ")));
-    m_binding->workspace()->change(step, [&](Project& project) {
+    m_binding->workspace()->document()->change(step, [&](Project& project) {
         // The fields as they are before the first of them changes.
         const BoundScreen before = m_binding->screen();
         for (const QString& column : columns) {
@@ -302,8 +302,7 @@ void PlateEditor::set(PlateLine line, const QStringList& columns, const QString&
     });
     for (const QString& column : columns) {
         const BoundField* field = m_binding->screen().field(column);
-        const bool wantsChoices = field && (field->definition.shownAs == ShownAs::Choices ||
-                                            field->definition.shownAs == ShownAs::Radio);
+        const bool wantsChoices = field && picksFromChoices(field->definition.shownAs);
         if (line == PlateLine::ShownAs && wantsChoices && field->definition.choices.isEmpty())
             proposeChoices(*field);
     }
@@ -317,20 +316,20 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
         return plateRefusal(
             tr("This screen is made for the moment only. Make one for its table first."));
     if (line == PlateLine::Order) {
-        bool ok = false;
-        const int to = text.toInt(&ok);
-        if (!ok || to < 1 || to > screen->fields.size())
+        bool isNumber = false;
+        const int to = text.toInt(&isNumber);
+        if (!isNumber || to < 1 || to > screen->fields.size())
             return plateRefusal(
                 tr("A place is a whole number from 1 to %1.").arg(screen->fields.size()));
         screen->fields.move(placement - screen->fields.data(), to - 1);
-        return done();
+        return ok();
     }
     if (belongsToScreen(line)) {
         auto changed = changedPlacement(line, field, text);
         if (!changed)
             return changed.error();
         *placement = *changed;
-        return done();
+        return ok();
     }
     if (belongsToForm(line)) {
         // What the fields before this one changed counts already.
@@ -340,7 +339,7 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
         if (!changed)
             return changed.error();
         screen->form = *changed;
-        return done();
+        return ok();
     }
     auto changed = changedDefinition(line, field, text);
     if (!changed)
@@ -348,9 +347,9 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
     const auto setting = settingOf(line);
     if (setting && placement->overridden.contains(*setting)) {
         copySetting(*setting, *changed, placement->own);
-        return done();
+        return ok();
     }
-    const QString home = m_binding->screen().table->homeOf(field.column);
+    const QString home = m_binding->screen().table->definitionTable(field.column);
     FieldDefinition* shared = project.definition(home, field.name());
     if (!shared) {
         project.fields[home] += generateDefinition(m_binding->workspace()->catalog(),
@@ -361,7 +360,7 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
         copySetting(*setting, *changed, *shared);
     shared->required = changed->required;
     shared->message = changed->message;
-    return done();
+    return ok();
 }
 
 Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const BoundField& field,
@@ -392,7 +391,7 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
         auto standard = defaultFromText(field, *m_binding->screen().table, text);
         if (!standard)
             return standard.error();
-        definition.standard = *standard;
+        definition.defaultValue = *standard;
         return definition;
     }
     case PlateLine::Required: {
@@ -492,7 +491,7 @@ Result<ScreenField> PlateEditor::changedPlacement(PlateLine line, const BoundFie
 
 // The data itself says which choices there are.
 void PlateEditor::proposeChoices(const BoundField& field) {
-    m_binding->workspace()->reader()->run<QStringList>(
+    m_binding->workspace()->database()->reader()->run<QStringList>(
         this,
         [table = m_binding->screen().table, field](Session& session) -> Result<QStringList> {
             return distinctTexts(session, *table, field.column, MostProposedChoices + 1);

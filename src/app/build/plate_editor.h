@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/build/plate_line.h"
-#include "app/session/screen_binding.h"
+#include "session/screen_binding.h"
 
 namespace gravin {
 

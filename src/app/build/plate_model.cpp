@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/plate_model.h"
 
-#include "app/session/evidence_book.h"
-#include "core/project/form_arranging.h"
+#include "core/fitting/form_arranging.h"
+#include "session/column_profiles.h"
 
 namespace gravin {
 
@@ -12,7 +12,7 @@ PlateModel::PlateModel(PlateEditor* editor, Qt::Orientation fields, QObject* par
     , m_fieldAxis(fields)
     , m_columns(currentColumns()) {
     connect(editor->binding(), &ScreenBinding::rebound, this, &PlateModel::refresh);
-    connect(editor->binding()->workspace()->evidence(), &EvidenceBook::changed, this,
+    connect(editor->binding()->workspace()->records()->profiles(), &ColumnProfiles::changed, this,
             [this](const QString& table) {
                 if (table == m_editor->binding()->tableName())
                     refresh();

@@ -198,7 +198,7 @@ void PlateView::paste() {
         return;
     }
     const QModelIndex start = currentIndex();
-    QUndoStack* undo = m_model->editor()->binding()->workspace()->undoStack();
+    QUndoStack* undo = m_model->editor()->binding()->workspace()->document()->undoStack();
     undo->beginMacro(tr("paste settings"));
     for (int row = 0; row < rows.size(); ++row) {
         const QStringList& cells = rows[row];

@@ -2,7 +2,7 @@
 #include "app/build/screen_settings.h"
 
 #include "app/look/theme.h"
-#include "core/project/screen_links.h"
+#include "core/fitting/screen_links.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -80,6 +80,33 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     , m_form(new QFormLayout(this)) {
     setObjectName(QStringLiteral("screen-settings-panel"));
     setAttribute(Qt::WA_DeleteOnClose);
+    nameParts();
+    offerChoices();
+    connectParts();
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    m_form->addRow(tr("Name"), m_label);
+    m_form->addRow(tr("Group"), m_group);
+    m_form->addRow(tr("Arrangement"), m_arrangement);
+    m_form->addRow(QString(), m_start);
+    m_form->addRow(tr("Row height"), m_rowHeight);
+    m_form->addRow(tr("Saves"), m_savesItself);
+    m_form->addRow(tr("After saving"), m_afterSaving);
+    m_form->addRow(tr("People may"), makeRights());
+    m_form->addRow(tr("Children below"), m_children);
+    m_form->addRow(tr("Row actions"), m_actions);
+    m_form->addRow(QString(), makePlaces());
+    m_form->addRow(buttons);
+    connect(workspace->document(), &ProjectDocument::screenChanged, this,
+            [this](const QString& id) {
+                if (id == m_screenId)
+                    fill();
+            });
+    connect(workspace->document(), &ProjectDocument::screensChanged, this, &ScreenSettings::fill);
+    fill();
+}
+
+void ScreenSettings::nameParts() {
     m_label->setObjectName(QStringLiteral("screen-label"));
     m_group->setObjectName(QStringLiteral("screen-group"));
     m_group->setEditable(true);
@@ -92,6 +119,9 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     m_children->setObjectName(QStringLiteral("screen-children"));
     m_children->setMaximumHeight(Distance(110));
     m_children->setToolTip(tr("Marked ones are shown, in this order. Drag one to move it."));
+}
+
+void ScreenSettings::offerChoices() {
     for (const Arrangement arrangement : allArrangements())
         m_arrangement->addItem(arrangementLabel(arrangement), static_cast<int>(arrangement));
     for (const auto& [height, text] : {std::pair{RowHeight::Comfortable, tr("comfortable")},
@@ -108,6 +138,9 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
                                       std::pair{AfterSaving::NewRecord, tr("begin a new one")},
                                       std::pair{AfterSaving::Close, tr("close the edit window")}})
         m_afterSaving->addItem(text, static_cast<int>(after));
+}
+
+QLayout* ScreenSettings::makeRights() {
     auto* rights = new QHBoxLayout;
     for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
         auto* box = new QCheckBox(rightText(operation));
@@ -118,7 +151,10 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
         });
     }
     rights->addStretch();
+    return rights;
+}
 
+QLayout* ScreenSettings::makePlaces() {
     auto* up = new QPushButton(tr("Earlier on the shelf"));
     auto* down = new QPushButton(tr("Later on the shelf"));
     auto* removal = new QPushButton(tr("Remove this screen"));
@@ -129,7 +165,10 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     auto* places = new QHBoxLayout;
     for (QPushButton* button : {up, down, removal})
         places->addWidget(button);
+    return places;
+}
 
+void ScreenSettings::connectParts() {
     connect(m_label, &QLineEdit::editingFinished, this, [this] {
         if (!m_label->text().trimmed().isEmpty())
             change(tr("name"), [&](Screen& screen) { screen.label = m_label->text().trimmed(); });
@@ -158,7 +197,7 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
         });
     });
     connect(m_start, &QCheckBox::clicked, this, [this](bool start) {
-        m_workspace->change(tr("start screen"), [&](Project& project) {
+        m_workspace->document()->change(tr("start screen"), [&](Project& project) {
             project.startScreen = start ? m_screenId : QString();
         });
     });
@@ -168,27 +207,6 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     m_children->setDragDropMode(QAbstractItemView::InternalMove);
     connect(m_children->model(), &QAbstractItemModel::rowsMoved, this,
             &ScreenSettings::changeChildren);
-
-    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
-    m_form->addRow(tr("Name"), m_label);
-    m_form->addRow(tr("Group"), m_group);
-    m_form->addRow(tr("Arrangement"), m_arrangement);
-    m_form->addRow(QString(), m_start);
-    m_form->addRow(tr("Row height"), m_rowHeight);
-    m_form->addRow(tr("Saves"), m_savesItself);
-    m_form->addRow(tr("After saving"), m_afterSaving);
-    m_form->addRow(tr("People may"), rights);
-    m_form->addRow(tr("Children below"), m_children);
-    m_form->addRow(tr("Row actions"), m_actions);
-    m_form->addRow(QString(), places);
-    m_form->addRow(buttons);
-    connect(workspace, &Workspace::screenChanged, this, [this](const QString& id) {
-        if (id == m_screenId)
-            fill();
-    });
-    connect(workspace, &Workspace::screensChanged, this, &ScreenSettings::fill);
-    fill();
 }
 
 void ScreenSettings::fill() {
@@ -242,7 +260,7 @@ void ScreenSettings::fillChildren() {
     const auto listed = childrenOf(m_workspace->project(), m_workspace->catalog(), *screen);
     const auto all = childrenOf(m_workspace->project(), m_workspace->catalog(), usual);
     const auto text = [this](const RecordLink& link) {
-        const auto target = m_workspace->bound(link.screen);
+        const auto target = m_workspace->document()->bound(link.screen);
         return tr("%1, by %2")
             .arg(target ? target->screen.label : link.screen,
                  link.targetColumns.join(QStringLiteral(", ")));
@@ -252,7 +270,7 @@ void ScreenSettings::fillChildren() {
 }
 
 QString ScreenSettings::missing(const RecordLink& link) const {
-    const auto target = m_workspace->bound(link.screen);
+    const auto target = m_workspace->document()->bound(link.screen);
     return target ? QString() : target.error().sentence;
 }
 
@@ -281,14 +299,14 @@ void ScreenSettings::changeSoon(const QString& what, const std::function<void(Sc
 void ScreenSettings::change(const QString& what, const std::function<void(Screen&)>& edit) {
     if (m_filling)
         return;
-    m_workspace->change(tr("%1 of the screen").arg(what), [&](Project& project) {
+    m_workspace->document()->change(tr("%1 of the screen").arg(what), [&](Project& project) {
         if (Screen* screen = project.screenById(m_screenId))
             edit(*screen);
     });
 }
 
 void ScreenSettings::move(int steps) {
-    m_workspace->change(tr("order of screens"), [&](Project& project) {
+    m_workspace->document()->change(tr("order of screens"), [&](Project& project) {
         const Screen* screen = project.screenById(m_screenId);
         if (!screen)
             return;
@@ -300,7 +318,7 @@ void ScreenSettings::move(int steps) {
 
 // Undo brings it back; nothing in the database is touched.
 void ScreenSettings::remove() {
-    m_workspace->change(tr("remove a screen"), [&](Project& project) {
+    m_workspace->document()->change(tr("remove a screen"), [&](Project& project) {
         project.screens.removeIf([&](const Screen& screen) { return screen.id == m_screenId; });
         if (project.startScreen == m_screenId)
             project.startScreen.clear();

@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/workspace.h"
+#include "session/workspace.h"
 
 #include <QDialog>
 
 class QCheckBox;
 class QComboBox;
 class QFormLayout;
+class QLayout;
 class QLineEdit;
 class QListWidget;
 class QPushButton;
@@ -23,6 +24,11 @@ public:
     ScreenSettings(Workspace* workspace, const QString& screenId, QWidget* parent);
 
 private:
+    void nameParts();
+    void offerChoices();
+    QLayout* makeRights();
+    QLayout* makePlaces();
+    void connectParts();
     void fill();
     void fillActions();
     void change(const QString& what, const std::function<void(Screen&)>& edit);

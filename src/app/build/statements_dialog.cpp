@@ -2,7 +2,7 @@
 #include "app/build/statements_dialog.h"
 
 #include "app/look/theme.h"
-#include "core/project/screen_statements.h"
+#include "core/fitting/screen_statements.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -37,10 +37,11 @@ StatementsDialog::StatementsDialog(ScreenBinding* binding, QWidget* parent)
     setWindowTitle(tr("Statements of %1").arg(binding->screen().screen.label));
     resize(760, 520);
     Workspace* workspace = binding->workspace();
-    const RecordView* view = workspace->view(binding->screenId());
-    const Record* example = view->count() > 0
-                                ? workspace->records(binding->tableName())->record(view->keyAt(0))
-                                : nullptr;
+    const RecordView* view = workspace->records()->view(binding->screenId());
+    const Record* example =
+        view->count() > 0
+            ? workspace->records()->store(binding->tableName())->record(view->keyAt(0))
+            : nullptr;
     QStringList texts;
     for (const ScreenStatement& statement :
          statementsOf(*dialectFor(workspace->project().connection), binding->screen(), example))

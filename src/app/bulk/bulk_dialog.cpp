@@ -2,23 +2,21 @@
 #include "app/bulk/bulk_dialog.h"
 
 #include "app/bulk/bulk_line.h"
+#include "app/bulk/bulk_preview_view.h"
 #include "app/bulk/kept_menu.h"
 #include "app/editors/expression_field.h"
 #include "app/look/deliberate_button.h"
-#include "app/look/theme.h"
 #include "core/base/text.h"
-#include "core/project/binding.h"
+#include "core/fitting/binding.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
 #include <QCheckBox>
 #include <QComboBox>
 #include <QFormLayout>
-#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QTableWidget>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -27,7 +25,6 @@ namespace gravin {
 
 namespace {
 constexpr int PreviewAfter = 250; // milliseconds without a change
-constexpr qsizetype MostSpreadValues = 6;
 constexpr QSize BulkSize(860, 620);
 } // namespace
 
@@ -43,8 +40,7 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     , m_add(new QPushButton(tr("+ field")))
     , m_kept(new KeptMenu(workspace, screenId, [this] { return now(); }))
     , m_counts(new QLabel)
-    , m_spreads(new QLabel)
-    , m_table(new QTableWidget(0, 4))
+    , m_shown(new BulkPreviewView(&m_binding))
     , m_leaveOut(new QCheckBox)
     , m_onMeanwhile(new QComboBox)
     , m_note(new QLineEdit)
@@ -67,19 +63,6 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     resize(BulkSize);
     m_counts->setObjectName(QStringLiteral("bulk-counts"));
     m_counts->setWordWrap(true);
-    m_spreads->setObjectName(QStringLiteral("bulk-spreads"));
-    m_spreads->setProperty("role", "faint");
-    m_spreads->setWordWrap(true);
-    m_spreads->setTextFormat(Qt::PlainText);
-    m_table->setObjectName(QStringLiteral("bulk-preview"));
-    m_table->setAccessibleName(tr("What would change"));
-    m_table->setHorizontalHeaderLabels({tr("Record"), tr("Field"), tr("Before"), tr("After")});
-    m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    m_table->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    m_table->verticalHeader()->hide();
-    m_table->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
-    m_table->setTabKeyNavigation(false);
     m_leaveOut->setObjectName(QStringLiteral("bulk-leave-out"));
     m_note->setObjectName(QStringLiteral("bulk-note"));
     m_note->setPlaceholderText(tr("Note for the change log, if you like"));
@@ -99,8 +82,7 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     layout->addWidget(makeScope());
     layout->addWidget(makeChanges());
     layout->addWidget(m_counts);
-    layout->addWidget(m_spreads);
-    layout->addWidget(m_table, 1);
+    layout->addWidget(m_shown, 1);
     layout->addWidget(m_leaveOut);
     layout->addLayout(makeMeanwhile());
     layout->addWidget(m_note);
@@ -110,7 +92,6 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     m_soon.setInterval(PreviewAfter);
     connect(&m_soon, &QTimer::timeout, this, &BulkDialog::preview);
     connect(m_leaveOut, &QCheckBox::toggled, this, &BulkDialog::refresh);
-    connect(m_table, &QTableWidget::cellActivated, this, &BulkDialog::openRow);
     connect(m_run, &QPushButton::clicked, this, &BulkDialog::run);
     connect(cancel, &QPushButton::clicked, this, &QDialog::reject);
     makeDeliberate(this, m_run);
@@ -189,8 +170,10 @@ void BulkDialog::addLine() {
         }
     }
     if (!m_selected.empty()) {
-        const Record* record =
-            m_binding.workspace()->records(m_binding.tableName())->record(m_selected.front());
+        const Record* record = m_binding.workspace()
+                                   ->records()
+                                   ->store(m_binding.tableName())
+                                   ->record(m_selected.front());
         QMap<QString, Value> sample;
         const Table& table = *m_binding.screen().table;
         for (qsizetype i = 0; record && i < table.columns.size(); ++i)
@@ -312,7 +295,7 @@ void BulkDialog::preview() {
     const auto wanted = scope();
     const auto put = wanted ? values() : Result<BulkValues>(wanted.error());
     if (!put) {
-        show(put.error());
+        setPreview(put.error());
         return;
     }
     m_counts->setText(tr("Looking…"));
@@ -320,8 +303,8 @@ void BulkDialog::preview() {
     m_job = m_worker->run<BulkPreview>(
         this,
         [this, guarded, worker = m_worker.get(), table = m_binding.screen().table,
-         rules = m_binding.workspace()->rules(m_binding.screen().table->written()), scope = *wanted,
-         values = *put](Session& session) {
+         rules = m_binding.workspace()->document()->rules(m_binding.screen().table->written()),
+         scope = *wanted, values = *put](Session& session) {
             return previewBulkUpdate(session, table, rules, scope, values, [&](qint64 read) {
                 worker->report(guarded, [this, read] { showProgress(read); });
                 return !worker->isCancelled();
@@ -331,7 +314,7 @@ void BulkDialog::preview() {
             if (generation != m_generation)
                 return;
             m_job = 0;
-            show(preview);
+            setPreview(preview);
         });
 }
 
@@ -342,13 +325,12 @@ void BulkDialog::showProgress(qint64 done) {
         m_reason->setText(tr("Changing… %1 so far").arg(countedRecords(done)));
 }
 
-void BulkDialog::show(const Result<BulkPreview>& preview) {
+void BulkDialog::setPreview(const Result<BulkPreview>& preview) {
     m_preview = preview ? std::make_shared<const BulkPreview>(*preview) : nullptr;
     m_wrong = preview ? QString() : preview.error().sentence;
     m_filled.clear();
     refresh();
-    fillSpreads();
-    fillTable();
+    m_shown->setPreview(m_preview);
 }
 
 // The one place that decides whether it can run, and says why not.
@@ -387,106 +369,6 @@ void BulkDialog::refresh() {
                                       : QString());
 }
 
-QString BulkDialog::shown(const QString& column, const Value& value) const {
-    const BoundField* field = m_binding.screen().field(column);
-    const QString text =
-        field ? m_binding.workspace()->shownBriefly(*field, value) : toText(value, ColumnType{});
-    return text.isEmpty() ? QStringLiteral("–") : text;
-}
-
-// "Status: in service 40 → 43, stored 2 → 0", or "Day rate: 80.00 … 210.00 → 83.20 … 218.40, sum
-// …".
-QString BulkDialog::spreadText(const QString& column, const BulkSpread& spread) const {
-    const BoundField* field = m_binding.screen().field(column);
-    const QString label = field ? field->label() : column;
-    QHash<Key, std::pair<qint64, qint64>> counts;
-    for (auto value = spread.valuesBefore.begin(); value != spread.valuesBefore.end(); ++value)
-        counts[value.key()].first = *value;
-    for (auto value = spread.valuesAfter.begin(); value != spread.valuesAfter.end(); ++value)
-        counts[value.key()].second = *value;
-    if (!counts.isEmpty() && counts.size() <= MostSpreadValues) {
-        QStringList parts;
-        for (auto value = counts.begin(); value != counts.end(); ++value)
-            parts += tr("%1 %2 → %3")
-                         .arg(shown(column, value.key()[0]), QLocale().toString(value->first),
-                              QLocale().toString(value->second));
-        parts.sort();
-        return tr("%1: %2").arg(label, parts.join(QStringLiteral(", ")));
-    }
-    if (spread.after.smallest.isNull())
-        return tr("%1: %2 filled → %3 filled")
-            .arg(label, QLocale().toString(spread.before.filled),
-                 QLocale().toString(spread.after.filled));
-    QString text =
-        tr("%1: %2 … %3 → %4 … %5")
-            .arg(label, shown(column, spread.before.smallest), shown(column, spread.before.largest),
-                 shown(column, spread.after.smallest), shown(column, spread.after.largest));
-    if (!spread.after.sum.isNull())
-        text += tr(", sum %1 → %2")
-                    .arg(shown(column, spread.before.sum), shown(column, spread.after.sum));
-    return text;
-}
-
-void BulkDialog::fillSpreads() {
-    QStringList lines;
-    if (m_preview) {
-        for (auto spread = m_preview->spreads.begin(); spread != m_preview->spreads.end(); ++spread)
-            lines += spreadText(spread.key(), *spread);
-    }
-    m_spreads->setText(lines.join(u'\n'));
-    m_spreads->setVisible(!lines.isEmpty());
-}
-
-// First what stands in the way, then what changes.
-void BulkDialog::fillTable() {
-    m_table->setRowCount(0);
-    m_rows.clear();
-    if (!m_preview)
-        return;
-    const Table& table = *m_binding.screen().table;
-    const auto add = [&](const Key& key, const QStringList& cells, bool refused) {
-        const int row = m_table->rowCount();
-        m_table->insertRow(row);
-        m_rows.push_back(key);
-        for (int column = 0; column < cells.size(); ++column) {
-            auto* item = new QTableWidgetItem(cells[column]);
-            item->setToolTip(cells[column]);
-            if (refused)
-                item->setForeground(Theme::instance().colours().problem);
-            m_table->setItem(row, column, item);
-        }
-        if (refused)
-            m_table->setSpan(row, 2, 1, 2);
-    };
-    const auto nameOf = [&](const Key& key) {
-        const QString name = m_binding.nameOf({key, 0});
-        return name.isEmpty() ? keyText(key, table.keyTypes()) : name;
-    };
-    for (const Problem& problem : m_preview->problems) {
-        const auto key = keyFromText(problem.record, table.keyTypes());
-        const BoundField* field = m_binding.screen().field(problem.field);
-        if (key)
-            add(*key, {nameOf(*key), field ? field->label() : problem.field, problem.message},
-                true);
-    }
-    for (const BulkStep& step : m_preview->steps) {
-        for (auto field = step.after.begin(); field != step.after.end(); ++field) {
-            const BoundField* bound = m_binding.screen().field(field.key());
-            add(step.key,
-                {nameOf(step.key), bound ? bound->label() : field.key(),
-                 shown(field.key(), step.before.value(field.key())),
-                 shown(field.key(), field.value())},
-                false);
-        }
-    }
-}
-
-void BulkDialog::openRow(int row) {
-    if (row >= 0 && static_cast<size_t>(row) < m_rows.size())
-        Q_EMIT m_binding.workspace()->recordWanted(m_binding.screenId(),
-                                                   {m_rows[static_cast<size_t>(row)], 0});
-}
-
 // What somebody does between the preview and the run is nobody's fault, and may go on all day.
 QHBoxLayout* BulkDialog::makeMeanwhile() {
     m_onMeanwhile->setObjectName(QStringLiteral("bulk-on-change"));
@@ -514,7 +396,7 @@ void BulkDialog::run() {
     request.screenRules = screenRulesOf(m_binding.screen());
     request.note = m_note->text().trimmed();
     m_reason->setText(tr("Changing…"));
-    m_writing = m_binding.workspace()->writeLong(
+    m_writing = m_binding.workspace()->writing()->writeLong(
         std::move(request), this, [this](qint64 done) { showProgress(done); },
         [this](const WriteResult& result) {
             m_writing = 0;
@@ -551,13 +433,13 @@ void BulkDialog::finish(const WriteResult& result) {
             tr("Changed meanwhile and left out: %1.").arg(countedRecords(meanwhile.leftOut.size()));
     Notice notice{Notice::Kind::Done, text};
     notice.change = result->id;
-    Q_EMIT m_binding.workspace()->notice(notice);
+    m_binding.workspace()->notices()->tell(notice);
     accept();
 }
 
 void BulkDialog::reject() {
     if (m_writing != 0) {
-        m_binding.workspace()->cancelWrite(m_writing);
+        m_binding.workspace()->writing()->cancel(m_writing);
         m_reason->setText(tr("Stopping…"));
         return;
     }
@@ -589,7 +471,7 @@ void BulkDialog::askForGaps(const std::vector<Problem>& problems) {
         if (key && std::find(keys.begin(), keys.end(), *key) == keys.end())
             keys.push_back(*key);
     }
-    m_binding.workspace()->reader()->run<std::vector<Record>>(
+    m_binding.workspace()->database()->reader()->run<std::vector<Record>>(
         this,
         [shared = m_binding.screen().table, keys](Session& session) {
             return TableReader(session, *shared).records(keys);

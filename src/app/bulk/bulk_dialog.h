@@ -2,9 +2,9 @@
 #pragma once
 
 #include "app/bulk/gaps_dialog.h"
-#include "app/session/screen_binding.h"
 #include "core/changes/bulk_update.h"
 #include "core/database/worker.h"
+#include "session/screen_binding.h"
 
 #include <QDialog>
 #include <QTimer>
@@ -15,12 +15,12 @@ class QHBoxLayout;
 class QLabel;
 class QLineEdit;
 class QPushButton;
-class QTableWidget;
 class QVBoxLayout;
 
 namespace gravin {
 
 class BulkLine;
+class BulkPreviewView;
 class KeptMenu;
 class ExpressionField;
 
@@ -57,14 +57,9 @@ private:
     Result<KeptBulkUpdate> now() const;
     void previewSoon();
     void preview();
-    void show(const Result<BulkPreview>& preview);
+    void setPreview(const Result<BulkPreview>& preview);
     void showProgress(qint64 done);
     void refresh();
-    void fillTable();
-    void fillSpreads();
-    QString spreadText(const QString& column, const BulkSpread& spread) const;
-    QString shown(const QString& column, const Value& value) const;
-    void openRow(int row);
     QHBoxLayout* makeMeanwhile();
     void run();
     void finish(const WriteResult& result);
@@ -86,9 +81,7 @@ private:
     QPushButton* m_add;
     KeptMenu* m_kept;
     QLabel* m_counts;
-    QLabel* m_spreads;
-    QTableWidget* m_table;
-    std::vector<Key> m_rows; // of the table
+    BulkPreviewView* m_shown;
     QCheckBox* m_leaveOut;
     QComboBox* m_onMeanwhile;
     QLineEdit* m_note;

@@ -3,7 +3,7 @@
 
 #include "app/editors/expression_field.h"
 #include "app/editors/field_editor.h"
-#include "core/project/field_input.h"
+#include "core/fitting/field_input.h"
 #include "core/value/text_form.h"
 
 #include <QComboBox>
@@ -221,7 +221,7 @@ Status BulkLine::addTo(BulkValues& values) const {
         const EditorContent content = m_editor->content();
         if (const Value* value = std::get_if<Value>(&content))
             values.put.insert(column(), *value);
-        return done();
+        return ok();
     }
     return gravin::addTo(values, *kept, *m_binding->screen().table, field().label());
 }

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/screen_binding.h"
 #include "core/changes/bulk_update.h"
 #include "core/project/kept_bulk_update.h"
+#include "session/screen_binding.h"
 
 #include <QWidget>
 

@@ -4,7 +4,7 @@
 #include "app/editors/field_editor.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
-#include "core/project/field_input.h"
+#include "core/fitting/field_input.h"
 
 #include <QGridLayout>
 #include <QHBoxLayout>

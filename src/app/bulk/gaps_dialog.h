@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/workspace.h"
+#include "session/workspace.h"
 
 #include <QDialog>
 

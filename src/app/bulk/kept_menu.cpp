@@ -64,15 +64,16 @@ void KeptMenu::keep(const QString& name) {
     now->name = name;
     now->screen = m_screenId;
     const bool isAnother = m_workspace->project().bulkUpdate(m_screenId, name) != nullptr;
-    m_workspace->change(tr("Keep the bulk update “%1”").arg(name), [&](Project& project) {
-        for (KeptBulkUpdate& kept : project.bulkUpdates) {
-            if (kept.isCalled(m_screenId, name)) {
-                kept = *now;
-                return;
-            }
-        }
-        project.bulkUpdates += *now;
-    });
+    m_workspace->document()->change(tr("Keep the bulk update “%1”").arg(name),
+                                    [&](Project& project) {
+                                        for (KeptBulkUpdate& kept : project.bulkUpdates) {
+                                            if (kept.isCalled(m_screenId, name)) {
+                                                kept = *now;
+                                                return;
+                                            }
+                                        }
+                                        project.bulkUpdates += *now;
+                                    });
     Q_EMIT said(
         isAnother
             ? tr("“%1” is now this one. It stands in the project once that is saved.").arg(name)
@@ -80,10 +81,11 @@ void KeptMenu::keep(const QString& name) {
 }
 
 void KeptMenu::forget(const QString& name) {
-    m_workspace->change(tr("Forget the bulk update “%1”").arg(name), [&](Project& project) {
-        project.bulkUpdates.removeIf(
-            [&](const KeptBulkUpdate& kept) { return kept.isCalled(m_screenId, name); });
-    });
+    m_workspace->document()->change(
+        tr("Forget the bulk update “%1”").arg(name), [&](Project& project) {
+            project.bulkUpdates.removeIf(
+                [&](const KeptBulkUpdate& kept) { return kept.isCalled(m_screenId, name); });
+        });
     Q_EMIT said(tr("“%1” is forgotten. Undo brings it back.").arg(name));
 }
 

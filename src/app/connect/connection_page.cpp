@@ -1,112 +1,36 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/connect/connection_page.h"
 
+#include "app/connect/connection_form.h"
+#include "app/connect/form_parts.h"
 #include "app/connect/secret_keeper.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
 #include "core/database/secrets.h"
-#include "core/project/project_file.h"
+#include "session/project_creation.h"
 
-#include <QButtonGroup>
 #include <QCheckBox>
-#include <QComboBox>
-#include <QDir>
-#include <QFile>
 #include <QFileDialog>
-#include <QFileInfo>
 #include <QFormLayout>
-#include <QIntValidator>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QRadioButton>
-#include <QStandardPaths>
 #include <QVBoxLayout>
 
 namespace gravin {
+
+using namespace form_parts;
 
 namespace {
 
 constexpr Distance FieldsWidth(560);
 constexpr Distance AnswerWidth(380);
-constexpr Distance ConnectLabelWidth(92);
-constexpr Distance PortWidth(96);
-constexpr int HighestPort = 65535;
-
-QLabel* textLabel(const QString& text, const char* role = "") {
-    auto* label = new QLabel(text);
-    label->setTextFormat(Qt::PlainText);
-    label->setWordWrap(true);
-    label->setProperty("role", role);
-    return label;
-}
-
-QFormLayout* newForm(QWidget* parent) {
-    auto* form = new QFormLayout(parent);
-    form->setContentsMargins(0, 0, 0, 0);
-    form->setVerticalSpacing(8);
-    form->setHorizontalSpacing(space::Pad);
-    form->setLabelAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    return form;
-}
-
-// All parts of the page have their labels in one column.
-QLabel* connectLabel(const QString& text, QWidget* buddy) {
-    auto* label = new QLabel(text);
-    label->setFixedWidth(ConnectLabelWidth);
-    label->setBuddy(buddy);
-    return label;
-}
-
-QLineEdit* lineEdit(const char* name, const QString& example = {}) {
-    auto* line = new QLineEdit;
-    line->setObjectName(QLatin1String(name));
-    line->setPlaceholderText(example);
-    return line;
-}
-
-QWidget* besides(QWidget* wide, std::initializer_list<QWidget*> narrow) {
-    auto* both = new QWidget;
-    auto* layout = new QHBoxLayout(both);
-    layout->setContentsMargins(0, 0, 0, 0);
-    layout->addWidget(wide, 1);
-    for (QWidget* widget : narrow)
-        layout->addWidget(widget);
-    return both;
-}
-
-QPushButton* button(const char* name, const QString& text) {
-    auto* made = new QPushButton(text);
-    made->setObjectName(QLatin1String(name));
-    made->setAutoDefault(true);
-    return made;
-}
-
-QCheckBox* checkBox(const char* name, const QString& text, bool checked) {
-    auto* made = new QCheckBox(text);
-    made->setObjectName(QLatin1String(name));
-    made->setChecked(checked);
-    return made;
-}
-
-QString expanded(const QString& path) {
-    if (path.startsWith(u"~/"))
-        return QDir::homePath() + path.mid(1);
-    return path;
-}
-
-QString copyNameFor(const QString& project, const QString& original) {
-    const QFileInfo info(original);
-    return QFileInfo(project).absolutePath() + u'/' + info.completeBaseName() +
-           QStringLiteral("-copy.") +
-           (info.suffix().isEmpty() ? QStringLiteral("db") : info.suffix());
-}
 
 } // namespace
 
 ConnectionPage::ConnectionPage(QWidget* parent)
     : QWidget(parent)
-    , m_engines(new QButtonGroup(this))
+    , m_form(new ConnectionForm)
     , m_title(new QLabel)
     , m_state(textLabel({}, "faint"))
     , m_detail(textLabel({}, "faint"))
@@ -130,22 +54,7 @@ void ConnectionPage::buildFields() {
     column->setSpacing(16);
     column->addWidget(m_title);
 
-    auto* kinds = new QHBoxLayout;
-    kinds->setSpacing(24);
-    for (const auto& [kind, text] : {std::pair{Engine::Sqlite, tr("SQLite file")},
-                                     std::pair{Engine::PostgreSql, tr("PostgreSQL server")},
-                                     std::pair{Engine::MariaDb, tr("MariaDB server")}}) {
-        auto* choice = new QRadioButton(text);
-        choice->setObjectName(QStringLiteral("kind-") + engineName(kind).toLower());
-        m_engines->addButton(choice, static_cast<int>(kind));
-        kinds->addWidget(choice);
-    }
-    kinds->addStretch();
-    column->addLayout(kinds);
-    m_filePart = fileFields();
-    m_serverPart = serverFields();
-    column->addWidget(m_filePart);
-    column->addWidget(m_serverPart);
+    column->addWidget(m_form);
     m_projectPart = projectFields();
     column->addWidget(m_projectPart);
 
@@ -178,17 +87,15 @@ void ConnectionPage::buildFields() {
     layout->addWidget(answer);
     layout->addStretch(1);
 
-    connect(m_engines, &QButtonGroup::idClicked, this,
-            [this](int id) { setEngine(static_cast<Engine>(id)); });
-    for (QLineEdit* line : {m_path, m_host, m_database, m_user, m_password})
-        connect(line, &QLineEdit::textChanged, this, &ConnectionPage::edited);
+    connect(m_form, &ConnectionForm::edited, this, &ConnectionPage::edited);
+    connect(m_form, &ConnectionForm::done, this,
+            [this](const QString& text) { say(text, "faint"); });
+    connect(m_form, &ConnectionForm::refused, this,
+            [this](const QString& text, const QString& detail) { say(text, "problem", detail); });
     connect(m_project, &QLineEdit::textEdited, this, [this] {
         m_projectProposed = false;
         edited();
     });
-    // When it is complete: half of an address reads as another one.
-    connect(m_address, &QLineEdit::editingFinished, this,
-            [this] { takeAddress(m_address->text()); });
     connect(m_test, &QPushButton::clicked, this, &ConnectionPage::test);
     connect(m_create, &QPushButton::clicked, this, &ConnectionPage::create);
     connect(m_stop, &QPushButton::clicked, this, [this] {
@@ -199,56 +106,6 @@ void ConnectionPage::buildFields() {
         m_worker.reset();
         Q_EMIT cancelled();
     });
-}
-
-QWidget* ConnectionPage::fileFields() {
-    auto* part = new QWidget;
-    QFormLayout* form = newForm(part);
-    m_path = lineEdit("database-path", tr("for example harbour.db"));
-    auto* choose = button("choose-database", tr("Choose…"));
-    auto* make = button("make-database", tr("New file…"));
-    m_pathState = textLabel({}, "faint");
-    // What stands below keeps its place while a path is typed.
-    m_pathState->setMinimumHeight(2 * QFontMetrics(m_pathState->font()).lineSpacing());
-    m_pathState->setAlignment(Qt::AlignLeft | Qt::AlignTop);
-    m_copy = checkBox("work-on-copy", tr("Work on a copy; leave this file as it is"), false);
-    form->addRow(connectLabel(tr("File"), m_path), besides(m_path, {choose, make}));
-    form->addRow(connectLabel({}, m_pathState), m_pathState);
-    form->addRow(connectLabel({}, m_copy), m_copy);
-    connect(choose, &QPushButton::clicked, this, &ConnectionPage::chooseDatabase);
-    connect(make, &QPushButton::clicked, this, &ConnectionPage::makeDatabase);
-    return part;
-}
-
-QWidget* ConnectionPage::serverFields() {
-    auto* part = new QWidget;
-    QFormLayout* form = newForm(part);
-    m_address = lineEdit("address", tr("paste postgresql://… or mariadb://… to fill the fields"));
-    m_host = lineEdit("host", tr("this machine"));
-    m_port = lineEdit("port", tr("usual port"));
-    m_port->setValidator(new QIntValidator(1, HighestPort, m_port));
-    m_port->setFixedWidth(PortWidth);
-    m_database = lineEdit("database");
-    m_user = lineEdit("user", tr("as the desktop's account"));
-    m_password = lineEdit("password");
-    m_password->setEchoMode(QLineEdit::Password);
-    m_keep = checkBox("keep-password", tr("Keep it in the desktop's secret store"), false);
-    m_keep->setToolTip(tr("Otherwise it is known until Gravin is closed. It is never written into "
-                          "the project."));
-    m_tls = new QComboBox;
-    m_tls->setObjectName(QStringLiteral("tls"));
-    m_tls->addItem(tr("Encrypt where the server can"), static_cast<int>(TlsMode::Prefer));
-    m_tls->addItem(tr("Always encrypt"), static_cast<int>(TlsMode::Require));
-    m_tls->addItem(tr("Encrypt and verify the certificate"), static_cast<int>(TlsMode::Verify));
-    m_tls->addItem(tr("Do not encrypt"), static_cast<int>(TlsMode::Off));
-    form->addRow(connectLabel(tr("Address"), m_address), m_address);
-    form->addRow(connectLabel(tr("Host"), m_host), besides(m_host, {m_port}));
-    form->addRow(connectLabel(tr("Database"), m_database), m_database);
-    form->addRow(connectLabel(tr("Account"), m_user), m_user);
-    form->addRow(connectLabel(tr("Password"), m_password), m_password);
-    form->addRow(connectLabel({}, m_keep), m_keep);
-    form->addRow(connectLabel(tr("Protection"), m_tls), m_tls);
-    return part;
 }
 
 QWidget* ConnectionPage::projectFields() {
@@ -274,10 +131,10 @@ QWidget* ConnectionPage::projectFields() {
         "faint");
     m_project = lineEdit("project-path");
     auto* choose = button("choose-project", tr("Choose…"));
-    form->addRow(connectLabel(tr("Allow"), allowed), allowed);
-    form->addRow(connectLabel({}, m_log), m_log);
-    form->addRow(connectLabel({}, logNote), logNote);
-    form->addRow(connectLabel(tr("Project file"), m_project), besides(m_project, {choose}));
+    form->addRow(label(tr("Allow"), allowed), allowed);
+    form->addRow(label({}, m_log), m_log);
+    form->addRow(label({}, logNote), logNote);
+    form->addRow(label(tr("Project file"), m_project), besides(m_project, {choose}));
     connect(choose, &QPushButton::clicked, this, &ConnectionPage::chooseProject);
     connect(m_log, &QCheckBox::toggled, this, [this](bool kept) {
         for (QCheckBox* box : {m_insert, m_update, m_delete, m_trim})
@@ -291,36 +148,34 @@ void ConnectionPage::startNew() {
     m_projectProposed = true;
     m_title->setText(tr("Connect to a database"));
     m_create->setText(tr("Create project"));
-    m_password->clear();
+    m_form->clearPassword();
     m_project->clear();
-    m_copy->setChecked(false);
+    m_form->setWorksOnCopy(false);
     for (QCheckBox* box : {m_insert, m_update, m_delete, m_log})
         box->setChecked(true);
     m_trim->setChecked(false);
-    show(ConnectionSpec{});
+    setSpec({});
     say(tr("Test the connection to see what is there. Nothing is written to the database until the "
            "first change is saved."),
         "faint");
-    m_path->setFocus();
+    m_form->focusFirst();
 }
 
 void ConnectionPage::startRepoint(const QString& projectName, const ConnectionSpec& present) {
     m_task = Task::Repoint;
     m_title->setText(tr("Another database for %1").arg(projectName));
     m_create->setText(tr("Compare…"));
-    m_password->clear();
+    m_form->clearPassword();
     for (const auto& [box, is] :
          {std::pair{m_insert, present.allowed.insert}, std::pair{m_update, present.allowed.update},
           std::pair{m_delete, present.allowed.remove}, std::pair{m_trim, present.mayTrim},
           std::pair{m_log, present.changeLog}})
         box->setChecked(is);
-    show(present);
+    setSpec(present);
     say(tr("Comparing says what fits there, what means something else and what is missing. Nothing "
            "changes before you say so."),
         "faint");
-    QLineEdit* first = present.isFile() ? m_path : m_host;
-    first->setFocus();
-    first->selectAll();
+    m_form->focusFirst();
 }
 
 void ConnectionPage::askPassword(const QString& projectFile, const ConnectionSpec& asked,
@@ -329,94 +184,25 @@ void ConnectionPage::askPassword(const QString& projectFile, const ConnectionSpe
     m_existingProject = projectFile;
     m_title->setText(tr("Password for %1").arg(asked.shownName()));
     m_create->setText(tr("Open project"));
-    m_password->clear();
-    show(asked);
+    m_form->clearPassword();
+    setSpec(asked);
     say(why.sentence, "problem", why.detail);
-    m_password->setFocus();
+    m_form->focusPassword();
 }
 
-void ConnectionPage::show(const ConnectionSpec& shown) {
-    m_base = shown;
-    m_path->setText(shown.path);
-    m_address->clear();
-    m_host->setText(shown.host);
-    m_port->setText(shown.port > 0 ? QString::number(shown.port) : QString());
-    m_database->setText(shown.database);
-    m_user->setText(shown.user);
-    m_tls->setCurrentIndex(std::max(0, m_tls->findData(static_cast<int>(shown.tls))));
-    for (QAbstractButton* choice : m_engines->buttons())
-        choice->setEnabled(m_task != Task::Password);
+void ConnectionPage::setSpec(const ConnectionSpec& shown) {
+    m_form->setEngineFixed(m_task == Task::Password);
     m_projectPart->setVisible(m_task == Task::NewProject);
-    m_copy->setVisible(m_task == Task::NewProject);
-    setEngine(shown.engine);
-}
-
-Engine ConnectionPage::engine() const { return static_cast<Engine>(m_engines->checkedId()); }
-
-void ConnectionPage::setEngine(Engine engine) {
-    m_engines->button(static_cast<int>(engine))->setChecked(true);
-    m_filePart->setVisible(engine == Engine::Sqlite);
-    m_serverPart->setVisible(engine != Engine::Sqlite);
-    edited();
+    m_form->offerCopy(m_task == Task::NewProject);
+    m_form->setSpec(shown);
 }
 
 ConnectionSpec ConnectionPage::spec() const {
-    ConnectionSpec made = m_base;
-    if (made.engine != engine())
-        made = ConnectionSpec{engine(), {}};
+    ConnectionSpec made = m_form->spec();
     made.changeLog = m_log->isChecked();
     made.allowed = {m_insert->isChecked(), m_update->isChecked(), m_delete->isChecked()};
     made.mayTrim = m_trim->isChecked();
-    if (made.isFile()) {
-        made.path = QFileInfo(expanded(m_path->text().trimmed())).absoluteFilePath();
-        return made;
-    }
-    made.host = m_host->text().trimmed();
-    made.port = m_port->text().toInt();
-    made.database = m_database->text().trimmed();
-    made.user = m_user->text().trimmed();
-    made.tls = static_cast<TlsMode>(m_tls->currentData().toInt());
     return made;
-}
-
-void ConnectionPage::takeAddress(const QString& address) {
-    if (!address.contains(u"://") || address == spec().url())
-        return;
-    auto parsed = ConnectionSpec::fromUrl(address.trimmed());
-    if (!parsed || parsed->isFile()) {
-        if (!parsed)
-            say(parsed.error().sentence, "problem");
-        return;
-    }
-    const QString password = Secrets::passwordOf(*parsed);
-    show(*parsed);
-    // Shown without its password, which went where passwords go.
-    m_address->setText(parsed->url());
-    m_password->setText(password);
-    say(tr("The fields are filled from the address."), "faint");
-}
-
-void ConnectionPage::chooseDatabase() {
-    const QString file = QFileDialog::getOpenFileName(this, tr("Choose an SQLite database"));
-    if (!file.isEmpty())
-        m_path->setText(file);
-}
-
-void ConnectionPage::makeDatabase() {
-    const QString path = QFileDialog::getSaveFileName(this, tr("Name the new database"), {},
-                                                      tr("SQLite databases (*.db)"));
-    if (path.isEmpty())
-        return;
-    // An empty file is an empty database. An existing one is never emptied.
-    QFile file(path);
-    if (!file.open(QIODevice::NewOnly)) {
-        say(QFileInfo::exists(path)
-                ? tr("%1 is already there. Choose it, or another name.").arg(path)
-                : tr("%1 cannot be made.").arg(path),
-            "problem", file.errorString());
-        return;
-    }
-    m_path->setText(path);
 }
 
 void ConnectionPage::chooseProject() {
@@ -429,41 +215,15 @@ void ConnectionPage::chooseProject() {
     edited();
 }
 
-// Beside a file, or among the person's documents under the name of the server's database.
 void ConnectionPage::proposeProject() {
-    if (!m_projectProposed)
-        return;
-    QString base;
-    if (engine() == Engine::Sqlite) {
-        const QFileInfo info(expanded(m_path->text().trimmed()));
-        if (info.isFile())
-            base = info.absolutePath() + u'/' + info.completeBaseName();
-    } else if (!m_database->text().trimmed().isEmpty()) {
-        base = QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) + u'/' +
-               m_database->text().trimmed();
-    }
-    QString proposed = base;
-    for (int n = 2; !base.isEmpty() && QFileInfo::exists(proposed + QStringLiteral(".gravin")); ++n)
-        proposed = QStringLiteral("%1-%2").arg(base).arg(n);
-    m_project->setText(proposed.isEmpty() ? QString() : proposed + QStringLiteral(".gravin"));
+    if (m_projectProposed)
+        m_project->setText(proposedProjectFile(m_form->spec()));
 }
 
 void ConnectionPage::edited() {
-    const QFileInfo info(expanded(m_path->text().trimmed()));
-    if (m_path->text().trimmed().isEmpty())
-        m_pathState->setText(tr("A new file begins as an empty database."));
-    else if (!info.isFile())
-        m_pathState->setText(tr("There is no such file."));
-    else
-        m_pathState->setText(
-            tr("%1 · %2 · changed %3")
-                .arg(
-                    info.absoluteFilePath(),
-                    QLocale().formattedDataSize(info.size(), 1, QLocale::DataSizeTraditionalFormat),
-                    QLocale().toString(info.lastModified(), QLocale::ShortFormat)));
     proposeProject();
     const bool busy = m_worker != nullptr;
-    const QString why = missing();
+    const QString why = m_form->missing();
     const bool needsProject = m_task == Task::NewProject && m_project->text().trimmed().isEmpty();
     m_test->setEnabled(why.isEmpty()); // while it runs too, so that it keeps the focus
     m_create->setEnabled(why.isEmpty() && !needsProject && !busy);
@@ -473,27 +233,14 @@ void ConnectionPage::edited() {
                                      : QString());
 }
 
-QString ConnectionPage::missing() const {
-    if (engine() == Engine::Sqlite) {
-        if (m_path->text().trimmed().isEmpty())
-            return tr("Choose a file, or make a new one.");
-        return QFileInfo(expanded(m_path->text().trimmed())).isFile()
-                   ? QString()
-                   : tr("There is no such file.");
-    }
-    const bool hasService = m_base.options.contains(QStringLiteral("service"));
-    return m_database->text().trimmed().isEmpty() && !hasService ? tr("Name the database.")
-                                                                 : QString();
-}
-
 void ConnectionPage::rememberPassword() const {
     const ConnectionSpec connection = spec();
     if (connection.isFile())
         return;
-    if (m_password->text().isEmpty())
+    if (m_form->password().isEmpty())
         Secrets::forget(connection);
     else
-        Secrets::remember(connection, m_password->text());
+        Secrets::remember(connection, m_form->password());
 }
 
 template <typename T>
@@ -535,7 +282,7 @@ void ConnectionPage::showReport(const Result<ConnectionReport>& report) {
     QStringList lines{tr("Reached: %1").arg(facts.version)};
     if (!facts.account.isEmpty())
         lines += tr("Account: %1").arg(facts.account);
-    if (engine() != Engine::Sqlite)
+    if (m_form->engine() != Engine::Sqlite)
         lines += facts.encrypted ? tr("The connection is encrypted.")
                                  : tr("The connection is not encrypted.");
     if (!report->size.isEmpty())
@@ -566,16 +313,16 @@ void ConnectionPage::create() {
             break;
         }
     };
-    if (connection.isFile() || !m_keep->isChecked() || m_password->text().isEmpty()) {
+    if (connection.isFile() || !m_form->keepsPassword() || m_form->password().isEmpty()) {
         goOn();
         return;
     }
-    secret_keeper::keep(connection, m_password->text(), this, [this, goOn](const QString& problem) {
+    secret_keeper::keep(connection, m_form->password(), this, [this, goOn](const QString& problem) {
         if (problem.isEmpty()) {
             goOn();
             return;
         }
-        m_keep->setChecked(false);
+        m_form->setKeepsPassword(false);
         say(tr("The desktop's secret store did not take the password. It is known until Gravin is "
                "closed; go on, or try again."),
             "problem", problem);
@@ -583,41 +330,34 @@ void ConnectionPage::create() {
 }
 
 void ConnectionPage::makeProject(const ConnectionSpec& connection) {
-    const QString file = expanded(m_project->text().trimmed());
-    if (QFileInfo::exists(file)) {
-        say(tr("%1 is already there. Choose another name for the project.").arg(file), "problem");
+    const QString file = expandedPath(m_project->text().trimmed());
+    const auto write = [this, file](const ConnectionSpec& spec) {
+        const Status written = createProject(file, spec);
+        if (!written) {
+            say(written.error().sentence, "problem", written.error().detail);
+            return;
+        }
+        say(tr("Opening %1…").arg(file), "faint");
+        Q_EMIT projectReady(file);
+    };
+    if (const Status free = prepareProject(file); !free) {
+        say(free.error().sentence, "problem");
         return;
     }
-    QDir().mkpath(QFileInfo(file).absolutePath()); // saving says what is wrong with it
-    if (!connection.isFile() || !m_copy->isChecked()) {
-        writeProject(connection);
+    if (!connection.isFile() || !m_form->worksOnCopy()) {
+        write(connection);
         return;
     }
-    ConnectionSpec copy = connection;
-    copy.copyOf = connection.path;
-    copy.path = copyNameFor(file, connection.path);
-    ask<Nothing>(
+    const ConnectionSpec copy = copyBeside(file, connection);
+    ask<Success>(
         tr("Copying to %1…").arg(copy.path),
         [target = copy.path](Session& session) { return copyDatabase(session, target); },
-        [this, copy](const Status& copied) {
+        [this, copy, write](const Status& copied) {
             if (copied)
-                writeProject(copy);
+                write(copy);
             else
                 say(copied.error().sentence, "problem", copied.error().detail);
         });
-}
-
-void ConnectionPage::writeProject(const ConnectionSpec& connection) {
-    const QString file = expanded(m_project->text().trimmed());
-    Project project;
-    project.name = QFileInfo(file).completeBaseName();
-    project.connection = connection;
-    if (const Status saved = saveProject(project, file); !saved) {
-        say(saved.error().sentence, "problem", saved.error().detail);
-        return;
-    }
-    say(tr("Opening %1…").arg(file), "faint");
-    Q_EMIT projectReady(file);
 }
 
 } // namespace gravin

@@ -8,15 +8,14 @@
 
 #include <memory>
 
-class QButtonGroup;
 class QCheckBox;
-class QComboBox;
-class QFormLayout;
 class QLabel;
 class QLineEdit;
 class QPushButton;
 
 namespace gravin {
+
+class ConnectionForm;
 
 // Where a database is described, tried and made the ground of a project: kind, where, who, what is
 // allowed, where the project is kept. Also asks for a password that is missing.
@@ -45,46 +44,23 @@ Q_SIGNALS:
 
 private:
     void buildFields();
-    QWidget* fileFields();
-    QWidget* serverFields();
     QWidget* projectFields();
-    void show(const ConnectionSpec& spec);
-    void takeAddress(const QString& address);
-    void setEngine(Engine engine);
-    Engine engine() const;
-    void chooseDatabase();
-    void makeDatabase();
+    void setSpec(const ConnectionSpec& spec);
     void chooseProject();
     void proposeProject();
     void edited();
-    // Why nothing can be tried or made yet; empty when it can.
-    QString missing() const;
     void rememberPassword() const;
     void test();
     void showReport(const Result<ConnectionReport>& report);
     void create();
     void makeProject(const ConnectionSpec& connection);
-    void writeProject(const ConnectionSpec& connection);
     // One thing at a time is asked of a database, in the background; m_stop stops it.
     template <typename T>
     void ask(const QString& announcement, std::function<Result<T>(Session&)> job,
              std::function<void(const Result<T>&)> answer);
     void say(const QString& text, const char* role, const QString& detail = {});
 
-    QButtonGroup* m_engines;
-    QWidget* m_filePart;
-    QWidget* m_serverPart;
-    QLineEdit* m_path;
-    QLabel* m_pathState;
-    QCheckBox* m_copy;
-    QLineEdit* m_address;
-    QLineEdit* m_host;
-    QLineEdit* m_port;
-    QLineEdit* m_database;
-    QLineEdit* m_user;
-    QLineEdit* m_password;
-    QCheckBox* m_keep;
-    QComboBox* m_tls;
+    ConnectionForm* m_form;
     QCheckBox* m_insert;
     QCheckBox* m_update;
     QCheckBox* m_delete;
@@ -99,7 +75,6 @@ private:
     QLabel* m_state;
     QLabel* m_detail;
     QLabel* m_reason;
-    ConnectionSpec m_base; // what the fields do not show: options of an address
     // What the page is for.
     enum class Task { NewProject, Password, Repoint };
     Task m_task = Task::NewProject;

@@ -26,10 +26,10 @@ QList<ChoiceEntry> choiceEntries(const BoundField& field, Workspace* workspace,
         }
     }
     if (!found)
-        entries.append(
-            {ChoiceEditor::tr("%1 (not in the list)").arg(workspace->shown(field, present)),
-             {},
-             present});
+        entries.append({ChoiceEditor::tr("%1 (not in the list)")
+                            .arg(workspace->records()->shown(field, present)),
+                        {},
+                        present});
     return entries;
 }
 

@@ -43,15 +43,9 @@ FieldEditor* make(const BoundField& field, Workspace* workspace, QWidget* parent
     case ShownAs::Time:
     case ShownAs::DateTime:
         return new MomentEditor(field, parent);
-    case ShownAs::Text:
-    case ShownAs::MaskedText:
-    case ShownAs::FixedText:
-    case ShownAs::Number:
-    case ShownAs::Link:
-    case ShownAs::Mail:
-        break;
+    default:
+        return new LineEditor(field, parent);
     }
-    return new LineEditor(field, parent);
 }
 
 } // namespace
@@ -65,7 +59,7 @@ FieldEditor* FieldEditor::create(const BoundField& field, Workspace* workspace, 
 }
 
 bool FieldEditor::fitsInCell(const BoundField& field) {
-    return field.definition.shownAs != ShownAs::Picture;
+    return gravin::fitsInCell(field.definition.shownAs);
 }
 
 void FieldEditor::adopt(QWidget* inner, const QList<QWidget*>& beside) {
@@ -120,9 +114,10 @@ void FieldEditor::setState(const QString& state) { setStyleProperty(m_inner, "st
 void applyContent(ScreenBinding& binding, const RecordId& id, const BoundField& field,
                   const EditorContent& content) {
     if (const QString* text = std::get_if<QString>(&content))
-        binding.workspace()->type(binding.screen(), id, field, *text);
+        binding.workspace()->records()->type(binding.screen(), id, field, *text);
     else
-        binding.workspace()->choose(binding.screen(), id, field, std::get<Value>(content));
+        binding.workspace()->records()->choose(binding.screen(), id, field,
+                                               std::get<Value>(content));
 }
 
 } // namespace gravin

@@ -2,7 +2,7 @@
 #include "app/editors/line_editor.h"
 
 #include "core/base/text.h"
-#include "core/project/field_input.h"
+#include "core/fitting/field_input.h"
 #include "core/value/display_format.h"
 #include "core/value/mask.h"
 #include "core/value/text_form.h"

@@ -29,7 +29,7 @@ LookupEditor::LookupEditor(const BoundField& field, Workspace* workspace, QWidge
     , m_workspace(workspace)
     , m_line(new QLineEdit)
     , m_open(new QToolButton)
-    , m_model(new LookupModel(workspace->lookup(field.definition.lookup),
+    , m_model(new LookupModel(workspace->records()->lookup(field.definition.lookup),
                               labelsOf(field.definition.lookup, *workspace), this))
     , m_list(new LookupList(m_model, m_line)) {
     m_open->setObjectName(QStringLiteral("list:") + field.name());
@@ -67,7 +67,7 @@ LookupEditor::LookupEditor(const BoundField& field, Workspace* workspace, QWidge
         const LookupStore::Entry first = m_model->entry(0);
         pick(first.stored, first.shown.value(0));
     });
-    connect(workspace, &Workspace::lookupsLoaded, this, &LookupEditor::showValue);
+    connect(workspace->records(), &Records::lookupsLoaded, this, &LookupEditor::showValue);
 }
 
 void LookupEditor::openList(const QString& text) {
@@ -75,7 +75,8 @@ void LookupEditor::openList(const QString& text) {
         return;
     m_model->search(text);
     m_list->setOpenOffered(!m_value.isNull());
-    const QString reason = m_workspace->reasonAgainstNew(m_field.definition.lookup.table);
+    const QString reason =
+        m_workspace->document()->reasonAgainstNew(m_field.definition.lookup.table);
     m_list->setNewOffered(reason.isEmpty(), reason);
     if (!m_list->isVisible())
         m_list->showBelow();
@@ -111,7 +112,8 @@ void LookupEditor::leave() {
 void LookupEditor::showValue() {
     if (m_typed)
         return;
-    const QString text = m_value.isNull() ? QString() : m_workspace->shown(m_field, m_value);
+    const QString text =
+        m_value.isNull() ? QString() : m_workspace->records()->shown(m_field, m_value);
     if (m_line->text() == text)
         return;
     m_line->setText(text);

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/project/lookup_store.h"
+#include "core/fitting/lookup_store.h"
 
 #include <QAbstractTableModel>
 

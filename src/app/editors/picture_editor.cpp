@@ -55,7 +55,7 @@ PictureEditor::PictureEditor(QWidget* parent)
         column->addWidget(each);
     column->addStretch();
     adopt(m_label, {buttons});
-    show();
+    showPicture();
 }
 
 QToolButton* PictureEditor::button(const char* icon, const QString& name, const QString& text,
@@ -74,10 +74,10 @@ void PictureEditor::setContent(const Value& value, const std::optional<QString>&
     if (value == m_value)
         return;
     m_value = value;
-    show();
+    showPicture();
 }
 
-void PictureEditor::show() {
+void PictureEditor::showPicture() {
     const bool empty = m_value.isNull();
     m_decoder->forget();
     m_label->clear();
@@ -114,7 +114,7 @@ void PictureEditor::showDecoded(const DecodedPicture& picture) {
 
 void PictureEditor::setReadOnly(bool readOnly) {
     m_readOnly = readOnly;
-    show();
+    showPicture();
 }
 
 void PictureEditor::take(const QByteArray& bytes, const QString& source) {
@@ -133,7 +133,7 @@ void PictureEditor::take(const QByteArray& bytes, const QString& source) {
         return;
     }
     m_value = Value::binary(bytes);
-    show();
+    showPicture();
     Q_EMIT edited();
     Q_EMIT finished();
 }
@@ -183,7 +183,7 @@ void PictureEditor::paste() {
 
 void PictureEditor::clear() {
     m_value = Value::null();
-    show();
+    showPicture();
     Q_EMIT edited();
     Q_EMIT finished();
 }

@@ -39,7 +39,7 @@ private:
     void clear();
     void askWhereToSave();
     void take(const QByteArray& bytes, const QString& source);
-    void show();
+    void showPicture();
     void showDecoded(const DecodedPicture& picture);
 
     PictureDecoder* m_decoder;

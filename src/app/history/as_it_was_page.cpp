@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/history/as_it_was_page.h"
 
+#include "app/grid/grid_model.h"
+#include "app/look/notice_line.h"
 #include "app/look/paint.h"
 #include "app/look/theme.h"
-#include "app/session/log_time.h"
-#include "app/use/grid_model.h"
-#include "app/use/notice_line.h"
 #include "core/base/text.h"
-#include "core/project/field_filter.h"
+#include "core/fitting/field_filter.h"
 #include "core/value/text_form.h"
+#include "session/log_time.h"
 
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -52,9 +52,9 @@ void AsItWasModel::connectView() {
             Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
     };
     connect(m_records, &RecordStore::recordsArrived, this, allChanged);
-    connect(m_binding->workspace()->records(m_binding->tableName()), &RecordStore::recordsArrived,
-            this, allChanged);
-    connect(m_binding->workspace(), &Workspace::lookupsLoaded, this, allChanged);
+    connect(m_binding->workspace()->records()->store(m_binding->tableName()),
+            &RecordStore::recordsArrived, this, allChanged);
+    connect(m_binding->workspace()->records(), &Records::lookupsLoaded, this, allChanged);
 }
 
 int AsItWasModel::rowCount(const QModelIndex& parent) const {
@@ -82,7 +82,8 @@ std::optional<Value> AsItWasModel::changedTo(const QModelIndex& index) const {
     if (m_differences.value(key, Difference::Gone) != Difference::Changed)
         return std::nullopt;
     const BoundField& field = m_fields[index.column()];
-    const Record* now = m_binding->workspace()->records(m_binding->tableName())->record(key);
+    const Record* now =
+        m_binding->workspace()->records()->store(m_binding->tableName())->record(key);
     const auto then = valueThen(index);
     if (!now || !then || field.column.computed)
         return std::nullopt;
@@ -99,7 +100,7 @@ QVariant AsItWasModel::data(const QModelIndex& index, int role) const {
         const auto value = valueThen(index);
         if (!value)
             return QString();
-        const QString text = m_binding->workspace()->shownBriefly(field, *value);
+        const QString text = m_binding->workspace()->records()->shownBriefly(field, *value);
         return text.isEmpty() ? QStringLiteral("–") : text;
     }
     case Qt::TextAlignmentRole:
@@ -111,7 +112,7 @@ QVariant AsItWasModel::data(const QModelIndex& index, int role) const {
         const auto now = changedTo(index);
         if (!now)
             return {};
-        const QString text = m_binding->workspace()->shownBriefly(field, *now);
+        const QString text = m_binding->workspace()->records()->shownBriefly(field, *now);
         return tr("now: %1").arg(text.isEmpty() ? tr("empty") : text);
     }
     case Qt::BackgroundRole: {
@@ -193,7 +194,7 @@ AsItWasPage::AsItWasPage(Workspace* workspace, const QString& screenId, qint64 a
     connect(m_search, &QLineEdit::textChanged, this, [this] { m_soon.start(); });
     connect(&m_soon, &QTimer::timeout, this, &AsItWasPage::search);
     // What is committed meanwhile is one more difference.
-    connect(workspace, &Workspace::committed, this, [this](const CommittedChange& change) {
+    connect(workspace->writing(), &Writing::committed, this, [this](const CommittedChange& change) {
         if (change.tables().contains(m_binding.screen().table->written()))
             look();
     });
@@ -242,7 +243,7 @@ QWidget* AsItWasPage::makeBand() {
 
 QString AsItWasPage::state() const { return m_counts->text(); }
 
-void AsItWasPage::showNotice(const Notice& notice) { m_notice->show(notice); }
+void AsItWasPage::showNotice(const Notice& notice) { m_notice->setNotice(notice); }
 
 void AsItWasPage::look() {
     struct Looked {
@@ -252,7 +253,8 @@ void AsItWasPage::look() {
     m_worker->run<Looked>(
         this,
         [after = m_after, table = m_binding.screen().table,
-         catalog = m_binding.workspace()->sharedCatalog()](Session& session) -> Result<Looked> {
+         catalog = m_binding.workspace()->database()->sharedCatalog()](
+            Session& session) -> Result<Looked> {
             auto then = lookBack(session, *catalog, *table, after);
             if (!then)
                 return then.error();
@@ -267,11 +269,11 @@ void AsItWasPage::look() {
         [this](const Result<Looked>& looked) {
             if (looked)
                 m_at = looked->at;
-            show(looked ? Result<AsItWas>(looked->then) : Result<AsItWas>(looked.error()));
+            setThen(looked ? Result<AsItWas>(looked->then) : Result<AsItWas>(looked.error()));
         });
 }
 
-void AsItWasPage::show(const Result<AsItWas>& then) {
+void AsItWasPage::setThen(const Result<AsItWas>& then) {
     m_list->setModel(nullptr);
     delete std::exchange(m_model, nullptr);
     m_view.reset();

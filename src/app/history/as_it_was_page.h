@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/screen_binding.h"
 #include "core/changes/as_it_was.h"
+#include "session/screen_binding.h"
 
 #include <QAbstractTableModel>
 #include <QTimer>
@@ -72,7 +72,7 @@ protected:
 private:
     QWidget* makeBand();
     void look();
-    void show(const Result<AsItWas>& then);
+    void setThen(const Result<AsItWas>& then);
     void search();
     void rollBackHere();
     void rollBackSelected();

@@ -4,14 +4,14 @@
 #include "app/editors/picture_decoder.h"
 #include "app/history/field_history_dialog.h"
 #include "app/look/theme.h"
-#include "app/session/log_time.h"
 #include "core/base/text.h"
 #include "core/base/visible_text.h"
 #include "core/base/whole_file.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/log_verification.h"
 #include "core/exchange/log_export.h"
-#include "core/project/screen_generator.h"
+#include "core/fitting/screen_generator.h"
 #include "core/value/text_form.h"
+#include "session/log_time.h"
 
 #include <QComboBox>
 #include <QFileDialog>
@@ -115,7 +115,7 @@ ChangeLogPanel::ChangeLogPanel(Workspace* workspace, QWidget* parent)
         connect(view, &QWidget::customContextMenuRequested, this, [this, view](const QPoint& at) {
             makeMenu()->popup(view->viewport()->mapToGlobal(at));
         });
-    connect(workspace, &Workspace::committed, this, &ChangeLogPanel::load);
+    connect(workspace->writing(), &Writing::committed, this, &ChangeLogPanel::load);
     load();
 }
 
@@ -176,7 +176,7 @@ LogFilter ChangeLogPanel::filter() const {
 }
 
 void ChangeLogPanel::load() {
-    m_workspace->reader()->run<std::vector<ChangeSummary>>(
+    m_workspace->database()->reader()->run<std::vector<ChangeSummary>>(
         this, [filter = filter()](Session& session) { return ChangeLog(session).list(filter); },
         [this](const Result<std::vector<ChangeSummary>>& changes) {
             if (changes)
@@ -206,8 +206,9 @@ void ChangeLogPanel::fill(const std::vector<ChangeSummary>& changes) {
     int row = 0;
     int current = 0;
     for (const ChangeSummary& change : changes) {
-        const QString what =
-            change.undoes ? tr("%1 of %2").arg(change.action).arg(*change.undoes) : change.action;
+        const QString what = change.refersTo
+                                 ? tr("%1 of %2").arg(change.action).arg(*change.refersTo)
+                                 : change.action;
         const QStringList cells{QString::number(change.id),
                                 shownTime(change.at),
                                 change.person,
@@ -290,11 +291,12 @@ void ChangeLogPanel::loadDetails() {
         return;
     struct Detailed {
         CommittedChange change;
-        Status whole = done();
+        Status whole = ok();
     };
-    m_workspace->reader()->run<Detailed>(
+    m_workspace->database()->reader()->run<Detailed>(
         this,
-        [id, catalog = m_workspace->sharedCatalog()](Session& session) -> Result<Detailed> {
+        [id,
+         catalog = m_workspace->database()->sharedCatalog()](Session& session) -> Result<Detailed> {
             ChangeLog log(session);
             const auto summary = log.summary(id);
             if (!summary)
@@ -306,7 +308,7 @@ void ChangeLogPanel::loadDetails() {
             auto change = log.change(id, *catalog);
             if (!change)
                 return change.error();
-            return Detailed{std::move(*change), LogSeal(session).verifyChanges({id})};
+            return Detailed{std::move(*change), LogVerifier(session).verifyChanges({id})};
         },
         [this, id](const Result<Detailed>& detailed) {
             if (id != chosen())
@@ -342,7 +344,8 @@ QString ChangeLogPanel::shownValue(const QString& tableName, const QString& name
     const QString plain = toText(value, column ? column->type : ColumnType{});
     if (!column || !definition)
         return orDash(plain);
-    const QString shown = m_workspace->shownBriefly({*column, 0, *definition, {}}, value);
+    const QString shown =
+        m_workspace->records()->shownBriefly({*column, 0, *definition, {}}, value);
     // Of a lookup also what is stored.
     return !definition->lookup.table.isEmpty() && !value.isNull() && shown != plain
                ? tr("%1 (%2)").arg(shown, plain)
@@ -355,7 +358,7 @@ void ChangeLogPanel::addRecord(size_t place) {
     const QString key = keyText(record.key, table ? table->keyTypes() : std::vector<ColumnType>{});
     QString name;
     if (table && record.operation == Operation::Update) {
-        name = m_workspace->nameOf(record.table, record.keyAfter(table->key));
+        name = m_workspace->records()->nameOf(record.table, record.keyAfter(table->key));
     } else if (table) {
         const QString naming = namingColumn(*table);
         const Value value = record.after.value(naming, record.before.value(naming));
@@ -371,7 +374,7 @@ void ChangeLogPanel::addRecord(size_t place) {
     item->setFirstColumnSpanned(true);
     const FieldValues& columns =
         record.operation == Operation::Delete ? record.before : record.after;
-    const TableRules rules = m_workspace->rules(record.table);
+    const TableRules rules = m_workspace->document()->rules(record.table);
     for (auto field = columns.begin(); field != columns.end(); ++field) {
         const auto text = [&](const FieldValues& values, bool isThere) {
             return isThere ? shownValue(record.table, field.key(), values.value(field.key()))
@@ -449,7 +452,7 @@ QMenu* ChangeLogPanel::makeMenu() {
         menu->addSeparator();
     }
     menu->addAction(tr("Verify the log"), this, &ChangeLogPanel::verify);
-    menu->addAction(tr("Go by this log from now on"), m_workspace, &Workspace::acceptLog);
+    menu->addAction(tr("Go by this log from now on"), m_workspace->writing(), &Writing::acceptLog);
     menu->addAction(tr("Export these changes…"), this, &ChangeLogPanel::exportAll)
         ->setEnabled(id > 0);
     return menu;
@@ -483,12 +486,12 @@ void ChangeLogPanel::rollBackPart(const Part& part) {
     scope.table = record->table;
     scope.key = table ? record->keyAfter(table->key) : record->key;
     scope.column = part.column;
-    Q_EMIT rollbackRequested(scope,
-                             part.column.isEmpty()
-                                 ? tr("one record of change %1").arg(part.change)
-                                 : tr("%1 of one record of change %2")
-                                       .arg(m_workspace->rules(record->table).labelOf(part.column))
-                                       .arg(part.change));
+    Q_EMIT rollbackRequested(
+        scope, part.column.isEmpty()
+                   ? tr("one record of change %1").arg(part.change)
+                   : tr("%1 of one record of change %2")
+                         .arg(m_workspace->document()->rules(record->table).labelOf(part.column))
+                         .arg(part.change));
 }
 
 void ChangeLogPanel::showFieldHistory(const Part& part) {
@@ -510,24 +513,24 @@ void ChangeLogPanel::addNote() {
     question->setOkButtonText(tr("Add the note"));
     connect(question, &QInputDialog::textValueSelected, this, [this, id](const QString& text) {
         if (!text.trimmed().isEmpty())
-            m_workspace->addNote(id, text.trimmed());
+            m_workspace->writing()->addNote(id, text.trimmed());
     });
     question->open();
 }
 
 void ChangeLogPanel::verify() {
     m_worker->run<LogVerification>(
-        this, [](Session& session) { return LogSeal(session).verify({}); },
+        this, [](Session& session) { return LogVerifier(session).verify({}); },
         [this](const Result<LogVerification>& found) {
             if (!found) {
-                Q_EMIT m_workspace->notice(
+                m_workspace->notices()->tell(
                     {Notice::Kind::Refused, found.error().sentence, found.error().detail});
                 return;
             }
             QStringList damages;
             for (const LogDamage& damage : found->damages)
                 damages += damage.reason;
-            Q_EMIT m_workspace->notice(
+            m_workspace->notices()->tell(
                 found->isIntact()
                     ? Notice{Notice::Kind::Done,
                              tr("The change log is intact: %1 changes.")
@@ -551,8 +554,8 @@ void ChangeLogPanel::exportAll() {
         all.limit = -1;
         m_worker->run<qint64>(
             this,
-            [path, all,
-             catalog = m_workspace->sharedCatalog()](Session& session) -> Result<qint64> {
+            [path, all, catalog = m_workspace->database()->sharedCatalog()](
+                Session& session) -> Result<qint64> {
                 WholeFile file(path);
                 if (Status begun = file.open(); !begun)
                     return begun.error();
@@ -565,7 +568,7 @@ void ChangeLogPanel::exportAll() {
                 return written;
             },
             [this, path](const Result<qint64>& written) {
-                Q_EMIT m_workspace->notice(
+                m_workspace->notices()->tell(
                     written
                         ? Notice{Notice::Kind::Done, tr("Exported %1 changes to %2.")
                                                          .arg(QLocale().toString(*written), path)}

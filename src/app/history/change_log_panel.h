@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/workspace.h"
+#include "core/changes/log/change_log.h"
+#include "session/workspace.h"
 
 #include <QTimer>
 #include <QWidget>

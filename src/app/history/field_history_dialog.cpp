@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/history/field_history_dialog.h"
 
-#include "app/session/log_time.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
+#include "session/log_time.h"
 
 #include <QHeaderView>
 #include <QLabel>
@@ -27,9 +27,9 @@ FieldHistoryDialog::FieldHistoryDialog(Workspace* workspace, const Table& table,
     , m_list(new QTableWidget(0, 5)) {
     setAttribute(Qt::WA_DeleteOnClose);
     setObjectName(QStringLiteral("field-history"));
-    const QString name = workspace->nameOf(table.name, key);
+    const QString name = workspace->records()->nameOf(table.name, key);
     setWindowTitle(tr("History of %1 of %2")
-                       .arg(workspace->rules(table.name).labelOf(column),
+                       .arg(workspace->document()->rules(table.name).labelOf(column),
                             name.isEmpty() ? keyText(key, table.keyTypes()) : name));
     resize(HistorySize);
     m_state->setObjectName(QStringLiteral("field-history-state"));
@@ -51,10 +51,10 @@ FieldHistoryDialog::FieldHistoryDialog(Workspace* workspace, const Table& table,
     layout->addWidget(m_state);
     layout->addWidget(m_list, 1);
     layout->addWidget(close, 0, Qt::AlignLeft);
-    workspace->reader()->run<History>(
+    workspace->database()->reader()->run<History>(
         this,
         [table, key, column,
-         catalog = workspace->sharedCatalog()](Session& session) -> Result<History> {
+         catalog = workspace->database()->sharedCatalog()](Session& session) -> Result<History> {
             auto entries = ChangeLog(session).historyOf(table, key, column, *catalog);
             if (!entries)
                 return entries.error();
@@ -66,10 +66,10 @@ FieldHistoryDialog::FieldHistoryDialog(Workspace* workspace, const Table& table,
                 history.now = (*record)->values[static_cast<size_t>(table.indexOf(column))];
             return history;
         },
-        [this](const Result<History>& history) { show(history); });
+        [this](const Result<History>& history) { setHistory(history); });
 }
 
-void FieldHistoryDialog::show(const Result<History>& history) {
+void FieldHistoryDialog::setHistory(const Result<History>& history) {
     if (!history) {
         m_state->setText(history.error().sentence);
         return;
@@ -78,9 +78,10 @@ void FieldHistoryDialog::show(const Result<History>& history) {
     const Column* column = table ? table->column(m_column) : nullptr;
     const FieldDefinition* definition = m_workspace->project().definition(m_tableName, m_column);
     const auto shown = [&](const Value& value) {
-        const QString text = column && definition
-                                 ? m_workspace->shownBriefly({*column, 0, *definition, {}}, value)
-                                 : toText(value, column ? column->type : ColumnType{});
+        const QString text =
+            column && definition
+                ? m_workspace->records()->shownBriefly({*column, 0, *definition, {}}, value)
+                : toText(value, column ? column->type : ColumnType{});
         return text.isEmpty() ? QStringLiteral("–") : text;
     };
     for (const FieldHistory& each : history->entries) {

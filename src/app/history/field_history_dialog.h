@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/workspace.h"
+#include "session/workspace.h"
 
 #include <QDialog>
 
@@ -23,7 +23,7 @@ private:
         std::vector<FieldHistory> entries;
         std::optional<Value> now; // nothing: the record is gone
     };
-    void show(const Result<History>& history);
+    void setHistory(const Result<History>& history);
 
     Workspace* m_workspace;
     QString m_tableName;

@@ -97,28 +97,7 @@ RollbackDialog::RollbackDialog(Workspace* workspace, const LogScope& scope, cons
     setObjectName(QStringLiteral("rollback-dialog"));
     setWindowTitle(tr("Roll back %1").arg(words));
     resize(RollbackSize);
-    m_counts->setObjectName(QStringLiteral("rollback-counts"));
-    m_counts->setWordWrap(true);
-    m_steps->setObjectName(QStringLiteral("rollback-steps"));
-    m_steps->setAccessibleName(tr("Steps of rolling back"));
-    m_steps->setHeaderLabels(
-        {tr("Record and field"), tr("Now"), tr("After rolling back"), tr("State")});
-    m_steps->header()->setStretchLastSection(false);
-    m_steps->header()->setSectionResizeMode(0, QHeaderView::Stretch);
-    for (int column = 1; column < m_steps->columnCount(); ++column)
-        m_steps->setColumnWidth(column, ValueWidth);
-    m_steps->setSelectionMode(QAbstractItemView::ExtendedSelection);
-    m_skipStep->setObjectName(QStringLiteral("rollback-skip"));
-    m_overwriteStep->setObjectName(QStringLiteral("rollback-overwrite"));
-    m_note->setObjectName(QStringLiteral("rollback-note"));
-    m_note->setPlaceholderText(tr("Note for the change log, if you like"));
-    m_note->setAccessibleName(tr("Note for the change log"));
-    m_run->setProperty("main", true);
-    m_run->setObjectName(QStringLiteral("rollback-run"));
-    m_run->setEnabled(false);
-    m_reason->setObjectName(QStringLiteral("rollback-reason"));
-    m_reason->setProperty("role", "problem");
-    m_reason->setWordWrap(true);
+    nameParts();
     auto* cancel = new QPushButton(tr("Cancel"));
     auto* single = new QHBoxLayout;
     single->addWidget(m_skipStep);
@@ -143,6 +122,31 @@ RollbackDialog::RollbackDialog(Workspace* workspace, const LogScope& scope, cons
             [this] { chooseForSteps(OnConflict::Overwrite); });
     makeDeliberate(this, m_run);
     load();
+}
+
+void RollbackDialog::nameParts() {
+    m_counts->setObjectName(QStringLiteral("rollback-counts"));
+    m_counts->setWordWrap(true);
+    m_steps->setObjectName(QStringLiteral("rollback-steps"));
+    m_steps->setAccessibleName(tr("Steps of rolling back"));
+    m_steps->setHeaderLabels(
+        {tr("Record and field"), tr("Now"), tr("After rolling back"), tr("State")});
+    m_steps->header()->setStretchLastSection(false);
+    m_steps->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+    for (int column = 1; column < m_steps->columnCount(); ++column)
+        m_steps->setColumnWidth(column, ValueWidth);
+    m_steps->setSelectionMode(QAbstractItemView::ExtendedSelection);
+    m_skipStep->setObjectName(QStringLiteral("rollback-skip"));
+    m_overwriteStep->setObjectName(QStringLiteral("rollback-overwrite"));
+    m_note->setObjectName(QStringLiteral("rollback-note"));
+    m_note->setPlaceholderText(tr("Note for the change log, if you like"));
+    m_note->setAccessibleName(tr("Note for the change log"));
+    m_run->setProperty("main", true);
+    m_run->setObjectName(QStringLiteral("rollback-run"));
+    m_run->setEnabled(false);
+    m_reason->setObjectName(QStringLiteral("rollback-reason"));
+    m_reason->setProperty("role", "problem");
+    m_reason->setWordWrap(true);
 }
 
 QWidget* RollbackDialog::makeKinds() {
@@ -178,15 +182,15 @@ void RollbackDialog::load() {
     m_run->setEnabled(false);
     m_planner->run<RollbackPlan>(
         this,
-        [scope = m_scope, choices = m_choices, catalog = m_workspace->sharedCatalog()](
+        [scope = m_scope, choices = m_choices, catalog = m_workspace->database()->sharedCatalog()](
             Session& session) { return planRollback(session, *catalog, scope, choices); },
         [this, generation](const Result<RollbackPlan>& plan) {
             if (generation == m_generation)
-                show(plan);
+                setPlan(plan);
         });
 }
 
-void RollbackDialog::show(const Result<RollbackPlan>& plan) {
+void RollbackDialog::setPlan(const Result<RollbackPlan>& plan) {
     m_plan = plan ? *plan : RollbackPlan{};
     if (!plan) {
         m_steps->clear();
@@ -205,7 +209,8 @@ void RollbackDialog::show(const Result<RollbackPlan>& plan) {
         counts += tr("of %1 changes").arg(QLocale().toString(m_plan.changes.size()));
     m_counts->setText(counts.isEmpty() ? tr("There is nothing in the log to roll back.")
                                        : counts.join(QStringLiteral(" · ")));
-    if (const QStringList notes = notesOn(m_plan, m_workspace->catalog(), m_workspace->rules());
+    if (const QStringList notes =
+            notesOn(m_plan, m_workspace->catalog(), m_workspace->document()->rules());
         !notes.isEmpty())
         m_counts->setText(m_counts->text() + u'\n' + notes.join(u'\n'));
     fillSteps();
@@ -247,7 +252,7 @@ void RollbackDialog::refreshKinds() {
 QString RollbackDialog::reasonOf(const RollbackStep& step) const {
     if (step.state != RollbackState::ChangedSince)
         return step.reason;
-    const QString label = m_workspace->rules(step.table).labelOf(step.changedColumn);
+    const QString label = m_workspace->document()->rules(step.table).labelOf(step.changedColumn);
     return step.changedBy > 0
                ? tr("%1 was changed since, by change %2.").arg(label).arg(step.changedBy)
                : tr("%1 was changed since, outside Gravin.").arg(label);
@@ -256,14 +261,14 @@ QString RollbackDialog::reasonOf(const RollbackStep& step) const {
 void RollbackDialog::addStep(const RollbackStep& step) {
     const Table* table = m_workspace->catalog().table(step.table);
     const QString key = keyText(step.key, table ? table->keyTypes() : std::vector<ColumnType>{});
-    const QString name = m_workspace->nameOf(step.table, step.key);
+    const QString name = m_workspace->records()->nameOf(step.table, step.key);
     const QString record = name.isEmpty() ? tr("%1 %2").arg(step.table, key)
                                           : tr("%1 %2 · %3").arg(step.table, key, name);
     auto* item = new QTreeWidgetItem({tr("%1 %2").arg(record, doingWords(step.operation)),
                                       QString(), QString(), wayWords(step)});
     item->setData(0, Qt::UserRole, QVariant::fromValue<qint64>(step.change));
     item->setData(1, Qt::UserRole, QVariant::fromValue<qint64>(step.sequence));
-    const TableRules rules = m_workspace->rules(step.table);
+    const TableRules rules = m_workspace->document()->rules(step.table);
     const QString reason = reasonOf(step);
     item->setToolTip(3, reason);
     if (!reason.isEmpty())
@@ -276,7 +281,7 @@ void RollbackDialog::addStep(const RollbackStep& step) {
         const auto text = [&](const Value& value) {
             const QString shown =
                 column && definition
-                    ? m_workspace->shownBriefly({*column, 0, *definition, {}}, value)
+                    ? m_workspace->records()->shownBriefly({*column, 0, *definition, {}}, value)
                     : toText(value, column ? column->type : ColumnType{});
             return shown.isEmpty() ? QStringLiteral("–") : shown;
         };
@@ -340,7 +345,7 @@ void RollbackDialog::run() {
         return;
     if (const QString note = m_note->text().trimmed(); !note.isEmpty())
         request->note = request->note.isEmpty() ? note : request->note + u' ' + note;
-    m_writing = m_workspace->writeLong(
+    m_writing = m_workspace->writing()->writeLong(
         *request, this,
         [this](qint64 done) {
             m_reason->setText(tr("Rolling back… %1 so far").arg(countedRecords(done)));
@@ -371,14 +376,14 @@ void RollbackDialog::finish(const WriteResult& result) {
                            .arg(table->join(QStringLiteral(", ")), table.key());
     Notice notice{Notice::Kind::Done, text};
     notice.change = result->id;
-    Q_EMIT m_workspace->notice(notice);
+    m_workspace->notices()->tell(notice);
     Q_EMIT rolledBack(result->id);
     accept();
 }
 
 void RollbackDialog::reject() {
     if (m_writing != 0) {
-        m_workspace->cancelWrite(m_writing);
+        m_workspace->writing()->cancel(m_writing);
         m_reason->setText(tr("Stopping…"));
         return;
     }

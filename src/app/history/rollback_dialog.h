@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/workspace.h"
+#include "core/changes/rollback.h"
+#include "session/workspace.h"
 
 #include <QDialog>
 
@@ -33,9 +34,10 @@ public Q_SLOTS:
     void reject() override;
 
 private:
+    void nameParts();
     QWidget* makeKinds();
     void load();
-    void show(const Result<RollbackPlan>& plan);
+    void setPlan(const Result<RollbackPlan>& plan);
     void fillSteps();
     QString reasonOf(const RollbackStep& step) const;
     void addStep(const RollbackStep& step);

@@ -2,9 +2,9 @@
 #include "app/history/timeline_strip.h"
 
 #include "app/look/theme.h"
-#include "app/session/log_time.h"
 #include "core/base/text.h"
 #include "core/base/visible_text.h"
+#include "session/log_time.h"
 
 #include <QDateTime>
 #include <QHelpEvent>
@@ -28,7 +28,7 @@ constexpr int GripWidth = 8;
 
 QColor tint(const ChangeSummary& change) {
     const Colours& colours = Theme::instance().colours();
-    if (change.undoes)
+    if (change.refersTo)
         return colours.draft;
     if (!change.operation)
         return colours.ink;
@@ -64,13 +64,13 @@ TimelineStrip::TimelineStrip(Workspace* workspace, QWidget* parent)
     setAccessibleName(tr("Timeline of changes"));
     setFixedHeight(space::Timeline);
     setMouseTracking(true);
-    connect(workspace, &Workspace::committed, this, &TimelineStrip::add);
+    connect(workspace->writing(), &Writing::committed, this, &TimelineStrip::add);
     connect(&Theme::instance(), &Theme::changed, this, qOverload<>(&QWidget::update));
     load();
 }
 
 void TimelineStrip::load() {
-    m_workspace->reader()->run<std::vector<ChangeSummary>>(
+    m_workspace->database()->reader()->run<std::vector<ChangeSummary>>(
         this,
         [](Session& session) {
             LogFilter filter;
@@ -91,9 +91,9 @@ void TimelineStrip::add(const CommittedChange& change) {
                     [&](const ChangeSummary& other) { return other.id == change.id; });
     if (known)
         return;
-    ChangeSummary summary{change.id,     change.at,   change.person,  change.screen,
-                          change.action, change.note, change.count(), {},
-                          change.undoes, {}};
+    ChangeSummary summary{change.id,       change.at,   change.person,  change.screen,
+                          change.action,   change.note, change.count(), {},
+                          change.refersTo, {}};
     if (!change.records.empty()) {
         summary.operation = change.records.front().operation;
         for (const RecordChange& record : change.records) {

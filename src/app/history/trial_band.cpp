@@ -3,8 +3,8 @@
 
 #include "app/history/rollback_dialog.h"
 #include "app/look/theme.h"
-#include "app/session/log_time.h"
 #include "core/base/text.h"
+#include "session/log_time.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
@@ -32,7 +32,7 @@ TrialBand::TrialBand(Workspace* workspace, QWidget* parent)
     layout->addWidget(m_rollback);
     connect(keep, &QPushButton::clicked, this, &TrialBand::keep);
     connect(m_rollback, &QPushButton::clicked, this, &TrialBand::rollBackAll);
-    connect(workspace, &Workspace::committed, this, &TrialBand::look);
+    connect(workspace->writing(), &Writing::committed, this, &TrialBand::look);
     hide();
     look();
 }
@@ -40,7 +40,7 @@ TrialBand::TrialBand(Workspace* workspace, QWidget* parent)
 QString TrialBand::text() const { return isHidden() ? QString() : m_text->text(); }
 
 void TrialBand::look() {
-    m_workspace->reader()->run<std::optional<OpenTrial>>(
+    m_workspace->database()->reader()->run<std::optional<OpenTrial>>(
         this, [](Session& session) { return ChangeLog(session).openTrial(); },
         [this](const Result<std::optional<OpenTrial>>& trial) {
             m_trial = trial ? *trial : std::nullopt;
@@ -58,13 +58,13 @@ void TrialBand::look() {
 }
 
 void TrialBand::mark(bool starts, const QString& said) {
-    m_workspace->markTrial(starts ? 0 : m_trial->start.id, said);
+    m_workspace->writing()->markTrial(starts ? 0 : m_trial->start.id, said);
 }
 
 void TrialBand::start() {
     if (m_trial) {
-        Q_EMIT m_workspace->notice({Notice::Kind::Refused, tr("A trial is on already. Keep it or "
-                                                              "roll it back first.")});
+        m_workspace->notices()->tell({Notice::Kind::Refused, tr("A trial is on already. Keep it or "
+                                                                "roll it back first.")});
         return;
     }
     mark(true, tr("A trial is on: from now on everything can be taken back as one."));

@@ -59,9 +59,9 @@ constexpr Distance PlateRowHeight(26);
 constexpr Distance Gutter(44);
 constexpr Distance PlateNames(86); // and the gutter's width in Build
 constexpr int Pad = 14;
-constexpr Distance HeadLine(44);
+constexpr Distance HeaderBar(44);
 constexpr Distance Timeline(44);
-constexpr Distance Shelf(186);
+constexpr Distance ScreenList(186);
 } // namespace space
 
 // The look of the running application: light or dark, from the desktop or as chosen.

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/leave_question.h"
 
-#include "app/session/workspace.h"
 #include "core/base/text.h"
+#include "session/workspace.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
@@ -18,8 +18,8 @@ constexpr int Width = 460;
 
 UnsavedWork UnsavedWork::of(Workspace& workspace) {
     UnsavedWork work;
-    for (const auto& open : workspace.openDrafts()) {
-        const Draft* draft = workspace.drafts(open.table)->find(open.id);
+    for (const auto& open : workspace.records()->openDrafts()) {
+        const Draft* draft = workspace.records()->drafts(open.table)->find(open.id);
         if (!draft)
             continue;
         work.names += LeaveQuestion::tr("%1 in %2").arg(open.name, open.table);
@@ -30,7 +30,7 @@ UnsavedWork UnsavedWork::of(Workspace& workspace) {
             parts += QStringLiteral("%1~%2").arg(field.key()).arg(field->text);
         work.drafts += joinEscaped(parts);
     }
-    if (workspace.isProjectModified()) {
+    if (workspace.document()->isModified()) {
         work.names += LeaveQuestion::tr("the project itself");
         work.project = workspace.project();
     }

@@ -28,7 +28,7 @@ LeftOverPanel::LeftOverPanel(Workspace* workspace, QWidget* parent)
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("Edits that were not saved"));
     resize(LeftOverWidth, LeftOverHeight);
-    const DraftKeeper* keeper = workspace->draftKeeper();
+    const DraftKeeper* keeper = workspace->writing()->draftKeeper();
     auto* said = new QLabel(
         tr("Gravin ended before %1 saved. They can be taken up where they were left.")
             .arg(counted(keeper->leftOver().size(), tr("record was"), tr("records were"))) +
@@ -64,9 +64,9 @@ LeftOverPanel::LeftOverPanel(Workspace* workspace, QWidget* parent)
 }
 
 void LeftOverPanel::fill() {
-    for (const JournalledDraft& draft : m_workspace->draftKeeper()->leftOver()) {
+    for (const JournalledDraft& draft : m_workspace->writing()->draftKeeper()->leftOver()) {
         const Table* table = m_workspace->catalog().table(draft.table);
-        const TableRules rules = m_workspace->rules(draft.table);
+        const TableRules rules = m_workspace->document()->rules(draft.table);
         QStringList typed;
         for (auto field = draft.changed.begin(); field != draft.changed.end(); ++field) {
             const Column* column = table ? table->column(field.key()) : nullptr;
@@ -98,15 +98,15 @@ void LeftOverPanel::decide(bool takesUp) {
     }
     Workspace* workspace = m_workspace;
     const auto wanted = static_cast<int>(chosen.size());
-    workspace->draftKeeper()->decide(chosen, workspace, [workspace, wanted](int count) {
+    workspace->writing()->draftKeeper()->decide(chosen, workspace, [workspace, wanted](int count) {
         if (wanted == 0)
             return;
         const QString text =
             tr("Took up %1, not saved yet.").arg(counted(count, tr("draft"), tr("drafts")));
         if (count == wanted)
-            Q_EMIT workspace->notice({Notice::Kind::Done, text});
+            workspace->notices()->tell({Notice::Kind::Done, text});
         else
-            Q_EMIT workspace->notice(
+            workspace->notices()->tell(
                 {Notice::Kind::Refused,
                  tr("%1 The records of %2 are gone or out of reach; their edits are kept.")
                      .arg(text, counted(wanted - count, tr("other"), tr("others")))});

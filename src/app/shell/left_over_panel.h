@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/draft_keeper.h"
-#include "app/session/workspace.h"
+#include "session/draft_keeper.h"
+#include "session/workspace.h"
 
 #include <QDialog>
 

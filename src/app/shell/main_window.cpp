@@ -3,19 +3,19 @@
 
 #include "app/connect/connection_page.h"
 #include "app/connect/secret_keeper.h"
+#include "app/look/notice_line.h"
 #include "app/look/theme.h"
-#include "app/session/draft_saver.h"
-#include "app/shell/head_line.h"
+#include "app/shell/header_bar.h"
 #include "app/shell/start_page.h"
 #include "app/shell/workspace_view.h"
-#include "app/use/notice_line.h"
 #include "app/use/open_edits.h"
 #include "app/use/save_many.h"
 #include "app/use/screen_page.h"
 #include "core/base/background.h"
 #include "core/base/text.h"
 #include "core/project/project_file.h"
-#include "demonstration.h"
+#include "session/draft_saver.h"
+#include "session/own_demonstration.h"
 
 #include <QAction>
 #include <QCloseEvent>
@@ -45,7 +45,7 @@ QWidget* scrolled(QWidget* page) {
 
 MainWindow::MainWindow(const OpenRequest& request)
     : m_request(request)
-    , m_head(new HeadLine)
+    , m_head(new HeaderBar)
     , m_notice(new NoticeLine)
     , m_pages(new QStackedWidget)
     , m_start(new StartPage)
@@ -76,9 +76,9 @@ MainWindow::MainWindow(const OpenRequest& request)
         if (m_view)
             m_view->rollBackChange(change);
     });
-    connect(m_head, &HeadLine::buildRequested, this, &MainWindow::setBuild);
-    connect(m_head, &HeadLine::found, this, &MainWindow::runFound);
-    connect(m_head, &HeadLine::findingsRequested, this,
+    connect(m_head, &HeaderBar::buildRequested, this, &MainWindow::setBuild);
+    connect(m_head, &HeaderBar::found, this, &MainWindow::runFound);
+    connect(m_head, &HeaderBar::findingsRequested, this,
             [this] { inFront(&WorkspaceView::showFindings); });
     connect(m_start, &StartPage::openRequested, this, &MainWindow::askForProject);
     connect(m_start, &StartPage::newRequested, this, &MainWindow::askForDatabase);
@@ -322,10 +322,11 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
         else
             m_pages->setCurrentWidget(m_start);
     });
-    connect(workspace.get(), &Workspace::notice, this, &MainWindow::notify);
-    connect(workspace.get(), &Workspace::edited, this, [this] { m_afterSaving = {}; });
-    connect(workspace.get(), &Workspace::screensChanged, this, &MainWindow::refreshFindable);
-    connect(workspace.get(), &Workspace::reachable, this,
+    connect(workspace->notices(), &Notices::said, this, &MainWindow::notify);
+    connect(workspace->records(), &Records::edited, this, [this] { m_afterSaving = {}; });
+    connect(workspace->document(), &ProjectDocument::screensChanged, this,
+            &MainWindow::refreshFindable);
+    connect(workspace->writing(), &Writing::reachable, this,
             [this](bool reachable, const QString& reason) {
                 m_reachable = reachable;
                 m_unreachableReason = reason;
@@ -333,7 +334,7 @@ void MainWindow::install(const std::shared_ptr<Workspace>& workspace) {
             });
     // Leaving ends the workspace, which must not happen while it tells of something.
     connect(
-        workspace->saver(), &DraftSaver::savedAs, this,
+        workspace->writing()->saver(), &DraftSaver::savedAs, this,
         [this] {
             if (const auto go = std::exchange(m_afterSaving, {}))
                 leaveThen(go);
@@ -352,17 +353,17 @@ void MainWindow::notify(const Notice& notice) {
     if (notice.kind == Notice::Kind::Refused)
         m_afterSaving = {};
     if (!isViewInFront() || !m_view->showNotice(notice))
-        m_notice->show(notice);
+        m_notice->setNotice(notice);
 }
 
 void MainWindow::refreshHead() {
     if (!m_workspace)
         return;
     const Project& project = m_workspace->project();
-    m_head->setProject(project.name, m_workspace->isProjectModified());
+    m_head->setProject(project.name, m_workspace->document()->isModified());
     m_head->setConnection(project.connection, m_reachable, m_unreachableReason);
     m_head->setBuild(isBuild() || newScreens());
-    const Findings& findings = m_workspace->findings();
+    const Findings& findings = m_workspace->document()->findings();
     const auto breaking =
         isBuild() ? std::count_if(findings.begin(), findings.end(),
                                   [](const Finding& finding) {
@@ -430,7 +431,7 @@ void MainWindow::askForOtherDatabase() {
 void MainWindow::useDatabase(const ConnectionSpec& other) {
     Project project = m_workspace->project();
     project.connection = other;
-    const QString file = m_workspace->projectFile();
+    const QString file = m_workspace->document()->file();
     if (const Status saved = gravin::saveProject(project, file); !saved) {
         leavePage();
         failToOpen(saved.error());
@@ -452,7 +453,7 @@ void MainWindow::readDemonstration(bool reset) {
         m_pages->setCurrentWidget(m_start);
     m_start->showReading(tr("the demonstration"));
     runInBackground<Result<QString>>(
-        this, [reset] { return reset ? resetPrivateDemonstration() : privateDemonstration(); },
+        this, [reset] { return reset ? resetOwnDemonstration() : ownDemonstration(); },
         [this](const Result<QString>& project) {
             m_isMakingDemonstration = false;
             if (project)
@@ -517,11 +518,11 @@ void MainWindow::leaveThen(const std::function<void()>& go) {
 
 // Goes when all is saved; what stands in the way is said, and nobody leaves.
 void MainWindow::saveThen(const std::function<void()>& go) {
-    if (m_workspace->isProjectModified())
+    if (m_workspace->document()->isModified())
         m_view->saveProject();
-    if (m_workspace->isProjectModified())
+    if (m_workspace->document()->isModified())
         return;
-    const QStringList tables = m_workspace->tablesInUse();
+    const QStringList tables = m_workspace->records()->tablesInUse();
     if (draftsToSave(*m_workspace, tables).isEmpty()) {
         m_givenUp = UnsavedWork::of(*m_workspace); // records just begun, with nothing in them
         go();

@@ -2,8 +2,8 @@
 #pragma once
 
 #include "app/application.h"
-#include "app/session/workspace.h"
 #include "app/shell/leave_question.h"
+#include "session/workspace.h"
 
 #include <QMainWindow>
 
@@ -17,7 +17,7 @@ namespace gravin {
 
 class ChangeLogPanel;
 class ConnectionPage;
-class HeadLine;
+class HeaderBar;
 class NewScreensPage;
 class NoticeLine;
 class OpenEdits;
@@ -94,7 +94,7 @@ private:
     OpenRequest m_request;
     std::shared_ptr<Workspace> m_workspace;
     WorkspaceView* m_view = nullptr; // of m_workspace; goes before it
-    HeadLine* m_head;
+    HeaderBar* m_head;
     NoticeLine* m_notice; // for pages that have none of their own
     QStackedWidget* m_pages;
     StartPage* m_start;

@@ -1,29 +1,29 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/workspace_view.h"
 
-#include "app/build/findings_panel.h"
-#include "app/build/new_screens_page.h"
-#include "app/build/new_table_page.h"
-#include "app/build/plate_view.h"
-#include "app/connect/repoint_panel.h"
+#include "app/build/build_face.h"
+#include "app/fitting/findings_panel.h"
+#include "app/fitting/repoint_panel.h"
+#include "app/grid/grid_view.h"
 #include "app/history/as_it_was_page.h"
 #include "app/history/change_log_panel.h"
 #include "app/history/rollback_dialog.h"
 #include "app/history/timeline_strip.h"
 #include "app/history/trial_band.h"
-#include "app/session/draft_history.h"
-#include "app/session/draft_keeper.h"
-#include "app/session/draft_saver.h"
-#include "app/session/work_keeper.h"
 #include "app/shell/left_over_panel.h"
 #include "app/shell/open_edits_tray.h"
-#include "app/shell/shelf.h"
+#include "app/shell/screen_list.h"
+#include "app/sources/new_screens_page.h"
+#include "app/sources/new_table_page.h"
 #include "app/use/edit_window.h"
-#include "app/use/grid_view.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/save_many.h"
 #include "app/use/screen_page.h"
+#include "session/draft_history.h"
+#include "session/draft_keeper.h"
+#include "session/draft_saver.h"
+#include "session/work_keeper.h"
 
 #include <QAction>
 #include <QDialog>
@@ -42,7 +42,7 @@ WorkspaceView::WorkspaceView(Workspace* workspace, bool useOnly, QWidget* parent
     , m_workspace(workspace)
     , m_useOnly(useOnly)
     , m_openEdits(new OpenEdits(workspace, this))
-    , m_shelf(new Shelf)
+    , m_shelf(new ScreenList)
     , m_shelfEdge(new QFrame)
     , m_pages(new QStackedWidget)
     , m_middle(new QSplitter(Qt::Vertical))
@@ -74,8 +74,8 @@ WorkspaceView::WorkspaceView(Workspace* workspace, bool useOnly, QWidget* parent
     layout->addWidget(m_trial);
     layout->addLayout(body, 1);
     layout->addLayout(bottom);
-    m_undo.addStack(workspace->undoStack());
-    m_undo.setActiveStack(workspace->undoStack());
+    m_undo.addStack(workspace->document()->undoStack());
+    m_undo.setActiveStack(workspace->document()->undoStack());
     connectParts();
     followWorkspace();
 }
@@ -91,12 +91,12 @@ WorkspaceView::~WorkspaceView() {
 }
 
 void WorkspaceView::connectParts() {
-    connect(m_shelf, &Shelf::screenChosen, this, [this](const QString& screen) {
+    connect(m_shelf, &ScreenList::screenChosen, this, [this](const QString& screen) {
         showScreen(screen);
         focusWork();
     });
     connect(m_openEdits, &OpenEdits::rollbackRequested, this, &WorkspaceView::rollBackChange);
-    connect(m_shelf, &Shelf::tableChosen, this, &WorkspaceView::makeScreenFor);
+    connect(m_shelf, &ScreenList::tableChosen, this, &WorkspaceView::makeScreenFor);
     connect(m_changeLog, &ChangeLogPanel::closeRequested, this, &WorkspaceView::hideChangeLog);
     connect(m_changeLog, &ChangeLogPanel::rollbackRequested, this, &WorkspaceView::rollBack);
     connect(m_changeLog, &ChangeLogPanel::asItWasRequested, this, &WorkspaceView::showAsItWas);
@@ -110,17 +110,20 @@ void WorkspaceView::connectParts() {
 }
 
 void WorkspaceView::followWorkspace() {
-    connect(m_workspace->history(), &DraftHistory::changed, this, &WorkspaceView::undoChanged);
-    connect(m_workspace->saver(), &DraftSaver::savedAs, this, [this](qint64 change) {
+    connect(m_workspace->records()->history(), &DraftHistory::changed, this,
+            &WorkspaceView::undoChanged);
+    connect(m_workspace->writing()->saver(), &DraftSaver::savedAs, this, [this](qint64 change) {
         m_lastSave = change;
         Q_EMIT undoChanged();
     });
-    connect(m_workspace, &Workspace::modifiedChanged, this, &WorkspaceView::headChanged);
-    connect(m_workspace, &Workspace::findingsChanged, this, &WorkspaceView::headChanged);
+    connect(m_workspace->document(), &ProjectDocument::modifiedChanged, this,
+            &WorkspaceView::headChanged);
+    connect(m_workspace->document(), &ProjectDocument::findingsChanged, this,
+            &WorkspaceView::headChanged);
     // A screen may be removed by a button of its own page.
-    connect(m_workspace, &Workspace::screensChanged, this, &WorkspaceView::forgetRemovedScreens,
-            Qt::QueuedConnection);
-    connect(m_workspace, &Workspace::sourcesReplaced, this, &WorkspaceView::renewPages);
+    connect(m_workspace->document(), &ProjectDocument::screensChanged, this,
+            &WorkspaceView::forgetRemovedScreens, Qt::QueuedConnection);
+    connect(m_workspace->records(), &Records::sourcesReplaced, this, &WorkspaceView::renewPages);
 }
 
 void WorkspaceView::begin(const QString& screen) {
@@ -138,12 +141,12 @@ void WorkspaceView::begin(const QString& screen) {
     else
         showNewScreens();
     focusWork();
-    if (!m_workspace->draftKeeper()->leftOver().isEmpty())
+    if (!m_workspace->writing()->draftKeeper()->leftOver().isEmpty())
         (new LeftOverPanel(m_workspace, this))->open();
-    else if (!m_workspace->draftKeeper()->problem().isEmpty())
-        Q_EMIT said({Notice::Kind::Refused, m_workspace->draftKeeper()->problem()});
-    m_workspace->workKeeper()->tellWhatBecame();
-    m_workspace->compareLog();
+    else if (!m_workspace->writing()->draftKeeper()->problem().isEmpty())
+        Q_EMIT said({Notice::Kind::Refused, m_workspace->writing()->draftKeeper()->problem()});
+    m_workspace->writing()->workKeeper()->tellWhatBecame();
+    m_workspace->writing()->compareLog();
 }
 
 void WorkspaceView::focusWork() {
@@ -196,7 +199,7 @@ WorkspaceView::UndoOffer WorkspaceView::undoOffer() const {
     if (!undoesDrafts())
         return {m_undo.canUndo(), m_undo.canRedo(), tr("Undo %1").arg(m_undo.undoText()).trimmed(),
                 tr("Redo %1").arg(m_undo.redoText()).trimmed()};
-    const DraftHistory* history = m_workspace->history();
+    const DraftHistory* history = m_workspace->records()->history();
     const bool offersRollback = !history->canUndo() && m_lastSave > 0;
     return {history->canUndo() || offersRollback, history->canRedo(),
             offersRollback ? tr("Roll back the last save…") : tr("Undo the last edit"),
@@ -210,9 +213,9 @@ void WorkspaceView::undo() {
         return;
     }
     currentPage()->endCellEdit();
-    DraftHistory* history = m_workspace->history();
+    DraftHistory* history = m_workspace->records()->history();
     if (history->canUndo()) {
-        const DraftPlace place = history->undoPlace();
+        const DraftRef place = history->undoPlace();
         history->undo();
         showDraftOf(place);
     } else if (m_lastSave > 0) {
@@ -265,16 +268,16 @@ void WorkspaceView::redo() {
             stack->redo();
         return;
     }
-    DraftHistory* history = m_workspace->history();
+    DraftHistory* history = m_workspace->records()->history();
     if (!history->canRedo())
         return;
-    const DraftPlace place = history->redoPlace();
+    const DraftRef place = history->redoPlace();
     history->redo();
     showDraftOf(place);
 }
 
 // What was undone is to be seen.
-void WorkspaceView::showDraftOf(const DraftPlace& place) {
+void WorkspaceView::showDraftOf(const DraftRef& place) {
     ScreenPage* page = currentPage();
     const GridModel* model = page->grid()->gridModel();
     if (model->binding()->tableName() == place.table && model->rowOf(place.id) >= 0)
@@ -310,7 +313,7 @@ void WorkspaceView::showNewScreens() {
         closeNewScreens();
         setBuild(true);
         showScreen(screen);
-        currentPage()->plate()->setFocus(Qt::OtherFocusReason);
+        currentPage()->face()->focus();
     });
     m_newScreens->focusTables();
     Q_EMIT headChanged();
@@ -341,7 +344,7 @@ void WorkspaceView::showNewTable() {
 
 // Back to the page it was asked for on; what was typed stays until the project is closed.
 void WorkspaceView::leaveNewTable() {
-    m_undo.setActiveStack(m_workspace->undoStack());
+    m_undo.setActiveStack(m_workspace->document()->undoStack());
     m_pages->setCurrentWidget(m_newScreens);
     m_newScreens->focusTables();
 }
@@ -349,7 +352,7 @@ void WorkspaceView::leaveNewTable() {
 void WorkspaceView::closeNewScreens() {
     if (!m_newScreens)
         return;
-    m_undo.setActiveStack(m_workspace->undoStack());
+    m_undo.setActiveStack(m_workspace->document()->undoStack());
     m_newScreens->deleteLater(); // it may be what asked for this
     m_newScreens = nullptr;
     m_shelf->show();
@@ -378,7 +381,7 @@ void WorkspaceView::setBuild(bool build) {
     for (ScreenPage* page : std::as_const(m_pageOf))
         page->setBuild(m_build);
     if (currentPage() && m_build)
-        currentPage()->plate()->setFocus(Qt::OtherFocusReason);
+        currentPage()->face()->focus();
     else if (currentPage())
         currentPage()->focusWork();
 }
@@ -386,11 +389,12 @@ void WorkspaceView::setBuild(bool build) {
 void WorkspaceView::showScreen(const QString& screenId) {
     ScreenPage* page = m_pageOf.value(screenId);
     if (!page) {
-        if (const auto bound = m_workspace->bound(screenId); !bound) {
+        if (const auto bound = m_workspace->document()->bound(screenId); !bound) {
             Q_EMIT said({Notice::Kind::Refused, bound.error().sentence});
             return;
         }
         page = new ScreenPage(m_workspace, screenId, m_openEdits);
+        page->setFace(new BuildFace(page));
         m_pageOf.insert(screenId, page);
         m_pages->addWidget(page);
         connect(page, &ScreenPage::saveProjectRequested, this, &WorkspaceView::saveProject);
@@ -411,7 +415,7 @@ void WorkspaceView::showScreen(const QString& screenId) {
 }
 
 void WorkspaceView::makeScreenFor(const QString& table) {
-    showScreen(m_workspace->addScreens({table}, Arrangement::GridForm));
+    showScreen(m_workspace->document()->addScreens({table}, Arrangement::GridForm));
 }
 
 // To the one record that is meant, else to those that are.
@@ -419,7 +423,7 @@ void WorkspaceView::goTo(const RecordLink& link, const std::vector<Value>& value
                          const QString& words) {
     showScreen(link.screen);
     ScreenPage* page = currentPage();
-    const auto bound = m_workspace->bound(link.screen);
+    const auto bound = m_workspace->document()->bound(link.screen);
     if (!page || page->screenId() != link.screen || !bound)
         return;
     if (bound->table->key == link.targetColumns)
@@ -447,9 +451,10 @@ void WorkspaceView::renewPages() {
 }
 
 void WorkspaceView::forgetRemovedScreens() {
-    const bool currentGoes = currentPage() && !m_workspace->screen(currentPage()->screenId());
+    const bool currentGoes =
+        currentPage() && !m_workspace->document()->screen(currentPage()->screenId());
     for (auto page = m_pageOf.begin(); page != m_pageOf.end();) {
-        if (m_workspace->screen(page.key())) {
+        if (m_workspace->document()->screen(page.key())) {
             ++page;
             continue;
         }
@@ -499,18 +504,18 @@ void WorkspaceView::saveAllDrafts() {
     if (currentPage())
         currentPage()->endCellEdit();
     saveTogether(*m_workspace, currentPage() ? currentPage()->screenLabel() : QString(),
-                 m_workspace->tablesInUse(), this,
-                 [this](const DraftPlace& place, const QString& column) {
+                 m_workspace->records()->tablesInUse(), this,
+                 [this](const DraftRef& place, const QString& column) {
                      if (currentPage())
                          currentPage()->goToField(place, column);
                  });
 }
 
 void WorkspaceView::saveProject() {
-    const Status saved = m_workspace->saveProject();
+    const Status saved = m_workspace->document()->save();
     if (saved)
-        Q_EMIT said(
-            {Notice::Kind::Done, tr("Saved the project to %1.").arg(m_workspace->projectFile())});
+        Q_EMIT said({Notice::Kind::Done,
+                     tr("Saved the project to %1.").arg(m_workspace->document()->file())});
     else
         Q_EMIT said({Notice::Kind::Refused, saved.error().sentence, saved.error().detail});
 }

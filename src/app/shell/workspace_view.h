@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/draft_saver.h"
-#include "app/session/workspace.h"
+#include "core/changes/log/change_log.h"
+#include "session/draft_saver.h"
+#include "session/workspace.h"
 
 #include <QUndoGroup>
 #include <QWidget>
@@ -17,7 +18,7 @@ class NewScreensPage;
 class NewTablePage;
 class OpenEdits;
 class ScreenPage;
-class Shelf;
+class ScreenList;
 class TimelineStrip;
 class TrialBand;
 
@@ -93,7 +94,7 @@ private:
     void connectParts();
     void followWorkspace();
     bool undoesDrafts() const;
-    void showDraftOf(const DraftPlace& place);
+    void showDraftOf(const DraftRef& place);
     void rollBack(const LogScope& scope, const QString& words);
     // The current screen as it was right after this change; 0: before all.
     void showAsItWas(qint64 change);
@@ -110,7 +111,7 @@ private:
     bool m_useOnly;
     QUndoGroup m_undo; // the stacks of the project and of a table that is typed in
     OpenEdits* m_openEdits;
-    Shelf* m_shelf;
+    ScreenList* m_shelf;
     QWidget* m_shelfEdge;
     QStackedWidget* m_pages;
     QSplitter* m_middle;

@@ -2,7 +2,7 @@
 #include "app/use/children_panel.h"
 
 #include "app/use/open_edits.h"
-#include "core/project/screen_links.h"
+#include "core/fitting/screen_links.h"
 
 #include <QLabel>
 #include <QSplitter>
@@ -47,12 +47,12 @@ ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int de
         addChild(link);
     if (m_children.empty())
         m_tabs->addTab(note(tr("No table refers to %1.").arg(parent->tableName())), tr("Children"));
-    connect(workspace->records(parent->tableName()), &RecordStore::recordsArrived, this,
+    connect(workspace->records()->store(parent->tableName()), &RecordStore::recordsArrived, this,
             [this](const QList<Key>& keys) {
                 if (keys.contains(m_record.key))
                     setParentRecord(m_record);
             });
-    connect(workspace, &Workspace::committed, this, [this] { setParentRecord(m_record); });
+    connect(workspace->writing(), &Writing::committed, this, [this] { setParentRecord(m_record); });
 }
 
 ChildrenPanel::~ChildrenPanel() {
@@ -60,57 +60,35 @@ ChildrenPanel::~ChildrenPanel() {
     delete m_tabs;
 }
 
-void ChildrenPanel::addChild(const RecordLink& link) {
-    Workspace* workspace = m_parent->workspace();
-    const auto bound = workspace->bound(link.screen);
-    if (!bound) {
-        m_tabs->addTab(note(tr("%1 The screen can be made at any time; nothing else is affected.")
-                                .arg(bound.error().sentence)),
-                       link.screen);
-        return;
-    }
-    const QString title = bound->screen.label;
-    if (bound->table->key.isEmpty()) {
-        m_tabs->addTab(note(bound->readOnlyReason), title);
-        return;
-    }
+// Why the children cannot be shown; empty: they can.
+QString ChildrenPanel::reasonAgainst(const Result<BoundScreen>& bound, const RecordLink& link) {
+    if (!bound)
+        return tr("%1 The screen can be made at any time; nothing else is affected.")
+            .arg(bound.error().sentence);
+    if (bound->table->key.isEmpty())
+        return bound->readOnlyReason;
     for (const QString& column : link.targetColumns) {
-        if (!bound->table->column(column)) {
-            m_tabs->addTab(
-                note(tr("%1 has no column %2 to belong by.").arg(bound->table->name, column)),
-                title);
-            return;
-        }
+        if (!bound->table->column(column))
+            return tr("%1 has no column %2 to belong by.").arg(bound->table->name, column);
     }
-    auto child = std::make_unique<Child>();
-    child->link = link;
-    child->binding = std::make_unique<ScreenBinding>(workspace, link.screen);
-    child->view = workspace->newView(bound->table->name);
-    auto* part = new QSplitter(Qt::Vertical);
-    part->setHandleWidth(1);
-    child->grid = new GridView(
-        new GridModel(child->binding.get(), child->view.get(), m_openEdits, part), part);
-    child->grid->setObjectName(QStringLiteral("children:") + bound->table->name);
-    child->grid->setAccessibleName(title);
-    part->addWidget(child->grid);
-    if (showsChildren(bound->screen.arrangement) && m_depth < DeepestPanel) {
-        child->below = new ChildrenPanel(child->binding.get(), m_openEdits, m_depth + 1, part);
-        part->addWidget(child->below);
-        connect(child->below, &ChildrenPanel::activated, this, &ChildrenPanel::activated);
-        connect(child->below, &ChildrenPanel::currentRecordChanged, this,
-                &ChildrenPanel::currentRecordChanged);
-        connect(child->below, &ChildrenPanel::openRequested, this, &ChildrenPanel::openRequested);
-        connect(child->below, &ChildrenPanel::actionsRequested, this,
-                &ChildrenPanel::actionsRequested);
-        connect(child->below, &ChildrenPanel::cellsRequested, this, &ChildrenPanel::cellsRequested);
-        connect(child->below, &ChildrenPanel::deleteRequested, this,
-                &ChildrenPanel::deleteRequested);
-        connect(child->below, &ChildrenPanel::nextNewRequested, this,
-                &ChildrenPanel::nextNewRequested);
-        connect(child->below, &ChildrenPanel::cellWritten, this, &ChildrenPanel::cellWritten);
-        connect(child->below, &ChildrenPanel::recordLeft, this, &ChildrenPanel::recordLeft);
-    }
-    Child* made = child.get();
+    return {};
+}
+
+// What happens in a deeper panel is told as if it happened here.
+void ChildrenPanel::passOn(ChildrenPanel* below) {
+    connect(below, &ChildrenPanel::activated, this, &ChildrenPanel::activated);
+    connect(below, &ChildrenPanel::currentRecordChanged, this,
+            &ChildrenPanel::currentRecordChanged);
+    connect(below, &ChildrenPanel::openRequested, this, &ChildrenPanel::openRequested);
+    connect(below, &ChildrenPanel::actionsRequested, this, &ChildrenPanel::actionsRequested);
+    connect(below, &ChildrenPanel::cellsRequested, this, &ChildrenPanel::cellsRequested);
+    connect(below, &ChildrenPanel::deleteRequested, this, &ChildrenPanel::deleteRequested);
+    connect(below, &ChildrenPanel::nextNewRequested, this, &ChildrenPanel::nextNewRequested);
+    connect(below, &ChildrenPanel::cellWritten, this, &ChildrenPanel::cellWritten);
+    connect(below, &ChildrenPanel::recordLeft, this, &ChildrenPanel::recordLeft);
+}
+
+void ChildrenPanel::connectChild(Child* made) {
     connect(made->grid, &GridView::cellsRequested, this, &ChildrenPanel::cellsRequested);
     connect(made->grid, &GridView::deleteRequested, this, &ChildrenPanel::deleteRequested);
     connect(made->grid, &GridView::nextNewRequested, this, &ChildrenPanel::nextNewRequested);
@@ -131,11 +109,39 @@ void ChildrenPanel::addChild(const RecordLink& link) {
             [this, made] { Q_EMIT activated(made->grid); });
     connect(made->view.get(), &RecordView::completed, made->grid, &GridView::applyWidths);
     // Widths fit the children of this parent as soon as there are some, and then stay.
-    connect(workspace->records(bound->table->name), &RecordStore::recordsArrived, made->grid,
-            [made] {
+    connect(m_parent->workspace()->records()->store(made->binding->tableName()),
+            &RecordStore::recordsArrived, made->grid, [made] {
                 if (std::exchange(made->widthsPending, false))
                     made->grid->applyWidths();
             });
+}
+
+void ChildrenPanel::addChild(const RecordLink& link) {
+    Workspace* workspace = m_parent->workspace();
+    const auto bound = workspace->document()->bound(link.screen);
+    if (const QString reason = reasonAgainst(bound, link); !reason.isEmpty()) {
+        m_tabs->addTab(note(reason), bound ? bound->screen.label : link.screen);
+        return;
+    }
+    const QString title = bound->screen.label;
+    auto child = std::make_unique<Child>();
+    child->link = link;
+    child->binding = std::make_unique<ScreenBinding>(workspace, link.screen);
+    child->view = workspace->records()->newView(bound->table->name);
+    auto* part = new QSplitter(Qt::Vertical);
+    part->setHandleWidth(1);
+    child->grid = new GridView(
+        new GridModel(child->binding.get(), child->view.get(), m_openEdits, part), part);
+    child->grid->setObjectName(QStringLiteral("children:") + bound->table->name);
+    child->grid->setAccessibleName(title);
+    part->addWidget(child->grid);
+    if (showsChildren(bound->screen.arrangement) && m_depth < DeepestPanel) {
+        child->below = new ChildrenPanel(child->binding.get(), m_openEdits, m_depth + 1, part);
+        part->addWidget(child->below);
+        passOn(child->below);
+    }
+    Child* made = child.get();
+    connectChild(made);
     m_tabs->addTab(part, title);
     m_children.push_back(std::move(child));
     showChild(*made);
@@ -146,7 +152,7 @@ std::optional<std::vector<Value>> ChildrenPanel::parentValues(const Child& child
     if (m_record.isNone() || m_record.isNew())
         return std::nullopt;
     const Record* record =
-        m_parent->workspace()->records(m_parent->tableName())->record(m_record.key);
+        m_parent->workspace()->records()->store(m_parent->tableName())->record(m_record.key);
     std::vector<Value> values;
     for (const QString& column : child.link.columns) {
         const int index = m_parent->screen().table->indexOf(column);
@@ -160,7 +166,7 @@ std::optional<std::vector<Value>> ChildrenPanel::parentValues(const Child& child
 void ChildrenPanel::showChild(Child& child) {
     const bool isOfNew = m_record.isNew();
     child.grid->gridModel()->setNewParent(
-        isOfNew ? std::optional(DraftPlace{m_parent->tableName(), m_record}) : std::nullopt);
+        isOfNew ? std::optional(DraftRef{m_parent->tableName(), m_record}) : std::nullopt);
     if (const auto values = parentValues(child)) {
         child.widthsPending = true;
         child.view->showOnly({child.link.targetColumns, *values});

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/use/grid_part.h"
+#include "app/grid/grid_part.h"
 
 #include <QWidget>
 
@@ -9,6 +9,7 @@ class QTabWidget;
 
 namespace gravin {
 
+class OpenEdits;
 // The records that belong to one record of another screen: a tab for each kind of children, each
 // with a grid, and below it the grids of their own children where their screen shows some.
 class ChildrenPanel : public QWidget {
@@ -48,7 +49,10 @@ private:
         RecordId current = {};
         bool widthsPending = false;
     };
+    static QString reasonAgainst(const Result<BoundScreen>& bound, const RecordLink& link);
     void addChild(const RecordLink& link);
+    void passOn(ChildrenPanel* below);
+    void connectChild(Child* made);
     void showChild(Child& child);
     std::optional<std::vector<Value>> parentValues(const Child& child) const;
     GridPart partOfChild(const Child& child) const;

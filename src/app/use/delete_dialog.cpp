@@ -2,7 +2,7 @@
 #include "app/use/delete_dialog.h"
 
 #include "core/base/text.h"
-#include "core/project/screen_links.h"
+#include "core/fitting/screen_links.h"
 
 #include <QCheckBox>
 #include <QHBoxLayout>
@@ -32,19 +32,6 @@ DeleteDialog::DeleteDialog(Workspace* workspace, const BoundScreen& screen,
     setAttribute(Qt::WA_DeleteOnClose);
     const auto count = static_cast<qint64>(keys.size());
     setWindowTitle(count == 1 ? tr("Delete record") : tr("Delete records"));
-    auto* question = new QLabel(
-        count == 1 ? tr("Delete %1 from %2?").arg(names.value(0), screen.screen.label)
-                   : tr("Delete %1 from %2?").arg(countedRecords(count), screen.screen.label));
-    question->setProperty("role", "heading");
-    question->setTextFormat(Qt::PlainText);
-    question->setWordWrap(true);
-    auto* listed = new QLabel;
-    listed->setTextFormat(Qt::PlainText);
-    QString text = names.mid(0, MostNamed).join(u'\n');
-    if (count > MostNamed)
-        text += u'\n' + tr("and %1 more").arg(count - std::min(MostNamed, names.size()));
-    listed->setText(text);
-    listed->setVisible(count > 1);
     m_consequences->setObjectName(QStringLiteral("delete-consequences"));
     m_consequences->setTextFormat(Qt::PlainText);
     m_consequences->setWordWrap(true);
@@ -63,8 +50,8 @@ DeleteDialog::DeleteDialog(Workspace* workspace, const BoundScreen& screen,
     buttons->addWidget(m_reasonLabel, 1);
     auto* layout = new QVBoxLayout(this);
     layout->setSpacing(10);
-    layout->addWidget(question);
-    layout->addWidget(listed);
+    layout->addWidget(makeQuestion());
+    layout->addWidget(makeList());
     layout->addWidget(m_consequences);
     layout->addWidget(m_agree);
     layout->addStretch();
@@ -77,21 +64,43 @@ DeleteDialog::DeleteDialog(Workspace* workspace, const BoundScreen& screen,
     ask(keys);
 }
 
+QWidget* DeleteDialog::makeQuestion() const {
+    const auto count = static_cast<qint64>(m_names.size());
+    auto* question = new QLabel(
+        count == 1 ? tr("Delete %1 from %2?").arg(m_names.value(0), m_screen.screen.label)
+                   : tr("Delete %1 from %2?").arg(countedRecords(count), m_screen.screen.label));
+    question->setProperty("role", "heading");
+    question->setTextFormat(Qt::PlainText);
+    question->setWordWrap(true);
+    return question;
+}
+
+QWidget* DeleteDialog::makeList() const {
+    const auto count = static_cast<qint64>(m_names.size());
+    auto* listed = new QLabel;
+    listed->setTextFormat(Qt::PlainText);
+    QString text = m_names.mid(0, MostNamed).join(u'\n');
+    if (count > MostNamed)
+        text += u'\n' + tr("and %1 more").arg(count - std::min(MostNamed, m_names.size()));
+    listed->setText(text);
+    listed->setVisible(count > 1);
+    return listed;
+}
+
 void DeleteDialog::ask(const std::vector<Key>& keys) {
-    m_workspace->reader()->run<DeletionPlan>(
+    m_workspace->database()->reader()->run<DeletionPlan>(
         this,
-        [catalog = m_workspace->sharedCatalog(), table = m_screen.table, keys](Session& session) {
-            return planDeletion(session, *catalog, *table, keys);
-        },
-        [this](const Result<DeletionPlan>& plan) { show(plan); });
+        [catalog = m_workspace->database()->sharedCatalog(), table = m_screen.table,
+         keys](Session& session) { return planDeletion(session, *catalog, *table, keys); },
+        [this](const Result<DeletionPlan>& plan) { setPlan(plan); });
 }
 
 QString DeleteDialog::labelOf(const QString& table) const {
-    const auto screen = m_workspace->bound(screenIdFor(m_workspace->project(), table));
+    const auto screen = m_workspace->document()->bound(screenIdFor(m_workspace->project(), table));
     return screen ? screen->screen.label : table;
 }
 
-void DeleteDialog::show(const Result<DeletionPlan>& plan) {
+void DeleteDialog::setPlan(const Result<DeletionPlan>& plan) {
     if (!plan) {
         m_reason = plan.error().sentence;
         refresh();
@@ -156,20 +165,21 @@ void DeleteDialog::run() {
                                  {},
                                  m_agree->isChecked()});
     const QString name = m_names.value(0);
-    m_workspace->write(std::move(request), this, [this, name](const WriteResult& result) {
-        if (!result) {
-            m_reason = tr("Nothing was deleted. %1").arg(result.error().error.sentence);
-            refresh();
-            return;
-        }
-        const auto count = static_cast<qint64>(result->records.size());
-        Q_EMIT m_workspace->notice(
-            {Notice::Kind::Done,
-             tr("Deleted %1: change %2. It can be rolled back.")
-                 .arg(count == 1 && !name.isEmpty() ? name : countedRecords(count))
-                 .arg(result->id)});
-        accept();
-    });
+    m_workspace->writing()->write(
+        std::move(request), this, [this, name](const WriteResult& result) {
+            if (!result) {
+                m_reason = tr("Nothing was deleted. %1").arg(result.error().error.sentence);
+                refresh();
+                return;
+            }
+            const auto count = static_cast<qint64>(result->records.size());
+            m_workspace->notices()->tell(
+                {Notice::Kind::Done,
+                 tr("Deleted %1: change %2. It can be rolled back.")
+                     .arg(count == 1 && !name.isEmpty() ? name : countedRecords(count))
+                     .arg(result->id)});
+            accept();
+        });
 }
 
 } // namespace gravin

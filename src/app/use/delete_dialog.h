@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/workspace.h"
 #include "core/changes/deletion_plan.h"
+#include "session/workspace.h"
 
 #include <QDialog>
 
@@ -22,8 +22,10 @@ public:
                  const QStringList& names, QWidget* parent);
 
 private:
+    QWidget* makeQuestion() const;
+    QWidget* makeList() const;
     void ask(const std::vector<Key>& keys);
-    void show(const Result<DeletionPlan>& plan);
+    void setPlan(const Result<DeletionPlan>& plan);
     void refresh();
     void run();
     QString labelOf(const QString& table) const;

@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/edit_window.h"
 
+#include "app/look/notice_line.h"
 #include "app/look/paint.h"
 #include "app/look/theme.h"
-#include "app/session/presence.h"
 #include "app/use/delete_dialog.h"
 #include "app/use/form_fields.h"
-#include "app/use/notice_line.h"
 #include "app/use/record_form.h"
+#include "session/presence.h"
 
 #include <QAction>
 #include <QKeyEvent>
@@ -100,7 +100,7 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     connect(m_form, &RecordForm::movedTo, this, &EditWindow::refreshTitle);
     connect(m_form, &RecordForm::stateChanged, this, &EditWindow::refreshTitle);
     // A new record that was saved goes by its key from now on.
-    connect(workspace, &Workspace::saved, this,
+    connect(workspace->records(), &Records::saved, this,
             [this](const QString& table, const RecordId& before, const RecordId& now) {
                 if (table != tableName() || !(before == record()))
                     return;
@@ -109,7 +109,7 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
                     followSave();
                 m_saving = {};
             });
-    connect(workspace->presence(), &Presence::changed, this, &EditWindow::refreshTitle);
+    connect(workspace->records()->presence(), &Presence::changed, this, &EditWindow::refreshTitle);
     m_form->setRecord(id);
     refreshTitle();
 }
@@ -128,15 +128,17 @@ void EditWindow::setRecord(const RecordId& id) {
 
 void EditWindow::followNotices() {
     Workspace* workspace = m_binding.workspace();
-    connect(workspace, &Workspace::notice, this, [this](const Notice& notice) {
+    connect(workspace->notices(), &Notices::said, this, [this](const Notice& notice) {
         if (isActiveWindow())
-            m_notice->show(notice);
+            m_notice->setNotice(notice);
     });
-    connect(workspace, &Workspace::edited, m_notice, &NoticeLine::forgetUntilEdited);
-    connect(workspace, &Workspace::reachable, this, [this](bool reachable, const QString& reason) {
-        m_notice->show(reachable ? Notice{Notice::Kind::Done, tr("The database is there again.")}
-                                 : Notice{Notice::Kind::Refused, reason});
-    });
+    connect(workspace->records(), &Records::edited, m_notice, &NoticeLine::forgetUntilEdited);
+    connect(workspace->writing(), &Writing::reachable, this,
+            [this](bool reachable, const QString& reason) {
+                m_notice->setNotice(
+                    reachable ? Notice{Notice::Kind::Done, tr("The database is there again.")}
+                              : Notice{Notice::Kind::Refused, reason});
+            });
     connect(m_notice, &NoticeLine::rollbackRequested, this, &EditWindow::rollbackRequested);
 }
 
@@ -144,7 +146,7 @@ QString EditWindow::noticeText() const { return m_notice->text(); }
 
 void EditWindow::deleteRecord() {
     if (const QString reason = m_binding.reasonAgainstDeleting(record()); !reason.isEmpty()) {
-        m_notice->show({Notice::Kind::Refused, reason});
+        m_notice->setNotice({Notice::Kind::Refused, reason});
         return;
     }
     auto* question = new DeleteDialog(m_binding.workspace(), m_binding.screen(), {record().key},
@@ -168,8 +170,8 @@ void EditWindow::followSave() {
             this, [this] { Q_EMIT stepRequested(1); }, Qt::QueuedConnection);
         break;
     case AfterSaving::NewRecord:
-        Q_EMIT m_binding.workspace()->recordWanted(
-            m_binding.screenId(), m_binding.workspace()->newRecord(m_binding.screen()));
+        m_binding.workspace()->records()->want(
+            m_binding.screenId(), m_binding.workspace()->records()->newRecord(m_binding.screen()));
         [[fallthrough]];
     case AfterSaving::Close:
         // Not while the save that led here is still told about.
@@ -181,7 +183,7 @@ void EditWindow::followSave() {
 const RecordId& EditWindow::record() const { return m_form->record(); }
 
 void EditWindow::refreshTitle() {
-    Presence* presence = m_presence = m_binding.workspace()->presence();
+    Presence* presence = m_presence = m_binding.workspace()->records()->presence();
     if (!(m_present == record())) {
         presence->leave(tableName(), m_present);
         m_present = record();

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/screen_binding.h"
+#include "session/screen_binding.h"
 
 #include <QPointer>
 #include <QWidget>

@@ -32,7 +32,7 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     , m_binding(binding)
     , m_view(view)
     , m_query(view->query())
-    , m_saved(binding->workspace()->projectFile(), binding->screenId())
+    , m_saved(binding->workspace()->document()->file(), binding->screenId())
     , m_search(new QLineEdit)
     , m_savedButton(new QToolButton)
     , m_words(new WordsRow)
@@ -254,7 +254,7 @@ void FilterBar::apply() {
         m_query.searched.clear();
     // Without a key records are read by their place, which is one in this order.
     if (m_view->table().key.isEmpty()) {
-        RecordStore* records = m_binding->workspace()->records(m_binding->tableName());
+        RecordStore* records = m_binding->workspace()->records()->store(m_binding->tableName());
         records->setSort(m_query.sort);
         records->forgetAll();
     }

@@ -150,9 +150,10 @@ void FilterPanel::showValues(const std::vector<ValueCount>& counts) {
     const QSignalBlocker quiet(m_values);
     m_counts = counts;
     for (const ValueCount& each : counts) {
-        const QString text = each.value.isNull()
-                                 ? tr("empty")
-                                 : m_binding->workspace()->shownBriefly(*chosen, each.value);
+        const QString text =
+            each.value.isNull()
+                ? tr("empty")
+                : m_binding->workspace()->records()->shownBriefly(*chosen, each.value);
         auto* item =
             new QListWidgetItem(tr("%1 · %2").arg(text, QLocale().toString(each.count)), m_values);
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
@@ -193,7 +194,8 @@ Result<ActiveFilter> FilterPanel::result() const {
     return ActiveFilter{wanted.column,
                         wordsOf(wanted, *chosen,
                                 [&](const Value& value) {
-                                    return m_binding->workspace()->shownBriefly(*chosen, value);
+                                    return m_binding->workspace()->records()->shownBriefly(*chosen,
+                                                                                           value);
                                 }),
                         *condition};
 }

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/screen_binding.h"
-#include "core/project/field_filter.h"
+#include "core/fitting/field_filter.h"
 #include "core/records/table_reader.h"
+#include "session/screen_binding.h"
 
 #include <QDialog>
 

@@ -3,9 +3,9 @@
 
 #include "app/editors/field_editor.h"
 #include "app/look/theme.h"
-#include "app/session/lookup_work.h"
-#include "app/session/others_news.h"
-#include "core/project/form_arranging.h"
+#include "core/fitting/form_arranging.h"
+#include "session/lookup_work.h"
+#include "session/remote_changes.h"
 
 #include <QGridLayout>
 #include <QLabel>
@@ -207,11 +207,11 @@ void FormFields::connectEditor(FieldEditor* editor, const BoundField& field) {
         Q_EMIT settled();
     });
     connect(editor, &FieldEditor::newRequested, this, [this, field] {
-        m_binding->workspace()->lookupWork()->makeNew(m_binding->screen(), m_id, field);
+        m_binding->workspace()->records()->lookupWork()->makeNew(m_binding->screen(), m_id, field);
     });
     connect(editor, &FieldEditor::openRequested, this, [this, field] {
-        m_binding->workspace()->lookupWork()->open(field,
-                                                   m_binding->value(m_id, field).value_or(Value()));
+        m_binding->workspace()->records()->lookupWork()->open(
+            field, m_binding->value(m_id, field).value_or(Value()));
     });
 }
 
@@ -293,15 +293,15 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
     const bool changed = draft && (draft->changed.contains(column) || bad);
     slot.was->setText(changed && !m_id.isNew()
                           ? tr("was %1").arg(fontMetrics().elidedText(
-                                m_binding->workspace()->shownBriefly(
+                                m_binding->workspace()->records()->shownBriefly(
                                     slot.field, draft->was[static_cast<size_t>(column)]),
                                 Qt::ElideRight, LongestWas))
                           : QString());
     const QString news =
         changed || m_id.isNew() || m_id.isNone()
             ? QString()
-            : m_binding->workspace()->othersNews()->of(m_binding->screen().table->written(),
-                                                       m_id.key, slot.field.name());
+            : m_binding->workspace()->records()->remoteChanges()->of(
+                  m_binding->screen().table->written(), m_id.key, slot.field.name());
     if (!news.isEmpty())
         slot.was->setText(news);
     slot.was->setVisible(!slot.was->text().isEmpty());
@@ -327,6 +327,7 @@ QString FormFields::messageFor(FieldSlot& slot, const Draft* draft,
         state = QStringLiteral("elsewhere");
         return tr("Changed elsewhere to “%1”. %2 · %3")
             .arg(m_binding->workspace()
+                     ->records()
                      ->shownBriefly(slot.field, draft->theirs[column])
                      .toHtmlEscaped(),
                  form_link::keepMine(slot.field.name(), tr("Keep mine")),

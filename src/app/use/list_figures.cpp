@@ -2,7 +2,7 @@
 #include "app/use/list_figures.h"
 
 #include "core/base/text.h"
-#include "core/project/field_input.h"
+#include "core/fitting/field_input.h"
 #include "core/records/table_reader.h"
 #include "core/value/decimal_arithmetic.h"
 
@@ -65,7 +65,7 @@ ListFigures::ListFigures(ScreenBinding* binding, GridView* grid, QObject* parent
     connect(view, &RecordView::rowInserted, this, again);
     connect(view, &RecordView::rowRemoved, this, again);
     // A value that others add up may have changed without its record changing places.
-    connect(binding->workspace(), &Workspace::committed, this, again);
+    connect(binding->workspace()->writing(), &Writing::committed, this, again);
     connect(grid->selectionModel(), &QItemSelectionModel::selectionChanged, this,
             &ListFigures::askForTotals);
 }

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/open_edits.h"
 
-#include "app/session/draft_saver.h"
 #include "app/use/edit_window.h"
 #include "app/use/record_form.h"
+#include "session/draft_saver.h"
 
 #include <QGuiApplication>
 #include <QScreen>
@@ -21,9 +21,9 @@ constexpr int LowestArranged = 260;
 } // namespace
 
 OpenEdits::OpenEdits(Workspace* workspace, QObject* parent)
-    : QObject(parent)
+    : WindowNumbers(parent)
     , m_workspace(workspace) {
-    connect(workspace, &Workspace::recordWanted, this, &OpenEdits::open);
+    connect(workspace->records(), &Records::wanted, this, &OpenEdits::open);
 }
 
 OpenEdits::~OpenEdits() {
@@ -32,9 +32,9 @@ OpenEdits::~OpenEdits() {
 }
 
 EditWindow* OpenEdits::open(const QString& screenId, const RecordId& id) {
-    const auto bound = m_workspace->bound(screenId);
+    const auto bound = m_workspace->document()->bound(screenId);
     if (!bound) {
-        Q_EMIT m_workspace->notice({Notice::Kind::Refused, bound.error().sentence});
+        m_workspace->notices()->tell({Notice::Kind::Refused, bound.error().sentence});
         return nullptr;
     }
     const QString table = bound->table->name;
@@ -106,7 +106,7 @@ void OpenEdits::arrangeSideBySide() {
 }
 
 void OpenEdits::saveAll() {
-    QList<DraftPlace> places;
+    QList<DraftRef> places;
     QString label;
     for (const EditWindow* window : windows()) {
         if (!window->hasDraft())
@@ -116,7 +116,7 @@ void OpenEdits::saveAll() {
         label = window->screenLabel();
     }
     if (!places.isEmpty())
-        m_workspace->saver()->save(label, places.front(), places.mid(1));
+        m_workspace->writing()->saver()->save(label, places.front(), places.mid(1));
 }
 
 QStringList OpenEdits::unsaved() const {
@@ -129,7 +129,7 @@ QStringList OpenEdits::unsaved() const {
 }
 
 bool OpenEdits::step(EditWindow* window, int by) {
-    const RecordView* view = m_workspace->view(window->screenId());
+    const RecordView* view = m_workspace->records()->view(window->screenId());
     const qsizetype place = window->record().isNew() ? -1 : view->rowOf(window->record().key);
     const qsizetype wanted = place + by;
     if (place < 0 || wanted < 0 || wanted >= view->count())

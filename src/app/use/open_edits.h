@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/records/record.h"
+#include "app/grid/window_numbers.h"
 
-#include <QObject>
+#include <QMap>
 #include <QPointer>
 
 namespace gravin {
@@ -14,7 +14,7 @@ class Workspace;
 
 // The edit windows that are open, by number. A record has at most one; numbers are the smallest
 // free ones, so that they stay short.
-class OpenEdits : public QObject {
+class OpenEdits : public WindowNumbers {
     Q_OBJECT
 public:
     explicit OpenEdits(Workspace* workspace, QObject* parent = nullptr);
@@ -23,8 +23,7 @@ public:
     // Opens a window on the record, or raises the one that has it. Null: there is no such screen,
     // which is said.
     EditWindow* open(const QString& screenId, const RecordId& id);
-    // The number of the window on a record; 0: none.
-    int numberOf(const QString& table, const RecordId& id) const;
+    int numberOf(const QString& table, const RecordId& id) const override;
     QList<EditWindow*> windows() const; // by number
     // Side by side over the screen, as many columns as fit.
     void arrangeSideBySide();
@@ -41,7 +40,6 @@ public:
 
 Q_SIGNALS:
     void rollbackRequested(qint64 change);
-    void changed();
 
 private:
     Workspace* m_workspace;

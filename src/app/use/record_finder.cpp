@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/record_finder.h"
 
-#include "core/project/field_filter.h"
+#include "core/fitting/field_filter.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
@@ -17,7 +17,7 @@ void RecordFinder::find(const QString& text, const Answer& answer) {
     const QString wanted = text.trimmed();
     bool isNumber = false;
     const int number = wanted.toInt(&isNumber);
-    RecordId found = isNumber ? model->recordAtPlace(number - 1) : RecordId();
+    RecordId found = isNumber ? model->rows().recordAtIndex(number - 1) : RecordId();
     if (!isNumber) {
         const auto key = keyFromText(wanted, m_binding->screen().table->keyTypes());
         if (key && model->view()->rowOf(*key) >= 0)
@@ -37,7 +37,7 @@ void RecordFinder::findText(const QString& text, const Answer& answer) {
     RecordQuery query = m_grid->gridModel()->view()->query();
     query.search = query.search.isEmpty() ? text : query.search + u' ' + text;
     query.searched = searchedColumns(m_binding->screen(), m_binding->workspace()->catalog());
-    m_binding->workspace()->reader()->run<KeyIndex>(
+    m_binding->workspace()->database()->reader()->run<KeyIndex>(
         this,
         [table = m_binding->screen().table, query](Session& session) -> Result<KeyIndex> {
             KeyIndex found;
@@ -56,7 +56,7 @@ void RecordFinder::findText(const QString& text, const Answer& answer) {
 
 RecordId RecordFinder::next(const KeyIndex& found) const {
     const GridModel* model = m_grid->gridModel();
-    const qsizetype current = model->placeAt(m_grid->currentIndex().row());
+    const qsizetype current = model->rows().indexOf(m_grid->currentIndex().row());
     RecordId first;
     for (qsizetype i = 0; i < found.size(); ++i) {
         const RecordId id{found.at(i), 0};

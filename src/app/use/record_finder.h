@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/use/grid_view.h"
+#include "app/grid/grid_view.h"
 
 #include <functional>
 

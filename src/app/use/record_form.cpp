@@ -3,10 +3,10 @@
 
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
-#include "app/session/others_news.h"
 #include "app/use/form_fields.h"
 #include "core/base/text.h"
 #include "core/value/text_form.h"
+#include "session/remote_changes.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
@@ -41,21 +41,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     , m_addAnew(new QPushButton(tr("Add anew")))
     , m_reason(roleLabel("problem", this)) {
     setObjectName(QStringLiteral("record-form"));
-    m_title->setTextFormat(Qt::PlainText);
-    m_tags->setTextFormat(Qt::PlainText);
-    m_tags->setObjectName(QStringLiteral("record-tags"));
-    m_save->setProperty("main", true);
-    m_save->setObjectName(QStringLiteral("save-record"));
-    m_discard->setObjectName(QStringLiteral("discard-edits"));
-    m_addAnew->setObjectName(QStringLiteral("add-anew"));
-    m_addAnew->setToolTip(tr("Begins a new record with what stands here"));
-    m_addAnew->hide();
-    m_reason->setObjectName(QStringLiteral("save-reason"));
-    m_reason->setWordWrap(true);
-    m_reason->setTextFormat(Qt::RichText); // with links to fields
-    m_reason->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
-    m_readOnly->setWordWrap(true);
-
+    nameParts();
     m_head->addWidget(m_title);
     m_head->addWidget(m_key);
     m_head->addWidget(m_tags);
@@ -85,7 +71,6 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     connect(m_reason, &QLabel::linkActivated, this, &RecordForm::follow);
     connect(m_fields, &FormFields::linkActivated, this, &RecordForm::follow);
     connect(m_fields, &FormFields::settled, this, &RecordForm::refresh);
-    Workspace* workspace = binding->workspace();
     const auto tabToSave = [this] {
         if (QWidget* last = m_fields->lastEditor())
             setTabOrder(last, m_save);
@@ -95,19 +80,42 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
         tabToSave();
         refresh();
     });
-    connect(workspace->drafts(binding->tableName()), &DraftStore::changed, this,
+    followRecords();
+    refresh();
+}
+
+void RecordForm::nameParts() {
+    m_title->setTextFormat(Qt::PlainText);
+    m_tags->setTextFormat(Qt::PlainText);
+    m_tags->setObjectName(QStringLiteral("record-tags"));
+    m_save->setProperty("main", true);
+    m_save->setObjectName(QStringLiteral("save-record"));
+    m_discard->setObjectName(QStringLiteral("discard-edits"));
+    m_addAnew->setObjectName(QStringLiteral("add-anew"));
+    m_addAnew->setToolTip(tr("Begins a new record with what stands here"));
+    m_addAnew->hide();
+    m_reason->setObjectName(QStringLiteral("save-reason"));
+    m_reason->setWordWrap(true);
+    m_reason->setTextFormat(Qt::RichText); // with links to fields
+    m_reason->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    m_readOnly->setWordWrap(true);
+}
+
+void RecordForm::followRecords() {
+    Workspace* workspace = m_binding->workspace();
+    connect(workspace->records()->drafts(m_binding->tableName()), &DraftStore::changed, this,
             [this](const RecordId& id) {
                 if (id == m_id)
                     refresh();
             });
     // What is saved with the record decides on its Save too.
-    connect(workspace, &Workspace::draftsChanged, this, &RecordForm::refreshSoon);
-    connect(workspace->othersNews(), &OthersNews::changed, this,
+    connect(workspace->records(), &Records::draftsChanged, this, &RecordForm::refreshSoon);
+    connect(workspace->records()->remoteChanges(), &RemoteChanges::changed, this,
             [this](const QString& table, const Key& key) {
                 if (key == m_id.key && table == m_binding->screen().table->written())
                     refresh();
             });
-    RecordStore* records = workspace->records(binding->tableName());
+    RecordStore* records = workspace->records()->store(m_binding->tableName());
     connect(records, &RecordStore::recordsArrived, this, [this](const QList<Key>& keys) {
         if (keys.contains(m_id.key))
             refresh();
@@ -116,7 +124,6 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
         if (key == m_id.key)
             refresh();
     });
-    refresh();
 }
 
 void RecordForm::refreshSoon() {
@@ -128,7 +135,7 @@ void RecordForm::refreshSoon() {
         this,
         [this] {
             m_refreshesSoon = false;
-            const QList<DraftPlace> with = m_binding->savedWith(m_id);
+            const QList<DraftRef> with = m_binding->savedWith(m_id);
             if (with == std::exchange(m_savedWith, with) && with.isEmpty())
                 return;
             refresh();
@@ -166,12 +173,12 @@ void RecordForm::fieldsDone() { m_fields->endTyping(); }
 
 void RecordForm::discard() {
     m_fields->endTyping();
-    m_binding->workspace()->discard(m_binding->tableName(), m_id);
+    m_binding->workspace()->records()->discard(m_binding->tableName(), m_id);
 }
 
 void RecordForm::addAnew() {
     m_fields->endTyping();
-    const RecordId made = m_binding->workspace()->addAnew(m_binding->screen(), m_id);
+    const RecordId made = m_binding->workspace()->records()->addAnew(m_binding->screen(), m_id);
     setRecord(made);
     Q_EMIT movedTo(made);
 }
@@ -180,7 +187,7 @@ QString RecordForm::saveReason() const { return m_binding->saveReason(m_id); }
 
 void RecordForm::follow(const QString& link) {
     const auto [kind, name] = form_link::read(link);
-    DraftStore* drafts = m_binding->workspace()->drafts(m_binding->tableName());
+    DraftStore* drafts = m_binding->workspace()->records()->drafts(m_binding->tableName());
     // Without a name all fields are meant that were changed elsewhere too.
     const Draft* draft = m_binding->draft(m_id);
     const QList<int> columns = name.isEmpty() && draft
@@ -204,7 +211,7 @@ void RecordForm::follow(const QString& link) {
 void RecordForm::refresh() {
     const Draft* draft = m_binding->draft(m_id);
     const std::vector<Problem> problems =
-        draft ? m_binding->workspace()->problems(m_binding->tableName(), m_id)
+        draft ? m_binding->workspace()->records()->problems(m_binding->tableName(), m_id)
               : std::vector<Problem>{};
     refreshHead(draft);
     m_fields->refresh(problems);
@@ -213,8 +220,9 @@ void RecordForm::refresh() {
 }
 
 void RecordForm::refreshHead(const Draft* draft) {
-    const bool gone = !m_id.isNew() && !m_id.isNone() && !draft &&
-                      m_binding->workspace()->records(m_binding->tableName())->isGone(m_id.key);
+    const bool gone =
+        !m_id.isNew() && !m_id.isNone() && !draft &&
+        m_binding->workspace()->records()->store(m_binding->tableName())->isGone(m_id.key);
     QString title = m_binding->nameOf(m_id);
     if (m_id.isNone())
         title = tr("No record");

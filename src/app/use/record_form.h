@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/screen_binding.h"
+#include "session/screen_binding.h"
 
 #include <QWidget>
 
@@ -50,6 +50,8 @@ Q_SIGNALS:
 private:
     void refresh();
     void refreshHead(const Draft* draft);
+    void nameParts();
+    void followRecords();
     void refreshSoon();
     void addAnew();
     void refreshFoot(const Draft* draft, const std::vector<Problem>& problems);
@@ -68,7 +70,7 @@ private:
     QPushButton* m_discard;
     QPushButton* m_addAnew; // for a record that was deleted while it was edited
     QLabel* m_reason;
-    QList<DraftPlace> m_savedWith;
+    QList<DraftRef> m_savedWith;
     bool m_refreshesSoon = false;
 };
 

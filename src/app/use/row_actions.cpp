@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/row_actions.h"
 
-#include "core/project/screen_links.h"
+#include "core/fitting/screen_links.h"
 
 namespace gravin {
 
@@ -45,7 +45,7 @@ void RowActionsMenu::setReason(RowAction::Kind kind, const QString& reason) {
 QString RowActionsMenu::reasonAgainst(const RowAction& action, const GridPart& part) {
     if (action.kind != RowAction::Kind::GoTo)
         return {};
-    const auto target = part.binding->workspace()->bound(action.link.screen);
+    const auto target = part.binding->workspace()->document()->bound(action.link.screen);
     if (!target)
         return target.error().sentence;
     if (!valuesFor(action, part))
@@ -58,7 +58,7 @@ std::optional<std::vector<Value>> RowActionsMenu::valuesFor(const RowAction& act
                                                             const GridPart& part) {
     const Table& table = *part.binding->screen().table;
     const Record* record =
-        part.binding->workspace()->records(table.name)->record(part.current().key);
+        part.binding->workspace()->records()->store(table.name)->record(part.current().key);
     std::vector<Value> values;
     for (const QString& column : action.link.columns) {
         const int index = table.indexOf(column);

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/use/grid_part.h"
+#include "app/grid/grid_part.h"
 
 #include <QMenu>
 

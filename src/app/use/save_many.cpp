@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/save_many.h"
 
-#include "app/session/workspace.h"
 #include "core/base/text.h"
+#include "session/workspace.h"
 
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -82,13 +82,13 @@ void SaveProblemsDialog::choose(int row) {
 
 void saveTogether(Workspace& workspace, const QString& screenLabel, const QStringList& tables,
                   QWidget* parent,
-                  const std::function<void(const DraftPlace&, const QString&)>& goToField) {
-    const QList<DraftPlace> places = draftsToSave(workspace, tables);
+                  const std::function<void(const DraftRef&, const QString&)>& goToField) {
+    const QList<DraftRef> places = draftsToSave(workspace, tables);
     if (places.isEmpty())
         return;
     const auto problems = saveProblems(workspace, places);
     if (problems.isEmpty()) {
-        workspace.saver()->save(screenLabel, places.front(), places.mid(1));
+        workspace.writing()->saver()->save(screenLabel, places.front(), places.mid(1));
         return;
     }
     auto* dialog = new SaveProblemsDialog(problems, places.size(), parent);
@@ -96,10 +96,10 @@ void saveTogether(Workspace& workspace, const QString& screenLabel, const QStrin
     dialog->open();
 }
 
-QList<DraftPlace> draftsToSave(Workspace& workspace, const QStringList& tables) {
-    QList<DraftPlace> places;
+QList<DraftRef> draftsToSave(Workspace& workspace, const QStringList& tables) {
+    QList<DraftRef> places;
     for (const QString& table : tables) {
-        const DraftStore* drafts = workspace.drafts(table);
+        const DraftStore* drafts = workspace.records()->drafts(table);
         QList<RecordId> stored = drafts->all();
         stored.removeIf([](const RecordId& id) { return id.isNew(); });
         for (const RecordId& id : stored + drafts->newRecords()) {
@@ -111,18 +111,17 @@ QList<DraftPlace> draftsToSave(Workspace& workspace, const QStringList& tables) 
     return places;
 }
 
-QList<SaveProblemsDialog::Line> saveProblems(Workspace& workspace,
-                                             const QList<DraftPlace>& places) {
+QList<SaveProblemsDialog::Line> saveProblems(Workspace& workspace, const QList<DraftRef>& places) {
     QList<SaveProblemsDialog::Line> lines;
-    for (const DraftPlace& place : places) {
-        const Draft* draft = workspace.drafts(place.table)->find(place.id);
-        for (const Problem& problem : workspace.problems(place.table, place.id)) {
+    for (const DraftRef& place : places) {
+        const Draft* draft = workspace.records()->drafts(place.table)->find(place.id);
+        for (const Problem& problem : workspace.records()->problems(place.table, place.id)) {
             // What the last save was refused for is asked again by the next.
             const bool isFormer = std::find(draft->refusals.begin(), draft->refusals.end(),
                                             problem) != draft->refusals.end();
             if (!problem.warning && !isFormer)
-                lines.append({place, problem.field, workspace.saver()->nameOf(place), problem.label,
-                              problem.message});
+                lines.append({place, problem.field, workspace.records()->nameOf(place),
+                              problem.label, problem.message});
         }
     }
     return lines;

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/draft_saver.h"
+#include "session/draft_saver.h"
 
 #include <QDialog>
 
@@ -17,7 +17,7 @@ class SaveProblemsDialog : public QDialog {
     Q_OBJECT
 public:
     struct Line {
-        DraftPlace place;
+        DraftRef place;
         QString column; // empty: the whole record
         QString record;
         QString field;
@@ -27,7 +27,7 @@ public:
     SaveProblemsDialog(const QList<Line>& lines, qsizetype drafts, QWidget* parent);
 
 Q_SIGNALS:
-    void wanted(const gravin::DraftPlace& place, const QString& column);
+    void wanted(const gravin::DraftRef& place, const QString& column);
 
 private:
     void choose(int row);
@@ -40,10 +40,10 @@ private:
 // to where the person wants to mend it.
 void saveTogether(Workspace& workspace, const QString& screenLabel, const QStringList& tables,
                   QWidget* parent,
-                  const std::function<void(const DraftPlace&, const QString&)>& goToField);
+                  const std::function<void(const DraftRef&, const QString&)>& goToField);
 
 // Those of these drafts in which something was put; a record just begun is nothing to save.
-QList<DraftPlace> draftsToSave(Workspace& workspace, const QStringList& tables);
-QList<SaveProblemsDialog::Line> saveProblems(Workspace& workspace, const QList<DraftPlace>& places);
+QList<DraftRef> draftsToSave(Workspace& workspace, const QStringList& tables);
+QList<SaveProblemsDialog::Line> saveProblems(Workspace& workspace, const QList<DraftRef>& places);
 
 } // namespace gravin

@@ -78,15 +78,15 @@ StoredDialog::StoredDialog(ScreenBinding* binding, const RecordId& id, QWidget* 
 
 void StoredDialog::read() {
     m_state->setText(tr("Reading…"));
-    m_binding->workspace()->reader()->run<std::optional<Record>>(
+    m_binding->workspace()->database()->reader()->run<std::optional<Record>>(
         this,
         [table = m_binding->screen().table, key = m_id.key](Session& session) {
             return TableReader(session, *table).record(key);
         },
-        [this](const Result<std::optional<Record>>& record) { show(record); });
+        [this](const Result<std::optional<Record>>& record) { setRecord(record); });
 }
 
-void StoredDialog::show(const Result<std::optional<Record>>& record) {
+void StoredDialog::setRecord(const Result<std::optional<Record>>& record) {
     if (!record || !*record) {
         m_state->setText(record ? tr("The record is not stored any more.")
                                 : record.error().sentence);
@@ -102,11 +102,11 @@ void StoredDialog::show(const Result<std::optional<Record>>& record) {
         const Column& column = table.columns[row];
         const BoundField* field = m_binding->screen().field(column.name);
         const auto shown = field ? m_binding->value(m_id, *field) : std::nullopt;
-        const QStringList cells{column.name, column.declaredType,
-                                exactText((*record)->values[static_cast<size_t>(row)], column.type),
-                                field ? field->label() : tr("not on this screen"),
-                                field && shown ? m_binding->workspace()->shown(*field, *shown)
-                                               : QString()};
+        const QStringList cells{
+            column.name, column.declaredType,
+            exactText((*record)->values[static_cast<size_t>(row)], column.type),
+            field ? field->label() : tr("not on this screen"),
+            field && shown ? m_binding->workspace()->records()->shown(*field, *shown) : QString()};
         for (int at = 0; at < cells.size(); ++at) {
             auto* item = new QTableWidgetItem(cells[at]);
             item->setToolTip(cells[at]);

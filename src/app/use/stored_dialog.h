@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/session/screen_binding.h"
+#include "session/screen_binding.h"
 
 #include <QDialog>
 
@@ -20,7 +20,7 @@ public:
 
 private:
     void read();
-    void show(const Result<std::optional<Record>>& record);
+    void setRecord(const Result<std::optional<Record>>& record);
 
     ScreenBinding* m_binding;
     RecordId m_id;

@@ -31,7 +31,7 @@ public:
         return word ? QString(QLatin1String(word->name)) : QString();
     }
     // Requires: the value has one.
-    QString label(T value) const { return say(find(value)->label); }
+    QString label(T value) const { return coreTr(find(value)->label); }
     std::optional<T> from(const QString& name) const {
         for (const EnumWord<T>& word : m_words) {
             if (QLatin1String(word.name) == name)

@@ -36,7 +36,7 @@ struct Error {
     QString code = {};
 };
 
-struct Nothing {};
+struct Success {};
 
 // Either a value or the reason why there is none. Reading the wrong side is a programming error
 // (std::get throws std::bad_variant_access, which nobody catches).
@@ -65,8 +65,8 @@ private:
     std::variant<T, E> m_state;
 };
 
-using Status = Result<Nothing>;
+using Status = Result<Success>;
 
-inline Status done() { return Nothing{}; }
+inline Status ok() { return Success{}; }
 
 } // namespace gravin

@@ -8,7 +8,7 @@
 namespace gravin {
 
 // Translates a text of the core; the interface's classes use their own tr().
-inline QString say(const char* text) { return QCoreApplication::translate("gravin", text); }
+inline QString coreTr(const char* text) { return QCoreApplication::translate("gravin", text); }
 
 // "1 record", "31 records", "1,204 records": the number in the person's locale before its noun.
 inline QString counted(qint64 count, const QString& one, const QString& many) {
@@ -16,7 +16,7 @@ inline QString counted(qint64 count, const QString& one, const QString& many) {
 }
 
 inline QString countedRecords(qint64 count) {
-    return counted(count, say("record"), say("records"));
+    return counted(count, coreTr("record"), coreTr("records"));
 }
 
 // The text itself, or an empty one that is not null: a null QString would be bound as NULL.
@@ -28,8 +28,9 @@ inline QString beginningOf(const QString& text, qsizetype most) {
         return text;
     const bool splitsPair = text.at(most - 1).isHighSurrogate();
     const qsizetype shown = splitsPair ? most - 1 : most;
-    return say("%1 … (%2 more)")
-        .arg(text.left(shown), counted(text.size() - shown, say("character"), say("characters")));
+    return coreTr("%1 … (%2 more)")
+        .arg(text.left(shown),
+             counted(text.size() - shown, coreTr("character"), coreTr("characters")));
 }
 
 } // namespace gravin

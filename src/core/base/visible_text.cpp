@@ -12,7 +12,8 @@ bool isInvisible(char32_t character) {
     constexpr char32_t Joiner = 0x200d;
     if (character == NonJoiner || character == Joiner)
         return false;
-    // From here on characters stand for bytes that are no UTF-8 (core/database/sqlite_text.h).
+    // From here on characters stand for bytes that are no UTF-8
+    // (core/database/sqlite/sqlite_text.h).
     constexpr char32_t FirstByte = 0x10ff80;
     if (character >= FirstByte)
         return true;

@@ -24,7 +24,7 @@ QString systemWords(int code) {
 }
 
 Error cannotRead(const QString& path, const QString& why) {
-    return {ErrorKind::File, say("%1 cannot be read: %2.").arg(path, why), {}};
+    return {ErrorKind::File, coreTr("%1 cannot be read: %2.").arg(path, why), {}};
 }
 
 // Closes what it holds.
@@ -52,7 +52,7 @@ WholeFile::WholeFile(const QString& path, Readers readers)
 
 Error WholeFile::failure() const {
     return {ErrorKind::File,
-            say("%1 cannot be written: %2. What was there is untouched.")
+            coreTr("%1 cannot be written: %2. What was there is untouched.")
                 .arg(m_file.fileName(), m_file.errorString()),
             {}};
 }
@@ -63,7 +63,7 @@ Status WholeFile::open() {
     if (m_readers == Readers::OwnerOnly &&
         !m_file.setPermissions(QFile::ReadOwner | QFile::WriteOwner))
         return failure();
-    return done();
+    return ok();
 }
 
 Status WholeFile::commit() {
@@ -79,11 +79,11 @@ Status WholeFile::commit() {
     if (failed != 0 && !isOfNoSync) {
         m_file.cancelWriting();
         return Error{ErrorKind::File,
-                     say("%1 cannot be written: %2. What was there is untouched.")
+                     coreTr("%1 cannot be written: %2. What was there is untouched.")
                          .arg(m_file.fileName(), systemWords(failed)),
                      {}};
     }
-    return m_file.commit() ? done() : Status(failure());
+    return m_file.commit() ? ok() : Status(failure());
 }
 
 Status writeWholeFile(const QString& path, const QByteArray& content, Readers readers) {
@@ -105,11 +105,11 @@ Result<QByteArray> readWholeFile(const QString& path, qint64 mostBytes, Writers 
     if (::fstat(fd, &info) != 0)
         return cannotRead(path, systemWords(errno));
     if (!S_ISREG(info.st_mode))
-        return cannotRead(path, say("it is no ordinary file"));
+        return cannotRead(path, coreTr("it is no ordinary file"));
     if (writers == Writers::OwnAccount && info.st_uid != ::geteuid())
-        return cannotRead(path, say("another account wrote it"));
+        return cannotRead(path, coreTr("another account wrote it"));
     if (info.st_size > mostBytes)
-        return Error{ErrorKind::Damaged, say("%1 is far too large.").arg(path)};
+        return Error{ErrorKind::Damaged, coreTr("%1 is far too large.").arg(path)};
     QFile file;
     if (!file.open(fd, QIODevice::ReadOnly))
         return cannotRead(path, file.errorString());
@@ -118,14 +118,14 @@ Result<QByteArray> readWholeFile(const QString& path, qint64 mostBytes, Writers 
     if (file.error() != QFileDevice::NoError)
         return cannotRead(path, file.errorString());
     if (content.size() > mostBytes)
-        return Error{ErrorKind::Damaged, say("%1 is far too large.").arg(path)};
+        return Error{ErrorKind::Damaged, coreTr("%1 is far too large.").arg(path)};
     return content;
 }
 
 Status makeOwnFolder(const QString& path) {
     const QByteArray name = QFile::encodeName(QDir::cleanPath(path));
     const auto refused = [&](const QString& why) {
-        return Error{ErrorKind::File, say("The folder %1 is not used: %2.").arg(path, why)};
+        return Error{ErrorKind::File, coreTr("The folder %1 is not used: %2.").arg(path, why)};
     };
     const QString parent = QFileInfo(QDir::cleanPath(path)).path();
     // What lies above is somebody's own affair, but for Gravin's own.
@@ -139,16 +139,16 @@ Status makeOwnFolder(const QString& path) {
     if (::lstat(name.constData(), &info) != 0)
         return refused(systemWords(errno));
     if (S_ISLNK(info.st_mode))
-        return refused(say("it is a link to somewhere else"));
+        return refused(coreTr("it is a link to somewhere else"));
     if (!S_ISDIR(info.st_mode))
-        return refused(say("there is a file of this name"));
+        return refused(coreTr("there is a file of this name"));
     if (info.st_uid != ::geteuid())
-        return refused(say("it belongs to another account"));
+        return refused(coreTr("it belongs to another account"));
     if ((info.st_mode & (S_IWGRP | S_IWOTH)) != 0)
-        return refused(say("others may write in it"));
+        return refused(coreTr("others may write in it"));
     if ((info.st_mode & (S_IRWXG | S_IRWXO)) != 0 && ::chmod(name.constData(), S_IRWXU) != 0)
         return refused(systemWords(errno));
-    return done();
+    return ok();
 }
 
 QString ownDataFolderPath(const QString& name) {

@@ -2,8 +2,8 @@
 #include "core/changes/as_it_was.h"
 
 #include "core/base/text.h"
-#include "core/changes/log_seal.h"
-#include "core/changes/picture.h"
+#include "core/changes/database_overlay.h"
+#include "core/changes/log/log_verification.h"
 #include "core/database/record_statements.h"
 #include "core/records/table_reader.h"
 
@@ -26,14 +26,17 @@ QString temporaryName() {
     return QStringLiteral("gravin_then_%1").arg(next++);
 }
 
-class LookingBack {
+} // namespace
+
+class PastTable {
 public:
-    LookingBack(Session& session, const Catalog& catalog, const Table& table, qint64 after)
+    PastTable(Session& session, const Catalog& catalog, const Table& table, qint64 after)
         : m_session(session)
+        , m_writer(session)
         , m_catalog(catalog)
         , m_table(table)
         , m_after(after)
-        , m_picture(session, catalog)
+        , m_overlay(session, catalog)
         , m_temporary(temporaryName())
         , m_read(table) {
         for (const Column& column : table.columns) {
@@ -52,10 +55,10 @@ public:
             return read.error();
         AsItWas then;
         then.after = m_after;
-        for (auto record = m_picture.overlay().begin(); record != m_picture.overlay().end();
+        for (auto record = m_overlay.overlay().begin(); record != m_overlay.overlay().end();
              ++record) {
             const Key& key = record.key().second;
-            const Picture::State now = m_picture.stored(m_table.name, key);
+            const DatabaseOverlay::State now = m_overlay.stored(m_table.name, key);
             if (now == *record)
                 continue;
             then.differences.insert(key, !now      ? Difference::Gone
@@ -71,7 +74,7 @@ public:
         source.rowNumber.clear();
         source.base.clear();
         source.select = selectThen();
-        source.hindrance = say("This is the table as it was. It can only be read.");
+        source.notWritableReason = coreTr("This is the table as it was. It can only be read.");
         then.table = std::make_shared<const Table>(std::move(source));
         return then;
     }
@@ -97,26 +100,26 @@ private:
             return read;
         if (const auto columns = onlyColumns(touched))
             keepOnly(*columns);
-        if (Status before = m_picture.read(m_read, keys); !before)
+        if (Status before = m_overlay.read(m_read, keys); !before)
             return before;
         for (const RecordChange& record : touched) {
             const Key key = record.keyAfter(m_table.key);
             if (record.operation == Operation::Insert) {
-                m_picture.put(m_table.name, key, std::nullopt);
+                m_overlay.put(m_table.name, key, std::nullopt);
                 continue;
             }
             FieldValues was;
             if (record.operation == Operation::Update) {
-                auto now = m_picture.at(m_read, key);
+                auto now = m_overlay.at(m_read, key);
                 if (!now)
                     return now.error();
                 was = now->value_or(FieldValues());
-                m_picture.put(m_table.name, key, std::nullopt);
+                m_overlay.put(m_table.name, key, std::nullopt);
             }
             was.insert(record.before);
-            m_picture.put(m_table.name, record.key, was);
+            m_overlay.put(m_table.name, record.key, was);
         }
-        return done();
+        return ok();
     }
 
     // The columns that can differ, where every record is there then and now, under one key; all
@@ -150,7 +153,7 @@ private:
         QStringList names;
         for (const Column* column : std::as_const(m_kept))
             names += dialect.quoted(column->name);
-        Status made = m_session.command(
+        Status made = m_writer.command(
             // Joined from outside, so that no column of it forbids NULL.
             QStringLiteral("CREATE TEMPORARY TABLE %1 AS SELECT %2, 1 AS %3 FROM (SELECT 1 AS "
                            "gravin_one) AS gravin_one LEFT JOIN %4 ON 1 = 0 WHERE 1 = 0")
@@ -163,15 +166,16 @@ private:
         QStringList keys;
         for (const QString& column : m_table.key)
             keys += dialect.indexable(*m_table.column(column));
-        made = m_session.command(QStringLiteral("CREATE INDEX %1 ON %2 (%3)")
-                                     .arg(dialect.quoted(m_temporary + QStringLiteral("_key")),
-                                          dialect.quoted(m_temporary),
-                                          keys.join(QStringLiteral(", "))));
+        made = m_writer.command(QStringLiteral("CREATE INDEX %1 ON %2 (%3)")
+                                    .arg(dialect.quoted(m_temporary + QStringLiteral("_key")),
+                                         dialect.quoted(m_temporary),
+                                         keys.join(QStringLiteral(", "))));
         if (!made)
             return made;
         std::vector<QVariantList> rows;
         for (auto each = then.differences.begin(); each != then.differences.end(); ++each) {
-            const Picture::State was = m_picture.overlay().value({m_table.name, each.key()});
+            const DatabaseOverlay::State was =
+                m_overlay.overlay().value({m_table.name, each.key()});
             QVariantList row;
             for (const Column* column : std::as_const(m_kept)) {
                 Value value = was ? was->value(column->name) : Value();
@@ -203,7 +207,7 @@ private:
                 next = open.begin();
             // Each engine keeps them in the one way that can be added to any table there.
             const bool isStored = dialect.engine() == Engine::PostgreSql;
-            Status added = m_session.command(
+            Status added = m_writer.command(
                 QStringLiteral("ALTER TABLE %1 ADD COLUMN %2 %3 GENERATED ALWAYS AS (%4) %5")
                     .arg(dialect.quoted(m_temporary), dialect.quoted((*next)->name),
                          (*next)->declaredType, (*next)->generatedFrom,
@@ -212,7 +216,7 @@ private:
                 return added;
             open.erase(next);
         }
-        return done();
+        return ok();
     }
 
     Status fill(const std::vector<QVariantList>& rows) {
@@ -237,11 +241,11 @@ private:
                 QVariantList values;
                 for (size_t row = next; row < next + count; ++row)
                     values += rows[row];
-                if (auto inserted = m_session.execute(statement, values); !inserted)
+                if (auto inserted = m_writer.execute(statement, values); !inserted)
                     return inserted.error();
             }
         }
-        return done();
+        return ok();
     }
 
     QString selectThen() const {
@@ -270,10 +274,11 @@ private:
     }
 
     Session& m_session;
+    SessionWriter m_writer; // of the temporary table only
     const Catalog& m_catalog;
     const Table& m_table;
     qint64 m_after;
-    Picture m_picture;
+    DatabaseOverlay m_overlay;
     QString m_temporary;
     Table m_read; // the table, so far as its records have to be looked at
     bool m_keepsWhole = true;
@@ -281,8 +286,6 @@ private:
     QList<const Column*> m_generated; // those of them that the engine generates again
     QList<const Column*> m_kept;      // and the others
 };
-
-} // namespace
 
 qint64 AsItWas::count(Difference difference) const {
     return std::count(differences.begin(), differences.end(), difference);
@@ -293,21 +296,22 @@ Result<AsItWas> lookBack(Session& session, const Catalog& catalog, const Table& 
     if (table.key.isEmpty() || table.isQuery() || table.isView())
         return Error{
             ErrorKind::Usage,
-            say("%1 cannot be shown as it was: it is no table with a key.").arg(table.name)};
+            coreTr("%1 cannot be shown as it was: it is no table with a key.").arg(table.name)};
     auto trimmed = ChangeLog(session).trimmedUpTo();
     if (!trimmed)
         return trimmed.error();
     if (after < *trimmed)
-        return Error{ErrorKind::NotFound,
-                     say("What was changed up to change %1 has been trimmed from the log. Nothing "
-                         "before it can be shown.")
-                         .arg(*trimmed)};
+        return Error{
+            ErrorKind::NotFound,
+            coreTr("What was changed up to change %1 has been trimmed from the log. Nothing "
+                   "before it can be shown.")
+                .arg(*trimmed)};
     LogScope since;
     since.afterId = after;
     since.table = table.name;
-    if (Status whole = LogSeal(session).verifyScope(since, catalog); !whole)
+    if (Status whole = LogVerifier(session).verifyScope(since, catalog); !whole)
         return whole.error();
-    return LookingBack(session, catalog, table, after).look();
+    return PastTable(session, catalog, table, after).look();
 }
 
 Result<qint64> momentFrom(Session& session, const QString& text) {
@@ -320,14 +324,14 @@ Result<qint64> momentFrom(Session& session, const QString& text) {
         if (!found)
             return found.error();
         if (!*found)
-            return Error{ErrorKind::Usage, say("There is no change %1 in the log.").arg(change)};
+            return Error{ErrorKind::Usage, coreTr("There is no change %1 in the log.").arg(change)};
         return change;
     }
     const auto until = logTimeFrom(text, LogTimeEnd::Last);
     if (!until)
         return Error{ErrorKind::Usage,
-                     say("“%1” is no change and no time. Write a number, or a time like "
-                         "2026-03-04T14:00.")
+                     coreTr("“%1” is no change and no time. Write a number, or a time like "
+                            "2026-03-04T14:00.")
                          .arg(text)};
     return ChangeLog(session).lastIdAt(*until);
 }

@@ -128,7 +128,7 @@ public:
         }
         for (qsizetype first = 0; first < keys.size(); first += RecordsAtOnce) {
             if (progress && !progress(first))
-                return Error{ErrorKind::Cancelled, say("Stopped.")};
+                return Error{ErrorKind::Cancelled, coreTr("Stopped.")};
             std::vector<Key> some;
             for (qsizetype place = first; place < std::min(first + RecordsAtOnce, keys.size());
                  ++place)
@@ -137,7 +137,7 @@ public:
                 return taken;
         }
         finish();
-        return done();
+        return ok();
     }
 
 private:
@@ -170,7 +170,7 @@ private:
             else
                 m_preview.gone.push_back(key);
         }
-        return done();
+        return ok();
     }
 
     void take(const Record& record, qint64 engineSays) {
@@ -325,10 +325,11 @@ private:
         return {
             ErrorKind::Conflict,
             keys.size() == 1
-                ? say("Somebody changed the record %1 since the preview. Nothing was changed. "
-                      "Look again, or choose what becomes of such records.")
+                ? coreTr("Somebody changed the record %1 since the preview. Nothing was changed. "
+                         "Look again, or choose what becomes of such records.")
                       .arg(named)
-                : say("Somebody changed records since the preview: %1. Nothing was changed. Look "
+                : coreTr(
+                      "Somebody changed records since the preview: %1. Nothing was changed. Look "
                       "again, or choose what becomes of such records.")
                       .arg(named)};
     }

@@ -74,7 +74,7 @@ struct ChangeRequest {
     std::shared_ptr<const ScreenRules> screenRules = {};
     QString action; // "edit", "add", "delete", "bulk update", "roll back", …
     QString note;
-    std::optional<qint64> undoes;
+    std::optional<qint64> refersTo;
     std::vector<RecordEdit> edits;
     // Warnings that somebody has seen and lets pass: these ones (the record's key does not count),
     // or all there are.
@@ -125,7 +125,7 @@ struct CommittedChange {
     QString screen;
     QString action;
     QString note;
-    std::optional<qint64> undoes;
+    std::optional<qint64> refersTo;
     std::vector<RecordChange> records;
     std::vector<Problem> leftOut = {}; // of a run: why, and of which records
     Meanwhile meanwhile = {};          // of a run

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changes/change_feed.h"
 
-#include "core/changes/change_log.h"
+#include "core/changes/log/change_log.h"
 
 #include <algorithm>
 
@@ -14,6 +14,20 @@ constexpr qint64 MostChangesAtOnce = 200;
 constexpr qint64 MostRecordsTold = 2000;
 // How far behind the newest a change may still appear.
 constexpr qint64 LookBack = 100;
+
+CommittedChange withoutRecords(const ChangeSummary& summary) {
+    CommittedChange large;
+    large.id = summary.id;
+    large.at = summary.at;
+    large.person = summary.person;
+    large.screen = summary.screen;
+    large.action = summary.action;
+    large.note = summary.note;
+    large.refersTo = summary.refersTo;
+    large.recordCount = summary.records;
+    large.touched = summary.tables;
+    return large;
+}
 } // namespace
 
 ChangeFeed::ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer, QObject* parent)
@@ -39,53 +53,44 @@ void ChangeFeed::poll() {
     m_polling = true;
     m_writer->run<News>(
         this,
-        [catalog = m_catalog, seen = m_newest, told = m_told](Session& session) -> Result<News> {
-            if (Status there = session.dialect().verifyStillThere(); !there)
-                return there.error();
-            News news;
-            news.version = session.foreignCommits();
-            ChangeLog log(session);
-            LogFilter filter;
-            filter.limit = LookBack + MostChangesAtOnce;
-            if (seen >= 0)
-                filter.afterId = seen - LookBack;
-            else
-                filter.limit = LookBack;
-            auto newer = log.list(filter);
-            if (!newer)
-                return newer.error();
-            news.newest = newer->empty() ? std::max<qint64>(seen, 0) : newer->front().id;
-            const auto isNews = [&](const ChangeSummary& change) {
-                return !told.contains(change.id);
-            };
-            news.tooMany = seen >= 0 &&
-                           std::count_if(newer->begin(), newer->end(), isNews) >= MostChangesAtOnce;
-            for (auto summary = newer->rbegin(); summary != newer->rend(); ++summary) {
-                news.ids += summary->id;
-                if (seen < 0 || news.tooMany || !isNews(*summary))
-                    continue;
-                if (summary->records > MostRecordsTold) {
-                    CommittedChange large;
-                    large.id = summary->id;
-                    large.at = summary->at;
-                    large.person = summary->person;
-                    large.screen = summary->screen;
-                    large.action = summary->action;
-                    large.note = summary->note;
-                    large.undoes = summary->undoes;
-                    large.recordCount = summary->records;
-                    large.touched = summary->tables;
-                    news.changes.push_back(std::move(large));
-                    continue;
-                }
-                auto change = log.change(summary->id, *catalog);
-                if (!change)
-                    return change.error();
-                news.changes.push_back(std::move(*change));
-            }
-            return news;
+        [catalog = m_catalog, seen = m_newest, told = m_told](Session& session) {
+            return newsSince(session, *catalog, seen, told);
         },
         [this](const Result<News>& news) { take(news); });
+}
+
+Result<ChangeFeed::News> ChangeFeed::newsSince(Session& session, const Catalog& catalog,
+                                               qint64 seen, const QSet<qint64>& told) {
+    if (Status there = session.dialect().verifyStillThere(); !there)
+        return there.error();
+    News news;
+    news.version = session.foreignCommits();
+    ChangeLog log(session);
+    LogFilter filter;
+    filter.limit = seen >= 0 ? LookBack + MostChangesAtOnce : LookBack;
+    if (seen >= 0)
+        filter.afterId = seen - LookBack;
+    auto newer = log.list(filter);
+    if (!newer)
+        return newer.error();
+    news.newest = newer->empty() ? std::max<qint64>(seen, 0) : newer->front().id;
+    const auto isNews = [&](const ChangeSummary& change) { return !told.contains(change.id); };
+    news.tooMany =
+        seen >= 0 && std::count_if(newer->begin(), newer->end(), isNews) >= MostChangesAtOnce;
+    for (auto summary = newer->rbegin(); summary != newer->rend(); ++summary) {
+        news.ids += summary->id;
+        if (seen < 0 || news.tooMany || !isNews(*summary))
+            continue;
+        if (summary->records > MostRecordsTold) {
+            news.changes.push_back(withoutRecords(*summary));
+            continue;
+        }
+        auto change = log.change(summary->id, catalog);
+        if (!change)
+            return change.error();
+        news.changes.push_back(std::move(*change));
+    }
+    return news;
 }
 
 void ChangeFeed::take(const Result<News>& news) {

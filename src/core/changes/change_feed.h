@@ -47,6 +47,9 @@ private:
         bool tooMany = false;
     };
     void poll();
+    // What the log has beyond `seen` (−1: nothing was seen yet) and `told`.
+    static Result<News> newsSince(Session& session, const Catalog& catalog, qint64 seen,
+                                  const QSet<qint64>& told);
     void take(const Result<News>& news);
 
     std::shared_ptr<const Catalog> m_catalog;

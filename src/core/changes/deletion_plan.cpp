@@ -34,7 +34,7 @@ public:
             if (Status followed = follow(*deleted, record, plan); !followed)
                 return followed;
         }
-        return done();
+        return ok();
     }
 
 private:
@@ -72,7 +72,7 @@ private:
             for (Record& each : *children)
                 add(*child, std::move(each));
         }
-        return done();
+        return ok();
     }
 
     static DeletionPlan::Part& partOf(DeletionPlan& plan, const Table& child,

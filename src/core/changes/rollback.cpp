@@ -2,7 +2,7 @@
 #include "core/changes/rollback.h"
 
 #include "core/base/text.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/log_verification.h"
 #include "core/changes/rollback_steps.h"
 #include "core/records/table_reader.h"
 
@@ -21,14 +21,14 @@ QString whatIsTakenBack(const RollbackPlan& plan) {
     if (plan.changes.isEmpty())
         return {};
     if (plan.changes.size() > MostNamed)
-        return say("Takes back %1 changes, %2 to %3.")
+        return coreTr("Takes back %1 changes, %2 to %3.")
             .arg(plan.changes.size())
             .arg(plan.changes.back())
             .arg(plan.changes.front());
     QStringList names;
     for (auto change = plan.changes.rbegin(); change != plan.changes.rend(); ++change)
         names += QString::number(*change);
-    return say("Takes back the changes %1.").arg(names.join(QStringLiteral(", ")));
+    return coreTr("Takes back the changes %1.").arg(names.join(QStringLiteral(", ")));
 }
 
 } // namespace
@@ -259,9 +259,10 @@ public:
             if (!again)
                 return again.error();
             if (contentOf(again->steps) != part.content)
-                return Error{ErrorKind::Conflict,
-                             say("Records were changed since this was planned. Nothing was rolled "
-                                 "back; look at the plan again.")};
+                return Error{
+                    ErrorKind::Conflict,
+                    coreTr("Records were changed since this was planned. Nothing was rolled "
+                           "back; look at the plan again.")};
             append(*again, edits);
         }
         return edits;
@@ -277,7 +278,7 @@ private:
 
 Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, const LogScope& scope,
                                   const RollbackChoices& choices) {
-    if (Status whole = LogSeal(session).verifyScope(scope, catalog); !whole)
+    if (Status whole = LogVerifier(session).verifyScope(scope, catalog); !whole)
         return whole.error();
     const auto inParts = isOfSingleSteps(session, catalog, scope);
     if (!inParts)
@@ -309,18 +310,19 @@ QStringList notesOn(const RollbackPlan& plan, const Catalog& catalog, const Rule
         if (table)
             add(noteOnTriggers(*table));
         if (table && !table->setByTriggers.isEmpty() && step.edit.operation == Operation::Update)
-            add(say("The database sets %1 of %2 again by itself with each change: what was there "
+            add(coreTr(
+                    "The database sets %1 of %2 again by itself with each change: what was there "
                     "before does not come back.")
                     .arg(table->setByTriggers.join(QStringLiteral(", ")), table->name));
         const TableRules book = rules.value(step.table);
         if (const QString reason = book.reasons.value(step.edit.operation); !reason.isEmpty())
-            add(say("%1 A rollback restores them all the same.").arg(reason));
+            add(coreTr("%1 A rollback restores them all the same.").arg(reason));
         if (step.edit.operation != Operation::Update)
             continue;
         for (const RollbackField& field : step.fields) {
             const FieldRule* rule = book.rule(field.column);
             if (rule && !rule->editable)
-                add(say("%1 is not to be changed. A rollback restores it all the same.")
+                add(coreTr("%1 is not to be changed. A rollback restores it all the same.")
                         .arg(rule->label));
         }
     }
@@ -333,7 +335,7 @@ Result<ChangeRequest> rollbackRequest(const RollbackPlan& plan, const RollbackCh
     ChangeRequest request;
     request.action = QStringLiteral("roll back");
     if (plan.changes.size() == 1)
-        request.undoes = plan.changes.front();
+        request.refersTo = plan.changes.front();
     else
         request.note = whatIsTakenBack(plan);
     request.restoring = true;

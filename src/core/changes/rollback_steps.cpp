@@ -2,7 +2,7 @@
 #include "core/changes/rollback_steps.h"
 
 #include "core/base/text.h"
-#include "core/changes/picture.h"
+#include "core/changes/database_overlay.h"
 
 #include <QHash>
 
@@ -21,7 +21,7 @@ public:
         , m_catalog(catalog)
         , m_scope(scope)
         , m_choices(choices)
-        , m_picture(session, catalog) {}
+        , m_overlay(session, catalog) {}
 
     Result<RollbackPlan> plan() {
         RollbackPlan plan{m_scope, {}, {}};
@@ -55,7 +55,7 @@ public:
     }
 
 private:
-    using State = Picture::State;
+    using State = DatabaseOverlay::State;
     struct Logged {
         qint64 change;
         qint64 sequence;
@@ -67,7 +67,7 @@ private:
     Status planAll(std::vector<RollbackStep>& steps) {
         steps.clear();
         steps.reserve(m_records.size());
-        m_picture.takeBack();
+        m_overlay.takeBack();
         for (const Logged& logged : m_records) {
             auto step = planStep(logged);
             if (!step)
@@ -86,14 +86,14 @@ private:
                 return listed.error();
             if (!*listed)
                 return Error{ErrorKind::NotFound,
-                             say("There is no change %1 in the log.").arg(change)};
+                             coreTr("There is no change %1 in the log.").arg(change)};
             if ((*listed)->records > 0 && m_scope.table.isEmpty())
                 return Error{ErrorKind::NotFound,
-                             say("What change %1 did to its records has been trimmed from the "
-                                 "log. It cannot be rolled back any more.")
+                             coreTr("What change %1 did to its records has been trimmed from the "
+                                    "log. It cannot be rolled back any more.")
                                  .arg(change)};
         }
-        return done();
+        return ok();
     }
 
     // The records that are touched, by few statements.
@@ -119,10 +119,10 @@ private:
             Table table = *m_catalog.table(each.key());
             if (each->isUpdated)
                 narrow(table, each->columns);
-            if (Status read = m_picture.read(table, each->keys); !read)
+            if (Status read = m_overlay.read(table, each->keys); !read)
                 return read;
         }
-        return done();
+        return ok();
     }
 
     // Of records that stay, only what is restored and what references are about is asked for.
@@ -147,11 +147,12 @@ private:
         const Table* table = m_catalog.table(record.table);
         if (!table || table->key.isEmpty()) {
             block(step, RollbackState::RecordGone,
-                  say("The table %1 is no longer there or has no key any more.").arg(record.table));
+                  coreTr("The table %1 is no longer there or has no key any more.")
+                      .arg(record.table));
             return step;
         }
         step.key = record.keyAfter(table->key);
-        auto now = m_picture.at(*table, step.key);
+        auto now = m_overlay.at(*table, step.key);
         if (!now)
             return now.error();
         step.edit = {Operation::Update, record.table, step.key, {}, {}};
@@ -179,7 +180,7 @@ private:
     // What the step makes of the picture.
     void overlay(const Table& table, const RollbackStep& step, const State& now) {
         if (step.edit.operation == Operation::Delete) {
-            m_picture.put(table.name, step.key, std::nullopt);
+            m_overlay.put(table.name, step.key, std::nullopt);
             return;
         }
         FieldValues after = now.value_or(FieldValues());
@@ -189,8 +190,8 @@ private:
             key.push_back(after.value(column));
         Key called(std::move(key));
         if (now && !(called == step.key))
-            m_picture.put(table.name, step.key, std::nullopt);
-        m_picture.put(table.name, std::move(called), std::move(after));
+            m_overlay.put(table.name, step.key, std::nullopt);
+        m_overlay.put(table.name, std::move(called), std::move(after));
     }
 
     void takeAwayInserted(RollbackStep& step, const RecordChange& record, const State& now) {
@@ -210,14 +211,14 @@ private:
 
     void restoreFields(RollbackStep& step, const RecordChange& record, const State& now) {
         if (!now) {
-            block(step, RollbackState::RecordGone, say("The record was deleted since."));
+            block(step, RollbackState::RecordGone, coreTr("The record was deleted since."));
             return;
         }
         QString clash;
         for (auto field = record.before.begin(); field != record.before.end(); ++field) {
             if (!now->contains(field.key())) {
                 block(step, RollbackState::RecordGone,
-                      say("The column %1 is no longer there.").arg(field.key()));
+                      coreTr("The column %1 is no longer there.").arg(field.key()));
                 return;
             }
             const Value& is = now->find(field.key()).value();
@@ -244,7 +245,7 @@ private:
             if (step.fields.empty())
                 step.state = RollbackState::AlreadySo;
             else
-                block(step, RollbackState::KeyTaken, say("Another record has its key by now."));
+                block(step, RollbackState::KeyTaken, coreTr("Another record has its key by now."));
             return;
         }
         step.edit.operation = Operation::Insert;
@@ -290,32 +291,33 @@ private:
                     ask(target, reference.referencedColumns, values);
                 });
         for (const Asked& each : std::as_const(asked)) {
-            if (Status read = m_picture.readHolders(*each.table, each.columns, each.values); !read)
+            if (Status read = m_overlay.readHolders(*each.table, each.columns, each.values); !read)
                 return read;
         }
         for (RollbackStep& step : steps)
             holdByReferences(step);
-        return done();
+        return ok();
     }
 
     void holdByReferences(RollbackStep& step) {
         // What would go away may not be referred to any more.
         forEachReferrer(
             step, [&](const Table& child, const ForeignKey& reference, const Key& values) {
-                const qint64 referring = m_picture.countHolders(child, reference.columns, values);
+                const qint64 referring = m_overlay.countHolders(child, reference.columns, values);
                 if (referring > 0 && step.state == RollbackState::Ready)
                     block(step, RollbackState::Held,
-                          say("By now it is referred to by %1 of %2.")
+                          coreTr("By now it is referred to by %1 of %2.")
                               .arg(countedRecords(referring), child.name));
             });
         // A reference that would be restored must find its record.
-        forEachReferred(step, [&](const Table& target, const ForeignKey& reference,
-                                  const Key& values) {
-            if (step.state == RollbackState::Ready &&
-                !m_picture.mayBeHeld(target, reference.referencedColumns, values))
-                block(step, RollbackState::Held,
-                      say("It refers to a record of %1 that is no longer there.").arg(target.name));
-        });
+        forEachReferred(step,
+                        [&](const Table& target, const ForeignKey& reference, const Key& values) {
+                            if (step.state == RollbackState::Ready &&
+                                !m_overlay.mayBeHeld(target, reference.referencedColumns, values))
+                                block(step, RollbackState::Held,
+                                      coreTr("It refers to a record of %1 that is no longer there.")
+                                          .arg(target.name));
+                        });
     }
 
     // What the step leaves has to be so at the end: a later step may have taken it back.
@@ -327,8 +329,8 @@ private:
             key.push_back(after.contains(table->key[i]) ? after.value(table->key[i])
                           : step.key.isEmpty()          ? Value()
                                                         : step.key[static_cast<size_t>(i)]);
-        const auto last = m_picture.overlay().constFind({step.table, Key(std::move(key))});
-        return last != m_picture.overlay().constEnd() && *last && (*last)->value(column) == value;
+        const auto last = m_overlay.overlay().constFind({step.table, Key(std::move(key))});
+        return last != m_overlay.overlay().constEnd() && *last && (*last)->value(column) == value;
     }
 
     template <typename Do>
@@ -338,8 +340,8 @@ private:
             step.edit.operation != Operation::Delete)
             return;
         // Brought back by a later step, it does not go away.
-        const auto last = m_picture.overlay().constFind({step.table, step.key});
-        if (last != m_picture.overlay().constEnd() && *last)
+        const auto last = m_overlay.overlay().constFind({step.table, step.key});
+        if (last != m_overlay.overlay().constEnd() && *last)
             return;
         for (const auto& [child, reference] : m_catalog.referencesTo(table->name)) {
             std::vector<Value> values;
@@ -386,10 +388,11 @@ private:
             if (!by)
                 return by.error();
             step.changedBy = *by;
-            step.reason = *by > 0 ? say("%1 was changed since, by change %2.").arg(column).arg(*by)
-                                  : say("%1 was changed since, outside Gravin.").arg(column);
+            step.reason = *by > 0
+                              ? coreTr("%1 was changed since, by change %2.").arg(column).arg(*by)
+                              : coreTr("%1 was changed since, outside Gravin.").arg(column);
         }
-        return done();
+        return ok();
     }
 
     static void block(RollbackStep& step, RollbackState state, const QString& reason) {
@@ -401,7 +404,7 @@ private:
     const Catalog& m_catalog;
     const LogScope& m_scope;
     const RollbackChoices& m_choices;
-    Picture m_picture;
+    DatabaseOverlay m_overlay;
     std::vector<Logged> m_records; // newest first
     QHash<Place, QString> m_held;  // steps that references forbid, and why
 };

@@ -27,7 +27,9 @@ bool hasAny(const QStringList& columns, const QStringList& of) {
                        [&](const QString& column) { return of.contains(column); });
 }
 
-Error changedMeanwhile() { return {ErrorKind::Conflict, say("Records were changed meanwhile.")}; }
+Error changedMeanwhile() {
+    return {ErrorKind::Conflict, coreTr("Records were changed meanwhile.")};
+}
 
 } // namespace
 
@@ -115,15 +117,16 @@ bool canWriteTogether(Session& session, const Catalog& catalog, const Table& tab
     return bystanders && bystanders->isValid() && bystanders->toLongLong() == 0;
 }
 
-SetWiseUpdate::SetWiseUpdate(Session& session, const Table& table, QStringList columns,
+SetWiseUpdate::SetWiseUpdate(SessionWriter& writer, const Table& table, QStringList columns,
                              LogEntry& entry, QStringList watched)
-    : m_session(session)
+    : m_writer(writer)
+    , m_session(writer.session())
     , m_table(table)
     , m_watched(std::move(watched))
     , m_entry(entry) {
     static std::atomic<int> next = 1;
     const int number = next++;
-    const Dialect& dialect = session.dialect();
+    const Dialect& dialect = m_session.dialect();
     m_steps.name = dialect.quoted(QStringLiteral("gravin_steps_%1").arg(number));
     m_targets = dialect.quoted(QStringLiteral("gravin_targets_%1").arg(number));
     std::sort(columns.begin(), columns.end());
@@ -176,9 +179,9 @@ Status SetWiseUpdate::begin() {
         return QStringLiteral("SELECT %1 FROM %2 WHERE 1 = 0")
             .arg(columns.join(QStringLiteral(", ")), dialect.quoted(m_table));
     };
-    if (Status made = m_session.command(engine.temporaryTable(m_targets, empty(shared))); !made)
+    if (Status made = m_writer.command(engine.temporaryTable(m_targets, empty(shared))); !made)
         return made;
-    return m_session.command(engine.temporaryTable(m_steps.name, empty(steps)));
+    return m_writer.command(engine.temporaryTable(m_steps.name, empty(steps)));
 }
 
 Status SetWiseUpdate::write(const std::vector<SetWiseTarget>& targets,
@@ -191,13 +194,13 @@ Status SetWiseUpdate::write(const std::vector<SetWiseTarget>& targets,
         rows.push_back(row(static_cast<qint64>(rows.size()), target.key, target.key.encoded(),
                            target.fingerprint));
     const QStringList names = stepColumns();
-    Status filled = m_session.command(engine.emptied(m_targets));
+    Status filled = m_writer.command(engine.emptied(m_targets));
     if (filled)
-        filled = m_session.appendRows(m_targets, names.mid(0, 3 + m_table.key.size()), rows);
+        filled = m_writer.appendRows(m_targets, names.mid(0, 3 + m_table.key.size()), rows);
     if (filled && !engine.filled(m_targets).isEmpty())
-        filled = m_session.command(engine.filled(m_targets));
+        filled = m_writer.command(engine.filled(m_targets));
     if (filled)
-        filled = m_session.command(engine.emptied(m_steps.name));
+        filled = m_writer.command(engine.emptied(m_steps.name));
     if (!filled)
         return filled;
 
@@ -210,7 +213,7 @@ Status SetWiseUpdate::write(const std::vector<SetWiseTarget>& targets,
     }
     const QString isUnchanged =
         QStringLiteral("%1 = %2").arg(fingerprintSql(m_session, m_table, m_watched), Fingerprint);
-    auto computed = m_session.execute(
+    auto computed = m_writer.execute(
         QStringLiteral("INSERT INTO %1 (%2) SELECT %3 FROM %4 JOIN %5 AS %6 ON %7 WHERE %8 "
                        "ORDER BY %9")
             .arg(m_steps.name, names.join(QStringLiteral(", ")), given.join(QStringLiteral(", ")),
@@ -245,9 +248,9 @@ Status SetWiseUpdate::write(const std::vector<const RecordEdit*>& edits) {
         }
         rows.push_back(std::move(values));
     }
-    Status filled = m_session.command(engine.emptied(m_steps.name));
+    Status filled = m_writer.command(engine.emptied(m_steps.name));
     if (filled)
-        filled = m_session.appendRows(m_steps.name, stepColumns(), rows);
+        filled = m_writer.appendRows(m_steps.name, stepColumns(), rows);
     if (!filled)
         return filled;
     QString guard;
@@ -264,13 +267,13 @@ Status SetWiseUpdate::writeFilled(qint64 count, const QString& guard) {
     const Dialect& dialect = m_session.dialect();
     const SetWise& engine = *m_session.setWise();
     if (const QString told = engine.filled(m_steps.name); !told.isEmpty()) {
-        if (Status known = m_session.command(told); !known)
+        if (Status known = m_writer.command(told); !known)
             return known;
     }
     QStringList set;
     for (qsizetype i = 0; i < m_steps.columns.size(); ++i)
         set += dialect.quoted(m_steps.columns[i]) + QStringLiteral(" = ") + StepTable::after(i);
-    auto updated = m_session.execute(dialect.updateJoined(
+    auto updated = m_writer.execute(dialect.updateJoined(
         dialect.quoted(m_table) + QStringLiteral(" AS ") + Target, m_steps.name,
         onKeys(m_steps.name) + guard, set.join(QStringLiteral(", "))));
     if (!updated)
@@ -282,15 +285,15 @@ Status SetWiseUpdate::writeFilled(qint64 count, const QString& guard) {
     if (!content)
         return content.error();
     m_content += *content;
-    return done();
+    return ok();
 }
 
 Status SetWiseUpdate::end() {
     for (const QString& table : {m_targets, m_steps.name}) {
-        if (Status dropped = m_session.command(QStringLiteral("DROP TABLE ") + table); !dropped)
+        if (Status dropped = m_writer.command(QStringLiteral("DROP TABLE ") + table); !dropped)
             return dropped;
     }
-    return done();
+    return ok();
 }
 
 } // namespace gravin

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/changes/change_log.h"
-#include "core/changes/log_entry.h"
-#include "core/database/session.h"
+#include "core/changes/log/change_log.h"
+#include "core/changes/log/log_entry.h"
+#include "core/database/session_writer.h"
 #include "core/records/rules.h"
 
 namespace gravin {
@@ -55,7 +55,7 @@ public:
     static constexpr size_t AtOnce = 2'000;
 
     // All must outlive the update. Requires: canWriteTogether().
-    SetWiseUpdate(Session& session, const Table& table, QStringList columns, LogEntry& entry,
+    SetWiseUpdate(SessionWriter& writer, const Table& table, QStringList columns, LogEntry& entry,
                   QStringList watched = {});
 
     // Its temporary tables.
@@ -80,6 +80,7 @@ private:
     QStringList stepColumns() const;
     QString onKeys(const QString& rows) const;
 
+    SessionWriter& m_writer;
     Session& m_session;
     const Table& m_table;
     QStringList m_watched; // of the fingerprints; none: all columns

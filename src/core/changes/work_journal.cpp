@@ -40,7 +40,7 @@ Status WorkJournal::begin(const LongWork& work) {
     const QString file = path(work.uid);
     auto lock = lockFor(file);
     if (!lock->tryLock())
-        return Error{ErrorKind::File, say("%1 cannot be written.").arg(file)};
+        return Error{ErrorKind::File, coreTr("%1 cannot be written.").arg(file)};
     const QJsonObject json{{QStringLiteral("uid"), work.uid},
                            {QStringLiteral("action"), work.action},
                            {QStringLiteral("screen"), work.screen},

@@ -41,21 +41,23 @@ Table Table::stored() const {
 }
 
 QString Table::readOnlyReason() const {
-    if (!hindrance.isEmpty())
-        return hindrance;
+    if (!notWritableReason.isEmpty())
+        return notWritableReason;
     if (isView())
-        return say("%1 is a view: its records are changed in the tables it reads from.").arg(name);
+        return coreTr("%1 is a view: its records are changed in the tables it reads from.")
+            .arg(name);
     if (kind == Kind::ForeignTable)
-        return say("%1 is read only: its records are kept by another server.").arg(name);
+        return coreTr("%1 is read only: its records are kept by another server.").arg(name);
     if (isQuery() && base.isEmpty())
-        return say("%1 is read only: it is a SELECT, and no table is named whose records it shows.")
+        return coreTr(
+                   "%1 is read only: it is a SELECT, and no table is named whose records it shows.")
             .arg(name);
     if (key.isEmpty())
-        return say("%1 is read only: it has no primary key, so no record in it can be told from "
-                   "another. Give the table a primary key to edit it.")
+        return coreTr("%1 is read only: it has no primary key, so no record in it can be told from "
+                      "another. Give the table a primary key to edit it.")
             .arg(name);
     if (!rights.any())
-        return say("%1 is read only: this account has no right to change it.").arg(name);
+        return coreTr("%1 is read only: this account has no right to change it.").arg(name);
     return {};
 }
 
@@ -66,11 +68,11 @@ QString Table::reasonAgainst(Operation operation) const {
         return {};
     switch (operation) {
     case Operation::Insert:
-        return say("This account has no right to add records to %1.").arg(name);
+        return coreTr("This account has no right to add records to %1.").arg(name);
     case Operation::Update:
-        return say("This account has no right to change records of %1.").arg(name);
+        return coreTr("This account has no right to change records of %1.").arg(name);
     case Operation::Delete:
-        return say("This account has no right to delete records of %1.").arg(name);
+        return coreTr("This account has no right to delete records of %1.").arg(name);
     }
     return {};
 }
@@ -151,7 +153,8 @@ void noteTrigger(Table& table, const QString& name, const QString& text) {
 QString noteOnTriggers(const Table& table) {
     if (table.triggers.isEmpty())
         return {};
-    return say("%1 has triggers (%2). What they change in other records is not in the log, so no "
+    return coreTr(
+               "%1 has triggers (%2). What they change in other records is not in the log, so no "
                "rollback takes it back.")
         .arg(table.name, table.triggers.join(QStringLiteral(", ")));
 }

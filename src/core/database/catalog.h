@@ -101,13 +101,15 @@ struct Table {
     bool isFromProject = false;
     // Why no record can be changed although the table has a key: a storage that keeps no
     // transactions, a view that cannot be read. Empty: none.
-    QString hindrance;
+    QString notWritableReason;
 
     bool isQuery() const { return kind == Kind::Query; }
     // The table that a change of its records is written to.
     const QString& written() const { return base.isEmpty() ? name : base; }
     // Under which table's name what all screens share of a column is kept.
-    const QString& homeOf(const Column& column) const { return column.computed ? name : written(); }
+    const QString& definitionTable(const Column& column) const {
+        return column.computed ? name : written();
+    }
     bool isView() const { return kind == Kind::View || kind == Kind::MaterializedView; }
     const Column* column(const QString& columnName) const;
     int indexOf(const QString& columnName) const; // -1: none

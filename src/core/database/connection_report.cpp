@@ -11,17 +11,18 @@
 namespace gravin {
 
 QString ConnectionReport::contents() const {
-    const QString tableCount = counted(tables, say("table"), say("tables"));
+    const QString tableCount = counted(tables, coreTr("table"), coreTr("tables"));
     const QString all =
-        views == 0 ? tableCount
-                   : say("%1 and %2").arg(tableCount, counted(views, say("view"), say("views")));
+        views == 0
+            ? tableCount
+            : coreTr("%1 and %2").arg(tableCount, counted(views, coreTr("view"), coreTr("views")));
     if (tables + views == 0)
-        return say("It has no tables yet.");
+        return coreTr("It has no tables yet.");
     if (editable == tables)
-        return say("%1; records may be changed in every table.").arg(all);
+        return coreTr("%1; records may be changed in every table.").arg(all);
     if (editable == 0)
-        return say("%1; no record may be changed.").arg(all);
-    return say("%1; records may be changed in %2 of the tables.")
+        return coreTr("%1; no record may be changed.").arg(all);
+    return coreTr("%1; records may be changed in %2 of the tables.")
         .arg(all, QLocale().toString(editable));
 }
 
@@ -46,16 +47,15 @@ Result<ConnectionReport> reportOf(Session& session) {
 Status copyDatabase(Session& session, const QString& target) {
     if (QFileInfo::exists(target))
         return Error{ErrorKind::File,
-                     say("%1 is already there. Choose another name for the copy.").arg(target)};
-    // The engine copies: what is still in a log beside the file comes along.
-    if (auto copied = session.execute(QStringLiteral("VACUUM INTO ?"), {target}); !copied) {
+                     coreTr("%1 is already there. Choose another name for the copy.").arg(target)};
+    if (Status copied = session.copyTo(target); !copied) {
         QFile::remove(target);
         if (copied.error().kind == ErrorKind::Cancelled)
             return copied.error();
-        return Error{ErrorKind::File, say("The copy could not be written to %1.").arg(target),
+        return Error{ErrorKind::File, coreTr("The copy could not be written to %1.").arg(target),
                      copied.error().detail};
     }
-    return done();
+    return ok();
 }
 
 } // namespace gravin

@@ -34,7 +34,7 @@ constexpr TlsWords TlsTable[] = {
 Error malformed(const QString& url, const QString& why) {
     // What is wrong with the URL may be its password: it is not repeated.
     const QString scheme = url.section(u':', 0, 0);
-    return {ErrorKind::Usage, say("This %1 address is not well formed: %2").arg(scheme, why)};
+    return {ErrorKind::Usage, coreTr("This %1 address is not well formed: %2").arg(scheme, why)};
 }
 
 // An address in two parts: what is kept, and what is not.
@@ -50,7 +50,7 @@ Result<ParsedUrl> fromPostgresUri(const QString& url) {
     PQconninfoOption* parsed = PQconninfoParse(url.toUtf8().constData(), &why);
     if (!parsed) {
         PQfreemem(why); // it quotes what could not be read, which may hold the password
-        return malformed(url, say("write postgresql://user@host:port/database"));
+        return malformed(url, coreTr("write postgresql://user@host:port/database"));
     }
     ParsedUrl read;
     ConnectionSpec& spec = read.spec;
@@ -89,14 +89,14 @@ Result<ParsedUrl> fromPostgresUri(const QString& url) {
     }
     PQconninfoFree(parsed);
     if (!portIsNumber)
-        return malformed(url, say("the port is not a number"));
+        return malformed(url, coreTr("the port is not a number"));
     return read;
 }
 
 Result<ParsedUrl> fromMariaDbUrl(const QString& text) {
     const QUrl url(text, QUrl::StrictMode);
     if (!url.isValid())
-        return malformed(text, say("write mariadb://user@host:port/database"));
+        return malformed(text, coreTr("write mariadb://user@host:port/database"));
     ParsedUrl read;
     ConnectionSpec& spec = read.spec;
     spec.engine = Engine::MariaDb;
@@ -109,16 +109,17 @@ Result<ParsedUrl> fromMariaDbUrl(const QString& text) {
         if (name == u"tls") {
             const auto mode = tlsModeFromName(value);
             if (!mode)
-                return malformed(text, say("tls is one of off, prefer, require, verify"));
+                return malformed(text, coreTr("tls is one of off, prefer, require, verify"));
             spec.tls = *mode;
         } else if (name == u"socket" || name == u"ca") {
             spec.options.insert(name, value);
         } else {
-            return malformed(text, say("it has an unknown parameter “%1”").arg(name));
+            return malformed(text, coreTr("it has an unknown parameter “%1”").arg(name));
         }
     }
     if (spec.database.isEmpty())
-        return malformed(text, say("the database is missing; write mariadb://user@host/database"));
+        return malformed(text,
+                         coreTr("the database is missing; write mariadb://user@host/database"));
     if (!url.password().isNull())
         read.password = url.password(QUrl::FullyDecoded);
     return read;
@@ -189,10 +190,11 @@ Result<ParsedUrl> parsed(const QString& url) {
         return fromMariaDbUrl(url);
     // What stands here may be a mistyped address with a password in it, which is not repeated.
     const bool mayHoldSecret = url.contains(u'@') || url.contains(u"password");
-    return Error{ErrorKind::Usage,
-                 say("“%1” names no database. Write sqlite:PATH, postgresql://user@host/database "
-                     "or mariadb://user@host/database.")
-                     .arg(mayHoldSecret ? QStringLiteral("…") : url)};
+    return Error{
+        ErrorKind::Usage,
+        coreTr("“%1” names no database. Write sqlite:PATH, postgresql://user@host/database "
+               "or mariadb://user@host/database.")
+            .arg(mayHoldSecret ? QStringLiteral("…") : url)};
 }
 
 } // namespace
@@ -211,11 +213,12 @@ Result<ConnectionSpec> ConnectionSpec::fromUrl(const QString& url) {
 Result<ConnectionSpec> ConnectionSpec::fromKeptUrl(const QString& url) {
     const auto read = parsed(url);
     if (read && (!read->password.isNull() || !read->keyPassword.isNull()))
-        return Error{ErrorKind::Refused,
-                     say("A password stands in its database address, where everybody who gets the "
-                         "file can read it. Take it out, and give the account another one: Gravin "
-                         "asks for it, or takes it from the desktop's secret store, .pgpass, or "
-                         "MYSQL_PWD.")};
+        return Error{
+            ErrorKind::Refused,
+            coreTr("A password stands in its database address, where everybody who gets the "
+                   "file can read it. Take it out, and give the account another one: Gravin "
+                   "asks for it, or takes it from the desktop's secret store, .pgpass, or "
+                   "MYSQL_PWD.")};
     return read ? Result<ConnectionSpec>(read->spec) : read.error();
 }
 
@@ -245,7 +248,7 @@ QString ConnectionSpec::shownName() const {
     const QString what = database.isEmpty() ? service : database;
     if (host.isEmpty() || host.startsWith(u'/'))
         return what.isEmpty() ? engineName(engine) : what;
-    return say("%1 on %2").arg(what.isEmpty() ? engineName(engine) : what, host);
+    return coreTr("%1 on %2").arg(what.isEmpty() ? engineName(engine) : what, host);
 }
 
 QString ConnectionSpec::account() const {

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/dialect.h"
 
-#include "core/database/mariadb_dialect.h"
-#include "core/database/postgres_dialect.h"
-#include "core/database/sqlite_dialect.h"
+#include "core/database/mariadb/mariadb_dialect.h"
+#include "core/database/postgres/postgres_dialect.h"
+#include "core/database/sqlite/sqlite_dialect.h"
 
 #include <algorithm>
 

@@ -82,7 +82,7 @@ public:
     // Connecting, in this order.
     virtual QString driver() const = 0; // of Qt Sql
     // What can be told before opening: a file that is not there, a mode that cannot be had.
-    virtual Status verifyReachable() const { return done(); }
+    virtual Status verifyReachable() const { return ok(); }
     virtual QString connectOptions(bool readOnly) const = 0;
     virtual void configure(QSqlDatabase& database, bool readOnly) const = 0;
     // Statements without values, run once on every new connection.

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/expression_sql.h"
 
-#include "core/database/mariadb_expression.h"
-#include "core/database/postgres_expression.h"
-#include "core/database/sqlite_expression.h"
+#include "core/database/mariadb/mariadb_expression.h"
+#include "core/database/postgres/postgres_expression.h"
+#include "core/database/sqlite/sqlite_expression.h"
 
 namespace gravin {
 

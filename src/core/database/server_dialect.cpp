@@ -101,16 +101,16 @@ Status ServerDialect::scanIntegers(QSqlDatabase& database, const QString& sql,
     if (!query.exec(sql))
         return errorOf(query.lastError());
     while (query.next()) {
-        bool ok = false;
-        const qint64 number = query.value(0).toLongLong(&ok);
-        if (!ok)
-            return Error{ErrorKind::NotFound, say("A key of this table is not a whole number.")};
+        bool isNumber = false;
+        const qint64 number = query.value(0).toLongLong(&isNumber);
+        if (!isNumber)
+            return Error{ErrorKind::NotFound, coreTr("A key of this table is not a whole number.")};
         if (!take(number))
-            return done();
+            return ok();
     }
     if (query.lastError().isValid())
         return errorOf(query.lastError());
-    return done();
+    return ok();
 }
 
 Result<std::vector<ColumnSpan>> ServerDialect::spans(QSqlDatabase& database,
@@ -164,8 +164,8 @@ QString ServerDialect::lockingClause(const Table& table) const {
 
 QString ServerDialect::serverName() const {
     const QString engine = engineName(m_spec.engine);
-    return m_spec.host.isEmpty() ? say("the %1 server").arg(engine)
-                                 : say("the %1 server on %2").arg(engine, m_spec.host);
+    return m_spec.host.isEmpty() ? coreTr("the %1 server").arg(engine)
+                                 : coreTr("the %1 server on %2").arg(engine, m_spec.host);
 }
 
 QString ServerDialect::serverNameFirst() const {
@@ -184,33 +184,35 @@ Status ServerDialect::each(QSqlDatabase& database, const QString& sql,
         take(query);
     if (query.lastError().isValid())
         return errorOf(query.lastError());
-    return done();
+    return ok();
 }
 
 Error ServerDialect::unavailable(const QString& detail) const {
     return {ErrorKind::Unavailable,
-            say("There is no answer from %1. Is it running, and are host and port right?")
+            coreTr("There is no answer from %1. Is it running, and are host and port right?")
                 .arg(serverName()),
             detail};
 }
 
 Error ServerDialect::wrongPassword(const QString& detail) const {
-    return {ErrorKind::AccessDenied,
-            say("%1 does not let %2 in: the name or the password is not right.")
-                .arg(serverNameFirst(), m_spec.user.isEmpty() ? say("this account") : m_spec.user),
-            detail};
+    return {
+        ErrorKind::AccessDenied,
+        coreTr("%1 does not let %2 in: the name or the password is not right.")
+            .arg(serverNameFirst(), m_spec.user.isEmpty() ? coreTr("this account") : m_spec.user),
+        detail};
 }
 
 Error ServerDialect::tookTooLong(const QString& detail) const {
-    return {ErrorKind::Cancelled,
-            say("This took longer than the %1 that the connection allows a statement. Nothing was "
-                "changed.")
-                .arg(counted(m_spec.timeLimit, say("second"), say("seconds"))),
-            detail};
+    return {
+        ErrorKind::Cancelled,
+        coreTr("This took longer than the %1 that the connection allows a statement. Nothing was "
+               "changed.")
+            .arg(counted(m_spec.timeLimit, coreTr("second"), coreTr("seconds"))),
+        detail};
 }
 
 Error ServerDialect::noRight(const QString& detail) const {
-    return {ErrorKind::ReadOnly, say("This account has no right to do that."), detail};
+    return {ErrorKind::ReadOnly, coreTr("This account has no right to do that."), detail};
 }
 
 } // namespace gravin

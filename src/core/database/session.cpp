@@ -43,7 +43,7 @@ Result<std::unique_ptr<Session>> Session::open(const ConnectionSpec& spec, Acces
         return reachable.error();
     if (!QSqlDatabase::isDriverAvailable(dialect->driver()))
         return Error{ErrorKind::Unavailable,
-                     say("Qt's driver for %1 is not installed.").arg(engineName(spec.engine)),
+                     coreTr("Qt's driver for %1 is not installed.").arg(engineName(spec.engine)),
                      dialect->driver()};
 
     const bool readOnly = access == Access::ReadOnly;
@@ -81,11 +81,7 @@ void Session::noteIfLost(const Error& error) {
     m_lost = m_lost || (error.kind == ErrorKind::Unavailable && !m_spec.isFile());
 }
 
-Status Session::goOn() const {
-    if (m_finishing == 0 && m_stopped && *m_stopped)
-        return Error{ErrorKind::Cancelled, say("Stopped on request.")};
-    return done();
-}
+Status Session::goOn() const { return m_finishing == 0 && m_mayBegin ? m_mayBegin() : ok(); }
 
 Result<QSqlQuery*> Session::run(const QString& given, const QVariantList& values) {
     if (Status may = goOn(); !may)
@@ -124,12 +120,6 @@ Result<qint64> Session::execute(const QString& sql, const QVariantList& values) 
     return rows;
 }
 
-Status Session::appendRows(const QString& table, const QStringList& columns,
-                           const std::vector<QVariantList>& rows) {
-    const QSqlError error = m_dialect->setWise()->appendRows(m_database, table, columns, rows);
-    return error.type() == QSqlError::NoError ? done() : Status(failure(error));
-}
-
 Result<QVariantList> Session::insert(const QString& sql, const QVariantList& values,
                                      const QStringList& expressions) {
     QVariantList told;
@@ -160,12 +150,12 @@ Status Session::command(const QString& sql) {
     query.setForwardOnly(true);
     if (!query.exec(sql))
         return failure(query.lastError());
-    return done();
+    return ok();
 }
 
 Status Session::beginRead() {
     if (m_access != Access::ReadOnly || m_isReading || m_dialect->beginRead().isEmpty())
-        return done();
+        return ok();
     Status begun = command(m_dialect->beginRead());
     m_isReading = begun.ok();
     return begun;
@@ -205,7 +195,7 @@ Result<Session*> Session::readerOf(const Table& table) {
         if (!opened)
             return opened.error();
         m_reader = std::move(*opened);
-        m_reader->stopWhen(m_stopped);
+        m_reader->askBeforeStatements(m_mayBegin);
     }
     return m_reader.get();
 }
@@ -223,7 +213,7 @@ Status Session::select(const QString& sql, const QVariantList& values,
         (*query)->finish();
         if (wanted && error.isValid())
             return failure(error);
-        return done();
+        return ok();
     });
 }
 
@@ -317,50 +307,10 @@ Result<std::vector<ColumnSpan>> Session::spans(const Table& table) {
 
 qint64 Session::foreignCommits() { return m_dialect->foreignCommits(m_database); }
 
-Status Session::setSavepoint() { return command(QStringLiteral("SAVEPOINT gravin_step")); }
-
-Status Session::keepSavepoint() { return command(QStringLiteral("RELEASE SAVEPOINT gravin_step")); }
-
-Status Session::returnToSavepoint() {
-    const Finishing finishing(*this);
-    if (Status returned = command(QStringLiteral("ROLLBACK TO SAVEPOINT gravin_step")); !returned)
-        return returned;
-    return keepSavepoint();
-}
-
-Session::Transaction::~Transaction() {
-    if (m_open) {
-        const Finishing finishing(m_session);
-        (void)m_session.command(QStringLiteral("ROLLBACK"));
-        m_session.m_logTables = m_logTablesBefore; // they may have been made within it
-        ended();
-    }
-}
-
-void Session::Transaction::ended() {
-    m_open = false;
-    m_session.m_inTransaction = false;
-    m_session.m_failed.clear();
-}
-
-Status Session::Transaction::begin(bool deferReferences) {
-    const Dialect& dialect = m_session.dialect();
-    if (Status there = dialect.verifyStillThere(); !there)
-        return there;
-    if (Status begun = m_session.command(dialect.beginWrite()); !begun)
-        return begun;
-    m_open = m_session.m_inTransaction = true;
-    m_logTablesBefore = m_session.m_logTables;
-    if (deferReferences && !dialect.deferReferences().isEmpty())
-        return m_session.command(dialect.deferReferences());
-    return done();
-}
-
-Status Session::Transaction::commit() {
-    Status committed = m_session.command(QStringLiteral("COMMIT"));
-    if (committed)
-        ended();
-    return committed;
+Status Session::copyTo(const QString& target) {
+    // The engine copies: what is still in a log beside the file comes along.
+    const auto copied = execute(QStringLiteral("VACUUM INTO ?"), {target});
+    return copied ? ok() : copied.error();
 }
 
 } // namespace gravin

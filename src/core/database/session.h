@@ -7,7 +7,6 @@
 
 #include <QSqlQuery>
 
-#include <atomic>
 #include <functional>
 #include <memory>
 #include <unordered_map>
@@ -29,21 +28,8 @@ public:
     const Dialect& dialect() const { return *m_dialect; }
     const ConnectionSpec& spec() const { return m_spec; }
 
-    // Runs one statement that gives no rows. Prepared once, then kept. Answers how many rows it
-    // touched; of an UPDATE those that matched, changed or not.
-    Result<qint64> execute(const QString& sql, const QVariantList& values = {});
-    // Runs an INSERT of one row and answers what stands in these expressions of it; where the
-    // dialect cannot tell, only the number that the database gave, as the one value.
-    Result<QVariantList> insert(const QString& sql, const QVariantList& values,
-                                const QStringList& expressions);
-    // As SetWise says. Requires: there is one.
-    Status appendRows(const QString& table, const QStringList& columns,
-                      const std::vector<QVariantList>& rows);
     // Null: this engine has none.
     SetWise* setWise() { return m_dialect->setWise(); }
-    // Runs one statement that has no values and cannot be prepared on every engine: BEGIN, CREATE.
-    Status command(const QString& sql);
-
     // Calls `take` for every row; it may stop by answering false. The query is finished on return,
     // so that no read transaction stays open.
     Status select(const QString& sql, const QVariantList& values,
@@ -99,31 +85,12 @@ public:
         Session& m_session;
     };
 
-    // A writing transaction; rolled back unless commit() was reached.
-    class Transaction {
-    public:
-        explicit Transaction(Session& session)
-            : m_session(session) {}
-        ~Transaction();
-        // `deferReferences`: they are tested at the end, not with each statement.
-        Status begin(bool deferReferences);
-        Status commit();
+    // Writes all of it to a file that is not there yet. Requires: the database is a file.
+    Status copyTo(const QString& target);
 
-    private:
-        void ended();
-        Session& m_session;
-        bool m_open = false;
-        int m_logTablesBefore = 0; // as m_logTables was when it began
-    };
-
-    // A step within a transaction that can be taken back alone.
-    Status setSavepoint();
-    Status keepSavepoint();
-    Status returnToSavepoint();
-
-    // From now on a statement is not begun, and answers with Cancelled, while this says so; an
-    // interrupt alone is lost between two statements. Must outlive the session. Null: never.
-    void stopWhen(const std::atomic<bool>* stopped) { m_stopped = stopped; }
+    // From now on a statement is not begun, and fails with what this answers, unless it answers
+    // well: an interrupt alone is lost between two statements. Asked in the session's thread.
+    void askBeforeStatements(std::function<Status()> ask) { m_mayBegin = std::move(ask); }
     // What must come to its end all the same: while one of these lives, statements run.
     class Finishing {
     public:
@@ -146,6 +113,13 @@ public:
     bool isLost() const { return m_lost; }
 
 private:
+    friend class SessionWriter;
+    friend class WriteTransaction;
+    // See SessionWriter, which hands them out.
+    Result<qint64> execute(const QString& sql, const QVariantList& values = {});
+    Result<QVariantList> insert(const QString& sql, const QVariantList& values,
+                                const QStringList& expressions);
+    Status command(const QString& sql);
     Result<int> logTables();
     Status beginRead();
     void endRead();
@@ -175,8 +149,8 @@ private:
     int m_logTables = 0;               // as Dialect::changeLogTablesQuery() counts
     bool m_isLogLeftAsItIs = false;
     bool m_lost = false;
-    const std::atomic<bool>* m_stopped = nullptr;
-    int m_finishing = 0; // how many Finishing there are
+    std::function<Status()> m_mayBegin; // empty: any may
+    int m_finishing = 0;                // how many Finishing there are
 };
 
 } // namespace gravin

@@ -2,6 +2,7 @@
 #include "core/database/table_plan.h"
 
 #include "core/base/text.h"
+#include "core/database/session_writer.h"
 #include "core/value/text_form.h"
 
 #include <algorithm>
@@ -17,14 +18,15 @@ constexpr int DefaultScale = 2;
 
 Status verifyName(const QString& name, const QString& what) {
     if (name.trimmed().isEmpty())
-        return Error{ErrorKind::Usage, say("Give %1 a name.").arg(what)};
+        return Error{ErrorKind::Usage, coreTr("Give %1 a name.").arg(what)};
     if (name != name.trimmed())
-        return Error{ErrorKind::Usage, say("The name “%1” begins or ends with a blank.").arg(name)};
+        return Error{ErrorKind::Usage,
+                     coreTr("The name “%1” begins or ends with a blank.").arg(name)};
     if (name.toUtf8().size() > LongestName)
-        return Error{ErrorKind::Usage, say("The name “%1” is too long: %2 bytes are allowed.")
+        return Error{ErrorKind::Usage, coreTr("The name “%1” is too long: %2 bytes are allowed.")
                                            .arg(name.left(20) + u'…')
                                            .arg(LongestName)};
-    return done();
+    return ok();
 }
 
 // The key column of a table of the catalog; null unless it has just one.
@@ -57,7 +59,7 @@ Result<QString> declaredType(const Dialect& dialect, const Catalog& catalog, con
     } else if (const Column* key = referencedKey(catalog, field.reference)) {
         return key->declaredType;
     }
-    return Error{ErrorKind::Usage, say("%1 cannot refer to %2, which has no key of one column.")
+    return Error{ErrorKind::Usage, coreTr("%1 cannot refer to %2, which has no key of one column.")
                                        .arg(field.name, field.reference)};
 }
 
@@ -73,54 +75,54 @@ bool hasGivenNumber(const TablePlan& plan) {
 }
 
 Status verify(const Catalog& catalog, const TablePlan& plan) {
-    if (Status named = verifyName(plan.name, say("the table")); !named)
+    if (Status named = verifyName(plan.name, coreTr("the table")); !named)
         return named;
     // With a point in it, a plain name could be taken for one with a schema.
     if (plan.name.contains(u'.'))
-        return Error{ErrorKind::Usage, say("The name of a table cannot have a point in it.")};
+        return Error{ErrorKind::Usage, coreTr("The name of a table cannot have a point in it.")};
     if (isOwnTable(plan.name))
         return Error{ErrorKind::Usage,
-                     say("Names that begin with “gravin_” are kept for the change log.")};
+                     coreTr("Names that begin with “gravin_” are kept for the change log.")};
     const auto sameName = [](const QString& a, const QString& b) {
         return a.compare(b, Qt::CaseInsensitive) == 0;
     };
     for (const Table& table : catalog.tables) {
         if (sameName(table.name, plan.name))
-            return Error{ErrorKind::Usage, say("There is a %1 already.").arg(table.name)};
+            return Error{ErrorKind::Usage, coreTr("There is a %1 already.").arg(table.name)};
     }
     if (plan.fields.isEmpty())
-        return Error{ErrorKind::Usage, say("A table needs a field.")};
+        return Error{ErrorKind::Usage, coreTr("A table needs a field.")};
     for (qsizetype i = 0; i < plan.fields.size(); ++i) {
         const FieldPlan& field = plan.fields[i];
-        if (Status named = verifyName(field.name, say("field %1").arg(i + 1)); !named)
+        if (Status named = verifyName(field.name, coreTr("field %1").arg(i + 1)); !named)
             return named;
         if (field.length > HighestLength || field.length == 0)
-            return Error{ErrorKind::Usage, say("%1: a length is a whole number from 1 to %2.")
+            return Error{ErrorKind::Usage, coreTr("%1: a length is a whole number from 1 to %2.")
                                                .arg(field.name)
                                                .arg(HighestLength)};
         if (field.kind == FieldKind::Decimal && field.length > DecimalDigits)
             return Error{ErrorKind::Usage,
-                         say("%1: a decimal number has at most %2 digits behind the point.")
+                         coreTr("%1: a decimal number has at most %2 digits behind the point.")
                              .arg(field.name)
                              .arg(DecimalDigits)};
         if (field.kind == FieldKind::GivenNumber && !field.key)
-            return Error{
-                ErrorKind::Usage,
-                say("%1 is given by the database, which it does for a key only.").arg(field.name)};
+            return Error{ErrorKind::Usage,
+                         coreTr("%1 is given by the database, which it does for a key only.")
+                             .arg(field.name)};
         for (qsizetype j = 0; j < i; ++j) {
             if (sameName(plan.fields[j].name, field.name))
-                return Error{ErrorKind::Usage, say("Two fields are called %1.").arg(field.name)};
+                return Error{ErrorKind::Usage, coreTr("Two fields are called %1.").arg(field.name)};
         }
     }
     const auto keys = std::count_if(plan.fields.begin(), plan.fields.end(),
                                     [](const FieldPlan& field) { return field.key; });
     if (keys == 0)
         return Error{ErrorKind::Usage,
-                     say("Mark the field that tells one record from another as the key.")};
+                     coreTr("Mark the field that tells one record from another as the key.")};
     if (hasGivenNumber(plan) && keys > 1)
         return Error{ErrorKind::Usage,
-                     say("A number given by the database is a key by itself: mark no other.")};
-    return done();
+                     coreTr("A number given by the database is a key by itself: mark no other.")};
+    return ok();
 }
 
 } // namespace
@@ -134,25 +136,25 @@ QList<FieldKind> allFieldKinds() {
 QString fieldKindLabel(FieldKind kind) {
     switch (kind) {
     case FieldKind::GivenNumber:
-        return say("Number given by the database");
+        return coreTr("Number given by the database");
     case FieldKind::Text:
-        return say("Text");
+        return coreTr("Text");
     case FieldKind::LongText:
-        return say("Long text");
+        return coreTr("Long text");
     case FieldKind::Integer:
-        return say("Whole number");
+        return coreTr("Whole number");
     case FieldKind::Decimal:
-        return say("Decimal number");
+        return coreTr("Decimal number");
     case FieldKind::Date:
-        return say("Date");
+        return coreTr("Date");
     case FieldKind::Time:
-        return say("Time");
+        return coreTr("Time");
     case FieldKind::DateTime:
-        return say("Date and time");
+        return coreTr("Date and time");
     case FieldKind::YesNo:
-        return say("Yes or no");
+        return coreTr("Yes or no");
     case FieldKind::Picture:
-        return say("Picture or file");
+        return coreTr("Picture or file");
     }
     return {};
 }
@@ -239,6 +241,18 @@ Result<QMap<QString, Value>> plannedValues(const Catalog& catalog, const TablePl
         values.insert(field.name, *value);
     }
     return values;
+}
+
+class TableCreation {
+public:
+    static Status make(Session& session, const QString& statement) {
+        return SessionWriter(session).command(statement);
+    }
+};
+
+Status createTable(Session& session, const Catalog& catalog, const TablePlan& plan) {
+    const auto statement = createStatement(session.dialect(), catalog, plan);
+    return statement ? TableCreation::make(session, *statement) : statement.error();
 }
 
 QString statementsText(const Dialect& dialect, const Catalog& catalog, const TablePlan& plan) {

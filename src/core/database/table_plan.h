@@ -5,6 +5,8 @@
 
 namespace gravin {
 
+class Session;
+
 // What a person says of a field that does not exist yet.
 struct FieldPlan {
     QString name;
@@ -34,6 +36,9 @@ ColumnType plannedType(const Catalog& catalog, const TablePlan& plan, const Fiel
 // no key of one column, no key at all.
 Result<QString> createStatement(const Dialect& dialect, const Catalog& catalog,
                                 const TablePlan& plan);
+
+// Makes the table. Fails as createStatement() does, or with what the database says.
+Status createTable(Session& session, const Catalog& catalog, const TablePlan& plan);
 
 // All that would run, to read: the CREATE TABLE, then an INSERT for each first record, its values
 // apart as comments. Requires: createStatement() succeeds.

@@ -1,20 +1,64 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/worker.h"
 
+#include "core/base/text.h"
+
+#include <QDir>
+#include <QFileInfo>
+#include <QHash>
+
 #include <algorithm>
+#include <condition_variable>
 #include <optional>
 
 namespace gravin {
+
+namespace {
+
+// How many sessions of workers hold a file.
+class OpenFiles {
+public:
+    static OpenFiles& instance() {
+        static OpenFiles files;
+        return files;
+    }
+    void add(const QString& file) {
+        const std::lock_guard lock(m_mutex);
+        ++m_holders[file];
+    }
+    void remove(const QString& file) {
+        {
+            const std::lock_guard lock(m_mutex);
+            if (--m_holders[file] == 0)
+                m_holders.remove(file);
+        }
+        m_closed.notify_all();
+    }
+    bool waitFor(const QString& file, std::chrono::milliseconds most) {
+        std::unique_lock lock(m_mutex);
+        return m_closed.wait_for(lock, most, [&] { return !m_holders.contains(file); });
+    }
+
+    bool waitForAll(std::chrono::milliseconds most) {
+        std::unique_lock lock(m_mutex);
+        return m_closed.wait_for(lock, most, [&] { return m_holders.isEmpty(); });
+    }
+
+private:
+    std::mutex m_mutex;
+    std::condition_variable m_closed;
+    QHash<QString, int> m_holders;
+};
+
+QString nameOf(const QString& file) { return QDir::cleanPath(QFileInfo(file).absoluteFilePath()); }
+
+} // namespace
 
 Worker::Worker(ConnectionSpec spec, Session::Access access, QObject* parent)
     : QObject(parent)
     , m_spec(std::move(spec))
     , m_access(access)
-    , m_inside(new QObject) {
-    m_inside->moveToThread(&m_thread);
-    m_thread.setObjectName(QStringLiteral("gravin-database"));
-    m_thread.start();
-}
+    , m_thread("gravin-database") {}
 
 void Worker::dropAll() {
     const std::lock_guard lock(m_mutex);
@@ -24,23 +68,30 @@ void Worker::dropAll() {
         interruptBeside(m_running);
 }
 
-void Worker::retire() {
-    dropAll();
-    QMetaObject::invokeMethod(
-        m_inside,
-        [this] {
-            m_session.reset();
-            deleteLater();
-        },
-        Qt::QueuedConnection);
+// In the worker's thread.
+void Worker::closeSession() {
+    if (m_session && m_spec.isFile())
+        OpenFiles::instance().remove(nameOf(m_spec.path));
+    m_session.reset();
 }
 
-void EndWorker::operator()(Worker* worker) const {
-    if (worker->isOnFile() && QThread::currentThread() == worker->thread())
-        delete worker;
-    else
-        worker->retire();
+void Worker::retire() {
+    dropAll();
+    m_thread.run([this] {
+        closeSession();
+        m_here.post([this] { deleteLater(); });
+    });
 }
+
+bool Worker::waitUntilClosed(const QString& file, std::chrono::milliseconds most) {
+    return OpenFiles::instance().waitFor(nameOf(file), most);
+}
+
+bool Worker::waitUntilAllClosed(std::chrono::milliseconds most) {
+    return OpenFiles::instance().waitForAll(most);
+}
+
+void EndWorker::operator()(Worker* worker) const { worker->retire(); }
 
 WorkerHandle startWorker(const ConnectionSpec& spec, Session::Access access) {
     return WorkerHandle(new Worker(spec, access));
@@ -48,13 +99,10 @@ WorkerHandle startWorker(const ConnectionSpec& spec, Session::Access access) {
 
 Worker::~Worker() {
     dropAll();
-    m_interrupts.waitForDone();
     // The session must be closed in the thread that opened it.
-    QMetaObject::invokeMethod(
-        m_inside, [this] { m_session.reset(); }, Qt::BlockingQueuedConnection);
-    m_inside->deleteLater();
-    m_thread.quit();
-    m_thread.wait();
+    m_thread.run([this] { closeSession(); });
+    m_thread.drain();
+    waitForInterrupts();
 }
 
 Worker::JobId Worker::enqueue(Task task) {
@@ -63,10 +111,18 @@ Worker::JobId Worker::enqueue(Task task) {
         const std::lock_guard lock(m_mutex);
         job = m_next++;
     }
-    QMetaObject::invokeMethod(
-        m_inside, [this, job, task = std::move(task)] { runTask(job, task); },
-        Qt::QueuedConnection);
+    m_thread.run([this, job, task = std::move(task)] { runTask(job, task); });
     return job;
+}
+
+void Worker::waitForInterrupts() {
+    std::vector<std::future<void>> interrupts;
+    {
+        const std::lock_guard lock(m_mutex);
+        interrupts = std::exchange(m_interrupts, {});
+    }
+    for (const std::future<void>& interrupt : interrupts)
+        interrupt.wait();
 }
 
 void Worker::runTask(JobId job, const Task& task) {
@@ -96,40 +152,44 @@ void Worker::runTask(JobId job, const Task& task) {
         m_runningSession = nullptr;
     }
     // An interrupt that is still on its way must not hit the next job.
-    m_interrupts.waitForDone();
+    waitForInterrupts();
 }
 
 // Servers are interrupted through a connection of its own, which takes its time: not in the thread
 // of the interface. Requires: m_mutex is held and the job is running.
 void Worker::interruptBeside(JobId job) {
     Session* session = m_runningSession;
-    m_interrupts.start([this, job, session] {
+    m_interrupts.push_back(std::async(std::launch::async, [this, job, session] {
         {
             const std::lock_guard lock(m_mutex);
             if (m_running != job)
                 return;
         }
         session->interrupt();
-    });
+    }));
 }
 
 Result<Session*> Worker::session() {
     // A file that was put back is another one: open it anew.
     if (m_session && (m_session->isLost() || !m_session->dialect().verifyStillThere()))
-        m_session.reset();
+        closeSession();
     if (!m_session) {
         auto opened = Session::open(m_spec, m_access);
         if (!opened)
             return opened.error();
         m_session = std::move(*opened);
-        m_session->stopWhen(&m_cancelled);
+        m_session->askBeforeStatements([this]() -> Status {
+            if (m_cancelled)
+                return Error{ErrorKind::Cancelled, coreTr("Stopped on request.")};
+            return ok();
+        });
+        if (m_spec.isFile())
+            OpenFiles::instance().add(nameOf(m_spec.path));
     }
     return m_session.get();
 }
 
-void Worker::deliver(std::function<void()> answer) {
-    QMetaObject::invokeMethod(&m_here, std::move(answer), Qt::QueuedConnection);
-}
+void Worker::deliver(std::function<void()> answer) { m_here.post(std::move(answer)); }
 
 void Worker::report(const QPointer<QObject>& context, std::function<void()> show) {
     deliver([context, show = std::move(show)] {
@@ -149,9 +209,6 @@ void Worker::cancel(JobId job) {
     }
 }
 
-void Worker::drain() {
-    QMetaObject::invokeMethod(
-        m_inside, [] {}, Qt::BlockingQueuedConnection);
-}
+void Worker::drain() { m_thread.drain(); }
 
 } // namespace gravin

@@ -1,14 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/mailbox.h"
+#include "core/base/task_thread.h"
 #include "core/database/session.h"
 
 #include <QObject>
 #include <QPointer>
-#include <QThread>
-#include <QThreadPool>
 
+#include <atomic>
+#include <chrono>
 #include <functional>
+#include <future>
 #include <memory>
 #include <mutex>
 
@@ -52,17 +55,20 @@ public:
     // all when it had not begun. A job between two statements is stopped by the next.
     void cancel(JobId job);
 
-    bool isOnFile() const { return m_spec.isFile(); }
-
     // True while the running job is to stop: long jobs ask between pieces of work. Any thread.
     bool isCancelled() const { return m_cancelled; }
 
     // Waits until every job given so far has run (their answers are delivered by the event loop).
     void drain();
 
-    // Ends the worker without anybody waiting: it goes when its running job is over. Any thread;
-    // nobody may use it afterwards.
+    // Ends the worker without anybody waiting: it goes when its running job is over. Nobody may use
+    // it afterwards. Requires: called from the thread that made the worker.
     void retire();
+    // Waits until no worker holds this file any more, for whoever is about to replace it. False:
+    // one still did after that time. Any thread but theirs.
+    static bool waitUntilClosed(const QString& file, std::chrono::milliseconds most);
+    // The same of all files, before the program ends.
+    static bool waitUntilAllClosed(std::chrono::milliseconds most);
 
 private:
     void dropAll();
@@ -73,14 +79,13 @@ private:
     Result<Session*> session();
     void interruptBeside(JobId job);
 
+    void closeSession();
+    void waitForInterrupts();
+
     ConnectionSpec m_spec;
     Session::Access m_access;
-    QThread m_thread;
-    QObject* m_inside;                  // lives in m_thread
-    QObject m_here;                     // lives in the maker's thread
-    std::unique_ptr<Session> m_session; // touched in m_thread only
-
-    QThreadPool m_interrupts; // each ends before the job after the one it is meant for begins
+    std::unique_ptr<Session> m_session; // touched in the worker's thread only
+    Mailbox m_here;                     // lives in the maker's thread
 
     std::mutex m_mutex; // guards what follows
     JobId m_next = 1;
@@ -89,12 +94,14 @@ private:
     JobId m_dropUpTo = 0;
     std::vector<JobId> m_dropped;
     Session* m_runningSession = nullptr;
+    // Each ends before the job after the one that it is meant for begins.
+    std::vector<std::future<void>> m_interrupts;
 
     std::atomic<bool> m_cancelled = false;
+    TaskThread m_thread; // begins when all of the above is there, and ends before any of it
 };
 
-// Ends a worker on a file at once, for the file may be moved next; one on a server when it can, so
-// that a server that does not answer holds up nobody.
+// Ends a worker when it can: nobody waits for a file or a server that does not answer.
 struct EndWorker {
     void operator()(Worker* worker) const;
 };

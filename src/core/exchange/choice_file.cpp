@@ -31,12 +31,13 @@ QString colourFrom(const QString& text) {
 Result<ChoiceFile> readChoiceFile(const QString& path, const ColumnType& type) {
     const auto content = readWholeFile(path, LargestFile);
     if (!content && content.error().kind == ErrorKind::Damaged)
-        return Error{ErrorKind::Refused, say("%1 is too large for a list of choices.").arg(path)};
+        return Error{ErrorKind::Refused,
+                     coreTr("%1 is too large for a list of choices.").arg(path)};
     if (!content)
         return content.error();
     auto rows = rowsFromCsv(*content);
     if (!rows)
-        return Error{rows.error().kind, say("%1: %2").arg(path, rows.error().sentence)};
+        return Error{rows.error().kind, coreTr("%1: %2").arg(path, rows.error().sentence)};
     if (!rows->isEmpty() && isHeading(rows->front()))
         rows->removeFirst();
 
@@ -61,17 +62,20 @@ Result<ChoiceFile> readChoiceFile(const QString& path, const ColumnType& type) {
         }
     }
     if (repeated > 0)
-        read.remarks += say("%1 left out.")
-                            .arg(counted(repeated, say("repeated value"), say("repeated values")));
+        read.remarks +=
+            coreTr("%1 left out.")
+                .arg(counted(repeated, coreTr("repeated value"), coreTr("repeated values")));
     if (!unfit.isEmpty())
-        read.remarks += say("The column cannot hold %1.").arg(unfit.mid(0, 5).join(u", "));
+        read.remarks += coreTr("The column cannot hold %1.").arg(unfit.mid(0, 5).join(u", "));
     if (read.choices.size() == MostFileChoices)
-        read.remarks += say("Only the first %1 were taken; a longer list belongs into a table with "
-                            "a lookup.")
-                            .arg(MostFileChoices);
+        read.remarks +=
+            coreTr("Only the first %1 were taken; a longer list belongs into a table with "
+                   "a lookup.")
+                .arg(MostFileChoices);
     if (read.choices.isEmpty())
-        return Error{ErrorKind::Refused,
-                     say("%1 holds no choices. %2").arg(path, read.remarks.join(u' ')).trimmed()};
+        return Error{
+            ErrorKind::Refused,
+            coreTr("%1 holds no choices. %2").arg(path, read.remarks.join(u' ')).trimmed()};
     return read;
 }
 

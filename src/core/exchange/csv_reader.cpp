@@ -55,12 +55,12 @@ Result<QList<QStringList>> rowsFromCsv(const QByteArray& bytes) {
     QStringDecoder decoder(QStringDecoder::Utf8);
     (void)QString(decoder(bytes));
     if (decoder.hasError())
-        return Error{ErrorKind::Damaged, say("This is no text in UTF-8.")};
+        return Error{ErrorKind::Damaged, coreTr("This is no text in UTF-8.")};
     const QByteArray plain = bytes.startsWith("\xEF\xBB\xBF") ? bytes.mid(3) : bytes;
 
     csv_parser parser;
     if (csv_init(&parser, CSV_STRICT | CSV_STRICT_FINI) != 0)
-        return Error{ErrorKind::Damaged, say("There is not enough memory to read this.")};
+        return Error{ErrorKind::Damaged, coreTr("There is not enough memory to read this.")};
     const std::unique_ptr<csv_parser, void (*)(csv_parser*)> freed(&parser, csv_free);
     csv_set_delim(&parser, static_cast<unsigned char>(separatorOf(plain)));
     Rows rows;
@@ -70,7 +70,7 @@ Result<QList<QStringList>> rowsFromCsv(const QByteArray& bytes) {
         csv_fini(&parser, takeCell, takeRow, &rows) == 0;
     if (!read)
         return Error{ErrorKind::Damaged,
-                     say("Row %1 cannot be read: %2.")
+                     coreTr("Row %1 cannot be read: %2.")
                          .arg(rows.rows.size() + 1)
                          .arg(QString::fromUtf8(csv_strerror(csv_error(&parser))))};
     return rows.rows;

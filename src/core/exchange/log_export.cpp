@@ -79,7 +79,7 @@ private:
                                change.screen,
                                change.action,
                                change.note,
-                               change.undoes ? QString::number(*change.undoes) : QString()};
+                               change.refersTo ? QString::number(*change.refersTo) : QString()};
         if (change.records.empty())
             return putCells(head + QStringList(6));
         for (const RecordChange& record : change.records) {
@@ -105,7 +105,7 @@ private:
                      {"screen", utf8(change.screen)},
                      {"action", utf8(change.action)},
                      {"note", utf8(change.note)}};
-        json["undoes"] = change.undoes ? Json(*change.undoes) : Json(nullptr);
+        json["undoes"] = change.refersTo ? Json(*change.refersTo) : Json(nullptr);
         json["records"] = Json::array();
         for (const RecordChange& record : change.records) {
             const Table* table = m_catalog.table(record.table);
@@ -158,7 +158,7 @@ Result<qint64> exportLog(Session& session, const Catalog& catalog, const LogFilt
     bool written = exporter.begin();
     for (auto summary = changes->begin(); written && summary != changes->end(); ++summary) {
         if (isCancelled && isCancelled())
-            return Error{ErrorKind::Cancelled, say("Stopped.")};
+            return Error{ErrorKind::Cancelled, coreTr("Stopped.")};
         const auto change = log.change(summary->id, catalog);
         if (!change)
             return change.error();
@@ -166,7 +166,7 @@ Result<qint64> exportLog(Session& session, const Catalog& catalog, const LogFilt
     }
     if (!written || !exporter.end())
         return Error{ErrorKind::File,
-                     say("The file could not be written: %1").arg(out.errorString())};
+                     coreTr("The file could not be written: %1").arg(out.errorString())};
     return static_cast<qint64>(changes->size());
 }
 

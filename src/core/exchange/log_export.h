@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/changes/change_log.h"
+#include "core/changes/log/change_log.h"
 
 #include <QIODevice>
 

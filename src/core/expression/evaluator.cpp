@@ -2,14 +2,16 @@
 #include "core/expression/evaluator.h"
 
 #include "core/base/text.h"
-#include "core/expression/text_functions.h"
-#include "core/value/decimal_arithmetic.h"
+#include "core/expression/cast.h"
+#include "core/expression/number_operations.h"
+#include "core/expression/operands.h"
+#include "core/expression/text_operations.h"
+#include "core/expression/time_operations.h"
 #include "core/value/text_form.h"
 
 #include <QDateTime>
 
 #include <chrono>
-#include <cmath>
 
 namespace gravin {
 
@@ -18,98 +20,11 @@ namespace {
 using NodeOperation = ExpressionNode::Operation;
 using Type = ExpressionType;
 
-constexpr qint64 MicrosecondsPerDay = 86'400'000'000;
-// Digits behind the point of a quotient, or those of what is divided if they are more.
-constexpr int QuotientScale = 6;
-// Code units of a text that an expression makes: nested functions could make any length.
-constexpr qsizetype LongestText = 10'000'000;
-
-Error outOfRange() { return {ErrorKind::Refused, say("A result is out of range.")}; }
-
-Decimal toDecimal(const Value& number) {
-    return number.kind() == Value::Kind::Integer ? Decimal(number.asInteger()) : number.asDecimal();
-}
-
-// Nothing: it does not fit into 64 bits.
-std::optional<qint64> wholeOf(const Value& number) {
-    return number.kind() == Value::Kind::Integer ? number.asInteger()
-                                                 : number.asDecimal().toInteger();
-}
-
-double toDouble(const Value& number) {
-    switch (number.kind()) {
-    case Value::Kind::Integer:
-        return static_cast<double>(number.asInteger());
-    case Value::Kind::Decimal:
-        return number.asDecimal().toDouble();
-    default:
-        return number.asDouble();
-    }
-}
-
-Timestamp toTimestamp(const Value& moment) {
-    switch (moment.kind()) {
-    case Value::Kind::Date:
-        return {moment.asDate(), {}};
-    case Value::Kind::Instant:
-        return moment.asInstant().utc;
-    default:
-        return moment.asTimestamp();
-    }
-}
-
-Result<Value> fromDecimal(const std::optional<Decimal>& decimal) {
-    if (!decimal)
-        return outOfRange();
-    return Value::decimal(*decimal);
-}
-
-Result<Value> fromDouble(double number) {
-    if (!std::isfinite(number))
-        return outOfRange();
-    return Value::real(number == 0 ? 0.0 : number); // there is one zero
-}
-
-int sign(std::strong_ordering ordering) {
-    return std::is_lt(ordering) ? -1 : std::is_gt(ordering) ? 1 : 0;
-}
-
-// In SQLite's order: numbers, texts by their characters, bytes. Requires: neither is NULL.
-int compareAsStored(const Value& a, const Value& b) {
-    using Kind = Value::Kind;
-    const auto stored = [](const Value& value) {
-        switch (value.kind()) {
-        case Kind::Boolean:
-            return Value::integer(value.asBoolean() ? 1 : 0);
-        case Kind::Date:
-            return Value::text(isoText(value.asDate()));
-        case Kind::Time:
-            return Value::text(isoText(value.asTime()));
-        case Kind::Timestamp:
-            return Value::text(isoText(value.asTimestamp()));
-        case Kind::Instant:
-            return Value::text(isoText(value.asInstant().utc));
-        default:
-            return value;
-        }
-    };
-    const auto rank = [](const Value& value) {
-        return value.kind() == Kind::Text ? 1 : value.kind() == Kind::Binary ? 2 : 0;
-    };
-    const Value left = stored(a);
-    const Value right = stored(b);
-    if (rank(left) != rank(right))
-        return rank(left) - rank(right);
-    if (left.kind() == Kind::Binary)
-        return left.asBinary().compare(right.asBinary());
-    return compareValues(left, right);
-}
-
-// One run over one record. The parser has limited the depth of the tree.
-class Run {
+// One evaluation over one record. The parser has limited the depth of the tree.
+class Evaluation {
 public:
-    Run(const Expression& expression, const std::vector<const Value*>& values,
-        const Present& present, Misfits misfits)
+    Evaluation(const Expression& expression, const std::vector<const Value*>& values,
+               const Present& present, Misfits misfits)
         : m_expression(expression)
         , m_values(values)
         , m_present(present)
@@ -163,7 +78,7 @@ private:
         if (isOfType(value, node.type))
             return value;
         return Error{ErrorKind::Refused,
-                     say("%1 holds “%2”, which is not %3.")
+                     coreTr("%1 holds “%2”, which is not %3.")
                          .arg(m_expression.columns()[node.column], toText(value, {}),
                               expressionTypeText(node.type))};
     }
@@ -311,15 +226,19 @@ private:
         return computed(node);
     }
 
+    // IS DISTINCT FROM of what is compared as it is stored: NULL is beside a value here.
+    Result<Value> misfitDistinct(const ExpressionNode& node) const {
+        const auto found = order(node.operands[0], node.operands[1]);
+        if (!found)
+            return found.error();
+        return Value::boolean(*found != std::optional(0));
+    }
+
     // Operations that ask for all their operands first.
     Result<Value> computed(const ExpressionNode& node) const {
         if (node.operation == NodeOperation::Distinct &&
-            (misfit(node.operands[0]) || misfit(node.operands[1]))) {
-            const auto found = order(node.operands[0], node.operands[1]);
-            if (!found)
-                return found.error();
-            return Value::boolean(*found != std::optional(0)); // NULL is beside a value here
-        }
+            (misfit(node.operands[0]) || misfit(node.operands[1])))
+            return misfitDistinct(node);
         std::vector<Value> operands;
         operands.reserve(static_cast<size_t>(node.operands.size()));
         bool anyNull = false;
@@ -330,6 +249,14 @@ private:
             anyNull = anyNull || (part->isNull() && at(operand).type != Type::Interval);
             operands.push_back(std::move(*part));
         }
+        if (auto answer = ofNulls(node, operands, anyNull))
+            return std::move(*answer);
+        return anyNull ? Value::null() : ofValues(node, operands);
+    }
+
+    // Those that have an answer where an operand is NULL; nothing: it is none of them.
+    static std::optional<Value> ofNulls(const ExpressionNode& node,
+                                        const std::vector<Value>& operands, bool anyNull) {
         switch (node.operation) {
         case NodeOperation::IsNull:
             return Value::boolean(operands[0].isNull());
@@ -344,10 +271,11 @@ private:
             return !anyNull && compareValues(operands[0], operands[1]) == 0 ? Value::null()
                                                                             : operands[0];
         default:
-            break;
+            return std::nullopt;
         }
-        if (anyNull)
-            return Value::null();
+    }
+
+    Result<Value> ofValues(const ExpressionNode& node, const std::vector<Value>& operands) const {
         switch (node.operation) {
         case NodeOperation::Not:
             return Value::boolean(!operands[0].asBoolean());
@@ -355,7 +283,7 @@ private:
         case NodeOperation::Subtract:
             if (node.type == Type::Date || node.type == Type::Timestamp ||
                 node.type == Type::Instant)
-                return moved(node, operands);
+                return movedBy(node, operands);
             if (at(node.operands[0]).type == Type::Date)
                 return Value::integer(operands[1].asDate().daysTo(operands[0].asDate()));
             return arithmetic(node, operands[0], operands[1]);
@@ -381,6 +309,13 @@ private:
         }
     }
 
+    Result<Value> movedBy(const ExpressionNode& node, const std::vector<Value>& operands) const {
+        const bool intervalFirst = at(node.operands[0]).type == Type::Interval;
+        return moved(operands[intervalFirst ? 1 : 0],
+                     at(node.operands[intervalFirst ? 0 : 1]).interval,
+                     node.operation == NodeOperation::Subtract);
+    }
+
     static bool holds(NodeOperation operation, int order) {
         switch (operation) {
         case NodeOperation::Equal:
@@ -395,386 +330,6 @@ private:
             return order > 0;
         default:
             return order >= 0;
-        }
-    }
-
-    static Result<Value> arithmetic(const ExpressionNode& node, const Value& a, const Value& b) {
-        const bool divides =
-            node.operation == NodeOperation::Divide || node.operation == NodeOperation::Modulo;
-        if (node.type == Type::Double) {
-            const double left = toDouble(a);
-            const double right = toDouble(b);
-            if (divides && right == 0)
-                return Value::null();
-            return fromDouble(node.operation == NodeOperation::Add        ? left + right
-                              : node.operation == NodeOperation::Subtract ? left - right
-                              : node.operation == NodeOperation::Multiply ? left * right
-                                                                          : left / right);
-        }
-        const bool small = a.kind() == Value::Kind::Integer && b.kind() == Value::Kind::Integer;
-        if (node.type == Type::Integer && small) {
-            if (const auto result = wholeArithmetic(node.operation, a.asInteger(), b.asInteger()))
-                return *result;
-        }
-        const Decimal left = toDecimal(a);
-        const Decimal right = toDecimal(b);
-        if (divides && right == Decimal(0))
-            return Value::null();
-        return number(node, decimalArithmetic(node.operation, left, right));
-    }
-
-    static std::optional<Decimal> decimalArithmetic(NodeOperation operation, const Decimal& a,
-                                                    const Decimal& b) {
-        switch (operation) {
-        case NodeOperation::Add:
-            return sum(a, b);
-        case NodeOperation::Subtract:
-            return difference(a, b);
-        case NodeOperation::Multiply:
-            return product(a, b);
-        case NodeOperation::Divide:
-            return quotient(a, b, std::max({QuotientScale, a.scale(), b.scale()}));
-        default:
-            return remainder(a, b);
-        }
-    }
-
-    // A whole number that needs more than 64 bits stays a decimal.
-    static Result<Value> number(const ExpressionNode& node, const std::optional<Decimal>& result) {
-        if (result && node.type == Type::Integer) {
-            if (const auto whole = result->toInteger())
-                return Value::integer(*whole);
-        }
-        return fromDecimal(result);
-    }
-
-    // Nothing: the result needs more than 64 bits.
-    static std::optional<Value> wholeArithmetic(NodeOperation operation, qint64 a, qint64 b) {
-        qint64 result = 0;
-        bool overflows = false;
-        switch (operation) {
-        case NodeOperation::Add:
-            overflows = __builtin_add_overflow(a, b, &result);
-            break;
-        case NodeOperation::Subtract:
-            overflows = __builtin_sub_overflow(a, b, &result);
-            break;
-        case NodeOperation::Multiply:
-            overflows = __builtin_mul_overflow(a, b, &result);
-            break;
-        default: // the remainder
-            if (b == 0)
-                return Value::null();
-            result = b == -1 ? 0 : a % b; // the smallest number by −1 would trap
-            break;
-        }
-        if (overflows)
-            return std::nullopt;
-        return Value::integer(result);
-    }
-
-    static Result<Value> ofNumber(const ExpressionNode& node, const std::vector<Value>& operands) {
-        const Value& number = operands[0];
-        const auto asked = operands.size() > 1 ? wholeOf(operands[1]) : 0;
-        if (!asked)
-            return outOfRange();
-        const qint64 digits = *asked;
-        if (number.kind() == Value::Kind::Double)
-            return ofDouble(node.operation, number.asDouble(), digits);
-        const Decimal decimal = toDecimal(number);
-        std::optional<Decimal> result;
-        switch (node.operation) {
-        case NodeOperation::Negate:
-            result = negated(decimal);
-            break;
-        case NodeOperation::Absolute:
-            result = decimal < Decimal(0) ? negated(decimal) : decimal;
-            break;
-        case NodeOperation::Floor:
-            result = rounded(decimal, 0, Rounding::Down);
-            break;
-        case NodeOperation::Ceiling:
-            result = rounded(decimal, 0, Rounding::Up);
-            break;
-        default:
-            result = rounded(decimal, limitedScale(digits), Rounding::HalfAwayFromZero);
-            break;
-        }
-        return Run::number(node, result);
-    }
-
-    static Result<Value> root(const ExpressionNode& node, const std::vector<Value>& operands) {
-        const double base = toDouble(operands[0]);
-        if (node.operation == NodeOperation::SquareRoot)
-            return base < 0
-                       ? Result<Value>(Error{ErrorKind::Refused,
-                                             say("There is no square root of a negative number.")})
-                       : fromDouble(std::sqrt(base));
-        const double exponent = toDouble(operands[1]);
-        const bool isNone =
-            (base == 0 && exponent < 0) || (base < 0 && std::trunc(exponent) != exponent);
-        return isNone ? Result<Value>(Error{ErrorKind::Refused,
-                                            say("There is no such power of this number.")})
-                      : fromDouble(std::pow(base, exponent));
-    }
-
-    static Result<Value> ofDouble(NodeOperation operation, double number, qint64 digits) {
-        switch (operation) {
-        case NodeOperation::Negate:
-            return fromDouble(-number);
-        case NodeOperation::Absolute:
-            return fromDouble(std::abs(number));
-        case NodeOperation::Floor:
-            return fromDouble(std::floor(number));
-        case NodeOperation::Ceiling:
-            return fromDouble(std::ceil(number));
-        default: {
-            // By the decimal that stands for it, so that 2.675 becomes 2.68.
-            const auto decimal = Decimal::fromDouble(number);
-            const auto result =
-                decimal ? rounded(*decimal, limitedScale(digits), Rounding::HalfAwayFromZero)
-                        : std::nullopt;
-            if (!result)
-                return outOfRange();
-            return fromDouble(result->toDouble());
-        }
-        }
-    }
-
-    static int limitedScale(qint64 digits) {
-        return static_cast<int>(
-            std::clamp<qint64>(digits, -Decimal::MaximumDigits - 1, Decimal::MaximumDigits));
-    }
-
-    // A moment by an interval later or earlier. A day that the month does not have becomes its
-    // last.
-    Result<Value> moved(const ExpressionNode& node, const std::vector<Value>& operands) const {
-        const bool intervalFirst = at(node.operands[0]).type == Type::Interval;
-        const Interval& interval = at(node.operands[intervalFirst ? 0 : 1]).interval;
-        const Value& moment = operands[intervalFirst ? 1 : 0];
-        const qint64 direction = node.operation == NodeOperation::Subtract ? -1 : 1;
-        Timestamp result = toTimestamp(moment);
-        result.date = result.date.addMonths(static_cast<int>(direction * interval.months))
-                          .addDays(direction * interval.days);
-        qint64 time = result.time.microseconds + direction * interval.microseconds;
-        qint64 days = time / MicrosecondsPerDay;
-        time %= MicrosecondsPerDay;
-        if (time < 0) {
-            time += MicrosecondsPerDay;
-            --days;
-        }
-        result = {result.date.addDays(days), {time}};
-        constexpr int LastYear = 9999;
-        if (!result.date.isValid() || result.date.year() < 1 || result.date.year() > LastYear)
-            return outOfRange();
-        switch (moment.kind()) {
-        case Value::Kind::Date:
-            return Value::date(result.date);
-        case Value::Kind::Instant:
-            return Value::instant({result});
-        default:
-            return Value::timestamp(result);
-        }
-    }
-
-    static Result<Value> extracted(const ExpressionNode& node, const Value& moment) {
-        using Part = ExpressionNode::Part;
-        constexpr qint64 Second = 1'000'000;
-        const TimeOfDay time = moment.kind() == Value::Kind::Time   ? moment.asTime()
-                               : moment.kind() == Value::Kind::Date ? TimeOfDay{}
-                                                                    : toTimestamp(moment).time;
-        const QDate date = moment.kind() == Value::Kind::Time ? QDate() : toTimestamp(moment).date;
-        switch (node.part) {
-        case Part::Year:
-            return Value::integer(date.year());
-        case Part::Month:
-            return Value::integer(date.month());
-        case Part::Day:
-            return Value::integer(date.day());
-        case Part::Hour:
-            return Value::integer(time.microseconds / (3600 * Second));
-        case Part::Minute:
-            return Value::integer(time.microseconds / (60 * Second) % 60);
-        case Part::Second:
-            return Value::decimal(Decimal(Decimal::Integer(time.microseconds % (60 * Second)), 6));
-        }
-        return Value::null();
-    }
-
-    static Result<Value> cast(const ExpressionNode& node, const Value& from) {
-        const auto cannot = [&] {
-            return Error{
-                ErrorKind::Refused,
-                say("“%1” cannot become %2.").arg(castText(from), expressionTypeText(node.type))};
-        };
-        switch (node.type) {
-        case Type::Text: {
-            QString text = castText(from);
-            const qint64 count = node.textLength < 0 ? 0 : characterCount(text);
-            // ISO cuts without a word: whoever casts has asked for it.
-            if (node.textLength >= 0 && count > node.textLength)
-                text = substring(text, 1, node.textLength);
-            else if (node.isPadded)
-                text += QString(node.textLength - static_cast<int>(count), u' ');
-            return Value::text(text);
-        }
-        case Type::Timestamp:
-            if (from.kind() == Value::Kind::Date)
-                return Value::timestamp(toTimestamp(from));
-            break;
-        case Type::Date:
-            if (from.kind() == Value::Kind::Timestamp)
-                return Value::date(from.asTimestamp().date);
-            break;
-        case Type::Time:
-            if (from.kind() == Value::Kind::Timestamp)
-                return Value::time(from.asTimestamp().time);
-            break;
-        default:
-            break;
-        }
-        if (from.kind() == Value::Kind::Text)
-            return castOfText(node, from.asText().trimmed(), cannot());
-        return castOfNumber(node, from, cannot());
-    }
-
-    static QString castText(const Value& from) {
-        switch (from.kind()) {
-        case Value::Kind::Text:
-            return from.asText();
-        case Value::Kind::Boolean:
-            return from.asBoolean() ? QStringLiteral("TRUE") : QStringLiteral("FALSE");
-        default:
-            return toText(from, {});
-        }
-    }
-
-    static Result<Value> castOfText(const ExpressionNode& node, const QString& text,
-                                    const Error& cannot) {
-        const auto orCannot = [&](auto value, auto make) -> Result<Value> {
-            if (!value)
-                return cannot;
-            return make(*value);
-        };
-        switch (node.type) {
-        case Type::Boolean: {
-            const QString word = text.toUpper();
-            if (word != u"TRUE" && word != u"FALSE")
-                return cannot;
-            return Value::boolean(word == u"TRUE");
-        }
-        case Type::Date:
-            return orCannot(dateFromIso(text), &Value::date);
-        case Type::Time:
-            return orCannot(timeFromIso(text), &Value::time);
-        case Type::Timestamp:
-            return orCannot(timestampFromIso(text), &Value::timestamp);
-        case Type::Integer:
-        case Type::Decimal:
-        case Type::Double: {
-            const auto decimal = Decimal::fromText(text);
-            if (!decimal)
-                return cannot;
-            return castOfNumber(node, Value::decimal(*decimal), cannot);
-        }
-        default:
-            return cannot;
-        }
-    }
-
-    // Rounded where the type has fewer digits: a CAST asks for that.
-    static Result<Value> castOfNumber(const ExpressionNode& node, const Value& from,
-                                      const Error& cannot) {
-        if (node.type == Type::Boolean || from.kind() == Value::Kind::Boolean)
-            return from;
-        if (from.kind() == Value::Kind::Double && node.type == Type::Double)
-            return from;
-        if (node.type == Type::Double)
-            return fromDouble(toDouble(from));
-        const auto exact = from.kind() == Value::Kind::Double ? Decimal::fromDouble(from.asDouble())
-                                                              : std::optional(toDecimal(from));
-        if (!exact)
-            return cannot;
-        if (node.type == Type::Integer) {
-            const auto whole = rounded(*exact, 0, Rounding::HalfAwayFromZero);
-            const auto fit = whole ? whole->toInteger() : std::nullopt;
-            if (!fit)
-                return cannot;
-            return Value::integer(*fit);
-        }
-        const auto result = rounded(*exact, node.scale, Rounding::HalfAwayFromZero);
-        const auto scaled = result ? result->rescaled(node.scale) : std::nullopt;
-        if (!scaled)
-            return cannot;
-        return Value::decimal(*scaled);
-    }
-
-    static Result<Value> replaced(const QString& text, const QString& what, const QString& by) {
-        if (what.isEmpty())
-            return Value::text(text);
-        const qsizetype grows = text.count(what) * (by.size() - what.size());
-        if (text.size() + grows > LongestText)
-            return outOfRange();
-        return Value::text(QString(text).replace(what, by));
-    }
-
-    static Result<Value> ofText(const ExpressionNode& node, const std::vector<Value>& operands) {
-        const QString& text = operands[0].asText();
-        switch (node.operation) {
-        case NodeOperation::Concatenate:
-            if (text.size() + operands[1].asText().size() > LongestText)
-                return outOfRange();
-            return Value::text(text + operands[1].asText());
-        case NodeOperation::Upper:
-            return Value::text(text.toUpper());
-        case NodeOperation::Lower:
-            return Value::text(text.toLower());
-        case NodeOperation::Trim:
-        case NodeOperation::TrimLeft:
-        case NodeOperation::TrimRight:
-            return Value::text(trimmed(text, operands[1].asText(),
-                                       node.operation != NodeOperation::TrimRight,
-                                       node.operation != NodeOperation::TrimLeft));
-        case NodeOperation::Replace:
-            return replaced(text, operands[1].asText(), operands[2].asText());
-        case NodeOperation::Position:
-            return Value::integer(positionIn(operands[1].asText(), text));
-        case NodeOperation::CharLength:
-            return Value::integer(characterCount(text));
-        case NodeOperation::OctetLength:
-            return Value::integer(text.toUtf8().size());
-        case NodeOperation::Substring: {
-            const auto from = wholeOf(operands[1]);
-            const auto count = operands.size() > 2 ? wholeOf(operands[2]) : std::nullopt;
-            if (!from || (operands.size() > 2 && !count))
-                return outOfRange();
-            if (count && *count < 0)
-                return Error{ErrorKind::Refused,
-                             say("The length of a part of a text cannot be negative.")};
-            return Value::text(substring(text, *from, count));
-        }
-        case NodeOperation::LikeRegex: {
-            const auto match = node.regex->match(text);
-            return Value::boolean(match.hasMatch());
-        }
-        case NodeOperation::Like: {
-            std::optional<char32_t> escape;
-            if (operands.size() > 2) {
-                const QList<uint> characters = operands[2].asText().toUcs4();
-                if (characters.size() != 1)
-                    return Error{ErrorKind::Refused,
-                                 say("What stands behind ESCAPE is one character.")};
-                escape = characters.front();
-            }
-            const auto like = isLike(text, operands[1].asText(), escape);
-            if (!like)
-                return Error{
-                    ErrorKind::Refused,
-                    say("In the pattern of LIKE the escape stands before %, _ or itself.")};
-            return Value::boolean(*like);
-        }
-        default:
-            return Value::null();
         }
     }
 
@@ -798,82 +353,15 @@ Present Present::take() {
     return {momentOf(local).date, Instant{momentOf(now)}, momentOf(local)};
 }
 
-bool isOfType(const Value& value, Type type) {
-    using Kind = Value::Kind;
-    if (type == Type::Other)
-        return true;
-    switch (value.kind()) {
-    case Kind::Null:
-        return true;
-    case Kind::Boolean:
-        return type == Type::Boolean;
-    case Kind::Integer:
-        return type == Type::Integer || type == Type::Decimal || type == Type::Double;
-    case Kind::Decimal:
-        return type == Type::Decimal || type == Type::Double;
-    case Kind::Double:
-        return type == Type::Double && std::isfinite(value.asDouble());
-    case Kind::Text:
-        return type == Type::Text;
-    case Kind::Date:
-        return type == Type::Date;
-    case Kind::Time:
-        return type == Type::Time;
-    case Kind::Timestamp:
-        return type == Type::Timestamp;
-    case Kind::Instant:
-        return type == Type::Instant;
-    case Kind::Binary:
-        return false;
-    }
-    return false;
-}
-
 Result<Value> evaluate(const Expression& expression, const std::vector<const Value*>& values,
                        const Present& present) {
     return evaluatePart(expression, expression.root(), values, present);
 }
 
-int compareValues(const Value& a, const Value& b) {
-    using Kind = Value::Kind;
-    const Kind kind = a.kind();
-    if (kind == Kind::Double || b.kind() == Kind::Double) {
-        const double left = toDouble(a);
-        const double right = toDouble(b);
-        return left < right ? -1 : left > right ? 1 : 0;
-    }
-    switch (kind) {
-    case Kind::Integer:
-    case Kind::Decimal:
-        if (kind == Kind::Integer && b.kind() == Kind::Integer)
-            return sign(a.asInteger() <=> b.asInteger());
-        if (kind == Kind::Decimal && b.kind() == Kind::Decimal)
-            return sign(a.asDecimal() <=> b.asDecimal());
-        return sign(toDecimal(a) <=> toDecimal(b));
-    case Kind::Boolean:
-        return sign(a.asBoolean() <=> b.asBoolean());
-    case Kind::Text:
-        return compareTexts(a.asText(), b.asText());
-    case Kind::Time:
-        return sign(a.asTime() <=> b.asTime());
-    case Kind::Date:
-    case Kind::Timestamp:
-    case Kind::Instant: {
-        const Timestamp left = toTimestamp(a);
-        const Timestamp right = toTimestamp(b);
-        if (left.date != right.date)
-            return left.date < right.date ? -1 : 1;
-        return sign(left.time <=> right.time);
-    }
-    default:
-        return 0;
-    }
-}
-
 Result<Value> evaluatePart(const Expression& expression, int node,
                            const std::vector<const Value*>& values, const Present& present,
                            Misfits misfits) {
-    return Run(expression, values, present, misfits).value(node);
+    return Evaluation(expression, values, present, misfits).value(node);
 }
 
 } // namespace gravin

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/expression/expression.h"
+#include "core/expression/value_order.h"
 
 namespace gravin {
 
@@ -29,9 +29,5 @@ enum class Misfits {
 Result<Value> evaluatePart(const Expression& expression, int node,
                            const std::vector<const Value*>& values, const Present& present,
                            Misfits misfits = Misfits::Fail);
-// Below 0, 0 or above. Requires: neither is NULL, and an expression may compare their types.
-int compareValues(const Value& a, const Value& b);
-// Whether a value is one that an expression of this type may have; NULL always is.
-bool isOfType(const Value& value, ExpressionType type);
 
 } // namespace gravin

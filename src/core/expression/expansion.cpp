@@ -20,9 +20,10 @@ public:
         const bool isTooLarge = m_isTooLarge || nodes[static_cast<size_t>(m_result.m_root)].depth >
                                                     Expression::DeepestNesting;
         if (isTooLarge)
-            return ExpressionError{0, static_cast<int>(expression.text().size()),
-                                   say("With the computed fields that it names, the expression is "
-                                       "too large.")};
+            return ExpressionError{
+                0, static_cast<int>(expression.text().size()),
+                coreTr("With the computed fields that it names, the expression is "
+                       "too large.")};
         return std::move(m_result);
     }
 

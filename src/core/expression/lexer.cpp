@@ -67,7 +67,7 @@ private:
                 const qsizetype end = m_text.indexOf(QStringLiteral("*/"), m_at + 2);
                 m_at = end < 0 ? m_at + 2 : end + 2;
                 if (end < 0)
-                    return fail(say("This comment has no end (*/)."));
+                    return fail(coreTr("This comment has no end (*/)."));
             } else {
                 ++m_at;
             }
@@ -99,8 +99,8 @@ private:
         }
         if (isWordStart(peek())) {
             ++m_at;
-            return fail(say("A number ends here and a name begins; put a blank or an operator "
-                            "between them."));
+            return fail(coreTr("A number ends here and a name begins; put a blank or an operator "
+                               "between them."));
         }
         add(Token::Kind::Number, m_text.mid(m_begin, m_at - m_begin));
         return true;
@@ -119,13 +119,13 @@ private:
             } else {
                 ++m_at;
                 if (kind == Token::Kind::QuotedName && inside.isEmpty())
-                    return fail(say("A name cannot be empty."));
+                    return fail(coreTr("A name cannot be empty."));
                 add(kind, notNull(inside));
                 return true;
             }
         }
-        return fail(kind == Token::Kind::Text ? say("This text has no closing quote (').")
-                                              : say("This name has no closing quote (\")."));
+        return fail(kind == Token::Kind::Text ? coreTr("This text has no closing quote (').")
+                                              : coreTr("This name has no closing quote (\")."));
     }
 
     bool symbol() {
@@ -141,7 +141,7 @@ private:
         }
         if (!QStringView(u"+-*/=<>(),").contains(peek())) {
             ++m_at;
-            return fail(say("“%1” has no meaning here.").arg(m_text.mid(m_begin, 1)));
+            return fail(coreTr("“%1” has no meaning here.").arg(m_text.mid(m_begin, 1)));
         }
         ++m_at;
         add(Token::Kind::Symbol, m_text.mid(m_begin, 1));

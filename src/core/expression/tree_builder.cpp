@@ -53,29 +53,29 @@ int editDistance(const QString& a, const QString& b) {
 QString expressionTypeText(ExpressionType type) {
     switch (type) {
     case Type::Null:
-        return say("empty");
+        return coreTr("empty");
     case Type::Boolean:
-        return say("true or false");
+        return coreTr("true or false");
     case Type::Integer:
-        return say("a whole number");
+        return coreTr("a whole number");
     case Type::Decimal:
-        return say("a decimal number");
+        return coreTr("a decimal number");
     case Type::Double:
-        return say("a floating-point number");
+        return coreTr("a floating-point number");
     case Type::Text:
-        return say("a text");
+        return coreTr("a text");
     case Type::Date:
-        return say("a date");
+        return coreTr("a date");
     case Type::Time:
-        return say("a time of day");
+        return coreTr("a time of day");
     case Type::Timestamp:
-        return say("a date and time");
+        return coreTr("a date and time");
     case Type::Instant:
-        return say("a moment");
+        return coreTr("a moment");
     case Type::Interval:
-        return say("an interval");
+        return coreTr("an interval");
     case Type::Other:
-        return say("of a type that can only be asked whether it is empty");
+        return coreTr("of a type that can only be asked whether it is empty");
     }
     return {};
 }
@@ -137,16 +137,16 @@ void TreeBuilder::fail(int node, const QString& sentence) const {
 
 void TreeBuilder::require(int node, ExpressionType type, const QString& why) const {
     if (typeOf(node) != type && typeOf(node) != Type::Null)
-        fail(node, say("%1, and this is %2.").arg(why, expressionTypeText(typeOf(node))));
+        fail(node, coreTr("%1, and this is %2.").arg(why, expressionTypeText(typeOf(node))));
 }
 
 void TreeBuilder::requireText(int node) const {
-    require(node, Type::Text, say("A text is expected here"));
+    require(node, Type::Text, coreTr("A text is expected here"));
 }
 
 void TreeBuilder::requireNumber(int node) const {
     if (!isNumber(typeOf(node)) && typeOf(node) != Type::Null)
-        fail(node, say("A number is expected here, and this is %1.")
+        fail(node, coreTr("A number is expected here, and this is %1.")
                        .arg(expressionTypeText(typeOf(node))));
 }
 
@@ -163,18 +163,18 @@ void TreeBuilder::requireComparable(int left, int right, bool ordered) const {
             typeOf(right) == Type::Text && (isMoment(typeOf(left)) || typeOf(left) == Type::Time) &&
             m_nodes[static_cast<size_t>(right)].operation == NodeOperation::Literal;
         if (isQuotedMoment)
-            fail(right, say("This is a text. Write %1 before it to compare it with %2.")
+            fail(right, coreTr("This is a text. Write %1 before it to compare it with %2.")
                             .arg(typeOf(left) == Type::Date   ? QStringLiteral("DATE")
                                  : typeOf(left) == Type::Time ? QStringLiteral("TIME")
                                                               : QStringLiteral("TIMESTAMP"),
                                  expressionTypeText(typeOf(left))));
-        fail(right, say("This is %1, which cannot be compared with %2.")
+        fail(right, coreTr("This is %1, which cannot be compared with %2.")
                         .arg(expressionTypeText(typeOf(right)), expressionTypeText(typeOf(left))));
     }
     const bool cannot =
         *type == Type::Other || *type == Type::Interval || (ordered && *type == Type::Boolean);
     if (cannot)
-        fail(left, say("This is %1, which has no order.").arg(expressionTypeText(*type)));
+        fail(left, coreTr("This is %1, which has no order.").arg(expressionTypeText(*type)));
 }
 
 // Its results and what stands behind ELSE.
@@ -192,7 +192,7 @@ ExpressionType TreeBuilder::common(const QList<int>& operands) const {
         const auto both = commonType(type, typeOf(operands[i]));
         if (!both)
             fail(operands[i],
-                 say("This is %1; the values before it are %2.")
+                 coreTr("This is %1; the values before it are %2.")
                      .arg(expressionTypeText(typeOf(operands[i])), expressionTypeText(type)));
         type = *both;
     }
@@ -207,8 +207,9 @@ ExpressionType TreeBuilder::arithmetic(NodeOperation operation, int left, int ri
     if (addsOrTakes && b == Type::Interval && (isMoment(a) || a == Type::Null)) {
         const Interval& interval = m_nodes[static_cast<size_t>(right)].interval;
         if (a == Type::Date && interval.microseconds != 0)
-            fail(right, say("A date has no time of day: add whole days, months or years, or CAST "
-                            "it to TIMESTAMP."));
+            fail(right,
+                 coreTr("A date has no time of day: add whole days, months or years, or CAST "
+                        "it to TIMESTAMP."));
         return a;
     }
     if (operation == NodeOperation::Add && a == Type::Interval && b != Type::Interval)
@@ -238,7 +239,7 @@ ExpressionType TreeBuilder::resultOf(NodeOperation operation, const QList<int>& 
     case NodeOperation::Or:
     case NodeOperation::IsTrue:
     case NodeOperation::IsFalse:
-        requireAll(operands, Type::Boolean, say("A condition is expected here"));
+        requireAll(operands, Type::Boolean, coreTr("A condition is expected here"));
         return Type::Boolean;
     case NodeOperation::Negate:
     case NodeOperation::Absolute:
@@ -254,7 +255,7 @@ ExpressionType TreeBuilder::resultOf(NodeOperation operation, const QList<int>& 
     case NodeOperation::Modulo: {
         const Type type = arithmetic(operation, operands[0], operands[1]);
         if (type == Type::Double)
-            fail(operands[0], say("MOD takes whole and decimal numbers only."));
+            fail(operands[0], coreTr("MOD takes whole and decimal numbers only."));
         return type;
     }
     case NodeOperation::Equal:
@@ -276,11 +277,11 @@ ExpressionType TreeBuilder::resultOf(NodeOperation operation, const QList<int>& 
         return Type::Boolean;
     case NodeOperation::Like:
     case NodeOperation::LikeRegex:
-        requireAll(operands, Type::Text, say("A text is expected here"));
+        requireAll(operands, Type::Text, coreTr("A text is expected here"));
         return Type::Boolean;
     case NodeOperation::Case:
         for (qsizetype i = 0; i + 1 < operands.size(); i += 2)
-            require(operands[i], Type::Boolean, say("A condition is expected here"));
+            require(operands[i], Type::Boolean, coreTr("A condition is expected here"));
         return resultOfCase(operands);
     case NodeOperation::Coalesce:
         return common(operands);
@@ -294,12 +295,12 @@ ExpressionType TreeBuilder::resultOf(NodeOperation operation, const QList<int>& 
     case NodeOperation::TrimLeft:
     case NodeOperation::TrimRight:
     case NodeOperation::Replace:
-        requireAll(operands, Type::Text, say("A text is expected here"));
+        requireAll(operands, Type::Text, coreTr("A text is expected here"));
         return Type::Text;
     case NodeOperation::Substring:
         requireText(operands[0]);
         for (qsizetype i = 1; i < operands.size(); ++i)
-            require(operands[i], Type::Integer, say("A whole number is expected here"));
+            require(operands[i], Type::Integer, coreTr("A whole number is expected here"));
         return Type::Text;
     case NodeOperation::Power:
     case NodeOperation::SquareRoot:
@@ -309,12 +310,12 @@ ExpressionType TreeBuilder::resultOf(NodeOperation operation, const QList<int>& 
     case NodeOperation::Position:
     case NodeOperation::CharLength:
     case NodeOperation::OctetLength:
-        requireAll(operands, Type::Text, say("A text is expected here"));
+        requireAll(operands, Type::Text, coreTr("A text is expected here"));
         return Type::Integer;
     case NodeOperation::Round:
         requireNumber(operands[0]);
         if (operands.size() > 1)
-            require(operands[1], Type::Integer, say("A whole number is expected here"));
+            require(operands[1], Type::Integer, coreTr("A whole number is expected here"));
         return typeOf(operands[0]);
     case NodeOperation::CurrentDate:
         return Type::Date;
@@ -330,9 +331,9 @@ int TreeBuilder::push(ExpressionNode node) {
     for (const int operand : std::as_const(node.operands))
         node.depth = std::max(node.depth, m_nodes[static_cast<size_t>(operand)].depth + 1);
     if (m_nodes.size() >= Expression::MostNodes)
-        throw ExpressionError{node.at, node.length, say("This expression has too many parts.")};
+        throw ExpressionError{node.at, node.length, coreTr("This expression has too many parts.")};
     if (node.depth > Expression::DeepestNesting)
-        throw ExpressionError{node.at, node.length, say("This is nested too deeply.")};
+        throw ExpressionError{node.at, node.length, coreTr("This is nested too deeply.")};
     m_nodes.push_back(std::move(node));
     return static_cast<int>(m_nodes.size()) - 1;
 }
@@ -365,7 +366,7 @@ int TreeBuilder::cast(int operand, const ExpressionNode& wanted, int at, int len
                        (from == Type::Timestamp && (to == Type::Date || to == Type::Time));
     if (!canBe || from == Type::Other || from == Type::Interval)
         fail(operand,
-             say("%1 cannot become %2.").arg(expressionTypeText(from), expressionTypeText(to)));
+             coreTr("%1 cannot become %2.").arg(expressionTypeText(from), expressionTypeText(to)));
     ExpressionNode node = wanted;
     node.operation = NodeOperation::Cast;
     node.operands = {operand};
@@ -381,7 +382,7 @@ int TreeBuilder::extract(ExpressionNode::Part part, int operand, int at, int len
     const bool has = from == Type::Null || from == Type::Timestamp || from == Type::Instant ||
                      (ofDate ? from == Type::Date : from == Type::Time);
     if (!has)
-        fail(operand, say("This is %1, which has no such part.").arg(expressionTypeText(from)));
+        fail(operand, coreTr("This is %1, which has no such part.").arg(expressionTypeText(from)));
     ExpressionNode node;
     node.operation = NodeOperation::Extract;
     node.type = part == Part::Second ? Type::Decimal : Type::Integer;

@@ -5,7 +5,6 @@
 #include "core/base/text.h"
 #include "core/expression/expression_text.h"
 #include "core/expression/literal.h"
-#include "core/project/check_rules.h"
 #include "core/value/text_form.h"
 
 #include <QRegularExpression>
@@ -67,7 +66,7 @@ Result<QString> oneOfCondition(const Check& check, const Column& column) {
         if (!value)
             return value.error();
         if (value->isNull())
-            return Error{ErrorKind::Refused, say("An empty value is none of a list.")};
+            return Error{ErrorKind::Refused, coreTr("An empty value is none of a list.")};
         literals += literalText(*value);
     }
     return QStringLiteral("%1 IN (%2)")
@@ -92,36 +91,37 @@ std::optional<InRuns> inRunsFromName(const QString& name) { return InRunsWords.f
 Result<QString> conditionOf(const Check& check, const Table& table) {
     if (check.kind == CheckKind::Condition) {
         if (check.condition.trimmed().isEmpty())
-            return incomplete(say("This check has no condition."));
+            return incomplete(coreTr("This check has no condition."));
         return check.condition;
     }
     const Column* column = table.column(check.column);
     if (!column)
         return Error{ErrorKind::NotFound,
-                     say("%1 has no column %2.").arg(table.name, check.column)};
+                     coreTr("%1 has no column %2.").arg(table.name, check.column)};
     QString condition;
     switch (check.kind) {
     case CheckKind::Range:
         condition = rangeCondition(check, *column);
         if (condition.isEmpty())
-            return incomplete(say("This range has neither a least nor a most."));
+            return incomplete(coreTr("This range has neither a least nor a most."));
         return condition;
     case CheckKind::Length:
         condition = lengthCondition(check, *column);
         if (condition.isEmpty())
-            return incomplete(say("This length has neither a shortest nor a longest."));
+            return incomplete(coreTr("This length has neither a shortest nor a longest."));
         return condition;
     case CheckKind::Pattern:
         if (check.pattern.isEmpty())
-            return incomplete(say("This check has no pattern."));
+            return incomplete(coreTr("This check has no pattern."));
         if (const QRegularExpression alone(check.pattern); !alone.isValid())
-            return incomplete(say("This is no regular expression: %1.").arg(alone.errorString()));
+            return incomplete(
+                coreTr("This is no regular expression: %1.").arg(alone.errorString()));
         return QStringLiteral("%1 LIKE_REGEX %2")
             .arg(nameText(column->name),
                  literalText(Value::text(QStringLiteral("\\A(?:%1)\\z").arg(check.pattern))));
     case CheckKind::OneOf:
         if (check.values.isEmpty())
-            return incomplete(say("This list has no value."));
+            return incomplete(coreTr("This list has no value."));
         return oneOfCondition(check, *column);
     case CheckKind::Required:
     case CheckKind::Unique:
@@ -136,8 +136,9 @@ namespace {
 
 QString limitsText(const QString& least, const QString& most) {
     if (least.isEmpty())
-        return say("at most %1").arg(most);
-    return most.isEmpty() ? say("at least %1").arg(least) : say("from %1 to %2").arg(least, most);
+        return coreTr("at most %1").arg(most);
+    return most.isEmpty() ? coreTr("at least %1").arg(least)
+                          : coreTr("from %1 to %2").arg(least, most);
 }
 
 QString lengthText(const Check& check) {
@@ -168,32 +169,32 @@ QString proposedMessage(const Check& check, const Table& table,
     const QString label = check.column.isEmpty() ? QString() : labelOf(check.column);
     switch (check.kind) {
     case CheckKind::Required:
-        return say("%1 is missing. Fill it in.").arg(label);
+        return coreTr("%1 is missing. Fill it in.").arg(label);
     case CheckKind::Range:
-        return say("%1 must be %2.")
+        return coreTr("%1 must be %2.")
             .arg(label,
                  limitsText(
                      boundWithLabels(check.least, table.column(check.column), table, labelOf),
                      boundWithLabels(check.most, table.column(check.column), table, labelOf)));
     case CheckKind::Length:
-        return say("%1 must have %2 characters.").arg(label, lengthText(check));
+        return coreTr("%1 must have %2 characters.").arg(label, lengthText(check));
     case CheckKind::Pattern:
-        return say("%1 does not have the form that is expected: %2.").arg(label, check.pattern);
+        return coreTr("%1 does not have the form that is expected: %2.").arg(label, check.pattern);
     case CheckKind::OneOf:
-        return say("%1 must be one of: %2.").arg(label, check.values.join(QStringLiteral(", ")));
+        return coreTr("%1 must be one of: %2.").arg(label, check.values.join(QStringLiteral(", ")));
     case CheckKind::Unique: {
         QStringList others;
         for (const QString& column : check.with)
             others += labelOf(column);
-        return others.isEmpty() ? say("%1: another record already has this value.").arg(label)
-                                : say("%1: another record already has this value together with "
-                                      "the same %2.")
+        return others.isEmpty() ? coreTr("%1: another record already has this value.").arg(label)
+                                : coreTr("%1: another record already has this value together with "
+                                         "the same %2.")
                                       .arg(label, others.join(QStringLiteral(", ")));
     }
     case CheckKind::Reference:
-        return say("%1: there is no such record in %2.").arg(label, check.table);
+        return coreTr("%1: there is no such record in %2.").arg(label, check.table);
     case CheckKind::Condition:
-        return say("This must hold: %1.")
+        return coreTr("This must hold: %1.")
             .arg(withLabels(check.condition.trimmed(), table, labelOf));
     }
     return {};
@@ -223,23 +224,23 @@ QString checkSummary(const Check& check) {
     const QString column = check.column;
     switch (check.kind) {
     case CheckKind::Required:
-        return say("%1 is filled in").arg(column);
+        return coreTr("%1 is filled in").arg(column);
     case CheckKind::Range:
         return check.least.isEmpty() && check.most.isEmpty()
-                   ? say("%1 within limits").arg(column)
-                   : say("%1 %2").arg(column, limitsText(check.least, check.most));
+                   ? coreTr("%1 within limits").arg(column)
+                   : coreTr("%1 %2").arg(column, limitsText(check.least, check.most));
     case CheckKind::Length:
-        return say("%1 has %2 characters").arg(column, lengthText(check));
+        return coreTr("%1 has %2 characters").arg(column, lengthText(check));
     case CheckKind::Pattern:
-        return say("%1 reads %2").arg(column, check.pattern);
+        return coreTr("%1 reads %2").arg(column, check.pattern);
     case CheckKind::OneOf:
-        return say("%1 is one of %2").arg(column, check.values.join(QStringLiteral(", ")));
+        return coreTr("%1 is one of %2").arg(column, check.values.join(QStringLiteral(", ")));
     case CheckKind::Unique:
-        return check.with.isEmpty()
-                   ? say("%1 is unique").arg(column)
-                   : say("%1 is unique with %2").arg(column, check.with.join(QStringLiteral(", ")));
+        return check.with.isEmpty() ? coreTr("%1 is unique").arg(column)
+                                    : coreTr("%1 is unique with %2")
+                                          .arg(column, check.with.join(QStringLiteral(", ")));
     case CheckKind::Reference:
-        return say("%1 exists in %2.%3").arg(column, check.table, check.target);
+        return coreTr("%1 exists in %2.%3").arg(column, check.table, check.target);
     case CheckKind::Condition:
         return check.condition;
     }

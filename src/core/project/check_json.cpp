@@ -13,7 +13,7 @@ Check readCheck(ObjectReader& reader, const QString& place) {
     const auto kind = checkFromName(word);
     if (!kind)
         throw BadProject(
-            say("%1.check is “%2”, which this Gravin does not know.").arg(place, word));
+            coreTr("%1.check is “%2”, which this Gravin does not know.").arg(place, word));
     Check check;
     check.kind = *kind;
     check.column =

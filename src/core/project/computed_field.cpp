@@ -10,18 +10,18 @@ namespace gravin {
 
 QString reasonAgainst(const ComputedField& field, const Table& table) {
     if (field.name.trimmed().isEmpty())
-        return say("Give the computed field a name.");
+        return coreTr("Give the computed field a name.");
     const auto isTaken = [&](const Column& column) {
         return column.name.compare(field.name, Qt::CaseInsensitive) == 0;
     };
     if (std::any_of(table.columns.begin(), table.columns.end(), isTaken))
-        return say("%1 has a column %2 already. Give the computed field another name.")
+        return coreTr("%1 has a column %2 already. Give the computed field another name.")
             .arg(table.name, field.name);
     const auto bound = bindExpression(field.expression, table);
     if (!bound)
         return bound.error().sentence;
     if (!columnTypeOf(bound->expression->type()))
-        return say("The expression gives %1, which no field can show.")
+        return coreTr("The expression gives %1, which no field can show.")
             .arg(expressionTypeText(bound->expression->type()));
     return {};
 }

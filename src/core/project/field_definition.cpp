@@ -11,24 +11,6 @@ namespace gravin {
 
 namespace {
 
-constexpr EnumWords ShownAsTable(std::to_array<EnumWord<ShownAs>>(
-    {{ShownAs::Text, "text", QT_TRANSLATE_NOOP("gravin", "Text")},
-     {ShownAs::LongText, "long_text", QT_TRANSLATE_NOOP("gravin", "Long text")},
-     {ShownAs::MaskedText, "masked_text", QT_TRANSLATE_NOOP("gravin", "Masked text")},
-     {ShownAs::FixedText, "fixed_text", QT_TRANSLATE_NOOP("gravin", "Read-only text")},
-     {ShownAs::Number, "number", QT_TRANSLATE_NOOP("gravin", "Number")},
-     {ShownAs::Date, "date", QT_TRANSLATE_NOOP("gravin", "Date")},
-     {ShownAs::Time, "time", QT_TRANSLATE_NOOP("gravin", "Time")},
-     {ShownAs::DateTime, "date_time", QT_TRANSLATE_NOOP("gravin", "Date and time")},
-     {ShownAs::YesNo, "yes_no", QT_TRANSLATE_NOOP("gravin", "Yes or no")},
-     {ShownAs::Radio, "radio", QT_TRANSLATE_NOOP("gravin", "Radio buttons")},
-     {ShownAs::Choices, "choices", QT_TRANSLATE_NOOP("gravin", "Choices")},
-     {ShownAs::Lookup, "lookup", QT_TRANSLATE_NOOP("gravin", "Lookup")},
-     {ShownAs::Colour, "colour", QT_TRANSLATE_NOOP("gravin", "Colour")},
-     {ShownAs::Picture, "picture", QT_TRANSLATE_NOOP("gravin", "Picture")},
-     {ShownAs::Link, "link", QT_TRANSLATE_NOOP("gravin", "Link")},
-     {ShownAs::Mail, "mail", QT_TRANSLATE_NOOP("gravin", "E-mail")}}));
-
 constexpr EnumWords Alignments(std::to_array<EnumWord<Alignment>>(
     {{Alignment::Left, "left"}, {Alignment::Centre, "centre"}, {Alignment::Right, "right"}}));
 
@@ -39,11 +21,6 @@ constexpr EnumWords DefaultKinds(
                                                  {FieldDefault::Kind::Person, "person"}}));
 
 } // namespace
-
-QString shownAsName(ShownAs shownAs) { return ShownAsTable.name(shownAs); }
-QString shownAsLabel(ShownAs shownAs) { return ShownAsTable.label(shownAs); }
-std::optional<ShownAs> shownAsFromName(const QString& name) { return ShownAsTable.from(name); }
-QList<ShownAs> allShownAs() { return ShownAsTable.all(); }
 
 QString alignmentName(Alignment alignment) { return Alignments.name(alignment); }
 std::optional<Alignment> alignmentFromName(const QString& name) { return Alignments.from(name); }
@@ -94,7 +71,7 @@ void copySetting(FieldSetting setting, const FieldDefinition& from, FieldDefinit
         to.help = from.help;
         break;
     case FieldSetting::Default:
-        to.standard = from.standard;
+        to.defaultValue = from.defaultValue;
         break;
     case FieldSetting::Editable:
         to.editable = from.editable;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/project/editor_kind.h"
+
 #include <QByteArray>
 #include <QList>
 #include <QString>
@@ -9,30 +11,6 @@
 #include <optional>
 
 namespace gravin {
-
-// How a field is shown and edited.
-enum class ShownAs {
-    Text,
-    LongText,
-    MaskedText,
-    FixedText, // read-only text
-    Number,
-    Date,
-    Time,
-    DateTime,
-    YesNo,
-    Radio,
-    Choices,
-    Lookup,
-    Colour,
-    Picture,
-    Link,
-    Mail
-};
-QString shownAsName(ShownAs shownAs); // the word of the project file: "long_text"
-std::optional<ShownAs> shownAsFromName(const QString& name);
-QString shownAsLabel(ShownAs shownAs); // the word for people: "Long text"
-QList<ShownAs> allShownAs();
 
 struct Choice {
     QString stored; // as text; read by the column's type
@@ -92,7 +70,7 @@ struct FieldDefinition {
     Editable editable = Editable::Always;
     QString help = {};    // a sentence or two for the person who fills the field in
     QString message = {}; // said when a required field is empty; empty: a sentence of ours
-    FieldDefault standard = {};
+    FieldDefault defaultValue = {};
     QString mask = {};   // of masked text, see core/value/mask.h
     QString format = {}; // how figures and dates are written, see core/value/display_format.h
     Alignment alignment = Alignment::Natural;

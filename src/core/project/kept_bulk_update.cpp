@@ -47,9 +47,9 @@ Error wrong(const QString& sentence) { return {ErrorKind::Usage, sentence}; }
 Status addReplacement(BulkValues& values, const KeptLine& line, const Column& column,
                       const QString& label) {
     if (column.type.kind != TypeKind::Text)
-        return wrong(say("%1 is no text in which something could be replaced.").arg(label));
+        return wrong(coreTr("%1 is no text in which something could be replaced.").arg(label));
     if (line.text.isEmpty())
-        return wrong(say("Write the text that is to be found."));
+        return wrong(coreTr("Write the text that is to be found."));
     BulkReplacement replacement;
     replacement.find = line.text;
     replacement.with = line.with;
@@ -58,10 +58,10 @@ Status addReplacement(BulkValues& values, const KeptLine& line, const Column& co
     if (line.found == KeptLine::Found::Pattern) {
         replacement.pattern.emplace(line.text, QRegularExpression::UseUnicodePropertiesOption);
         if (!replacement.pattern->isValid())
-            return wrong(say("This is no pattern: %1").arg(replacement.pattern->errorString()));
+            return wrong(coreTr("This is no pattern: %1").arg(replacement.pattern->errorString()));
     }
     values.replace.insert(column.name, replacement);
-    return done();
+    return ok();
 }
 
 } // namespace
@@ -74,24 +74,24 @@ std::optional<KeptLine::Found> keptFound(const QString& word) { return among(Fou
 Status addTo(BulkValues& values, const KeptLine& line, const Table& table, const QString& label) {
     const Column* column = table.column(line.column);
     if (!column)
-        return wrong(say("%1 has no column “%2” any more.").arg(table.name, line.column));
+        return wrong(coreTr("%1 has no column “%2” any more.").arg(table.name, line.column));
     const QString& name = column->name;
     if (values.put.contains(name) || values.set.contains(name) || values.replace.contains(name))
-        return wrong(say("%1 stands in two lines.").arg(label));
+        return wrong(coreTr("%1 stands in two lines.").arg(label));
     switch (line.gets) {
     case KeptLine::Gets::Value: {
         auto value = fromText(line.text, column->type);
         if (!value)
             return value.error();
         values.put.insert(name, *value);
-        return done();
+        return ok();
     }
     case KeptLine::Gets::Expression: {
         auto bound = bindExpression(line.text, table);
         if (!bound)
             return wrong(bound.error().sentence);
         values.set.insert(name, *bound);
-        return done();
+        return ok();
     }
     case KeptLine::Gets::Replaced:
         return addReplacement(values, line, *column, label);
@@ -99,10 +99,10 @@ Status addTo(BulkValues& values, const KeptLine& line, const Table& table, const
         const bool isText = column->type.kind == TypeKind::Text;
         values.put.insert(name, column->nullable || !isText ? Value::null()
                                                             : Value::text(QStringLiteral("")));
-        return done();
+        return ok();
     }
     }
-    return done();
+    return ok();
 }
 
 } // namespace gravin

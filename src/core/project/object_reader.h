@@ -29,7 +29,7 @@ public:
         : m_place(std::move(place))
         , m_rest(object) {
         if (!object.is_object())
-            throw BadProject(say("%1 should be an object.").arg(m_place));
+            throw BadProject(coreTr("%1 should be an object.").arg(m_place));
     }
 
     QString string(const char* name, const QString& fallback) {
@@ -37,14 +37,14 @@ public:
         if (value.is_null())
             return fallback;
         if (!value.is_string())
-            throw BadProject(say("%1.%2 should be a text.").arg(m_place, QLatin1String(name)));
+            throw BadProject(coreTr("%1.%2 should be a text.").arg(m_place, QLatin1String(name)));
         return text(value.get<std::string>());
     }
 
     QString requiredString(const char* name) {
         const QString value = string(name, {});
         if (value.isEmpty())
-            throw BadProject(say("%1.%2 is missing.").arg(m_place, QLatin1String(name)));
+            throw BadProject(coreTr("%1.%2 is missing.").arg(m_place, QLatin1String(name)));
         return value;
     }
 
@@ -54,7 +54,7 @@ public:
             return fallback;
         if (!value.is_boolean())
             throw BadProject(
-                say("%1.%2 should be true or false.").arg(m_place, QLatin1String(name)));
+                coreTr("%1.%2 should be true or false.").arg(m_place, QLatin1String(name)));
         return value.get<bool>();
     }
 
@@ -63,7 +63,7 @@ public:
         if (value.is_null())
             return fallback;
         if (!value.is_number_integer() || value < least || value > most)
-            throw BadProject(say("%1.%2 should be a whole number from %3 to %4.")
+            throw BadProject(coreTr("%1.%2 should be a whole number from %3 to %4.")
                                  .arg(m_place, QLatin1String(name))
                                  .arg(least)
                                  .arg(most));
@@ -78,7 +78,7 @@ public:
             return fallback;
         const std::optional<T> parsed = parse(value);
         if (!parsed)
-            throw BadProject(say("%1.%2 is “%3”, which this Gravin does not know.")
+            throw BadProject(coreTr("%1.%2 is “%3”, which this Gravin does not know.")
                                  .arg(m_place, QLatin1String(name), value));
         return *parsed;
     }
@@ -107,10 +107,10 @@ inline QStringList readTexts(const OrderedJson& json, const QString& place) {
     if (json.is_null())
         return texts;
     if (!json.is_array())
-        throw BadProject(say("%1 should be a list of texts.").arg(place));
+        throw BadProject(coreTr("%1 should be a list of texts.").arg(place));
     for (const OrderedJson& entry : json) {
         if (!entry.is_string())
-            throw BadProject(say("%1 should be a list of texts.").arg(place));
+            throw BadProject(coreTr("%1 should be a list of texts.").arg(place));
         texts += text(entry.get<std::string>());
     }
     return texts;
@@ -122,7 +122,7 @@ void forEachObject(const OrderedJson& json, const QString& place, Read read) {
     if (json.is_null())
         return;
     if (!json.is_array())
-        throw BadProject(say("%1 should be a list.").arg(place));
+        throw BadProject(coreTr("%1 should be a list.").arg(place));
     for (const OrderedJson& entry : json) {
         ObjectReader reader(entry, place);
         read(reader);
@@ -135,7 +135,7 @@ void forEachTable(const OrderedJson& tables, const QString& place, Read read) {
     if (tables.is_null())
         return;
     if (!tables.is_object())
-        throw BadProject(say("“%1” should be an object.").arg(place));
+        throw BadProject(coreTr("“%1” should be an object.").arg(place));
     for (const auto& [name, list] : tables.items())
         read(text(name), list, QStringLiteral("%1.%2").arg(place, text(name)));
 }

@@ -53,12 +53,12 @@ Result<QList<Choice>> choicesFrom(const QString& text, const ColumnType& type) {
             return value.error();
         for (const Choice& other : choices) {
             if (other.stored == choice.stored)
-                return refusal(say("The choice “%1” is there twice.").arg(choice.stored));
+                return refusal(coreTr("The choice “%1” is there twice.").arg(choice.stored));
         }
         choices += choice;
     }
     if (choices.isEmpty())
-        return refusal(say("Type choices (stored; another=its label) or table.column."));
+        return refusal(coreTr("Type choices (stored; another=its label) or table.column."));
     return choices;
 }
 
@@ -104,7 +104,7 @@ Result<QList<LookupCondition>> conditionsFrom(const QString& text, const Table& 
                                    part.section(u'=', 1).trimmed()};
         const Column* column = table.column(only.column);
         if (!column)
-            return refusal(say("%1 has no column %2.").arg(table.name, only.column));
+            return refusal(coreTr("%1 has no column %2.").arg(table.name, only.column));
         if (auto value = fromText(only.value, column->type); !value)
             return value.error();
         conditions += only;
@@ -131,12 +131,12 @@ Result<Lookup> lookupFrom(QString text, const Table& table) {
         names += name.trimmed();
     lookup.shownColumns = names;
     if (names.isEmpty())
-        return refusal(say("Type what is shown: %1.column.").arg(table.name));
+        return refusal(coreTr("Type what is shown: %1.column.").arg(table.name));
     if (!lookup.sortColumn.isEmpty())
         names += lookup.sortColumn;
     for (const QString& name : names) {
         if (!table.column(name))
-            return refusal(say("%1 has no column %2.").arg(table.name, name));
+            return refusal(coreTr("%1 has no column %2.").arg(table.name, name));
     }
     if (lookup.sortColumn == lookup.shownColumns.front())
         lookup.sortColumn.clear();
@@ -149,7 +149,7 @@ Result<QString> storedColumnFor(const FieldDefinition& field, const Table& table
         return field.lookup.storedColumn;
     if (table.key.size() == 1)
         return table.key.front();
-    return refusal(say("%1 has no key of one column to store.").arg(table.name));
+    return refusal(coreTr("%1 has no key of one column to store.").arg(table.name));
 }
 
 Result<FieldDefinition> withWords(FieldDefinition field, const QString& text) {
@@ -159,7 +159,7 @@ Result<FieldDefinition> withWords(FieldDefinition field, const QString& text) {
     if (text.trimmed().isEmpty())
         return field;
     if (yes.isEmpty() || no.isEmpty() || yes.compare(no, Qt::CaseInsensitive) == 0)
-        return refusal(say("Type the two words for yes and no: lit / dark."));
+        return refusal(coreTr("Type the two words for yes and no: lit / dark."));
     field.choices = {{Yes, yes}, {No, no}};
     return field;
 }
@@ -189,8 +189,8 @@ Result<FieldDefinition> withOffers(FieldDefinition field, const QString& text,
     if (field.shownAs == ShownAs::MaskedText) {
         if (text.trimmed().isEmpty())
             return refusal(
-                say("Type the form of the text: A for a letter, 9 for a digit, * for either, as "
-                    "in AA-999."));
+                coreTr("Type the form of the text: A for a letter, 9 for a digit, * for either, as "
+                       "in AA-999."));
         field.mask = text.trimmed();
         return field;
     }

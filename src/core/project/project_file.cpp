@@ -19,9 +19,10 @@ Result<Project> loadProject(const QString& path) {
         return json.error();
     auto project = projectFromJson(*json);
     if (!project)
-        return Error{project.error().kind,
-                     say("The project %1 cannot be opened. %2").arg(path, project.error().sentence),
-                     project.error().detail};
+        return Error{
+            project.error().kind,
+            coreTr("The project %1 cannot be opened. %2").arg(path, project.error().sentence),
+            project.error().detail};
     if (project->connection.isFile())
         project->connection.path = QDir::cleanPath(
             QFileInfo(path).absoluteDir().absoluteFilePath(project->connection.path));

@@ -22,7 +22,7 @@ Editable readEditable(const OrderedJson& json, const QString& place) {
         return Editable::Never;
     if (json == "new")
         return Editable::OnlyNew;
-    throw BadProject(say("%1.editable should be true, false or “new”.").arg(place));
+    throw BadProject(coreTr("%1.editable should be true, false or “new”.").arg(place));
 }
 
 FieldDefault readDefault(const OrderedJson& json, const QString& place) {
@@ -38,8 +38,8 @@ FieldDefault readDefault(const OrderedJson& json, const QString& place) {
         if (const auto kind = defaultKindFromName(word); kind && json.begin().key() == "from")
             return {*kind, {}};
     }
-    throw BadProject(say("%1.default should be an object with “value”, a text, “computed”, an "
-                         "expression, or “from”: today, now or person.")
+    throw BadProject(coreTr("%1.default should be an object with “value”, a text, “computed”, an "
+                            "expression, or “from”: today, now or person.")
                          .arg(place));
 }
 
@@ -67,7 +67,7 @@ Lookup readLookup(const OrderedJson& json, const QString& place) {
     else
         lookup.shownColumns = readTexts(shown, place + QStringLiteral(".shown"));
     if (lookup.shownColumns.isEmpty())
-        throw BadProject(say("%1.shown is missing.").arg(place));
+        throw BadProject(coreTr("%1.shown is missing.").arg(place));
     lookup.sortColumn = entry.string("sort", {});
     lookup.sortDescending = entry.boolean("descending", false);
     forEachObject(entry.take("only"), place + QStringLiteral(".only"), [&](ObjectReader& only) {
@@ -87,7 +87,7 @@ FieldDefinition readDefinition(ObjectReader& reader, const QString& place, const
     field.message = reader.string("message", {});
     field.editable = readEditable(reader.take("editable"), place);
     field.help = reader.string("help", {});
-    field.standard = readDefault(reader.take("default"), place);
+    field.defaultValue = readDefault(reader.take("default"), place);
     field.mask = reader.string("mask", {});
     field.format = reader.string("format", {});
     field.alignment = reader.word("align", Alignment::Natural, alignmentFromName);
@@ -134,7 +134,7 @@ ScreenField readScreenField(ObjectReader& reader, const QString& place) {
     field.column = reader.requiredString("column");
     const auto shownIn = shownInFrom(reader.take("visible"));
     if (!shownIn)
-        throw BadProject(say("%1.visible should be true, false, “grid” or “form”.").arg(place));
+        throw BadProject(coreTr("%1.visible should be true, false, “grid” or “form”.").arg(place));
     field.shownIn = *shownIn;
     field.width = reader.integer("width", ScreenField::FittedWidth, 0, 4000);
     field.frozen = reader.boolean("frozen", false);
@@ -167,7 +167,7 @@ FormLayout readForm(const OrderedJson& json, const QString& place) {
     ObjectReader reader(json, place);
     const QString labels = reader.string("labels", QStringLiteral("above"));
     if (labels != u"above" && labels != u"beside")
-        throw BadProject(say("%1.labels should be “above” or “beside”.").arg(place));
+        throw BadProject(coreTr("%1.labels should be “above” or “beside”.").arg(place));
     form.labels = labels == u"beside" ? LabelSide::Beside : LabelSide::Above;
     const QString sections = place + QStringLiteral(".sections");
     QStringList placed;
@@ -175,7 +175,8 @@ FormLayout readForm(const OrderedJson& json, const QString& place) {
         form.sections += readSection(entry, sections);
         for (const FormPlace& field : form.sections.back().places) {
             if (!field.column.isEmpty() && placed.contains(field.column))
-                throw BadProject(say("%1 names the column %2 twice.").arg(sections, field.column));
+                throw BadProject(
+                    coreTr("%1 names the column %2 twice.").arg(sections, field.column));
             placed += field.column;
         }
     });
@@ -190,7 +191,7 @@ RecordLink readLink(ObjectReader& reader, const QString& place) {
     link.columns = readTexts(reader.take("columns"), place + QStringLiteral(".columns"));
     link.targetColumns = readTexts(reader.take("match"), place + QStringLiteral(".match"));
     if (link.columns.isEmpty() || link.columns.size() != link.targetColumns.size())
-        throw BadProject(say("%1 should have as many columns as match.").arg(place));
+        throw BadProject(coreTr("%1 should have as many columns as match.").arg(place));
     return link;
 }
 
@@ -208,13 +209,13 @@ Rights readRights(const OrderedJson& json, const QString& place) {
     if (json.is_null())
         return {};
     if (!json.is_array())
-        throw BadProject(say("%1.allow should be a list.").arg(place));
+        throw BadProject(coreTr("%1.allow should be a list.").arg(place));
     Rights rights{false, false, false};
     for (const OrderedJson& entry : json) {
         const auto operation =
             operationFromName(entry.is_string() ? text(entry.get<std::string>()) : QString());
         if (!operation)
-            throw BadProject(say("%1.allow lists insert, update and delete only.").arg(place));
+            throw BadProject(coreTr("%1.allow lists insert, update and delete only.").arg(place));
         rights.set(*operation, true);
     }
     return rights;
@@ -231,7 +232,7 @@ Screen readScreen(const OrderedJson& json, const QString& place) {
     screen.allowed = readRights(reader.take("allow"), place);
     const OrderedJson fields = reader.take("fields");
     if (!fields.is_array())
-        throw BadProject(say("%1.fields should be a list.").arg(place));
+        throw BadProject(coreTr("%1.fields should be a list.").arg(place));
     const QString fieldPlace = place + QStringLiteral(".fields");
     forEachObject(fields, fieldPlace, [&](ObjectReader& entry) {
         const ScreenField placed = readScreenField(entry, fieldPlace);
@@ -280,20 +281,19 @@ KeptBulkUpdate readBulkUpdate(ObjectReader& entry) {
     return kept;
 }
 
-Project readProject(const OrderedJson& json) {
-    ObjectReader reader(json, say("The project"));
+void verifyVersion(ObjectReader& reader) {
     const int version = reader.integer("gravin", 0, 0, std::numeric_limits<int>::max());
     if (version == 0)
-        throw BadProject(say("This is no Gravin project: the member “gravin” is missing."));
+        throw BadProject(coreTr("This is no Gravin project: the member “gravin” is missing."));
     if (version > ProjectFileVersion)
         throw BadProject(
-            say("This project was written by a newer Gravin (format %1; this one reads "
-                "up to %2). Open it with that one.")
+            coreTr("This project was written by a newer Gravin (format %1; this one reads "
+                   "up to %2). Open it with that one.")
                 .arg(version)
                 .arg(ProjectFileVersion));
-    Project project;
-    project.name = reader.string("name", {});
+}
 
+void readConnection(ObjectReader& reader, Project& project) {
     ObjectReader connection(reader.take("connection"), QStringLiteral("connection"));
     auto spec = ConnectionSpec::fromKeptUrl(connection.requiredString("database"));
     if (!spec)
@@ -306,22 +306,27 @@ Project readProject(const OrderedJson& json) {
     project.connection.timeLimit = connection.integer("time_limit", 0, 0, MostSeconds);
     project.connection.mayTrim = connection.boolean("may_trim", false);
     project.unknownOfConnection = connection.rest();
+}
 
+void readSources(ObjectReader& reader, Project& project) {
     QSet<QString> sourceNames;
     forEachObject(reader.take("sources"), QStringLiteral("sources"), [&](ObjectReader& entry) {
         QuerySource source{entry.requiredString("name"), entry.requiredString("select"),
                            entry.string("table", {})};
         if (sourceNames.contains(source.name))
-            throw BadProject(say("Two sources have the name “%1”.").arg(source.name));
+            throw BadProject(coreTr("Two sources have the name “%1”.").arg(source.name));
         sourceNames += source.name;
         source.unknown = entry.rest();
         project.sources += source;
     });
+}
+
+void readFields(ObjectReader& reader, Project& project) {
     if (const OrderedJson tables = reader.take("fields"); tables.is_object()) {
         for (const auto& [tableName, columns] : tables.items()) {
             const QString table = text(tableName);
             if (!columns.is_object())
-                throw BadProject(say("fields.%1 should be an object.").arg(table));
+                throw BadProject(coreTr("fields.%1 should be an object.").arg(table));
             QList<FieldDefinition>& definitions = project.fields[table];
             for (const auto& [column, definition] : columns.items())
                 definitions +=
@@ -329,9 +334,11 @@ Project readProject(const OrderedJson& json) {
                                text(column));
         }
     } else if (!tables.is_null()) {
-        throw BadProject(say("“fields” should be an object."));
+        throw BadProject(coreTr("“fields” should be an object."));
     }
-    readTableChecks(reader, project.checks);
+}
+
+void readComputed(ObjectReader& reader, Project& project) {
     forEachTable(reader.take("computed"), QStringLiteral("computed"),
                  [&](const QString& table, const OrderedJson& list, const QString& place) {
                      forEachObject(list, place, [&](ObjectReader& entry) {
@@ -341,19 +348,35 @@ Project readProject(const OrderedJson& json) {
                          project.computed[table] += field;
                      });
                  });
+}
+
+void readScreens(ObjectReader& reader, Project& project) {
     if (const OrderedJson screens = reader.take("screens"); screens.is_array()) {
         QSet<QString> screenIds;
         for (const OrderedJson& entry : screens) {
             Screen screen =
                 readScreen(entry, QStringLiteral("screens[%1]").arg(project.screens.size()));
             if (screenIds.contains(screen.id))
-                throw BadProject(say("Two screens have the id “%1”.").arg(screen.id));
+                throw BadProject(coreTr("Two screens have the id “%1”.").arg(screen.id));
             screenIds += screen.id;
             project.screens.append(std::move(screen));
         }
     } else if (!screens.is_null()) {
-        throw BadProject(say("“screens” should be a list."));
+        throw BadProject(coreTr("“screens” should be a list."));
     }
+}
+
+Project readProject(const OrderedJson& json) {
+    ObjectReader reader(json, coreTr("The project"));
+    verifyVersion(reader);
+    Project project;
+    project.name = reader.string("name", {});
+    readConnection(reader, project);
+    readSources(reader, project);
+    readFields(reader, project);
+    readTableChecks(reader, project.checks);
+    readComputed(reader, project);
+    readScreens(reader, project);
     forEachObject(reader.take("bulk_updates"), QStringLiteral("bulk_updates"),
                   [&](ObjectReader& entry) { project.bulkUpdates += readBulkUpdate(entry); });
     project.startScreen = reader.string("start_screen", {});
@@ -370,7 +393,7 @@ Result<Project> projectFromJson(const QByteArray& json) {
         return Error{ErrorKind::Damaged, QString::fromUtf8(bad.what())};
     } catch (const OrderedJson::exception& bad) {
         return Error{ErrorKind::Damaged,
-                     say("It is not complete or not JSON. Mend it or take an earlier copy."),
+                     coreTr("It is not complete or not JSON. Mend it or take an earlier copy."),
                      QString::fromUtf8(bad.what())};
     }
 }

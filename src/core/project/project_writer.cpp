@@ -90,8 +90,8 @@ OrderedJson jsonOf(const FieldDefinition& field) {
         json["editable"] = jsonOf(field.editable);
     if (!field.help.isEmpty())
         json["help"] = utf8(field.help);
-    if (field.standard.kind != FieldDefault::Kind::None)
-        json["default"] = jsonOf(field.standard);
+    if (field.defaultValue.kind != FieldDefault::Kind::None)
+        json["default"] = jsonOf(field.defaultValue);
     if (!field.format.isEmpty())
         json["format"] = utf8(field.format);
     if (field.alignment != Alignment::Natural)
@@ -121,7 +121,7 @@ OrderedJson jsonOfOwn(const ScreenField& field) {
             value = utf8(field.own.help);
             break;
         case FieldSetting::Default:
-            value = jsonOf(field.own.standard);
+            value = jsonOf(field.own.defaultValue);
             break;
         case FieldSetting::Editable:
             value = jsonOf(field.own.editable);

@@ -29,8 +29,8 @@ public:
     bool start_object(size_t) override { return open(OrderedJson::object()); }
     bool key(string_t& name) override {
         if (!m_open.back().names.insert(name).second)
-            throw BadProject(say("It has two members “%1” in one place, so it is not clear what "
-                                 "holds. Take one of them out.")
+            throw BadProject(coreTr("It has two members “%1” in one place, so it is not clear what "
+                                    "holds. Take one of them out.")
                                  .arg(text(name)));
         m_open.back().next = std::move(name);
         return true;
@@ -62,7 +62,7 @@ private:
     }
     bool open(OrderedJson empty) {
         if (m_open.size() >= m_mostDepth)
-            throw BadProject(say("It is nested too deeply."));
+            throw BadProject(coreTr("It is nested too deeply."));
         m_open.push_back({std::move(empty)});
         return true;
     }

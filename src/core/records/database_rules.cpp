@@ -73,11 +73,11 @@ Status DatabaseRules::askReferences(const ProposedValues& values, const QSet<QSt
             {{},
              column,
              QStringLiteral("reference"),
-             say("%1: there is no record “%2” in %3.")
+             coreTr("%1: there is no record “%2” in %3.")
                  .arg(label, toText(wanted.front(), m_table.column(column)->type), reference.table),
              label});
     }
-    return done();
+    return ok();
 }
 
 Status DatabaseRules::askUniqueKeys(const ProposedValues& values, const QSet<QString>& written,
@@ -98,10 +98,10 @@ Status DatabaseRules::askUniqueKeys(const ProposedValues& values, const QSet<QSt
         problems.push_back({{},
                             columns.front(),
                             QStringLiteral("unique"),
-                            say("%1: another record already has this value.").arg(label),
+                            coreTr("%1: another record already has this value.").arg(label),
                             label});
     }
-    return done();
+    return ok();
 }
 
 Status DatabaseRules::askChecks(const ProposedValues& values, const Occasion& occasion,
@@ -121,7 +121,7 @@ Status DatabaseRules::askChecks(const ProposedValues& values, const Occasion& oc
         if (isUnique == *answer)
             problems.push_back(problemOf(rule, m_rules));
     }
-    return done();
+    return ok();
 }
 
 } // namespace gravin

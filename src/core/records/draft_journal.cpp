@@ -145,7 +145,7 @@ Draft takenUp(const JournalledDraft& kept, const Table& table, const Record* now
     }
     for (auto text = kept.bad.begin(); text != kept.bad.end(); ++text) {
         if (const int column = table.indexOf(text.key()); column >= 0)
-            draft.bad.insert(column, {*text, say("This was typed and could not be taken.")});
+            draft.bad.insert(column, {*text, coreTr("This was typed and could not be taken.")});
     }
     return draft;
 }
@@ -183,7 +183,7 @@ QList<JournalledDraft> DraftJournal::takeLeftOver(QString& problem) {
         m_lock = std::move(lock);
     }
     // They are in one file before the others are gone for good.
-    if (const Status written = left.isEmpty() ? done() : write(left); !written)
+    if (const Status written = left.isEmpty() ? ok() : write(left); !written)
         problem = written.error().sentence;
     else
         for (const QString& file : std::as_const(emptied))
@@ -198,7 +198,7 @@ QList<JournalledDraft> DraftJournal::read(int slot, QString& problem) const {
     // Only what this account wrote: anybody else's would be taken for what was typed here.
     const auto content = readWholeFile(name, MostBytes, Writers::OwnAccount);
     if (!content) {
-        problem = say("Unsaved edits of an earlier run are not offered. %1")
+        problem = coreTr("Unsaved edits of an earlier run are not offered. %1")
                       .arg(content.error().sentence);
         return {};
     }
@@ -216,8 +216,8 @@ QList<JournalledDraft> DraftJournal::read(int slot, QString& problem) const {
         QFile::remove(aside);
         QFile::copy(name, aside);
         problem =
-            say("Unsaved edits of an earlier run could not be read in full. What there is was "
-                "set aside as %1.")
+            coreTr("Unsaved edits of an earlier run could not be read in full. What there is was "
+                   "set aside as %1.")
                 .arg(aside);
     }
     return drafts;
@@ -225,12 +225,12 @@ QList<JournalledDraft> DraftJournal::read(int slot, QString& problem) const {
 
 Status DraftJournal::write(const QList<JournalledDraft>& drafts) {
     if (m_slot < 0)
-        return Error{ErrorKind::File, say("Unsaved edits cannot be kept in %1.").arg(m_folder),
+        return Error{ErrorKind::File, coreTr("Unsaved edits cannot be kept in %1.").arg(m_folder),
                      m_reason};
     const QString name = path(m_slot, "json");
     if (drafts.isEmpty()) {
         QFile::remove(name);
-        return done();
+        return ok();
     }
     QJsonArray list;
     for (const JournalledDraft& draft : drafts)
@@ -240,9 +240,9 @@ Status DraftJournal::write(const QList<JournalledDraft>& drafts) {
                                 .toJson(QJsonDocument::Compact);
     // What people type is nobody else's business, at no moment.
     if (const Status kept = writeWholeFile(name, json, Readers::OwnerOnly); !kept)
-        return Error{ErrorKind::File, say("Unsaved edits could not be kept in %1.").arg(name),
+        return Error{ErrorKind::File, coreTr("Unsaved edits could not be kept in %1.").arg(name),
                      kept.error().sentence};
-    return done();
+    return ok();
 }
 
 } // namespace gravin

@@ -362,7 +362,7 @@ std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& 
         problems.push_back({{},
                             column,
                             QStringLiteral("conflict"),
-                            say("Changed elsewhere meanwhile. Keep yours or take theirs."),
+                            coreTr("Changed elsewhere meanwhile. Keep yours or take theirs."),
                             rules.labelOf(column)});
     }
     if (draft->gone)
@@ -370,7 +370,7 @@ std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& 
             {{},
              {},
              QStringLiteral("gone"),
-             say("The record was deleted meanwhile. Add it anew, or discard the edits."),
+             coreTr("The record was deleted meanwhile. Add it anew, or discard the edits."),
              {}});
     problems.insert(problems.end(), draft->answers.begin(), draft->answers.end());
     for (const Problem& refusal : draft->refusals) {

@@ -58,7 +58,7 @@ void RecordView::reload() {
     m_complete = false;
     m_next.clear();
     const quint64 generation = m_generation;
-    m_job = m_indexer->run<Nothing>(
+    m_job = m_indexer->run<Success>(
         this,
         [this, guard = QPointer<QObject>(this), generation, table = m_table, query = m_query,
          indexer = m_indexer](Session& session) {

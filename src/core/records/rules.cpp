@@ -96,8 +96,9 @@ std::optional<Problem> requiredProblem(const Column& column, const FieldRule* ru
     return Problem{{},
                    column.name,
                    QStringLiteral("required"),
-                   rule && !rule->message.isEmpty() ? rule->message
-                                                    : say("%1 is missing. Fill it in.").arg(label),
+                   rule && !rule->message.isEmpty()
+                       ? rule->message
+                       : coreTr("%1 is missing. Fill it in.").arg(label),
                    label};
 }
 
@@ -189,7 +190,7 @@ std::vector<Problem> problemsOf(const Table& table, const TableRules& rules,
             problems.push_back({{},
                                 column.name,
                                 QStringLiteral("length"),
-                                say("%1: %2").arg(label, fits.error().sentence),
+                                coreTr("%1: %2").arg(label, fits.error().sentence),
                                 label});
     }
     for (const CheckRule& rule : rules.checks) {

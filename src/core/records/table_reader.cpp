@@ -106,7 +106,7 @@ Result<SortOrder> sortOrderFromText(const QString& text, const Table& table) {
             name = name.left(match.capturedStart()).trimmed();
         if (!table.column(name))
             return Error{ErrorKind::Usage,
-                         say("%1 has no column “%2” to sort by.").arg(table.name, name)};
+                         coreTr("%1 has no column “%2” to sort by.").arg(table.name, name)};
         order.append({name, descending});
     }
     return order;
@@ -175,7 +175,7 @@ Status TableReader::scan(const RowPlan& plan, const SqlFragment& where, const Pa
         if (!take(std::move(row.values)))
             break;
     }
-    return done();
+    return ok();
 }
 
 Status TableReader::collect(const SqlFragment& where, std::vector<Record>& records) {
@@ -192,7 +192,7 @@ Result<std::vector<Record>> TableReader::range(const SortOrder& sort, qint64 off
     std::vector<Record> records;
     const qint64 most = limit < 0 ? std::numeric_limits<qint64>::max() : limit;
     const RowPlan reading = plan(m_table.columns, sort);
-    Status status = done();
+    Status status = ok();
     if (reading.isSortedByReader()) {
         qint64 place = 0;
         status = scan(reading, {}, {}, [&](std::vector<Value>&& values) {
@@ -323,10 +323,10 @@ Status TableReader::scanPositions(const std::function<bool(KeyIndex&&)>& take) {
     for (qint64 position = 0; position < *total; ++position) {
         collector.run().appendInteger(position);
         if (collector.full() && !collector.flush())
-            return done();
+            return ok();
     }
     collector.flush();
-    return done();
+    return ok();
 }
 
 Result<TableReader::Narrowed> TableReader::narrowed(const RecordQuery& query) const {
@@ -393,7 +393,7 @@ Status TableReader::scanKeys(const RecordQuery& query,
     auto reader = m_session.readerOf(m_table);
     if (!reader)
         return reader.error();
-    Status scanned = done();
+    Status scanned = ok();
     if (isPlain && first.givenByDatabase && first.type.kind == TypeKind::Integer)
         scanned = (*reader)->scanIntegers(reading.select() + reading.order().sql, [&](qint64 key) {
             collector.run().appendInteger(key);

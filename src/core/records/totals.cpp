@@ -22,7 +22,7 @@ bool areComparable(const Value& a, const Value& b) {
     return a.kind() == b.kind() || (isNumber(a) && isNumber(b));
 }
 
-Error cancelled() { return {ErrorKind::Cancelled, say("Cancelled.")}; }
+Error cancelled() { return {ErrorKind::Cancelled, coreTr("Cancelled.")}; }
 
 // Closes and opens groups as records come in the order of the list.
 class GroupMaker {

@@ -85,8 +85,8 @@ Result<NumberPattern> numberPattern(const QString& format) {
     const auto match = form.match(format);
     if (!match.hasMatch())
         return Error{ErrorKind::Refused,
-                     say("“%1” is no pattern for numbers. Type for example 0.00, #,##0 or "
-                         "0.00 m.")
+                     coreTr("“%1” is no pattern for numbers. Type for example 0.00, #,##0 or "
+                            "0.00 m.")
                          .arg(format)};
     NumberPattern pattern;
     pattern.before = unquoted(match.captured(1));
@@ -98,21 +98,21 @@ Result<NumberPattern> numberPattern(const QString& format) {
 
 Status checkFormat(const QString& format, const ColumnType& type) {
     if (format.isEmpty())
-        return done();
+        return ok();
     if (isNumber(type.kind)) {
         if (auto pattern = numberPattern(format); !pattern)
             return pattern.error();
-        return done();
+        return ok();
     }
     if (!isMoment(type.kind))
-        return Error{ErrorKind::Refused, say("Only numbers, dates and times have a format.")};
+        return Error{ErrorKind::Refused, coreTr("Only numbers, dates and times have a format.")};
     static const QRegularExpression signs(QStringLiteral("[dMyhHmszAa]"));
     if (format != Short && format != Long && format != Iso && !format.contains(signs))
         return Error{ErrorKind::Refused,
-                     say("“%1” is no pattern for dates. Type short, long, iso or for example "
-                         "d MMM yyyy.")
+                     coreTr("“%1” is no pattern for dates. Type short, long, iso or for example "
+                            "d MMM yyyy.")
                          .arg(format)};
-    return done();
+    return ok();
 }
 
 QStringList usualFormats(const ColumnType& type) {

@@ -17,7 +17,7 @@ namespace {
 Error refused(const QString& sentence) { return {ErrorKind::Refused, sentence}; }
 
 QString sizeText(qsizetype bytes) {
-    return bytes < 1024 ? counted(bytes, say("byte"), say("bytes"))
+    return bytes < 1024 ? counted(bytes, coreTr("byte"), coreTr("bytes"))
                         : QLocale().formattedDataSize(bytes, 1, QLocale::DataSizeTraditionalFormat);
 }
 
@@ -26,11 +26,12 @@ Result<Value> booleanFromText(const QString& text) {
                                  QStringLiteral("1")};
     static const QStringList no{QStringLiteral("false"), QStringLiteral("no"), QStringLiteral("0")};
     if (yes.contains(text, Qt::CaseInsensitive) ||
-        text.compare(say("yes"), Qt::CaseInsensitive) == 0)
+        text.compare(coreTr("yes"), Qt::CaseInsensitive) == 0)
         return Value::boolean(true);
-    if (no.contains(text, Qt::CaseInsensitive) || text.compare(say("no"), Qt::CaseInsensitive) == 0)
+    if (no.contains(text, Qt::CaseInsensitive) ||
+        text.compare(coreTr("no"), Qt::CaseInsensitive) == 0)
         return Value::boolean(false);
-    return refused(say("“%1” is neither yes nor no.").arg(text));
+    return refused(coreTr("“%1” is neither yes nor no.").arg(text));
 }
 
 Result<Value> integerFromText(const QString& text) {
@@ -39,28 +40,29 @@ Result<Value> integerFromText(const QString& text) {
     if (ok)
         return Value::integer(number);
     if (Decimal::fromText(text))
-        return refused(say("“%1” is not a whole number between −9223372036854775808 and "
-                           "9223372036854775807.")
+        return refused(coreTr("“%1” is not a whole number between −9223372036854775808 and "
+                              "9223372036854775807.")
                            .arg(text));
-    return refused(say("“%1” is not a number. Type a whole number, for example 42.").arg(text));
+    return refused(coreTr("“%1” is not a number. Type a whole number, for example 42.").arg(text));
 }
 
 Result<Value> decimalFromText(const QString& text, const ColumnType& type) {
     auto number = Decimal::fromText(text);
     if (!number)
-        return refused(say("“%1” is not a number. Type a number, for example 184.50.").arg(text));
+        return refused(
+            coreTr("“%1” is not a number. Type a number, for example 184.50.").arg(text));
     if (type.scale >= 0) {
         auto rescaled = number->rescaled(type.scale);
         if (!rescaled)
-            return refused(say("%1 has more than %2 after the point.")
-                               .arg(text, counted(type.scale, say("digit"), say("digits"))));
+            return refused(coreTr("%1 has more than %2 after the point.")
+                               .arg(text, counted(type.scale, coreTr("digit"), coreTr("digits"))));
         number = rescaled;
     }
     const int scale = std::max(type.scale, 0);
     if (type.precision >= 0 && number->wholeDigits() > type.precision - scale)
         return refused(
-            say("%1 is too large: at most %2 before the point.")
-                .arg(text, counted(type.precision - scale, say("digit"), say("digits"))));
+            coreTr("%1 is too large: at most %2 before the point.")
+                .arg(text, counted(type.precision - scale, coreTr("digit"), coreTr("digits"))));
     return Value::decimal(*number);
 }
 
@@ -68,7 +70,8 @@ Result<Value> doubleFromText(const QString& text) {
     bool ok = false;
     const double number = text.toDouble(&ok);
     if (!ok || !std::isfinite(number))
-        return refused(say("“%1” is not a number. Type a number, for example 54.0712.").arg(text));
+        return refused(
+            coreTr("“%1” is not a number. Type a number, for example 54.0712.").arg(text));
     return Value::real(number);
 }
 
@@ -76,7 +79,7 @@ Result<Value> textFromText(const QString& text, const ColumnType& type) {
     // Characters are counted as a person and the engines do: by code point.
     const auto length = text.toUcs4().size();
     if (type.length >= 0 && length > type.length)
-        return refused(say("This text has %1 characters; at most %2 fit.")
+        return refused(coreTr("This text has %1 characters; at most %2 fit.")
                            .arg(QLocale().toString(length), QLocale().toString(type.length)));
     return Value::text(notNull(text));
 }
@@ -85,7 +88,7 @@ Result<Value> dateFromText(const QString& text) {
     if (auto date = dateFromIso(text))
         return Value::date(*date);
     return refused(
-        say("“%1” is not a date. Type year-month-day, for example 2026-12-04.").arg(text));
+        coreTr("“%1” is not a date. Type year-month-day, for example 2026-12-04.").arg(text));
 }
 
 // People leave the seconds away.
@@ -96,7 +99,7 @@ QString withSeconds(const QString& time) {
 Result<Value> timeFromText(const QString& text) {
     if (auto time = timeFromIso(withSeconds(text)))
         return Value::time(*time);
-    return refused(say("“%1” is not a time. Type hours:minutes, for example 07:30.").arg(text));
+    return refused(coreTr("“%1” is not a time. Type hours:minutes, for example 07:30.").arg(text));
 }
 
 Result<Value> timestampFromText(QString text) {
@@ -105,7 +108,7 @@ Result<Value> timestampFromText(QString text) {
     if (auto timestamp = timestampFromIso(text.left(11) + withSeconds(text.mid(11))))
         return Value::timestamp(*timestamp);
     return refused(
-        say("“%1” is not a date and time. Type for example 2026-12-04 07:30.").arg(text));
+        coreTr("“%1” is not a date and time. Type for example 2026-12-04 07:30.").arg(text));
 }
 
 // The person's clock, with how far it is from UTC: "2026-12-04 08:30:00+01:00".
@@ -134,8 +137,8 @@ Result<Value> instantFromText(const QString& text) {
     const QString clock = match.hasMatch() ? text.left(match.capturedStart()) : text;
     const auto local = timestampFromText(clock);
     if (!local)
-        return refused(say("“%1” is not a moment. Type for example 2026-12-04 07:30, or with a "
-                           "zone 2026-12-04 07:30+01:00.")
+        return refused(coreTr("“%1” is not a moment. Type for example 2026-12-04 07:30, or with a "
+                              "zone 2026-12-04 07:30+01:00.")
                            .arg(text));
     const Timestamp& shown = local->asTimestamp();
     const qint64 fraction = shown.time.microseconds % 1'000'000;
@@ -157,8 +160,8 @@ Result<Value> uuidFromText(const QString& text) {
     const QString canonical = uuid.toString(QUuid::WithoutBraces);
     // Of QUuid's other forms none is what people mean by a UUID.
     if (canonical.compare(text, Qt::CaseInsensitive) != 0)
-        return refused(say("“%1” is not a UUID. Type for example "
-                           "6f1c9a52-3f0e-4d83-9a61-0c5b7e2d4f18.")
+        return refused(coreTr("“%1” is not a UUID. Type for example "
+                              "6f1c9a52-3f0e-4d83-9a61-0c5b7e2d4f18.")
                            .arg(text));
     return Value::text(canonical);
 }
@@ -168,7 +171,7 @@ Result<Value> jsonFromText(const QString& text) {
     // A lone text or number is JSON as well, which Qt only reads within a list.
     (void)QJsonDocument::fromJson(('[' + text.toUtf8() + ']'), &problem);
     if (problem.error != QJsonParseError::NoError)
-        return refused(say("This is not JSON: %1, at character %2.")
+        return refused(coreTr("This is not JSON: %1, at character %2.")
                            .arg(problem.errorString())
                            .arg(std::max(problem.offset, 1)));
     return Value::text(text);
@@ -177,7 +180,8 @@ Result<Value> jsonFromText(const QString& text) {
 Result<Value> memberFromText(const QString& text, const ColumnType& type) {
     if (type.members.isEmpty() || type.members.contains(text))
         return Value::text(text);
-    return refused(say("“%1” is none of %2.").arg(text, type.members.join(QStringLiteral(", "))));
+    return refused(
+        coreTr("“%1” is none of %2.").arg(text, type.members.join(QStringLiteral(", "))));
 }
 
 } // namespace
@@ -233,7 +237,7 @@ QString toText(const Value& value, const ColumnType& type) {
     case Value::Kind::Null:
         return {};
     case Value::Kind::Boolean:
-        return value.asBoolean() ? say("yes") : say("no");
+        return value.asBoolean() ? coreTr("yes") : coreTr("no");
     case Value::Kind::Integer:
         return QString::number(value.asInteger());
     case Value::Kind::Decimal: {
@@ -281,7 +285,7 @@ Result<Value> fromText(const QString& text, const ColumnType& type) {
     case TypeKind::Timestamp:
         return timestampFromText(trimmed);
     case TypeKind::Binary:
-        return refused(say("Pictures and other binary values cannot be typed."));
+        return refused(coreTr("Pictures and other binary values cannot be typed."));
     case TypeKind::Instant:
         return instantFromText(trimmed);
     case TypeKind::Uuid:
@@ -349,8 +353,8 @@ Result<Key> keyFromText(const QString& text, const std::vector<ColumnType>& type
     const QStringList parts = types.size() == 1 ? QStringList{text} : splitEscaped(text);
     if (static_cast<size_t>(parts.size()) != types.size())
         return Error{ErrorKind::Usage,
-                     say("The key “%1” has %2; this table's key has %3.")
-                         .arg(text, counted(parts.size(), say("part"), say("parts")),
+                     coreTr("The key “%1” has %2; this table's key has %3.")
+                         .arg(text, counted(parts.size(), coreTr("part"), coreTr("parts")),
                               QString::number(types.size()))};
     std::vector<Value> values;
     for (size_t i = 0; i < types.size(); ++i) {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changes/as_it_was.h"
+#include "core/changes/log/log_marks.h"
 #include "support/scratch.h"
 #include "support/text.h"
 
@@ -94,7 +95,7 @@ TEST_F(AsItWasTest, WhatWasTrimmedCannotBeShown) {
     spec.mayTrim = true;
     auto session = Session::open(spec, Session::Access::ReadWrite);
     ASSERT_TRUE(session);
-    ASSERT_TRUE(ChangeWriter(**session, desk.catalog(), desk.rules()).trimLog(1, {}));
+    ASSERT_TRUE(LogMarks(**session, desk.catalog()).trim(1, {}));
     EXPECT_EQ(lookBack(desk.session(), desk.catalog(), desk.table(T), 0).error().kind,
               ErrorKind::NotFound);
     EXPECT_TRUE(lookBack(desk.session(), desk.catalog(), desk.table(T), 1));

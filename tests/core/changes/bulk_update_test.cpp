@@ -2,7 +2,7 @@
 // A bulk update of more records than are kept in memory: previewed, run, stopped, guarded, taken
 // back.
 #include "core/changes/bulk_update.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/log_verification.h"
 #include "core/changes/rollback.h"
 #include "support/scratch.h"
 #include "support/text.h"
@@ -69,7 +69,7 @@ TEST_F(BulkTest, AnyNumberIsOneChangeAndIsTakenBackAsOne) {
     const auto logged = ChangeLog(desk.session()).change(written->id, desk.catalog());
     EXPECT_EQ(static_cast<qint64>(logged->records.size()), written->count());
     EXPECT_EQ(ChangeLog(desk.session()).list({})->front().records, written->count());
-    EXPECT_TRUE(LogSeal(desk.session()).verify({})->isIntact());
+    EXPECT_TRUE(LogVerifier(desk.session()).verify({})->isIntact());
     ASSERT_TRUE(desk.rollBack(written->id));
     EXPECT_EQ(database.dump(), before);
 }
@@ -196,9 +196,9 @@ TEST_F(PartsTest, ManyAreTakenBackWithoutAllBeingKept) {
     ASSERT_TRUE(back) << qPrintable(back.error().error.sentence);
     EXPECT_TRUE(wroteSetWise);
     EXPECT_EQ(back->count(), 12'000);
-    EXPECT_EQ(back->undoes, change);
+    EXPECT_EQ(back->refersTo, change);
     EXPECT_EQ(database.dump(), before);
-    EXPECT_TRUE(LogSeal(desk.session()).verify({})->isIntact());
+    EXPECT_TRUE(LogVerifier(desk.session()).verify({})->isIntact());
     // And it can be taken back itself.
     ASSERT_TRUE(desk.rollBack(back->id));
     EXPECT_EQ(database.sqlite(name("SELECT count(*) FROM t WHERE n >= 10;")).trimmed(),

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changes/change_writer.h"
 
-#include "core/project/binding.h"
+#include "core/fitting/binding.h"
 #include "support/scratch.h"
 
 #include <gmock/gmock.h>

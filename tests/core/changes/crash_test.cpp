@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Nothing separates a change from its log entry, not even a process that dies at any moment.
 #include "core/changes/bulk_update.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/log_verification.h"
 #include "support/scratch.h"
 
 #include <QProcess>
@@ -71,7 +71,7 @@ TEST_P(Crash, InTheMidstOfManyLeavesAllOrNothing) {
         EXPECT_EQ(database.sqlite(QStringLiteral("SELECT count(DISTINCT n) FROM t;")),
                   QStringLiteral("1\n"));
         Desk desk(database);
-        const auto verified = LogSeal(desk.session()).verify({});
+        const auto verified = LogVerifier(desk.session()).verify({});
         ASSERT_TRUE(verified);
         EXPECT_TRUE(verified->isIntact());
         const auto changes = *ChangeLog(desk.session()).list({});
@@ -117,7 +117,7 @@ TEST_P(Crash, AFullDiskInTheMidstOfManyLeavesNothing) {
             EXPECT_EQ(written.error().error.kind, ErrorKind::Full)
                 << qPrintable(written.error().error.sentence + written.error().error.detail);
             EXPECT_EQ(database.dump(), before);
-            EXPECT_TRUE(LogSeal(desk.session()).verify({})->isIntact());
+            EXPECT_TRUE(LogVerifier(desk.session()).verify({})->isIntact());
         }
     };
     BulkValues values;
@@ -133,7 +133,7 @@ TEST_P(Crash, AFullDiskInTheMidstOfManyLeavesNothing) {
               QStringLiteral("2000\n"));
     untilItFits([&] { return desk.rollBack(change); });
     EXPECT_EQ(database.dump(), before);
-    EXPECT_TRUE(LogSeal(desk.session()).verify({})->isIntact());
+    EXPECT_TRUE(LogVerifier(desk.session()).verify({})->isIntact());
 }
 
 INSTANTIATE_TEST_SUITE_P(Journals, Crash, ::testing::Values("WAL", "DELETE"));

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the log alone cannot tell: that it was emptied, cut short, or written anew.
-#include "core/changes/known_heads.h"
+#include "core/changes/log/known_heads.h"
 #include "support/scratch.h"
 #include "support/text.h"
 

@@ -2,9 +2,11 @@
 // A change log that was tampered with is found out, whatever was changed and where.
 #include "core/changes/as_it_was.h"
 #include "core/changes/change_writer.h"
-#include "core/changes/log_seal.h"
+#include "core/changes/log/log_marks.h"
+#include "core/changes/log/log_verification.h"
 #include "support/scratch.h"
 #include "support/text.h"
+#include "support/writes.h"
 
 using namespace gravin;
 using namespace gravin::test;
@@ -25,7 +27,7 @@ protected:
 
     LogVerification verify(const QString& head = {}) {
         const auto session = database.open(Session::Access::ReadOnly);
-        return *LogSeal(*session).verify(head);
+        return *LogVerifier(*session).verify(head);
     }
 
     void write(RecordEdit edit) { write(std::vector{std::move(edit)}); }
@@ -145,15 +147,16 @@ TEST_F(SealTest, RecordsOutsideTheirOrderAreFoundAndNotRolledBack) {
         ASSERT_FALSE(plan) << place;
         EXPECT_EQ(plan.error().kind, ErrorKind::Damaged);
         EXPECT_TRUE(plan.error().sentence.contains(name("Change 1"))) << place;
-        EXPECT_FALSE(LogSeal(desk.session()).verifyChanges({1})) << place;
+        EXPECT_FALSE(LogVerifier(desk.session()).verifyChanges({1})) << place;
         EXPECT_FALSE(lookBack(desk.session(), desk.catalog(), desk.table(T), 0)) << place;
         database.sqlite(name("DELETE FROM gravin_record WHERE change_id = 1 AND seq = %1; DELETE "
                              "FROM gravin_field WHERE change_id = 1 AND seq = %1;")
                             .arg(name(place)));
         ASSERT_TRUE(verify().isIntact()) << place;
     }
-    EXPECT_FALSE(desk.session().execute(name("INSERT INTO gravin_record VALUES (1, -1, 't', 'i:2', "
-                                             "'insert', NULL)")))
+    EXPECT_FALSE(writerOf(desk.session())
+                     .execute(name("INSERT INTO gravin_record VALUES (1, -1, 't', 'i:2', "
+                                   "'insert', NULL)")))
         << "the table itself takes no such row";
 }
 
@@ -170,7 +173,7 @@ TEST_F(SealTest, WhoAndWhenOfTrimmedChangesIsStillSealed) {
     auto session = Session::open(spec, Session::Access::ReadWrite);
     ASSERT_TRUE(session);
     const QString head = verify().head;
-    ASSERT_TRUE(ChangeWriter(**session, desk.catalog(), desk.rules()).trimLog(2, name("edda")));
+    ASSERT_TRUE(LogMarks(**session, desk.catalog()).trim(2, name("edda")));
     EXPECT_TRUE(verify(head).isIntact());
     EXPECT_EQ(verify().trimmed, 2);
     EXPECT_EQ(verify().headless, 0);
@@ -199,24 +202,24 @@ TEST_F(SealTest, ALogWhoseHashesAreOfTheFormerKindGoesOn) {
         // What may not be extended keeps the former kind.
         auto session = former.open();
         session->leaveLogAsItIs();
-        ASSERT_TRUE(session->command(name(
+        ASSERT_TRUE(writerOf(session).command(name(
             "CREATE TABLE gravin_change (id INTEGER PRIMARY KEY, uid TEXT NOT NULL UNIQUE, at TEXT "
             "NOT NULL, person TEXT NOT NULL, screen TEXT NOT NULL, action TEXT NOT NULL, note TEXT "
             "NOT NULL, undoes INTEGER, records INTEGER NOT NULL, tables TEXT NOT NULL, op TEXT NOT "
             "NULL)")));
-        ASSERT_TRUE(session->command(
+        ASSERT_TRUE(writerOf(session).command(
             name("CREATE TABLE gravin_record (change_id INTEGER NOT NULL, seq INTEGER NOT NULL, "
                  "table_name TEXT NOT NULL, record_key TEXT NOT NULL, op TEXT NOT NULL, hidden_row "
                  "INTEGER, PRIMARY KEY (change_id, seq)) WITHOUT ROWID")));
         Desk old(std::move(session));
         ASSERT_TRUE(old.write({Operation::Update, T, key(1), {}, {{name("a"), text("eins")}}}));
         EXPECT_FALSE(*old.session().sealsRecordsApart());
-        EXPECT_TRUE(LogSeal(old.session()).verify({})->isIntact());
+        EXPECT_TRUE(LogVerifier(old.session()).verify({})->isIntact());
     }
     Desk now(former);
     ASSERT_TRUE(now.write({Operation::Update, T, key(1), {}, {{name("a"), text("uno")}}}));
     EXPECT_TRUE(*now.session().sealsRecordsApart());
-    const auto found = LogSeal(now.session()).verify({});
+    const auto found = LogVerifier(now.session()).verify({});
     EXPECT_TRUE(found->isIntact());
     EXPECT_EQ(found->changes, 2);
     EXPECT_TRUE(planRollback(now.session(), now.catalog(), 1));
@@ -246,17 +249,17 @@ TEST_F(SealTest, ALogFromBeforeTheHashesIsTakenInWithTheNextChange) {
 }
 
 TEST_F(SealTest, NotesAndTrimmingArePartOfTheLog) {
-    ChangeWriter writer(desk.session(), desk.catalog(), desk.rules());
-    const auto note = writer.addNote(1, name("was wrong"), name("edda"));
+    LogMarks marks(desk.session(), desk.catalog());
+    const auto note = marks.addNote(1, name("was wrong"), name("edda"));
     ASSERT_TRUE(note);
-    EXPECT_EQ(writer.addNote(99, name("?"), {}).error().error.kind, ErrorKind::NotFound);
-    EXPECT_EQ(writer.trimLog(2, name("edda")).error().error.kind, ErrorKind::ReadOnly)
+    EXPECT_EQ(marks.addNote(99, name("?"), {}).error().error.kind, ErrorKind::NotFound);
+    EXPECT_EQ(marks.trim(2, name("edda")).error().error.kind, ErrorKind::ReadOnly)
         << "that needs a right of its own";
     ConnectionSpec spec = database.spec();
     spec.mayTrim = true;
     auto session = Session::open(spec, Session::Access::ReadWrite);
     ASSERT_TRUE(session);
-    ASSERT_TRUE(ChangeWriter(**session, desk.catalog(), desk.rules()).trimLog(2, name("edda")));
+    ASSERT_TRUE(LogMarks(**session, desk.catalog()).trim(2, name("edda")));
     const LogVerification found = verify();
     EXPECT_TRUE(found.isIntact());
     EXPECT_EQ(found.changes, 5);

@@ -39,9 +39,9 @@ TEST_F(RollbackTest, RestoresAnUpdateAndLogsThatItDid) {
     const qint64 change = set(1, {{A, text("changed")}});
     const auto undone = desk.rollBack(change);
     ASSERT_TRUE(undone);
-    EXPECT_EQ(undone->undoes, change);
+    EXPECT_EQ(undone->refersTo, change);
     EXPECT_EQ(database.dump(), before);
-    EXPECT_EQ(ChangeLog(desk.session()).list({})->front().undoes, change);
+    EXPECT_EQ(ChangeLog(desk.session()).list({})->front().refersTo, change);
 }
 
 TEST_F(RollbackTest, CanItselfBeRolledBack) {

@@ -4,6 +4,7 @@
 #include "core/database/latest_job.h"
 #include "core/database/worker.h"
 #include "support/scratch.h"
+#include "support/writes.h"
 
 #include <QCoreApplication>
 #include <QElapsedTimer>
@@ -90,11 +91,11 @@ TEST(Session, KeepsItsLocksWhenAnotherSessionOpens) {
     const ScratchDatabase database(
         QStringLiteral("PRAGMA journal_mode = WAL; CREATE TABLE t (x);"));
     const auto first = database.open();
-    ASSERT_TRUE(first->execute(QStringLiteral("INSERT INTO t VALUES (1)")));
+    ASSERT_TRUE(writerOf(first).execute(QStringLiteral("INSERT INTO t VALUES (1)")));
     const auto second = database.open(Session::Access::ReadOnly);
     EXPECT_EQ(database.sqlite(QStringLiteral("SELECT count(*) FROM t")).trimmed(),
               QStringLiteral("1"));
-    ASSERT_TRUE(first->execute(QStringLiteral("INSERT INTO t VALUES (2)")));
+    ASSERT_TRUE(writerOf(first).execute(QStringLiteral("INSERT INTO t VALUES (2)")));
     EXPECT_EQ(database.sqlite(QStringLiteral("SELECT count(*) FROM t")).trimmed(),
               QStringLiteral("2"))
         << "what was committed is there for everybody";
@@ -105,12 +106,12 @@ TEST(Session, SaysThatTheDatabaseIsLocked) {
         QStringLiteral("CREATE TABLE t (id INTEGER PRIMARY KEY, a TEXT);"));
     Desk desk(database);
     auto other = database.open();
-    ASSERT_TRUE(other->execute(QStringLiteral("BEGIN EXCLUSIVE")));
+    ASSERT_TRUE(writerOf(other).execute(QStringLiteral("BEGIN EXCLUSIVE")));
     const auto result = desk.write(
         {Operation::Insert, QStringLiteral("t"), {}, {}, {{QStringLiteral("a"), text("x")}}});
     ASSERT_FALSE(result);
     EXPECT_EQ(result.error().error.kind, ErrorKind::Busy);
-    ASSERT_TRUE(other->execute(QStringLiteral("ROLLBACK")));
+    ASSERT_TRUE(writerOf(other).execute(QStringLiteral("ROLLBACK")));
     EXPECT_TRUE(desk.write(
         {Operation::Insert, QStringLiteral("t"), {}, {}, {{QStringLiteral("a"), text("x")}}}));
 }
@@ -189,7 +190,7 @@ TEST(SqliteDialect, DecodesAndEncodesWithoutAnyLoss) {
         for (const QVariant& value : stored) {
             const QString set =
                 QStringLiteral("INSERT OR REPLACE INTO t (id, %1) VALUES (1, ?)").arg(column.name);
-            ASSERT_TRUE(desk.session().execute(set, {value}));
+            ASSERT_TRUE(writerOf(desk.session()).execute(set, {value}));
             QString before;
             QVariant read;
             const auto look = [&](QString& into) {
@@ -202,8 +203,8 @@ TEST(SqliteDialect, DecodesAndEncodesWithoutAnyLoss) {
             };
             ASSERT_TRUE(look(before));
             const Value decoded = desk.session().dialect().decode(read, column.type);
-            ASSERT_TRUE(desk.session().execute(
-                set, {desk.session().dialect().encode(decoded, column.type)}));
+            ASSERT_TRUE(writerOf(desk.session())
+                            .execute(set, {desk.session().dialect().encode(decoded, column.type)}));
             QString after;
             ASSERT_TRUE(look(after));
             EXPECT_EQ(before, after) << qPrintable(column.name);
@@ -296,14 +297,15 @@ TEST(Worker, CancelsAJobThatIsBetweenTwoStatements) {
     const auto job = worker.run<qint64>(
         &context,
         [&](Session& session) -> Result<qint64> {
-            Session::Transaction transaction(session);
+            SessionWriter writer = writerOf(session);
+            WriteTransaction transaction(writer);
             if (Status begun = transaction.begin(false); !begun)
                 return begun.error();
-            (void)session.execute(QStringLiteral("UPDATE t SET a = 2"));
+            (void)writerOf(session).execute(QStringLiteral("UPDATE t SET a = 2"));
             isBetween = true;
             while (!goesOn)
                 QThread::msleep(1);
-            auto updated = session.execute(QStringLiteral("UPDATE t SET a = 3"));
+            auto updated = writerOf(session).execute(QStringLiteral("UPDATE t SET a = 3"));
             if (!updated)
                 return updated.error();
             if (Status committed = transaction.commit(); !committed)
@@ -325,7 +327,9 @@ TEST(Worker, CancelsAJobThatIsBetweenTwoStatements) {
     answered.reset();
     worker.run<qint64>(
         &context,
-        [](Session& session) { return session.execute(QStringLiteral("UPDATE t SET a = 4")); },
+        [](Session& session) {
+            return writerOf(session).execute(QStringLiteral("UPDATE t SET a = 4"));
+        },
         [&](const Result<qint64>& result) {
             answered = result ? ErrorKind::Usage : result.error().kind;
         });

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/project/project_file.h"
 
-#include "core/project/binding.h"
-#include "core/project/binding_check.h"
-#include "core/project/field_input.h"
-#include "core/project/screen_generator.h"
+#include "core/fitting/binding.h"
+#include "core/fitting/field_input.h"
+#include "core/fitting/findings/binding_check.h"
+#include "core/fitting/screen_generator.h"
 #include "core/value/text_form.h"
 #include "support/scratch.h"
 
@@ -116,7 +116,7 @@ TEST(Defaults, NewRecordsBeginWithThem) {
         const auto standard =
             defaultFromText(*bound().field(name), *bound().table, QString::fromUtf8(typed));
         if (standard)
-            project.definition(QStringLiteral("visit"), name)->standard = *standard;
+            project.definition(QStringLiteral("visit"), name)->defaultValue = *standard;
         return standard.ok();
     };
     EXPECT_TRUE(defaultsOf(bound()).isEmpty());
@@ -147,7 +147,7 @@ TEST(Defaults, NewRecordsBeginWithThem) {
     EXPECT_EQ(defaultText(*bound().field(QStringLiteral("hours"))), u"computed 3 / 2");
     EXPECT_TRUE(bindingFindings(project, catalog).empty());
     EXPECT_TRUE(*projectFromJson(projectToJson(project)) == project);
-    project.definition(QStringLiteral("visit"), QStringLiteral("hours"))->standard.text =
+    project.definition(QStringLiteral("visit"), QStringLiteral("hours"))->defaultValue.text =
         QStringLiteral("gone + 1");
     ASSERT_EQ(bindingFindings(project, catalog).size(), 1U);
     EXPECT_EQ(bindingFindings(project, catalog).front().id(),

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Real windows on all three engines: new records whose key the database gives, and lookups.
+#include "app/grid/grid_view.h"
 #include "app/shell/main_window.h"
-#include "app/use/grid_view.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
+#include "core/fitting/screen_generator.h"
 #include "core/project/project_file.h"
-#include "core/project/screen_generator.h"
 #include "driver.h"
 #include "engines/demonstrated.h"
 

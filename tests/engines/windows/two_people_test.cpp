@@ -1,18 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A window, and the built program as another process at work on the same database: what either
 // commits is seen by the other within a second, and nothing is overwritten unseen.
-#include "app/session/presence.h"
+#include "app/grid/grid_view.h"
 #include "app/shell/main_window.h"
 #include "app/use/edit_window.h"
 #include "app/use/filter_bar.h"
-#include "app/use/grid_view.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
+#include "core/fitting/screen_generator.h"
 #include "core/project/project_file.h"
-#include "core/project/screen_generator.h"
 #include "driver.h"
 #include "engines/demonstrated.h"
+#include "session/presence.h"
 #include "support/text.h"
 
 #include <QApplication>
@@ -87,7 +87,7 @@ protected:
     }
     void save() { window->currentPage()->action(ScreenPage::Command::Save)->trigger(); }
     const Draft* draft(qint64 id) {
-        return window->workspace()->drafts(name("aid"))->find({key(id), 0});
+        return window->workspace()->records()->drafts(name("aid"))->find({key(id), 0});
     }
     QString stored(qint64 id, const char* column) const {
         return database
@@ -125,6 +125,7 @@ TEST_P(TwoPeople, TheSameFieldIsDecidedByThePerson) {
     Driver::settle(100);
     EXPECT_EQ(stored(3, "name"), name("Theirs")) << "not before somebody has decided";
     window->workspace()
+        ->records()
         ->drafts(name("aid"))
         ->keepMine({key(3), 0}, model().binding()->screen().table->indexOf(name("name")));
     save();
@@ -150,11 +151,11 @@ TEST_P(TwoPeople, ADeletedRecordKeepsItsDraftWhichIsAddedAnew) {
     expectSoon([&] { return model().rowCount() == 82; });
     ASSERT_TRUE(noticed("was deleted elsewhere"));
     Workspace& workspace = *window->workspace();
-    const Draft* kept = workspace.drafts(name("aid"))->find(id);
+    const Draft* kept = workspace.records()->drafts(name("aid"))->find(id);
     ASSERT_NE(kept, nullptr);
     EXPECT_TRUE(kept->gone);
-    const RecordId made = workspace.addAnew(model().binding()->screen(), id);
-    EXPECT_EQ(workspace.drafts(name("aid"))->find(id), nullptr);
+    const RecordId made = workspace.records()->addAnew(model().binding()->screen(), id);
+    EXPECT_EQ(workspace.records()->drafts(name("aid"))->find(id), nullptr);
     grid()->setCurrentRecord(made);
     save();
     ASSERT_TRUE(noticed("Added Mine")) << qPrintable(window->currentPage()->noticeText());

@@ -1,0 +1,352 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/grid/cell_clipboard.h"
+
+#include "core/base/text.h"
+#include "core/exchange/cell_block.h"
+#include "core/fitting/field_input.h"
+#include "core/value/text_form.h"
+
+#include <QClipboard>
+#include <QGuiApplication>
+#include <QHeaderView>
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+// A cell as its field takes it back: choices by label, lookups by what they show, anything else in
+// the exact form of its type.
+QString exchangedText(Workspace& workspace, const BoundField& field, const Value& value) {
+    if (value.isNull() || value.kind() == Value::Kind::Binary)
+        return {};
+    if (choiceOf(field, value) || field.definition.shownAs == ShownAs::Lookup)
+        return workspace.records()->shown(field, value);
+    return toText(value, field.column.type);
+}
+
+// Puts contents into the cells of one record after the other, and counts what became of them.
+class CellWriting {
+public:
+    explicit CellWriting(const GridPart& part)
+        : m_part(part)
+        , m_workspace(*part.binding->workspace())
+        , m_screen(part.binding->screen())
+        , m_drafts(m_workspace.records()->drafts(part.binding->tableName()))
+        , m_batch(std::make_unique<DraftStore::Batch>(m_drafts)) {}
+
+    // False where the record can take nothing: it is gone.
+    bool begin(const RecordId& id, const Record* stored) {
+        const bool isHere = stored || m_drafts->find(id);
+        m_id = id;
+        m_stored = stored;
+        m_gone += isHere ? 0 : 1;
+        return isHere;
+    }
+    // False where no record can be added.
+    bool beginNew() {
+        QString reason = m_screen.reasonAgainst(Operation::Insert);
+        if (reason.isEmpty())
+            reason = m_part.noNewReason;
+        if (!reason.isEmpty()) {
+            ++m_notAdded;
+            m_reason = reason;
+            return false;
+        }
+        m_id = m_workspace.records()->newRecord(m_screen, m_part.presets, m_part.parent);
+        m_stored = nullptr;
+        return true;
+    }
+    void put(const BoundField& field, const std::variant<QString, Value>& content) {
+        const QString* text = std::get_if<QString>(&content);
+        if (text && field.column.type.kind == TypeKind::Binary)
+            return; // no text stands for a picture
+        if (const QString reason = m_part.binding->readOnlyReason(field, m_id); !reason.isEmpty()) {
+            ++m_locked;
+            m_reason = reason;
+            return;
+        }
+        if (text)
+            m_workspace.records()->type(m_screen, m_id, field, *text, m_stored);
+        else
+            m_workspace.records()->choose(m_screen, m_id, field, std::get<Value>(content),
+                                          m_stored);
+        ++m_cells;
+        if (!(m_id == m_last))
+            ++m_records;
+        m_last = m_id;
+        const Draft* draft = m_drafts->find(m_id);
+        if (draft && draft->bad.contains(field.columnIndex) &&
+            field.definition.shownAs != ShownAs::Lookup) {
+            ++m_bad;
+            if (m_firstBad.isEmpty())
+                m_firstBad = draft->bad[field.columnIndex].message;
+        }
+    }
+    // Tells everybody what has changed, and answers the words for it.
+    Notice finish(const std::function<QString(qint64, qint64)>& done) {
+        m_batch.reset();
+        QStringList words;
+        if (m_cells > 0)
+            words += done(m_cells, m_records);
+        if (m_bad > 0)
+            words += CellClipboard::tr("%1 cannot be taken as they are, and are marked: %2")
+                         .arg(counted(m_bad, CellClipboard::tr("text"), CellClipboard::tr("texts")),
+                              m_firstBad);
+        if (m_locked > 0)
+            words +=
+                CellClipboard::tr("%1 left alone: %2")
+                    .arg(counted(m_locked, CellClipboard::tr("cell"), CellClipboard::tr("cells")),
+                         m_reason);
+        if (m_notAdded > 0)
+            words +=
+                CellClipboard::tr("%1 of it found no record: %2")
+                    .arg(counted(m_notAdded, CellClipboard::tr("row"), CellClipboard::tr("rows")),
+                         m_reason);
+        if (m_gone > 0)
+            words += CellClipboard::tr("%1 gone meanwhile.").arg(countedRecords(m_gone));
+        const bool allWell = m_bad + m_locked + m_notAdded + m_gone == 0;
+        return {allWell ? Notice::Kind::Done : Notice::Kind::Refused, words.join(u' ')};
+    }
+
+private:
+    const GridPart& m_part;
+    Workspace& m_workspace;
+    const BoundScreen& m_screen;
+    DraftStore* m_drafts;
+    std::unique_ptr<DraftStore::Batch> m_batch;
+    RecordId m_id;
+    RecordId m_last;
+    const Record* m_stored = nullptr;
+    QString m_reason;
+    QString m_firstBad;
+    qint64 m_cells = 0;
+    qint64 m_records = 0;
+    qint64 m_bad = 0;
+    qint64 m_locked = 0;
+    qint64 m_notAdded = 0;
+    qint64 m_gone = 0;
+};
+
+} // namespace
+
+CellClipboard::Block CellClipboard::selectedBlock(const GridPart& part) {
+    Block block;
+    const QItemSelection selection = part.grid->selectionModel()->selection();
+    int bottom = -1;
+    int left = part.model()->columnCount();
+    int right = -1;
+    block.top = part.model()->rowCount();
+    for (const QItemSelectionRange& range : selection) {
+        block.top = std::min(block.top, range.top());
+        bottom = std::max(bottom, range.bottom());
+        left = std::min(left, range.left());
+        right = std::max(right, range.right());
+    }
+    block.rows = std::max(0, bottom - block.top + 1);
+    for (const int column : shownColumns(*part.grid, left)) {
+        if (column <= right)
+            block.columns += column;
+    }
+    return block;
+}
+
+QList<int> CellClipboard::shownColumns(const GridView& grid, int from) {
+    QList<int> columns;
+    for (int column = std::max(0, from); column < grid.model()->columnCount(); ++column) {
+        if (!grid.isColumnHidden(column))
+            columns += column;
+    }
+    return columns;
+}
+
+void CellClipboard::withRecords(const GridPart& part, const Block& block, Read read) {
+    std::vector<Key> keys;
+    for (int row = block.top; row < block.top + block.rows; ++row) {
+        if (const RecordId id = part.model()->recordAt(row); !id.isNew() && !id.isNone())
+            keys.push_back(id.key);
+    }
+    QList<RecordId> ids;
+    for (int row = block.top; row < block.top + block.rows; ++row)
+        ids += part.model()->recordAt(row);
+    part.binding->workspace()->database()->reader()->run<std::vector<Record>>(
+        part.grid,
+        [table = part.binding->workspace()->records()->table(part.binding->tableName()),
+         keys](Session& session) { return TableReader(session, *table).records(keys); },
+        [this, ids, read = std::move(read)](const Result<std::vector<Record>>& found) {
+            if (!found) {
+                Q_EMIT notice(
+                    {Notice::Kind::Refused, found.error().sentence, found.error().detail});
+                return;
+            }
+            QHash<Key, std::shared_ptr<const Record>> byKey;
+            for (const Record& record : *found)
+                byKey.insert(record.key, std::make_shared<const Record>(record));
+            std::vector<Row> rows;
+            for (const RecordId& id : ids)
+                rows.push_back({id, id.isNew() ? nullptr : byKey.value(id.key)});
+            read(rows);
+        });
+}
+
+void CellClipboard::copy(const GridPart& part) {
+    const Block block = selectedBlock(part);
+    if (block.isEmpty())
+        return;
+    if (block.rows > MostRows) {
+        Q_EMIT notice({Notice::Kind::Refused,
+                       tr("%1 are too many for the clipboard: at most %2 rows at once.")
+                           .arg(countedRecords(block.rows), QLocale().toString(MostRows))});
+        return;
+    }
+    withRecords(part, block,
+                [this, part, block](const std::vector<Row>& rows) { copyRead(part, block, rows); });
+}
+
+void CellClipboard::copyRead(const GridPart& part, const Block& block,
+                             const std::vector<Row>& rows) {
+    Workspace& workspace = *part.binding->workspace();
+    const DraftStore* drafts = workspace.records()->drafts(part.binding->tableName());
+    QList<QStringList> lines;
+    for (const Row& row : rows) {
+        if (row.id.isNone())
+            continue; // the head of a group
+        const Draft* draft = drafts->find(row.id);
+        QStringList cells;
+        for (const int column : block.columns) {
+            const BoundField& field = part.binding->fields()[column];
+            const Value value = draft ? draft->value(field.columnIndex)
+                                : row.stored
+                                    ? row.stored->values[static_cast<size_t>(field.columnIndex)]
+                                    : Value();
+            cells += exchangedText(workspace, field, value);
+        }
+        lines += cells;
+    }
+    QGuiApplication::clipboard()->setText(textFromCellBlock(lines));
+    const qint64 cells = static_cast<qint64>(block.rows) * block.columns.size();
+    if (cells > 1)
+        Q_EMIT notice(
+            {Notice::Kind::Done, tr("Copied %1.").arg(counted(cells, tr("cell"), tr("cells")))});
+}
+
+void CellClipboard::cut(const GridPart& part) {
+    copy(part);
+    clear(part);
+}
+
+void CellClipboard::paste(const GridPart& part) {
+    const QList<QStringList> cells = cellBlockFromText(QGuiApplication::clipboard()->text());
+    if (cells.isEmpty() || !part.grid->currentIndex().isValid()) {
+        Q_EMIT notice({Notice::Kind::Refused, cells.isEmpty() ? tr("The clipboard has no text.")
+                                                              : tr("No cell is chosen.")});
+        return;
+    }
+    const auto height = static_cast<int>(cells.size());
+    qsizetype width = 0;
+    for (const QStringList& row : cells)
+        width = std::max(width, row.size());
+    if (height > MostRows) {
+        Q_EMIT notice({Notice::Kind::Refused,
+                       tr("%1 rows are too many to paste: at most %2 at once.")
+                           .arg(QLocale().toString(height), QLocale().toString(MostRows))});
+        return;
+    }
+    Block block = selectedBlock(part);
+    const bool fills = block.rows >= height && block.columns.size() >= width &&
+                       block.rows % height == 0 && block.columns.size() % width == 0;
+    if (!fills) {
+        const QModelIndex current = part.grid->currentIndex();
+        const bool isOne = block.rows <= 1 && block.columns.size() <= 1;
+        const int left = isOne || block.isEmpty() ? current.column() : block.columns.front();
+        block.top = isOne || block.isEmpty() ? current.row() : block.top;
+        block.rows = height;
+        block.columns = shownColumns(*part.grid, left).mid(0, width);
+    }
+    write(
+        part, block,
+        [cells, height, width](int row, int column) -> std::optional<Content> {
+            const QStringList& line = cells[row % height];
+            const auto at = column % width;
+            return at < line.size() ? std::optional<Content>(line[at]) : std::nullopt;
+        },
+        [](qint64 count, qint64 records) {
+            return tr("Pasted %1 into %2.")
+                .arg(counted(count, tr("cell"), tr("cells")), countedRecords(records));
+        });
+}
+
+void CellClipboard::fillDown(const GridPart& part) {
+    Block block = selectedBlock(part);
+    if (block.rows < 2) {
+        Q_EMIT notice({Notice::Kind::Refused,
+                       tr("Select the cells to fill, with the one to fill from on top.")});
+        return;
+    }
+    Block source = block;
+    source.rows = 1;
+    withRecords(part, source, [this, part, block](const std::vector<Row>& rows) mutable {
+        const Draft* draft = part.binding->draft(rows.front().id);
+        const auto& stored = rows.front().stored;
+        QList<Value> values;
+        for (const int column : block.columns) {
+            const int at = part.binding->fields()[column].columnIndex;
+            values += draft    ? draft->value(at)
+                      : stored ? stored->values[static_cast<size_t>(at)]
+                               : Value();
+        }
+        ++block.top;
+        --block.rows;
+        write(
+            part, block,
+            [values](int, int column) -> std::optional<Content> { return values[column]; },
+            [](qint64 count, qint64 filled) {
+                return tr("Filled %1 in %2.")
+                    .arg(counted(count, tr("cell"), tr("cells")), countedRecords(filled));
+            });
+    });
+}
+
+void CellClipboard::clear(const GridPart& part) {
+    const Block block = selectedBlock(part);
+    QList<Content> empty;
+    for (const int column : block.columns) {
+        const Column& stored = part.binding->fields()[column].column;
+        empty += stored.nullable || stored.type.kind != TypeKind::Text ? Content(Value::null())
+                                                                       : Content(QString());
+    }
+    if (!block.isEmpty())
+        write(
+            part, block,
+            [empty](int, int column) -> std::optional<Content> { return empty[column]; },
+            [](qint64 count, qint64 records) {
+                return tr("Cleared %1 in %2.")
+                    .arg(counted(count, tr("cell"), tr("cells")), countedRecords(records));
+            });
+}
+
+void CellClipboard::write(const GridPart& part, const Block& block, const ContentAt& content,
+                          const std::function<QString(qint64, qint64)>& done) {
+    const int there = part.model()->rowCount();
+    Block stored = block;
+    stored.rows = std::clamp(there - block.top, 0, block.rows);
+    withRecords(part, stored, [this, part, block, content, done](const std::vector<Row>& rows) {
+        CellWriting writing(part);
+        for (int row = 0; row < block.rows; ++row) {
+            const auto at = static_cast<size_t>(row);
+            const bool isThere = at < rows.size();
+            if (isThere && rows[at].id.isNone())
+                continue; // the head of a group
+            if (isThere ? !writing.begin(rows[at].id, rows[at].stored.get()) : !writing.beginNew())
+                continue;
+            for (int column = 0; column < block.columns.size(); ++column) {
+                if (const auto put = content(row, column))
+                    writing.put(part.binding->fields()[block.columns[column]], *put);
+            }
+        }
+        Q_EMIT notice(writing.finish(done));
+    });
+}
+
+} // namespace gravin

@@ -1,0 +1,61 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/grid/grid_part.h"
+
+#include <QPointer>
+
+namespace gravin {
+
+// Works on blocks of a grid's cells: copies them to the clipboard as spreadsheets do, pastes, fills
+// and clears them. What is pasted becomes drafts; the texts that a field cannot take stay in it as
+// they are and are marked. Records that are not here yet are read first.
+class CellClipboard : public QObject {
+    Q_OBJECT
+public:
+    // One clipboard text is at most so many rows.
+    static constexpr int MostRows = 100'000;
+
+    using QObject::QObject;
+
+    void copy(const GridPart& part);
+    void cut(const GridPart& part);
+    // Over the selection where it is larger than the block, as often as it fits; else from the
+    // current cell on. Rows behind the last one become new records, where they can be added.
+    void paste(const GridPart& part);
+    // The first row of the selection goes into its others.
+    void fillDown(const GridPart& part);
+    void clear(const GridPart& part);
+
+Q_SIGNALS:
+    // What was done, or why it was not.
+    void notice(const gravin::Notice& notice);
+
+private:
+    // Rows and columns of a grid; columns as they stand there, without hidden ones.
+    struct Block {
+        int top = 0;
+        int rows = 0;
+        QList<int> columns;
+        bool isEmpty() const { return rows == 0 || columns.isEmpty(); }
+    };
+    // A record of a block; `stored` is null for new ones and those that are gone.
+    struct Row {
+        RecordId id;
+        std::shared_ptr<const Record> stored;
+    };
+    using Read = std::function<void(const std::vector<Row>&)>;
+    // What to put into a cell: typed, or a value as it is.
+    using Content = std::variant<QString, Value>;
+    using ContentAt = std::function<std::optional<Content>(int row, int column)>;
+
+    static Block selectedBlock(const GridPart& part);
+    static QList<int> shownColumns(const GridView& grid, int from);
+    void withRecords(const GridPart& part, const Block& block, Read read);
+    void copyRead(const GridPart& part, const Block& block, const std::vector<Row>& rows);
+    // `done` makes the words of what was done of the numbers of cells and of records.
+    void write(const GridPart& part, const Block& block, const ContentAt& content,
+               const std::function<QString(qint64, qint64)>& done);
+};
+
+} // namespace gravin

@@ -1,0 +1,471 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/grid/grid_view.h"
+
+#include "app/editors/field_editor.h"
+#include "app/grid/cell_delegate.h"
+#include "app/grid/frozen_columns.h"
+#include "app/grid/group_bands.h"
+#include "app/grid/gutter.h"
+#include "app/look/theme.h"
+
+#include <QApplication>
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QScopedValueRollback>
+#include <QScrollBar>
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+constexpr int NarrowestFitted = 56;
+constexpr int WidestFitted = 240;
+// Rows that a fitted width is measured on.
+constexpr int MeasuredRows = 60;
+
+int heightOf(RowHeight height) {
+    switch (height) {
+    case RowHeight::Compact:
+        return space::CompactRowHeight;
+    case RowHeight::Comfortable:
+        return space::RowHeight;
+    case RowHeight::Tall:
+        return 2 * space::RowHeight;
+    }
+    return space::RowHeight;
+}
+
+} // namespace
+
+GridView::GridView(GridModel* model, QWidget* parent)
+    : QTableView(parent)
+    , m_model(model) {
+    setObjectName(QStringLiteral("grid"));
+    setAccessibleName(tr("Records"));
+    setModel(model);
+    auto* delegate = new CellDelegate(model, this);
+    setItemDelegate(delegate);
+    connect(delegate, &CellDelegate::written, this, &GridView::cellWritten);
+    auto* gutter = new Gutter(model, this);
+    setVerticalHeader(gutter);
+    gutter->setFixedWidth(space::Gutter);
+    connect(model, &GridModel::marksChanged, gutter->viewport(), qOverload<>(&QWidget::update));
+    setShowGrid(false);
+    setWordWrap(false);
+    setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
+    setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::EditKeyPressed |
+                    QAbstractItemView::DoubleClicked);
+    setSelectionMode(QAbstractItemView::ExtendedSelection);
+    setTabKeyNavigation(true);
+    horizontalHeader()->setHighlightSections(false);
+    // A click on a head sorts; it does not choose the column, which would leave the record.
+    horizontalHeader()->setSectionsClickable(true);
+    for (const auto signal : {&QHeaderView::sectionPressed, &QHeaderView::sectionEntered})
+        disconnect(horizontalHeader(), signal, this, nullptr);
+    horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    horizontalHeader()->setMinimumSectionSize(28);
+    horizontalHeader()->setFixedHeight(Distance(34));
+    auto* frozenDelegate = new CellDelegate(model, this);
+    connect(frozenDelegate, &CellDelegate::written, this, &GridView::cellWritten);
+    m_frozen = new FrozenColumns(this, frozenDelegate);
+    // After sorting or reading anew the current record is the same one.
+    connect(model, &QAbstractItemModel::modelAboutToBeReset, this,
+            [this] { m_rowBefore = currentIndex().row(); });
+    connect(model, &QAbstractItemModel::modelReset, this, &GridView::keepPlace);
+    connect(model, &QAbstractItemModel::rowsInserted, this, [this] {
+        if (m_model->rowOf(m_wanted) >= 0)
+            setCurrentRecord(m_wanted);
+    });
+    connect(model->binding(), &ScreenBinding::rebound, this, [this] {
+        m_dragged.clear(); // the developer's word is newer
+        applyWidths();
+        applyRowHeight();
+    });
+    // What a person drags stays, whatever the list does next; in Build it is the screen's own.
+    connect(horizontalHeader(), &QHeaderView::sectionResized, this,
+            [this](int column, int, int width) {
+                if (!m_showHidden && !m_isApplyingWidths && width > 0)
+                    m_dragged.insert(m_model->binding()->fields()[column].name(), width);
+            });
+    connect(model, &QAbstractItemModel::modelReset, this, &GridView::applyWidths);
+    connect(model->binding()->workspace()->records(), &Records::lookupsLoaded, this,
+            &GridView::applyWidths);
+    applyWidths();
+    applyRowHeight();
+}
+
+// Where the program moves, what was selected before is not meant any more. setCurrentIndex() would
+// keep it while a key like Ctrl happens to be down, as it is in the midst of Ctrl+S.
+void GridView::moveTo(const QModelIndex& index) {
+    selectionModel()->setCurrentIndex(index, QItemSelectionModel::ClearAndSelect);
+}
+
+RecordId GridView::currentRecord() const { return m_model->recordAt(currentIndex().row()); }
+
+void GridView::setCurrentRecord(const RecordId& id) {
+    int row = m_model->rowOf(id);
+    if (row < 0 && m_model->reveal(id))
+        row = m_model->rowOf(id);
+    // The list may be being read anew: the record is gone to when its row arrives.
+    m_wanted = row < 0 ? id : RecordId();
+    if (row < 0)
+        return;
+    const int column =
+        std::clamp(currentIndex().isValid() ? currentIndex().column() : m_currentColumn, 0,
+                   std::max(0, m_model->columnCount() - 1));
+    moveTo(m_model->index(row, column));
+    scrollTo(currentIndex());
+}
+
+// The same record; where the new list lacks it, the one that stands there now.
+void GridView::keepPlace() {
+    // Its group was closed: the head stands for it. When a list begins to be grouped it stays open.
+    const bool isNewGrouping =
+        std::exchange(m_groupedBy, m_model->groupedBy()) != m_model->groupedBy();
+    if (const int head = m_model->rows().headRowOf(m_current);
+        !isNewGrouping && head >= 0 && m_model->rowOf(m_current) < 0) {
+        moveTo(m_model->index(head, std::max(0, m_currentColumn)));
+        return;
+    }
+    // What was gone to before the list had it goes first.
+    setCurrentRecord(m_model->rowOf(m_wanted) >= 0 ? m_wanted : m_current);
+    const RecordView* view = m_model->view();
+    if (currentIndex().isValid() || !view->isComplete() || m_model->rowCount() == 0)
+        return;
+    m_wanted = {};
+    setCurrentRecord(m_model->recordAt(std::clamp(m_rowBefore, 0, m_model->rowCount() - 1)));
+}
+
+std::vector<std::pair<int, int>> GridView::selectedRows() const {
+    std::vector<std::pair<int, int>> ranges;
+    for (const QItemSelectionRange& range : selectionModel()->selection())
+        ranges.emplace_back(range.top(), range.bottom());
+    std::sort(ranges.begin(), ranges.end());
+    std::vector<std::pair<int, int>> rows;
+    for (const auto& range : ranges) {
+        if (!rows.empty() && range.first <= rows.back().second + 1)
+            rows.back().second = std::max(rows.back().second, range.second);
+        else
+            rows.push_back(range);
+    }
+    return rows;
+}
+
+qint64 GridView::selectedCount() const {
+    qint64 count = 0;
+    for (const auto& [first, last] : selectedRows())
+        count += last - first + 1;
+    return count;
+}
+
+QList<RecordId> GridView::selectedRecords() const {
+    QList<RecordId> records;
+    for (const auto& [first, last] : selectedRows()) {
+        for (int row = first; row <= last; ++row) {
+            if (const RecordId id = m_model->recordAt(row); !id.isNone())
+                records += id;
+        }
+    }
+    return records;
+}
+
+void GridView::showHiddenFields(bool show) {
+    m_showHidden = show;
+    // In Build the names of the plate's lines stand above the gutter.
+    verticalHeader()->setFixedWidth(show ? space::PlateNames : space::Gutter);
+    applyWidths();
+}
+
+void GridView::hideFields(const QStringList& columns) {
+    if (columns == m_unwanted)
+        return;
+    m_unwanted = columns;
+    applyWidths();
+}
+
+int GridView::fittedWidth(int column) const {
+    QFont bold = font();
+    bold.setWeight(QFont::DemiBold);
+    int width = QFontMetrics(bold).horizontalAdvance(
+        m_model->headerData(column, Qt::Horizontal, Qt::DisplayRole).toString());
+    for (int row = 0; row < std::min(MeasuredRows, m_model->rowCount()); ++row) {
+        if (!m_model->rows().groupAt(row))
+            width = std::max(
+                width, CellDelegate::widthOf(m_model->cell(m_model->index(row, column)), font()));
+    }
+    return std::clamp(width + 2 * CellDelegate::Pad + 6, NarrowestFitted, WidestFitted);
+}
+
+void GridView::applyWidths() {
+    const QScopedValueRollback applying(m_isApplyingWidths, true);
+    const QList<BoundField>& fields = m_model->binding()->fields();
+    for (int column = 0; column < fields.size(); ++column) {
+        const ScreenField& placement = fields[column].placement;
+        const bool isShown = placement.inGrid() && !m_unwanted.contains(fields[column].name());
+        setColumnHidden(column, !isShown && !m_showHidden);
+        const int width =
+            placement.width == ScreenField::FittedWidth ? fittedWidth(column) : placement.width;
+        const int wanted = m_showHidden ? width : m_dragged.value(fields[column].name(), width);
+        if (columnWidth(column) != wanted)
+            setColumnWidth(column, wanted);
+    }
+    // What is frozen stands first; while a screen is shaped all columns stand below their settings.
+    const auto frozen = std::count_if(fields.begin(), fields.end(), [](const BoundField& field) {
+        return field.placement.frozen;
+    });
+    m_frozen->setColumns(m_showHidden ? 0 : static_cast<int>(frozen));
+}
+
+void GridView::scrollTo(const QModelIndex& index, ScrollHint hint) {
+    const int before = horizontalScrollBar()->value();
+    const bool inSight = m_frozen->coveredWidth() > 0 && m_frozen->holds(index.column());
+    QTableView::scrollTo(index, hint);
+    if (inSight)
+        horizontalScrollBar()->setValue(before);
+    else if (const int hidden = m_frozen->coveredWidth() - visualRect(index).left(); hidden > 0)
+        horizontalScrollBar()->setValue(horizontalScrollBar()->value() - hidden);
+}
+
+bool GridView::edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) {
+    if (m_frozen && m_frozen->isVisible() && m_frozen->holds(index.column()))
+        return m_frozen->beginEdit(index, trigger, event);
+    return QTableView::edit(index, trigger, event);
+}
+
+void GridView::resizeEvent(QResizeEvent* event) {
+    QTableView::resizeEvent(event);
+    m_frozen->follow();
+}
+
+void GridView::applyRowHeight() {
+    const int height = heightOf(m_model->binding()->screen().screen.rowHeight);
+    if (verticalHeader()->defaultSectionSize() != height)
+        verticalHeader()->setDefaultSectionSize(height);
+}
+
+// What has no room in a cell, and every cell of a screen that edits in windows, opens a window.
+bool GridView::openInstead(const QModelIndex& index) {
+    if (!index.isValid())
+        return false;
+    const ScreenBinding& binding = *m_model->binding();
+    const bool inWindows = binding.screen().screen.arrangement == Arrangement::GridWindows;
+    if (!inWindows && FieldEditor::fitsInCell(binding.fields()[index.column()]))
+        return false;
+    Q_EMIT openRequested(m_model->recordAt(index.row()));
+    return true;
+}
+
+void GridView::contextMenuEvent(QContextMenuEvent* event) {
+    const bool byKey = event->reason() == QContextMenuEvent::Keyboard;
+    if (!byKey) {
+        const QModelIndex index = indexAt(event->pos());
+        if (!index.isValid())
+            return;
+        // What was selected is what the actions are for, where it is pointed at.
+        const auto rows = selectedRows();
+        const bool isSelected = std::any_of(rows.begin(), rows.end(), [&](const auto& range) {
+            return range.first <= index.row() && index.row() <= range.second;
+        });
+        if (isSelected)
+            selectionModel()->setCurrentIndex(index, QItemSelectionModel::NoUpdate);
+        else
+            moveTo(index);
+    }
+    Q_EMIT actionsRequested(byKey ? viewport()->mapToGlobal(visualRect(currentIndex()).bottomLeft())
+                                  : event->globalPos());
+}
+
+bool GridView::toggleYesNo(const QModelIndex& index) {
+    if (!index.isValid() || !(m_model->flags(index) & Qt::ItemIsEditable) ||
+        m_model->binding()->fields()[index.column()].definition.shownAs != ShownAs::YesNo ||
+        !m_model->binding()->fields()[index.column()].definition.choices.isEmpty())
+        return false;
+    const auto now = m_model->value(index);
+    const bool isYes = now && now->kind() == Value::Kind::Boolean && now->asBoolean();
+    m_model->apply(index, Value::boolean(!isYes));
+    Q_EMIT cellWritten(m_model->recordAt(index.row()));
+    return true;
+}
+
+void GridView::focusInEvent(QFocusEvent* event) {
+    QTableView::focusInEvent(event);
+    Q_EMIT focusTaken();
+}
+
+void GridView::beginFirstEdit() {
+    setFocus(Qt::OtherFocusReason);
+    const int row = currentIndex().row();
+    for (int column = 0; column < m_model->columnCount(); ++column) {
+        const QModelIndex index = m_model->index(row, column);
+        const auto now = m_model->value(index);
+        const Draft* draft = m_model->binding()->draft(m_model->recordAt(row));
+        const bool isGiven =
+            draft && draft->parent &&
+            draft->parent->columns.contains(m_model->binding()->fields()[column].name());
+        if (isColumnHidden(column) || !(m_model->flags(index) & Qt::ItemIsEditable) || isGiven ||
+            (now && !now->isNull()))
+            continue;
+        moveTo(index);
+        edit(index);
+        return;
+    }
+}
+
+void GridView::focusField(const QString& column) {
+    setFocus(Qt::OtherFocusReason);
+    const auto& fields = m_model->binding()->fields();
+    for (int i = 0; i < fields.size(); ++i) {
+        if (fields[i].name() == column && !isColumnHidden(i))
+            setCurrentIndex(m_model->index(currentIndex().row(), i));
+    }
+}
+
+void GridView::paintEvent(QPaintEvent* event) {
+    QTableView::paintEvent(event);
+    const ScreenBinding& binding = *m_model->binding();
+    if (m_model->isGrouped()) {
+        QPainter heads(viewport());
+        paintGroupBands(heads, *this);
+    }
+    if (m_model->rowCount() > 0 || !m_model->view()->isComplete())
+        return;
+    QPainter painter(viewport());
+    painter.setPen(Theme::instance().colours().faint);
+    painter.drawText(viewport()->rect().adjusted(CellDelegate::Pad, 18, -CellDelegate::Pad, 0),
+                     Qt::AlignTop | Qt::TextWordWrap,
+                     binding.isReadOnly()
+                         ? tr("There are no records here.")
+                         : tr("There are no records yet. Ctrl+N begins the first."));
+}
+
+std::optional<CellAction> GridView::cellActionOf(const QKeyEvent& event) const {
+    if (event.matches(QKeySequence::Copy))
+        return CellAction::Copy;
+    if (event.matches(QKeySequence::Cut))
+        return CellAction::Cut;
+    if (event.matches(QKeySequence::Paste))
+        return CellAction::Paste;
+    if (event.key() == Qt::Key_D && event.modifiers() == Qt::ControlModifier)
+        return CellAction::FillDown;
+    if (event.key() == Qt::Key_Delete && event.modifiers() == Qt::NoModifier)
+        return CellAction::Clear;
+    return std::nullopt;
+}
+
+void GridView::toggleGroup(int row) {
+    const bool open = !m_model->rows().isGroupOpen(row);
+    m_model->openGroup(row, open);
+    moveTo(m_model->index(row, std::max(0, m_currentColumn)));
+}
+
+bool GridView::openCurrentGroup(bool open) {
+    const int row = currentIndex().row();
+    if (!m_model->rows().groupAt(row))
+        return false;
+    if (m_model->rows().isGroupOpen(row) != open)
+        toggleGroup(row);
+    return true;
+}
+
+void GridView::mousePressEvent(QMouseEvent* event) {
+    const QModelIndex index = indexAt(event->pos());
+    if (event->button() == Qt::LeftButton && index.isValid() &&
+        m_model->rows().groupAt(index.row())) {
+        setFocus(Qt::MouseFocusReason);
+        m_currentColumn = index.column();
+        toggleGroup(index.row());
+        return;
+    }
+    QTableView::mousePressEvent(event);
+}
+
+bool GridView::hasWholeRecordsSelected() const {
+    return selectionModel()->isRowSelected(currentIndex().row(), {}) && m_model->columnCount() > 1;
+}
+
+// Behind the last cell there is room for one more record.
+QModelIndex GridView::moveCursor(CursorAction action, Qt::KeyboardModifiers modifiers) {
+    const QModelIndex current = currentIndex();
+    const QModelIndex next = QTableView::moveCursor(action, modifiers);
+    const bool wraps = action == MoveNext && current.isValid() &&
+                       current.row() == m_model->rowCount() - 1 && next.row() != current.row();
+    if (!wraps)
+        return next;
+    QMetaObject::invokeMethod(this, &GridView::nextNewRequested, Qt::QueuedConnection);
+    return current;
+}
+
+void GridView::keyPressEvent(QKeyEvent* event) {
+    if (const auto action = cellActionOf(*event)) {
+        if (*action == CellAction::Clear && hasWholeRecordsSelected())
+            Q_EMIT deleteRequested();
+        else
+            Q_EMIT cellsRequested(*action);
+        return;
+    }
+    if (m_model->rows().groupAt(currentIndex().row())) {
+        const bool opens = event->key() == Qt::Key_Right;
+        if ((opens || event->key() == Qt::Key_Left) && openCurrentGroup(opens))
+            return;
+        if (event->key() == Qt::Key_Space || event->key() == Qt::Key_Return ||
+            event->key() == Qt::Key_Enter) {
+            toggleGroup(currentIndex().row());
+            return;
+        }
+    }
+    if (event->key() == Qt::Key_Space && toggleYesNo(currentIndex()))
+        return;
+    if (event->key() == Qt::Key_Escape) {
+        // Back one step: first the cell's edit, then all edits of the record.
+        const RecordId id = currentRecord();
+        const Draft* draft = m_model->binding()->draft(id);
+        if (draft && currentIndex().isValid()) {
+            const int column = m_model->binding()->fields()[currentIndex().column()].columnIndex;
+            DraftStore* drafts =
+                m_model->binding()->workspace()->records()->drafts(m_model->binding()->tableName());
+            if (draft->changed.contains(column) || draft->bad.contains(column))
+                drafts->revertField(id, column);
+            else
+                m_model->binding()->workspace()->records()->discard(m_model->binding()->tableName(),
+                                                                    id);
+            return;
+        }
+    }
+    if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) &&
+        event->modifiers() == Qt::NoModifier && state() != EditingState) {
+        if (!openInstead(currentIndex()))
+            edit(currentIndex());
+        return;
+    }
+    QTableView::keyPressEvent(event);
+}
+
+void GridView::mouseDoubleClickEvent(QMouseEvent* event) {
+    const QModelIndex index = indexAt(event->pos());
+    if (index.isValid() && m_model->rows().groupAt(index.row()))
+        return; // its first click did it
+    if (toggleYesNo(index) || openInstead(index))
+        return;
+    QTableView::mouseDoubleClickEvent(event);
+}
+
+void GridView::currentChanged(const QModelIndex& current, const QModelIndex& previous) {
+    QTableView::currentChanged(current, previous);
+    if (!current.isValid())
+        return;
+    m_currentColumn = current.column();
+    if (current.row() != previous.row()) {
+        viewport()->update();
+        verticalHeader()->viewport()->update();
+    }
+    const RecordId id = m_model->recordAt(current.row());
+    if (id == m_current)
+        return;
+    m_current = id;
+    Q_EMIT currentRecordChanged(id);
+}
+
+} // namespace gravin

@@ -1,0 +1,94 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/grid/grid_model.h"
+
+#include <QTableView>
+
+namespace gravin {
+
+class FrozenColumns;
+
+// What is done to the selected cells as a block.
+enum class CellAction { Copy, Cut, Paste, FillDown, Clear };
+
+// The grid of a screen.
+class GridView : public QTableView {
+    Q_OBJECT
+public:
+    GridView(GridModel* model, QWidget* parent);
+
+    GridModel* gridModel() const { return m_model; }
+    RecordId currentRecord() const;
+    void setCurrentRecord(const RecordId& id);
+    // The rows of all selected cells, first and last of each run, in order.
+    std::vector<std::pair<int, int>> selectedRows() const;
+    qint64 selectedCount() const; // rows
+    // The records of these rows; those that were not read yet have their keys all the same.
+    QList<RecordId> selectedRecords() const;
+    // Shows every field, hidden ones too: for Build.
+    void showHiddenFields(bool show);
+    // Fields that the person does not want to see now.
+    void hideFields(const QStringList& columns);
+    void applyWidths();
+    // Opens the first empty cell of the current row that can be edited.
+    void beginFirstEdit();
+    // Opens or closes the group whose head is current; false: none is.
+    bool openCurrentGroup(bool open);
+    // Makes this field of the current record the current cell.
+    void focusField(const QString& column);
+    using QTableView::edit;
+    // Only as far down as needed, where the column is in sight anyway.
+    void scrollTo(const QModelIndex& index, ScrollHint hint = EnsureVisible) override;
+
+Q_SIGNALS:
+    void currentRecordChanged(const gravin::RecordId& id);
+    // Return or a double click on what cannot be edited in its cell.
+    void openRequested(const gravin::RecordId& id);
+    void actionsRequested(const QPoint& globalPosition);
+    void focusTaken();
+    void cellsRequested(gravin::CellAction action);
+    // Delete with whole records selected.
+    void deleteRequested();
+    // Tab behind the last cell.
+    void nextNewRequested();
+    // A cell's content was put into its draft by hand.
+    void cellWritten(const gravin::RecordId& id);
+
+protected:
+    bool edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void focusInEvent(QFocusEvent* event) override;
+    void paintEvent(QPaintEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    QModelIndex moveCursor(CursorAction action, Qt::KeyboardModifiers modifiers) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
+
+private:
+    int fittedWidth(int column) const;
+    void toggleGroup(int row);
+    void moveTo(const QModelIndex& index);
+    std::optional<CellAction> cellActionOf(const QKeyEvent& event) const;
+    bool hasWholeRecordsSelected() const;
+    bool toggleYesNo(const QModelIndex& index);
+    bool openInstead(const QModelIndex& index);
+    void keepPlace();
+    void applyRowHeight();
+
+    GridModel* m_model;
+    FrozenColumns* m_frozen = nullptr;
+    bool m_showHidden = false;
+    QStringList m_unwanted;
+    QHash<QString, int> m_dragged; // widths that the person gave to fields
+    bool m_isApplyingWidths = false;
+    QStringList m_groupedBy; // when the rows were last laid out
+    RecordId m_current;
+    RecordId m_wanted; // chosen before its row was there
+    int m_currentColumn = 0;
+    int m_rowBefore = -1; // where the current record stood before the list became another
+};
+
+} // namespace gravin

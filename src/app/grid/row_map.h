@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/grid/group_rows.h"
+#include "core/records/record_view.h"
+
+#include <QList>
+
+namespace gravin {
+
+// Where records stand in a list: those of a view, in groups or not, and behind them new ones that
+// are not saved yet. Rows are what is seen; list indexes count the records of the whole list from
+// 0, new ones last, whatever groups are open.
+class RowMap {
+public:
+    // `view` must outlive the map.
+    explicit RowMap(const RecordView* view)
+        : m_view(view) {}
+
+    int rowCount() const { return storedRows() + static_cast<int>(m_new.size()); }
+    int storedRows() const;
+    qsizetype listCount() const { return m_view->count() + m_new.size(); }
+
+    // The record of a row; none where the head of a group stands. A record without a row answers
+    // −1, also one in a group that is closed.
+    RecordId recordAt(int row) const { return recordAtIndex(indexOf(row)); }
+    int rowOf(const RecordId& id) const;
+    // The list index of a row's record; −1: it has none.
+    qsizetype indexOf(int row) const;
+    RecordId recordAtIndex(qsizetype listIndex) const;
+    // Of the next record before and behind a row; there may be none there.
+    qsizetype indexBefore(int row) const;
+    qsizetype indexBehind(int row) const;
+
+    bool isGrouped() const { return m_groups.isGrouped(); }
+    // The group whose head stands in this row; null: none does.
+    const RecordGroup* groupAt(int row) const;
+    bool isGroupOpen(int row) const;
+    // The row of the head that stands for a record of a closed group; −1: none does.
+    int headRowOf(const RecordId& id) const;
+    // Where the record is in the view; −1: it is not there.
+    qsizetype storedIndexOf(const RecordId& id) const;
+    // Requires: whoever shows the rows is told.
+    GroupRows& groups() { return m_groups; }
+    const GroupRows& groups() const { return m_groups; }
+    QList<RecordId>& newRecords() { return m_new; }
+    const QList<RecordId>& newRecords() const { return m_new; }
+
+private:
+    const RecordView* m_view;
+    GroupRows m_groups;
+    QList<RecordId> m_new;
+};
+
+} // namespace gravin

@@ -1,0 +1,365 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/use/page_commands.h"
+
+#include "app/bulk/bulk_dialog.h"
+#include "app/grid/cell_clipboard.h"
+#include "app/grid/grid_view.h"
+#include "app/look/plain_text.h"
+#include "app/look/theme.h"
+#include "app/use/delete_dialog.h"
+#include "app/use/open_edits.h"
+#include "app/use/record_form.h"
+#include "app/use/row_actions.h"
+#include "app/use/save_many.h"
+#include "app/use/screen_page.h"
+#include "app/use/stored_dialog.h"
+#include "core/value/text_form.h"
+
+#include <QIcon>
+
+namespace gravin {
+
+namespace {
+
+// Records without a name, and those that share one, are told by their keys.
+void tellApart(QStringList& names, const std::vector<Key>& keys,
+               const std::vector<ColumnType>& types) {
+    QHash<QString, int> times;
+    for (const QString& name : std::as_const(names))
+        ++times[name];
+    for (qsizetype i = 0; i < names.size(); ++i) {
+        const QString key = keyText(keys[static_cast<size_t>(i)], types);
+        if (names[i].isEmpty())
+            names[i] = key;
+        else if (times.value(names[i]) > 1)
+            names[i] = PageCommands::tr("%1 (%2)").arg(names[i], key);
+    }
+}
+
+} // namespace
+
+PageCommands::PageCommands(ScreenPage* page)
+    : QObject(page)
+    , m_page(page)
+    , m_cells(new CellClipboard(this)) {
+    makeActions();
+    connect(m_cells, &CellClipboard::notice, page, &ScreenPage::showNotice);
+}
+
+void PageCommands::makeActions() {
+    struct Entry {
+        Command command;
+        QString text;
+        QKeySequence keys;
+        const char* icon;
+    };
+    const QList<Entry> entries{
+        {Command::Save, tr("Save record"), {}, "document-save"},
+        {Command::SaveAll, tr("Save all of this screen"), {}, "document-save-all"},
+        {Command::Discard, tr("Discard edits"), {}, "edit-undo"},
+        {Command::New, tr("New record"), QKeySequence(QKeySequence::New), "list-add"},
+        {Command::Copy, tr("Copy this record"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C),
+         "edit-copy"},
+        {Command::Delete, tr("Delete…"), QKeySequence(Qt::CTRL | Qt::Key_Delete), "edit-delete"},
+        {Command::Bulk, tr("Bulk update…"), QKeySequence(Qt::CTRL | Qt::Key_B), "edit-select-all"},
+        {Command::Open, tr("Open in window"), QKeySequence(Qt::CTRL | Qt::Key_Return),
+         "window-new"},
+        {Command::AsStored, tr("Show as stored"), QKeySequence(Qt::CTRL | Qt::Key_I),
+         "document-properties"},
+        {Command::Refresh, tr("Refresh now"), QKeySequence(QKeySequence::Refresh), "view-refresh"},
+        {Command::First, tr("First record"), QKeySequence(Qt::CTRL | Qt::Key_Home), "go-first"},
+        {Command::Previous, tr("Previous record"), QKeySequence(Qt::ALT | Qt::Key_Up),
+         "go-previous"},
+        {Command::Next, tr("Next record"), QKeySequence(Qt::ALT | Qt::Key_Down), "go-next"},
+        {Command::Last, tr("Last record"), QKeySequence(Qt::CTRL | Qt::Key_End), "go-last"},
+    };
+    for (const Entry& entry : entries) {
+        auto* action = new QAction(QIcon::fromTheme(QLatin1String(entry.icon)), entry.text, this);
+        action->setShortcut(entry.keys);
+        connect(action, &QAction::triggered, this,
+                [this, command = entry.command] { run(command); });
+        m_actions.insert(static_cast<int>(entry.command), action);
+    }
+    connect(&Theme::instance(), &Theme::changed, this, [this, entries] {
+        for (const Entry& entry : entries)
+            action(entry.command)->setIcon(QIcon::fromTheme(QLatin1String(entry.icon)));
+    });
+}
+
+QString PageCommands::reasonAgainstNew(const GridPart& now) const {
+    const QString reason = now.binding->screen().reasonAgainst(Operation::Insert);
+    return reason.isEmpty() ? now.noNewReason : reason;
+}
+
+QString PageCommands::reasonAgainstStep(Command command, const GridPart& now) const {
+    const int row = now.grid->currentIndex().row();
+    if (command == Command::First || command == Command::Previous)
+        return now.model()->rows().indexBefore(row) >= 0 ? QString()
+                                                         : tr("This is the first record.");
+    return row >= 0 && now.model()->rows().indexBehind(row) < now.model()->rows().listCount()
+               ? QString()
+               : tr("This is the last record.");
+}
+
+QString PageCommands::reasonAgainst(Command command) const {
+    const GridPart now = m_page->part();
+    const RecordId id = now.current();
+    const QString noneIsChosen = id.isNone() ? tr("No record is chosen.") : QString();
+    switch (command) {
+    case Command::Save:
+        return plainTextOf(now.binding->saveReason(id));
+    case Command::SaveAll:
+        return draftsToSave(*m_page->workspace(), m_page->tablesShown()).isEmpty()
+                   ? tr("There are no edits to save.")
+                   : QString();
+    case Command::Discard:
+        return now.binding->draft(id) ? QString() : tr("There are no edits to discard.");
+    case Command::New:
+        return reasonAgainstNew(now);
+    case Command::Copy:
+        if (const QString reason = now.binding->screen().reasonAgainst(Operation::Insert);
+            !reason.isEmpty())
+            return reason;
+        return id.isNone() ? noneIsChosen : now.noNewReason;
+    case Command::Delete:
+        return now.binding->reasonAgainstDeleting(id);
+    case Command::Bulk:
+        if (const QString reason = now.binding->screen().reasonAgainst(Operation::Update);
+            !reason.isEmpty())
+            return reason;
+        return id.isNone() ? tr("No records are selected.") : QString();
+    case Command::Open:
+        return noneIsChosen;
+    case Command::AsStored:
+        return id.isNew() ? tr("This record is not stored yet.") : noneIsChosen;
+    case Command::Refresh:
+        return {};
+    case Command::First:
+    case Command::Previous:
+    case Command::Next:
+    case Command::Last:
+        return reasonAgainstStep(command, now);
+    }
+    return {};
+}
+
+void PageCommands::run(Command command) {
+    if (!reasonAgainst(command).isEmpty())
+        return;
+    const GridPart now = m_page->part();
+    switch (command) {
+    case Command::Save:
+        return save();
+    case Command::SaveAll:
+        return saveAll();
+    case Command::Discard:
+        return discard();
+    case Command::New:
+        return newRecord();
+    case Command::Copy:
+        return copyRecord();
+    case Command::Delete:
+        return deleteRecords();
+    case Command::Bulk:
+        return updateMany();
+    case Command::Open:
+        m_page->openEdits()->open(now.binding->screenId(), now.current());
+        return;
+    case Command::AsStored:
+        (new StoredDialog(now.binding, now.current(), m_page))->open();
+        return;
+    case Command::Refresh:
+        m_page->workspace()->records()->refreshNow();
+        m_page->showNotice({Notice::Kind::Done, tr("All that is shown is read anew.")});
+        return;
+    case Command::First:
+    case Command::Previous:
+    case Command::Next:
+    case Command::Last:
+        return stepFrom(command);
+    }
+}
+
+void PageCommands::stepFrom(Command command) {
+    const GridPart now = m_page->part();
+    const int row = now.grid->currentIndex().row();
+    if (command == Command::First)
+        step(0);
+    else if (command == Command::Previous)
+        step(now.model()->rows().indexBefore(row));
+    else if (command == Command::Next)
+        step(now.model()->rows().indexBehind(row));
+    else
+        step(now.model()->rows().listCount() - 1);
+}
+
+void PageCommands::step(qsizetype listIndex) {
+    const GridPart now = m_page->part();
+    now.grid->setCurrentRecord(now.model()->rows().recordAtIndex(listIndex));
+}
+
+void PageCommands::discard() {
+    const GridPart now = m_page->part();
+    if (now.grid == m_page->grid())
+        m_page->form()->discard();
+    else
+        m_page->workspace()->records()->discard(now.binding->tableName(), now.current());
+}
+
+void PageCommands::copyRecord() {
+    const GridPart now = m_page->part();
+    if (const auto made = m_page->workspace()->records()->copyRecord(now.binding->screen(),
+                                                                     now.current(), now.parent))
+        beginRecord(*made);
+}
+
+void PageCommands::updateMany() {
+    const GridPart now = m_page->part();
+    (new BulkDialog(m_page->workspace(), now.binding->screenId(), now.grid->selectedRecords(),
+                    now.model()->view()->query(), m_page))
+        ->open();
+}
+
+void PageCommands::save() {
+    const GridPart now = m_page->part();
+    if (!now.binding->saveReason(now.current()).isEmpty())
+        return;
+    m_savedHere = now.current();
+    if (now.grid == m_page->grid())
+        m_page->form()->fieldsDone();
+    now.binding->save(now.current());
+}
+
+// What the developer wants to follow a save, when it was this page's own.
+void PageCommands::followSave(const RecordId& before, const RecordId& now) {
+    if (m_savedHere.isNone() || !(m_savedHere == before || m_savedHere == now))
+        return;
+    m_savedHere = {};
+    switch (m_page->part().binding->screen().screen.afterSaving) {
+    case AfterSaving::Stay:
+    case AfterSaving::Close:
+        break;
+    case AfterSaving::NextRecord:
+        run(Command::Next);
+        break;
+    case AfterSaving::NewRecord:
+        // Not before the saved record stands where it belongs.
+        QMetaObject::invokeMethod(
+            this, [this] { run(Command::New); }, Qt::QueuedConnection);
+        break;
+    }
+}
+
+void PageCommands::newRecord() {
+    const GridPart now = m_page->part();
+    beginRecord(
+        m_page->workspace()->records()->newRecord(now.binding->screen(), now.presets, now.parent));
+}
+
+// Where its first field waits to be filled in.
+void PageCommands::beginRecord(const RecordId& id) {
+    const GridPart now = m_page->part();
+    now.grid->setCurrentRecord(id);
+    const Arrangement arrangement = now.binding->screen().screen.arrangement;
+    if (arrangement == Arrangement::GridWindows)
+        m_page->openEdits()->open(now.binding->screenId(), id);
+    else if (now.grid == m_page->grid() && m_page->showsForm())
+        m_page->focusForm();
+    else
+        now.grid->beginFirstEdit();
+}
+
+void PageCommands::deleteRecords() {
+    const GridPart now = m_page->part();
+    std::vector<Key> keys;
+    QStringList names;
+    QList<RecordId> selected = now.grid->selectedRecords();
+    if (!selected.contains(now.current()))
+        selected = {now.current()};
+    for (const RecordId& id : selected) {
+        if (id.isNew() || id.isNone())
+            continue;
+        keys.push_back(id.key);
+        const QString name = now.binding->nameOf(id);
+        names += name;
+    }
+    tellApart(names, keys, now.binding->screen().table->keyTypes());
+    (new DeleteDialog(m_page->workspace(), now.binding->screen(), keys, names, m_page))->open();
+}
+
+void PageCommands::saveAll() {
+    m_page->form()->fieldsDone();
+    saveTogether(
+        *m_page->workspace(), m_page->screenLabel(), m_page->tablesShown(), m_page,
+        [this](const DraftRef& place, const QString& column) { m_page->goToField(place, column); });
+}
+
+void PageCommands::onCells(CellAction action) {
+    switch (action) {
+    case CellAction::Copy:
+        m_cells->copy(m_page->part());
+        break;
+    case CellAction::Cut:
+        m_cells->cut(m_page->part());
+        break;
+    case CellAction::Paste:
+        m_cells->paste(m_page->part());
+        break;
+    case CellAction::FillDown:
+        m_cells->fillDown(m_page->part());
+        break;
+    case CellAction::Clear:
+        m_cells->clear(m_page->part());
+        break;
+    }
+}
+
+void PageCommands::showMenu(const QPoint& globalPosition) {
+    const GridPart now = m_page->part();
+    auto* menu = new RowActionsMenu(now, m_page);
+    menu->setReason(RowAction::Kind::Delete, reasonAgainst(Command::Delete));
+    connect(menu, &RowActionsMenu::chosen, this, [this, now](const RowAction& action) {
+        switch (action.kind) {
+        case RowAction::Kind::Open:
+            run(Command::Open);
+            break;
+        case RowAction::Kind::Delete:
+            run(Command::Delete);
+            break;
+        case RowAction::Kind::GoTo:
+            goAlong(action, now);
+            break;
+        }
+    });
+    menu->addSeparator();
+    menu->addAction(action(Command::Copy));
+    menu->addAction(action(Command::AsStored));
+    menu->popup(globalPosition);
+}
+
+void PageCommands::goAlong(const RowAction& action, const GridPart& part) {
+    const auto values = RowActionsMenu::valuesFor(action, part);
+    if (values)
+        Q_EMIT goToRequested(action.link, *values,
+                             tr("those of %1").arg(part.binding->nameOf(part.current())));
+}
+
+void PageCommands::refresh() {
+    for (auto entry = m_actions.begin(); entry != m_actions.end(); ++entry) {
+        const QString reason = reasonAgainst(static_cast<Command>(entry.key()));
+        QAction* action = entry.value();
+        action->setEnabled(reason.isEmpty());
+        const QString keys = action->shortcut().toString(QKeySequence::NativeText);
+        const QString plain =
+            keys.isEmpty() ? action->text() : tr("%1 (%2)").arg(action->text(), keys);
+        action->setToolTip(reason.isEmpty() ? plain : reason);
+    }
+    // While a grid of children has the work, the buttons say so.
+    const GridPart now = m_page->part();
+    const bool ofChild = now.grid != m_page->grid();
+    const QString place = now.binding->screen().screen.label;
+    action(Command::New)->setText(ofChild ? tr("New record in %1").arg(place) : tr("New record"));
+    action(Command::Delete)->setText(ofChild ? tr("Delete from %1…").arg(place) : tr("Delete…"));
+}
+
+} // namespace gravin

@@ -1,0 +1,540 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changes/log/change_log.h"
+
+#include "core/base/text.h"
+#include "core/changes/log/log_entry.h"
+#include "core/changes/log/log_rows.h"
+#include "core/changes/log/log_seal.h"
+#include "core/database/record_statements.h"
+
+#include <QSet>
+#include <QUuid>
+
+#include <algorithm>
+#include <limits>
+
+namespace gravin {
+
+namespace {
+
+std::optional<qint64> numberFrom(const QVariant& stored) {
+    return stored.isNull() ? std::nullopt : std::optional(stored.toLongLong());
+}
+
+// A condition on gravin_change c: it touched records of this table. The engine is to look through
+// the change's own records, not through all that the log has of the table, as SQLite does where the
+// places are not narrowed: every place there can be, the wrong ones too.
+SqlFragment touches(const QString& table) {
+    return {QStringLiteral("EXISTS (SELECT 1 FROM gravin_record r WHERE r.change_id = c.id AND "
+                           "r.seq >= ? AND r.table_name = ?)"),
+            {std::numeric_limits<qint64>::min(), table}};
+}
+
+SqlFragment conditionsOf(const Dialect& dialect, const LogFilter& filter) {
+    QStringList conditions{QStringLiteral("c.id <= ?")};
+    QVariantList values{LargestChangeId};
+    const auto narrow = [&](const QString& condition, const QVariantList& bound) {
+        conditions += condition;
+        values += bound;
+    };
+    if (!filter.table.isEmpty() && filter.key)
+        narrow(QStringLiteral("EXISTS (SELECT 1 FROM gravin_record r WHERE r.table_name = ? AND "
+                              "r.record_key = ? AND r.change_id = c.id)"),
+               {filter.table, filter.key->encoded()});
+    else if (!filter.table.isEmpty())
+        narrow(touches(filter.table).sql, touches(filter.table).values);
+    if (!filter.person.isEmpty())
+        narrow(QStringLiteral("c.person = ?"), {filter.person});
+    if (!filter.since.isEmpty())
+        narrow(QStringLiteral("c.at >= ?"), {filter.since});
+    if (filter.afterId)
+        narrow(QStringLiteral("c.id > ?"), {*filter.afterId});
+    if (!filter.text.isEmpty()) {
+        QStringList places;
+        QVariantList texts;
+        for (const char* column : {"c.screen", "c.action", "c.note"}) {
+            places += dialect.containsText(QLatin1String(column));
+            texts += filter.text;
+        }
+        narrow(u'(' + places.join(QStringLiteral(" OR ")) + u')', texts);
+    }
+    if (filter.upToId)
+        narrow(QStringLiteral("c.id <= ?"), {*filter.upToId});
+    return {conditions.join(QStringLiteral(" AND ")), values};
+}
+
+Error damagedAt(qint64 change, const QString& record) {
+    return {ErrorKind::Damaged,
+            coreTr("Change %1 of the log is damaged at the record “%2”.").arg(change).arg(record)};
+}
+
+} // namespace
+
+QString newChangeUid() { return QUuid::createUuid().toString(QUuid::WithoutBraces); }
+
+Result<bool> ChangeLog::exists() { return m_session.hasChangeLog(); }
+
+Status ChangeLog::createTables(SessionWriter& writer) {
+    auto whole = m_session.sealsRecordsApart();
+    if (!whole)
+        return whole.error();
+    if (*whole || m_session.isLogLeftAsItIs())
+        return ok();
+    const Dialect& dialect = m_session.dialect();
+    const auto ask = [&](const QString& sql) {
+        return sql.isEmpty() ? ok()
+                             : m_session.select(sql, {}, [](const QSqlQuery&) { return true; });
+    };
+    // Two who write for the first time in one moment would both make them.
+    if (Status entered = ask(dialect.enterMakingLog()); !entered)
+        return entered;
+    const Status made = makeTables(writer);
+    const Session::Finishing finishing(m_session);
+    const Status left = ask(dialect.leaveMakingLog());
+    return made ? left : made;
+}
+
+Status ChangeLog::makeTables(SessionWriter& writer) {
+    auto sealed = m_session.hasSealedLog();
+    if (!sealed)
+        return sealed.error();
+    if (*sealed)
+        return extendSeal(writer);
+    for (const QString& statement : m_session.dialect().changeLogSchema()) {
+        if (Status created = writer.command(statement); !created)
+            return created;
+    }
+    if (Status ours = verifyOurs(); !ours)
+        return ours;
+    return LogSeal(m_session).adopt(writer);
+}
+
+// An account that may not goes on with the hashes as they are.
+Status ChangeLog::extendSeal(SessionWriter& writer) {
+    const bool isWithin = m_session.dialect().createsTablesInTransactions();
+    if (Status set = isWithin ? writer.setSavepoint() : ok(); !set)
+        return set;
+    const bool isExtended =
+        writer.command(QStringLiteral("ALTER TABLE gravin_seal ADD COLUMN records CHAR(64)")).ok();
+    if (!isExtended)
+        m_session.leaveLogAsItIs();
+    if (!isWithin)
+        return ok();
+    return isExtended ? writer.keepSavepoint() : writer.returnToSavepoint();
+}
+
+// Tables of these names may be somebody else's.
+Status ChangeLog::verifyOurs() {
+    for (const auto& [table, columns] :
+         {std::pair{"gravin_change",
+                    "id, uid, at, person, screen, action, note, undoes, records, tables, op"},
+          std::pair{"gravin_record", "change_id, seq, table_name, record_key, op, hidden_row"},
+          std::pair{"gravin_field", "change_id, seq, column_name, old_value, new_value"},
+          std::pair{"gravin_seal", "change_id, content, position, chain"}}) {
+        const Status read = m_session.select(QStringLiteral("SELECT %1 FROM %2 WHERE 1 = 0")
+                                                 .arg(QLatin1String(columns), QLatin1String(table)),
+                                             {}, [](const QSqlQuery&) { return true; });
+        if (!read && read.error().kind == ErrorKind::Database)
+            return Error{
+                ErrorKind::ReadOnly,
+                coreTr("The database has a table %1 that is not Gravin's, so no change log "
+                       "can be kept in it. Give that table another name.")
+                    .arg(QLatin1String(table)),
+                read.error().detail};
+        if (!read)
+            return read;
+    }
+    return ok();
+}
+
+Status ChangeLog::append(SessionWriter& writer, CommittedChange& change, const Catalog& catalog) {
+    LogEntry entry(writer, catalog);
+    if (Status begun = entry.begin(change); !begun)
+        return begun;
+    if (Status added = entry.add(change.records); !added)
+        return added;
+    return entry.end(change);
+}
+
+Result<qint64> ChangeLog::trim(SessionWriter& writer, qint64 upTo) {
+    auto concerned = m_session.scalar(
+        QStringLiteral("SELECT count(DISTINCT change_id) FROM gravin_record WHERE change_id <= ?"),
+        {upTo});
+    if (!concerned)
+        return concerned.error();
+    for (const char* table : {"gravin_field", "gravin_record"}) {
+        auto deleted = writer.execute(
+            QStringLiteral("DELETE FROM %1 WHERE change_id <= ?").arg(QLatin1String(table)),
+            {upTo});
+        if (!deleted)
+            return deleted.error();
+    }
+    return concerned->toLongLong();
+}
+
+Result<qint64> ChangeLog::trimmedUpTo() {
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return qint64{0};
+    auto bound = m_session.scalar(
+        QStringLiteral("SELECT max(undoes) FROM gravin_change WHERE action = 'trim'"));
+    if (!bound)
+        return bound.error();
+    return bound->toLongLong();
+}
+
+Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
+    std::vector<ChangeSummary> changes;
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return changes;
+
+    SqlFragment where = conditionsOf(m_session.dialect(), filter);
+    where.values += filter.limit < 0 ? std::numeric_limits<qint64>::max() : filter.limit;
+    Status selected = m_session.select(
+        QStringLiteral("SELECT %1 FROM gravin_change c WHERE %2 ORDER BY c.id DESC LIMIT ?")
+            .arg(loggedHeads(), where.sql),
+        where.values, [&](const QSqlQuery& row) {
+            changes.push_back(summaryFrom(row));
+            return true;
+        });
+    if (!selected)
+        return selected.error();
+    return changes;
+}
+
+Result<std::optional<ChangeSummary>> ChangeLog::summary(qint64 id) {
+    LogFilter one;
+    one.afterId = id - 1;
+    one.upToId = id;
+    const auto found = list(one);
+    if (!found)
+        return found.error();
+    return found->empty() ? std::nullopt : std::optional(found->front());
+}
+
+Result<qint64> ChangeLog::idOf(const QString& uid) {
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return qint64{0};
+    auto found =
+        m_session.scalar(QStringLiteral("SELECT id FROM gravin_change WHERE uid = ?"), {uid});
+    if (!found)
+        return found.error();
+    return found->toLongLong();
+}
+
+Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
+    const Error unknown{ErrorKind::NotFound, coreTr("There is no change %1 in the log.").arg(id)};
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return unknown;
+
+    CommittedChange change;
+    Status selected = m_session.select(
+        QStringLiteral("SELECT %1 FROM gravin_change c WHERE c.id = ?").arg(loggedHeads()), {id},
+        [&](const QSqlQuery& row) {
+            change = headFrom(row).change;
+            change.uid.clear();
+            change.recordCount.reset(); // they follow
+            return false;
+        });
+    if (!selected)
+        return selected.error();
+    if (change.id == 0)
+        return unknown;
+
+    LogScope scope;
+    scope.changes = {id};
+    std::optional<qint64> former; // they come from the last to the first
+    const Status scanned =
+        scan(scope, catalog, [&](qint64, qint64 sequence, RecordChange&& record) {
+            const bool follows = !former || sequence == *former - 1;
+            former = follows ? sequence : -1;
+            change.records.push_back(std::move(record));
+            return follows;
+        });
+    if (!scanned)
+        return scanned.error();
+    if (former && *former != 0)
+        return damagedAt(id, change.records.back().key.encoded());
+    std::reverse(change.records.begin(), change.records.end());
+    return change;
+}
+
+Result<std::optional<OpenTrial>> ChangeLog::openTrial() {
+    std::optional<OpenTrial> none;
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return none;
+    auto newest = m_session.scalar(
+        QStringLiteral("SELECT max(c.id) FROM gravin_change c WHERE c.action = ? AND NOT EXISTS "
+                       "(SELECT 1 FROM gravin_change e WHERE e.action = ? AND e.undoes = c.id)"),
+        {TrialAction, TrialEndAction});
+    if (!newest)
+        return newest.error();
+    const qint64 id = newest->toLongLong();
+    if (id == 0)
+        return none;
+    const auto start = summary(id);
+    if (!start)
+        return start.error();
+    if (!*start)
+        return none;
+    auto count = m_session.scalar(
+        QStringLiteral("SELECT count(*) FROM gravin_change WHERE id > ? AND records > 0"), {id});
+    if (!count)
+        return count.error();
+    return std::optional(OpenTrial{**start, count->toLongLong()});
+}
+
+Result<qint64> ChangeLog::lastIdAt(const QString& time) {
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return qint64{0};
+    auto found =
+        m_session.scalar(QStringLiteral("SELECT max(id) FROM gravin_change WHERE at <= ?"), {time});
+    if (!found)
+        return found.error();
+    return found->toLongLong();
+}
+
+namespace {
+
+// What a server's planner cannot conclude for the other table of the join. SQLite looks each
+// record's fields up by their key, and would look through the whole stretch instead.
+QString alsoOfFields(const LogScope& scope, bool isFile) {
+    return scope.sequences && !isFile ? QStringLiteral(" AND f.seq BETWEEN %1 AND %2")
+                                            .arg(scope.sequences->first)
+                                            .arg(scope.sequences->second)
+                                      : QString();
+}
+
+// What narrows the records of the log to a scope, as far as the engine can.
+SqlFragment whereOf(const LogScope& scope, const Table* table) {
+    SqlFragment where{QStringLiteral(" WHERE 1 = 1"), {}};
+    const auto narrow = [&](const QString& condition, const QVariantList& values) {
+        where.sql += QStringLiteral(" AND ") + condition;
+        where.values += values;
+    };
+    if (!scope.changes.empty()) {
+        QStringList places;
+        QVariantList ids;
+        for (const qint64 id : scope.changes) {
+            places += QStringLiteral("?");
+            ids += id;
+        }
+        narrow(places.size() == 1 ? QStringLiteral("r.change_id = ?")
+                                  : QStringLiteral("r.change_id IN (%1)").arg(places.join(u',')),
+               ids);
+    }
+    if (scope.afterId)
+        narrow(QStringLiteral("r.change_id > ?"), {*scope.afterId});
+    if (scope.sequences)
+        narrow(QStringLiteral("r.seq BETWEEN ? AND ?"),
+               {scope.sequences->first, scope.sequences->second});
+    if (!scope.person.isEmpty())
+        narrow(QStringLiteral("r.change_id IN (SELECT id FROM gravin_change WHERE person = ?)"),
+               {scope.person});
+    if (!scope.table.isEmpty())
+        narrow(QStringLiteral("r.table_name = ?"), {scope.table});
+    if (!scope.column.isEmpty())
+        narrow(QStringLiteral("r.op = 'update' AND f.column_name = ?"), {scope.column});
+    if (!scope.key)
+        return where;
+    // An update that changed the key is found under the former one.
+    QStringList places;
+    QVariantList values{scope.key->encoded()};
+    for (const QString& column : table ? table->key : QStringList()) {
+        places += QStringLiteral("?");
+        values += column;
+    }
+    narrow(places.isEmpty()
+               ? QStringLiteral("r.record_key = ?")
+               : QStringLiteral("(r.record_key = ? OR (r.op = 'update' AND EXISTS (SELECT 1 FROM "
+                                "gravin_field k WHERE k.change_id = r.change_id AND k.seq = r.seq "
+                                "AND k.column_name IN (%1))))")
+                     .arg(places.join(u',')),
+           values);
+    return where;
+}
+
+} // namespace
+
+Result<std::vector<qint64>> ChangeLog::changesOf(const LogScope& scope, const Catalog& catalog) {
+    std::vector<qint64> changes;
+    if (!scope.changes.empty() && !scope.afterId)
+        return scope.changes;
+    if (scope.key) {
+        const SqlFragment where = whereOf(scope, catalog.table(scope.table));
+        const Status read = m_session.select(
+            QStringLiteral(
+                "SELECT DISTINCT r.change_id FROM gravin_record r LEFT JOIN gravin_field f "
+                "ON f.change_id = r.change_id AND f.seq = r.seq") +
+                where.sql,
+            where.values, [&](const QSqlQuery& row) {
+                changes.push_back(row.value(0).toLongLong());
+                return true;
+            });
+        if (!read)
+            return read.error();
+        return changes;
+    }
+    SqlFragment where{QStringLiteral("c.id > ?"), {scope.afterId.value_or(0)}};
+    const auto narrow = [&](const SqlFragment& by) {
+        where.sql += QStringLiteral(" AND ") + by.sql;
+        where.values += by.values;
+    };
+    if (!scope.person.isEmpty())
+        narrow({QStringLiteral("c.person = ?"), {scope.person}});
+    if (!scope.table.isEmpty())
+        narrow(touches(scope.table));
+    const Status read = m_session.select(
+        QStringLiteral("SELECT c.id FROM gravin_change c WHERE %1 ORDER BY c.id DESC")
+            .arg(where.sql),
+        where.values, [&](const QSqlQuery& row) {
+            changes.push_back(row.value(0).toLongLong());
+            return true;
+        });
+    if (!read)
+        return read.error();
+    return changes;
+}
+
+Status ChangeLog::scan(
+    const LogScope& scope, const Catalog& catalog,
+    const std::function<bool(qint64 change, qint64 sequence, RecordChange&& record)>& take) {
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return ok();
+    const Table* scoped = catalog.table(scope.table);
+    const SqlFragment where = whereOf(scope, scoped);
+    std::optional<Key> followed = scope.key;
+    const QSet<Key> wanted(scope.keys.begin(), scope.keys.end());
+    qint64 change = 0;
+    qint64 sequence = -1;
+    std::optional<RecordChange> record; // under way
+    bool goesOn = true;
+    QString damaged;
+    const auto finish = [&] {
+        if (!record || !goesOn)
+            return;
+        RecordChange done = std::move(*record);
+        record.reset();
+        if (followed) {
+            if (!(done.keyAfter(scoped ? scoped->key : QStringList()) == *followed))
+                return;
+            followed = done.key;
+        }
+        if (!wanted.isEmpty() && !wanted.contains(done.key) &&
+            !wanted.contains(done.keyAfter(scoped ? scoped->key : QStringList())))
+            return;
+        goesOn = take(change, sequence, std::move(done));
+    };
+    // A table's columns are asked for once, not for each field.
+    const Table* table = nullptr;
+    Status selected = m_session.select(
+        loggedFields(m_session.dialect()) + alsoOfFields(scope, m_session.spec().isFile()) +
+            where.sql + QStringLiteral(" ORDER BY r.change_id DESC, r.seq DESC"),
+        where.values, [&](const QSqlQuery& row) {
+            const qint64 rowChange = row.value(0).toLongLong();
+            const qint64 rowSequence = row.value(1).toLongLong();
+            if (rowChange != change || rowSequence != sequence || !record) {
+                finish();
+                if (!goesOn)
+                    return false;
+                change = rowChange;
+                sequence = rowSequence;
+                const auto key = Key::decoded(row.value(3).toString());
+                const auto operation = operationFromName(row.value(4).toString());
+                if (!key || !operation) {
+                    damaged = row.value(3).toString();
+                    return false;
+                }
+                record.emplace();
+                record->table = row.value(2).toString();
+                record->key = *key;
+                record->operation = *operation;
+                record->rowNumber = numberFrom(row.value(5));
+                if (!table || table->name != record->table)
+                    table = catalog.table(record->table);
+            }
+            if (row.value(6).isNull())
+                return true;
+            const QString name = row.value(6).toString();
+            const Column* column = table ? table->column(name) : nullptr;
+            const ColumnType type = column ? column->type : ColumnType{};
+            if (record->operation != Operation::Insert)
+                record->before.insert(name, m_session.dialect().decodeFromLog(row.value(7), type));
+            if (record->operation != Operation::Delete)
+                record->after.insert(name, m_session.dialect().decodeFromLog(row.value(8), type));
+            return true;
+        });
+    if (!selected)
+        return selected;
+    if (!damaged.isNull())
+        return Error{
+            ErrorKind::Damaged,
+            coreTr("Change %1 of the log is damaged at the record “%2”.").arg(change).arg(damaged)};
+    finish();
+    return ok();
+}
+
+Result<std::vector<FieldHistory>> ChangeLog::historyOf(const Table& table, const Key& key,
+                                                       const QString& column,
+                                                       const Catalog& catalog) {
+    LogScope scope;
+    scope.table = table.written();
+    scope.key = key;
+    std::vector<FieldHistory> history;
+    Status scanned = scan(scope, catalog, [&](qint64 change, qint64, RecordChange&& record) {
+        if (record.before.contains(column) || record.after.contains(column)) {
+            FieldHistory each;
+            each.change.id = change;
+            each.before = record.before.value(column);
+            each.after = record.after.value(column);
+            history.push_back(std::move(each));
+        }
+        return true;
+    });
+    if (!scanned)
+        return scanned.error();
+    for (FieldHistory& each : history) {
+        const auto found = summary(each.change.id);
+        if (!found)
+            return found.error();
+        if (*found)
+            each.change = **found;
+    }
+    return history;
+}
+
+Result<qint64> ChangeLog::latestTouching(const QString& table, const Key& key,
+                                         const QString& column, qint64 afterId) {
+    // An empty column name asks for the record as a whole.
+    auto found = m_session.scalar(
+        QStringLiteral("SELECT max(r.change_id) FROM gravin_record r WHERE r.table_name = ? AND "
+                       "r.record_key = ? AND r.change_id > ? AND (? = '' OR EXISTS (SELECT 1 FROM "
+                       "gravin_field f WHERE f.change_id = r.change_id AND f.seq = r.seq AND "
+                       "f.column_name = ?))"),
+        {table, key.encoded(), afterId, notNull(column), notNull(column)});
+    if (!found)
+        return found.error();
+    return found->toLongLong();
+}
+
+} // namespace gravin

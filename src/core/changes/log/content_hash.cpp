@@ -1,0 +1,153 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changes/log/content_hash.h"
+
+#include "core/base/text.h"
+
+#include <QCryptographicHash>
+
+#include <charconv>
+#include <cstring>
+
+namespace gravin {
+
+namespace {
+// Gathered, for a hash takes long pieces faster.
+constexpr qsizetype PieceSize = 64 * 1024;
+} // namespace
+
+ContentHash::ContentHash()
+    : m_hash(EVP_MD_CTX_new(), EVP_MD_CTX_free) {
+    EVP_DigestInit_ex(m_hash.get(), EVP_sha256(), nullptr);
+}
+
+void ContentHash::put(char kind, QByteArrayView bytes) {
+    char size[20];
+    const auto end = std::to_chars(std::begin(size), std::end(size), bytes.size()).ptr;
+    m_waiting += kind;
+    m_waiting.append(size, end - size);
+    m_waiting += ':';
+    m_waiting += bytes;
+    if (m_waiting.size() >= PieceSize)
+        flush();
+}
+
+void ContentHash::flush() {
+    EVP_DigestUpdate(m_hash.get(), m_waiting.constData(), static_cast<size_t>(m_waiting.size()));
+    m_waiting.resize(0); // keeps its room
+}
+
+void ContentHash::add(const QString& text) { put('t', text.toUtf8()); }
+
+void ContentHash::add(qint64 number) {
+    char digits[20];
+    const auto end = std::to_chars(std::begin(digits), std::end(digits), number).ptr;
+    put('i', {digits, end - digits});
+}
+
+void ContentHash::add(const QVariant& part) {
+    const int type = part.typeId();
+    // Empty ones that are null are stored as NULL.
+    const bool isNull = part.isNull() || (type == QMetaType::QString && part.toString().isNull()) ||
+                        (type == QMetaType::QByteArray && part.toByteArray().isNull());
+    if (isNull) {
+        put('n', {});
+    } else if (type == QMetaType::QByteArray) {
+        put('b', part.toByteArray());
+    } else if (type == QMetaType::Double) {
+        const double number = part.toDouble();
+        quint64 bits = 0;
+        std::memcpy(&bits, &number, sizeof bits);
+        put('d', QByteArray::number(bits, 16));
+    } else if (type == QMetaType::QString) {
+        add(part.toString());
+    } else {
+        add(part.toLongLong());
+    }
+}
+
+void ContentHash::addRecord(qint64 sequence, const QString& table, const QString& key,
+                            const QString& op, const QVariant& rowNumber) {
+    m_waiting += 'R';
+    add(sequence);
+    add(table);
+    add(key);
+    add(op);
+    add(rowNumber.isNull() ? QVariant() : QVariant(rowNumber.toLongLong()));
+}
+
+void ContentHash::addField(const QString& column, const QVariant& before, const QVariant& after) {
+    m_waiting += 'F';
+    add(column);
+    add(before);
+    add(after);
+}
+
+void ContentHash::addHead(const CommittedChange& change, const QString& tables, const QString& op) {
+    m_waiting += 'C';
+    add(change.id);
+    for (const QString& part : {change.uid, change.at, change.person, change.screen, change.action,
+                                change.note, tables, op})
+        add(part);
+    add(change.refersTo ? QVariant(*change.refersTo) : QVariant());
+    add(change.count());
+}
+
+QString ContentHash::hexadecimal(EVP_MD_CTX* hash) {
+    QByteArray bytes(EVP_MD_get_size(EVP_sha256()), '\0');
+    EVP_DigestFinal_ex(hash, reinterpret_cast<unsigned char*>(bytes.data()), nullptr);
+    return QString::fromLatin1(bytes.toHex());
+}
+
+SealedContent ContentHash::finish(const CommittedChange& change, const QString& tables,
+                                  const QString& op) {
+    SealedContent sealed;
+    flush();
+    const std::unique_ptr<EVP_MD_CTX, void (*)(EVP_MD_CTX*)> records(EVP_MD_CTX_new(),
+                                                                     EVP_MD_CTX_free);
+    EVP_MD_CTX_copy_ex(records.get(), m_hash.get());
+    sealed.records = hexadecimal(records.get());
+    addHead(change, tables, op);
+    flush();
+    sealed.former = hexadecimal(m_hash.get());
+    sealed.content = sealedHead(change, tables, op, sealed.records);
+    return sealed;
+}
+
+QString ContentHash::sealedHead(const CommittedChange& change, const QString& tables,
+                                const QString& op, const QString& records) {
+    ContentHash head;
+    head.addHead(change, tables, op);
+    head.m_waiting += 'S';
+    head.add(records);
+    head.flush();
+    return hexadecimal(head.m_hash.get());
+}
+
+QString loggedFields(const Dialect& dialect) {
+    const auto read = [&](const char* column) {
+        return dialect.readableFromLog(QLatin1String(column));
+    };
+    return QStringLiteral("SELECT r.change_id, r.seq, r.table_name, %1, r.op, r.hidden_row, "
+                          "f.column_name, %2, %3 FROM gravin_record r LEFT JOIN gravin_field f ON "
+                          "f.change_id = r.change_id AND f.seq = r.seq")
+        .arg(read("r.record_key"), read("f.old_value"), read("f.new_value"));
+}
+
+QVariant asLogged(const Session& session, const QVariant& read) {
+    if (read.isNull())
+        return {};
+    const bool isText = !session.spec().isFile();
+    if (!isText && read.typeId() == QMetaType::QByteArray)
+        return read.toByteArray().isNull() ? QByteArray("") : read.toByteArray();
+    if (isText || read.typeId() == QMetaType::QString)
+        return notNull(read.toString());
+    return read;
+}
+
+QString chainedHash(const QString& before, qint64 change, const QString& content) {
+    const QString text = QStringLiteral("%1:%2:%3").arg(before).arg(change).arg(content);
+    return QString::fromLatin1(
+        QCryptographicHash::hash(text.toLatin1(), QCryptographicHash::Sha256).toHex());
+}
+
+} // namespace gravin

@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/changes/log/change_log.h"
+
+#include <openssl/evp.h>
+
+#include <memory>
+
+namespace gravin {
+
+// Hashes of a change, in lower-case hexadecimal.
+struct SealedContent {
+    QString records; // of what it did
+    QString content; // of that hash and who, when and what: what the chain is made of
+    QString former;  // instead of that, in a log from before the two were apart
+};
+
+// The content of one change as a hash (SHA-256, FIPS 180-4): every part with its kind and its
+// length, so that no two contents read alike. Records come in their order, each one's fields in the
+// order of their names by code units.
+class ContentHash {
+public:
+    ContentHash();
+
+    void addRecord(qint64 sequence, const QString& table, const QString& key, const QString& op,
+                   const QVariant& rowNumber);
+    // Values as the log keeps them.
+    void addField(const QString& column, const QVariant& before, const QVariant& after);
+    // With what the change itself says, which is known last.
+    SealedContent finish(const CommittedChange& change, const QString& tables, const QString& op);
+
+    // The content of a change whose records have this hash.
+    static QString sealedHead(const CommittedChange& change, const QString& tables,
+                              const QString& op, const QString& records);
+
+private:
+    void add(const QString& text); // one that is null counts as an empty one
+    void add(qint64 number);
+    void add(const QVariant& part);
+    void addHead(const CommittedChange& change, const QString& tables, const QString& op);
+    static QString hexadecimal(EVP_MD_CTX* hash);
+    void put(char kind, QByteArrayView bytes);
+    void flush();
+
+    std::unique_ptr<EVP_MD_CTX, void (*)(EVP_MD_CTX*)> m_hash;
+    QByteArray m_waiting;
+};
+
+// What reads the log's records with their fields, up to the join's condition: change, place, table,
+// key, operation, hidden row, column, before and after; a record without fields has one row. The
+// tables are r and f.
+QString loggedFields(const Dialect& dialect);
+
+// A value as a driver gives it from the log's tables, as ContentHash wants it. A server's log is
+// all text, whatever a driver makes of it; and what is empty is not NULL.
+QVariant asLogged(const Session& session, const QVariant& read);
+
+// What a change's place in the chain is: over the content and what the change before it has.
+// `before`: empty for the first.
+QString chainedHash(const QString& before, qint64 change, const QString& content);
+
+} // namespace gravin

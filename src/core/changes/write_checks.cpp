@@ -1,0 +1,120 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changes/write_checks.h"
+
+#include "core/base/text.h"
+#include "core/records/database_rules.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+Step WriteChecks::before(const Table& table, const ProposedValues& values,
+                         const FieldValues& written, const Key& key, const ChangeRequest& request,
+                         const QSet<QString>& given) {
+    const bool isNew = key.isEmpty();
+    std::vector<Problem> problems;
+    askWritten(table, written, isNew, request, given, problems);
+    if (!request.restoring) {
+        Occasion occasion{isNew ? Occasion::What::Insert : Occasion::What::Update};
+        occasion.written = {written.keyBegin(), written.keyEnd()};
+        occasion.present = m_run.present;
+        for (Problem& problem : problemsOf(table, m_run.rules.value(table.name), values, occasion))
+            problems.push_back(std::move(problem));
+        const TableRules rules = m_run.rules.value(table.name);
+        DatabaseRules database(m_run.session, m_run.catalog, table, rules, key);
+        if (Status asked = database.askReferences(values, occasion.written, problems); !asked)
+            return ChangeRun::failed(asked.error());
+    }
+    return judge(std::move(problems), table, key, request);
+}
+
+Step WriteChecks::after(const Table& table, const Record& stored, const Record* former,
+                        const ChangeRequest& request) {
+    const TableRules rules = m_run.rules.value(table.name);
+    if (request.restoring || rules.checks.isEmpty())
+        return Success{};
+    Occasion occasion{former ? Occasion::What::Update : Occasion::What::Insert};
+    for (qsizetype i = 0; i < table.columns.size(); ++i) {
+        const auto at = static_cast<size_t>(i);
+        if (!former || former->values[at] != stored.values[at])
+            occasion.written += table.columns[i].name;
+    }
+    occasion.isStored = true;
+    occasion.present = m_run.present;
+    const ProposedValues values(stored.values.begin(), stored.values.end());
+    std::vector<Problem> problems = problemsOf(table, rules, values, occasion);
+    DatabaseRules database(m_run.session, m_run.catalog, table, rules, stored.key);
+    if (Status asked = database.askChecks(values, occasion, problems); !asked)
+        return ChangeRun::failed(asked.error());
+    return judge(std::move(problems), table, stored.key, request);
+}
+
+// What stops comes first; warnings pass where they were accepted.
+Step WriteChecks::judge(std::vector<Problem> problems, const Table& table, const Key& key,
+                        const ChangeRequest& request) {
+    std::erase_if(problems, [&](const Problem& problem) {
+        const auto isThis = [&](Problem accepted) {
+            accepted.record = problem.record;
+            return accepted == problem;
+        };
+        return problem.warning &&
+               (request.acceptsAllWarnings || std::any_of(request.acceptedWarnings.begin(),
+                                                          request.acceptedWarnings.end(), isThis));
+    });
+    if (problems.empty())
+        return Success{};
+    std::stable_partition(problems.begin(), problems.end(),
+                          [](const Problem& problem) { return !problem.warning; });
+    const auto allAre = [&](InRuns way) {
+        return std::all_of(problems.begin(), problems.end(),
+                           [&](const Problem& problem) { return problem.inRuns == way; });
+    };
+    const bool leavesOut = request.isRun && allAre(InRuns::LeaveOut);
+    // Only what has a field can be asked for.
+    const bool asks = request.isRun && allAre(InRuns::Ask) &&
+                      std::none_of(problems.begin(), problems.end(),
+                                   [](const Problem& problem) { return problem.field.isEmpty(); });
+    NotDone refusal = ChangeRun::refused(std::move(problems), table, key);
+    if (leavesOut || asks) {
+        refusal.then = NotDone::Then::GoOn;
+        std::vector<Problem>& noted = leavesOut ? m_run.change.leftOut : m_run.gaps;
+        noted.insert(noted.end(), refusal.failure.problems.begin(), refusal.failure.problems.end());
+    }
+    return refusal;
+}
+
+void WriteChecks::askWritten(const Table& table, const FieldValues& written, bool isNew,
+                             const ChangeRequest& request, const QSet<QString>& given,
+                             std::vector<Problem>& problems) const {
+    const TableRules rules = m_run.rules.value(table.name);
+    const ScreenRules* screen = request.rulesFor(table.name);
+    for (auto field = written.begin(); field != written.end(); ++field) {
+        const Column& column = *table.column(field.key());
+        const FieldRule* rule = rules.rule(field.key());
+        const QString label = rules.labelOf(field.key());
+        // The screen that it comes from has its own word; what it does not show, all share.
+        const FieldRule* own = screen ? screen->rule(field.key()) : nullptr;
+        const FieldRule* asked = own ? own : rule;
+        // What a default gives is nobody's edit.
+        const bool isGiven = isNew && given.contains(field.key());
+        const bool allowed =
+            !asked || request.restoring || isGiven || (isNew ? asked->settable : asked->editable);
+        const bool granted = isNew ? column.mayInsert : column.mayUpdate;
+        if (column.computed || !allowed || !granted)
+            problems.push_back(
+                {{},
+                 field.key(),
+                 QStringLiteral("editable"),
+                 column.computed
+                     ? coreTr("%1 is computed by the database and cannot be changed.").arg(label)
+                 : !granted ? coreTr("This account has no right to write %1.").arg(label)
+                 : own      ? coreTr("%1 is not to be changed on this screen.").arg(label)
+                            : coreTr("%1 is not to be changed.").arg(label),
+                 label});
+        else if (Status held = m_run.session.dialect().canHold(field.value(), column.type); !held)
+            problems.push_back(
+                {{}, field.key(), QStringLiteral("exact"), held.error().sentence, label});
+    }
+}
+
+} // namespace gravin

@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/expression/token_reader.h"
+#include "core/expression/tree_builder.h"
+
+namespace gravin {
+
+// Recursive descent over the tokens; nesting is limited before the stack could be. Every function
+// answers the index of the node it has read.
+class ExpressionParser {
+public:
+    // `columns` must outlive it.
+    ExpressionParser(QString text, const QList<ExpressionColumn>& columns)
+        : m_columns(columns) {
+        m_expression.m_text = std::move(text);
+    }
+
+    // Once. `condition`: what is read has to be true or false.
+    Result<Expression, ExpressionError> parse(bool condition);
+
+private:
+    using Operation = ExpressionNode::Operation;
+
+    // Guards every descent.
+    class Level {
+    public:
+        explicit Level(ExpressionParser& parser);
+        ~Level() { --m_parser.m_level; }
+        Level(const Level&) = delete;
+        Level& operator=(const Level&) = delete;
+
+    private:
+        ExpressionParser& m_parser;
+    };
+
+    int node(Operation operation, const QList<int>& operands, const Token& from) {
+        return m_tree.add(operation, operands, from.at, m_read.lengthFrom(from));
+    }
+
+    // Operators, from those that bind least to those that bind most.
+    int disjunction();
+    int conjunction();
+    int negation();
+    int predicate();
+    int isPredicate(int left, const Token& from);
+    int between(int left, const Token& from);
+    int in(int left, const Token& from);
+    int like(int left, const Token& from);
+    int likeRegex(int left, const Token& from);
+    int sum();
+    int product();
+    int sign();
+    int primary();
+    int caseOf(const Token& from);
+
+    // Values. `token` has been taken.
+    int number(const Token& token);
+    int word(const Token& token);
+    int moment(const Token& token);
+    int interval(const Token& token);
+    int column(const Token& token, bool quoted);
+    const ExpressionColumn* columnIgnoringCase(const Token& token) const;
+
+    // Functions; behind `name`, which has been taken, stands a bracket.
+    int call(const Token& name);
+    int function(const Token& name);
+    int cast(const Token& from);
+    int extract(const Token& from);
+    int position(const Token& from);
+    int substring(const Token& from);
+    int trim(const Token& from);
+    ExpressionNode castType();
+    [[noreturn]] static void failUnknown(const Token& name);
+
+    const QList<ExpressionColumn>& m_columns;
+    Expression m_expression;
+    TokenReader m_read;
+    int m_level = 0;
+    TreeBuilder m_tree;
+};
+
+} // namespace gravin

@@ -1,0 +1,238 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/fitting/binding.h"
+
+#include "core/base/text.h"
+#include "core/fitting/check_rules.h"
+#include "core/fitting/screen_generator.h"
+#include "core/value/text_form.h"
+
+#include <algorithm>
+#include <functional>
+
+namespace gravin {
+
+namespace {
+
+QString notAllowed(Operation operation, const QString& by) {
+    switch (operation) {
+    case Operation::Insert:
+        return coreTr("%1 does not allow adding records.").arg(by);
+    case Operation::Update:
+        return coreTr("%1 does not allow changing records.").arg(by);
+    case Operation::Delete:
+        return coreTr("%1 does not allow deleting records.").arg(by);
+    }
+    return {};
+}
+
+// The database narrows first, then the connection, then the screen.
+QString reasonFor(const Project& project, const Screen& screen, const Table& table,
+                  Operation operation) {
+    if (const QString reason = table.reasonAgainst(operation); !reason.isEmpty())
+        return reason;
+    if (!project.connection.changeLog)
+        return coreTr(
+            "This project only reads its database, because keeping a change log in it was "
+            "not agreed to.");
+    if (!project.connection.allowed.allow(operation))
+        return notAllowed(operation, coreTr("This connection"));
+    if (!screen.allowed.allow(operation))
+        return notAllowed(operation, coreTr("This screen"));
+    return {};
+}
+
+} // namespace
+
+bool BoundField::isEditable() const {
+    return definition.editable != Editable::Never && !isOnlyShown(definition.shownAs) &&
+           !column.computed && column.type.kind != TypeKind::Foreign &&
+           (column.mayUpdate || column.mayInsert);
+}
+
+QString BoundScreen::reasonAgainst(Operation operation) const { return reasons.value(operation); }
+
+const BoundField* BoundScreen::field(const QString& column) const {
+    const auto found = std::find_if(fields.begin(), fields.end(), [&](const BoundField& field) {
+        return field.name() == column;
+    });
+    return found == fields.end() ? nullptr : &*found;
+}
+
+QString nameFrom(const Value& value, const ColumnType& type) {
+    constexpr qsizetype Longest = 200;
+    return beginningOf(toText(value, type), Longest);
+}
+
+QString BoundScreen::nameOf(const std::vector<Value>& values) const {
+    const int naming = table->indexOf(namingColumn);
+    if (naming >= 0 && static_cast<size_t>(naming) < values.size()) {
+        const QString name =
+            nameFrom(values[static_cast<size_t>(naming)], table->columns[naming].type);
+        if (!name.trimmed().isEmpty())
+            return name;
+    }
+    std::vector<Value> key;
+    for (const QString& column : table->key)
+        key.push_back(values[static_cast<size_t>(table->indexOf(column))]);
+    return keyText(Key(std::move(key)), table->keyTypes());
+}
+
+QList<Tag> BoundScreen::tagsOf(const std::vector<Value>& values) const {
+    QList<Tag> found;
+    if (tags.isEmpty())
+        return found;
+    RecordValues pointers;
+    for (const Value& value : values)
+        pointers.push_back(&value);
+    const Present present = Present::take();
+    for (const BoundTag& each : tags) {
+        const auto holds = evaluate(each.when, pointers, present);
+        if (holds && !holds->isNull() && holds->asBoolean())
+            found += each.tag;
+    }
+    return found;
+}
+
+BoundField bindField(const Project& project, const Catalog& catalog, const Table& table,
+                     const ScreenField& placement) {
+    const int index = table.indexOf(placement.column);
+    const Column& column = table.columns[index];
+    const FieldDefinition* definition =
+        project.definition(table.definitionTable(column), column.name);
+    return {
+        column, index,
+        placement.applied(definition ? *definition : generateDefinition(catalog, table, column)),
+        placement, table.key.contains(column.name)};
+}
+
+Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
+                               const Screen& screen) {
+    const Table* table = catalog.table(screen.table);
+    if (!table)
+        return Error{ErrorKind::NotFound,
+                     coreTr("The screen %1 shows the table %2, which the database does not have.")
+                         .arg(screen.label, screen.table)};
+    BoundScreen bound;
+    bound.screen = screen;
+    bound.table = std::make_shared<const Table>(*table);
+    bound.computed = std::make_shared<const ComputedColumns>(*table);
+    for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete})
+        bound.reasons.insert(operation, reasonFor(project, screen, *table, operation));
+    const auto& reasons = bound.reasons;
+    if (std::none_of(reasons.begin(), reasons.end(), std::mem_fn(&QString::isEmpty)))
+        bound.readOnlyReason = reasons[Operation::Update];
+    bound.namingColumn = namingColumn(*table);
+    for (const ScreenField& placement : screen.fields) {
+        const int index = table->indexOf(placement.column);
+        if (index < 0) {
+            bound.missingColumns += placement.column;
+            continue;
+        }
+        if (bound.field(placement.column))
+            continue; // a column is shown once
+        bound.fields += bindField(project, catalog, *table, placement);
+    }
+    for (const Tag& tag : project.checks.value(table->written()).tags) {
+        if (reasonAgainst(tag, *table).isEmpty())
+            bound.tags.append({tag, *bindCondition(tag.when, *table)});
+    }
+    // What is frozen stands first, in its own order.
+    std::stable_partition(bound.fields.begin(), bound.fields.end(),
+                          [](const BoundField& field) { return field.placement.frozen; });
+    return bound;
+}
+
+namespace {
+
+FieldRule fieldRuleOf(const FieldDefinition& field) {
+    const bool isFixed = isOnlyShown(field.shownAs);
+    return FieldRule{field.column,
+                     field.label,
+                     field.required,
+                     field.editable == Editable::Always && !isFixed,
+                     field.editable != Editable::Never && !isFixed,
+                     field.message};
+}
+
+// What all screens share. What one of them lets people write, they may write.
+void addFieldRules(const Project& project, const QString& table, TableRules& rules) {
+    for (const FieldDefinition& field : project.fields.value(table)) {
+        if (rules.rule(field.column))
+            continue;
+        FieldRule rule = fieldRuleOf(field);
+        for (const Screen& screen : project.screens) {
+            const ScreenField* placed =
+                screen.table == table ? screen.field(field.column) : nullptr;
+            if (!placed)
+                continue;
+            const FieldRule there = fieldRuleOf(placed->applied(field));
+            rule.editable = rule.editable || there.editable;
+            rule.settable = rule.settable || there.settable;
+        }
+        rules.fields += rule;
+    }
+}
+
+// What no screen of a table lets people do, though there are some.
+void addReasons(const Project& project, const Table& table, TableRules& rules) {
+    for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
+        bool isShown = false;
+        bool isAllowed = false;
+        for (const Screen& screen : project.screens) {
+            if (screen.table != table.name)
+                continue;
+            isShown = true;
+            isAllowed = isAllowed || screen.allowed.allow(operation);
+        }
+        if (isShown && !isAllowed)
+            rules.reasons.insert(operation,
+                                 notAllowed(operation, coreTr("No screen of %1").arg(table.name)));
+    }
+}
+
+// Of a SELECT that lacks some of the table's columns, only what can be asked of it: the one door
+// asks the rest of the table itself.
+void addCheckRules(const Project& project, const Catalog& catalog, const Table& table,
+                   TableRules& rules) {
+    const Table* written = catalog.table(table.written());
+    const TableChecks checks = project.checks.value(table.written());
+    QList<CheckRule> all;
+    for (const Check& check : checks.checks) {
+        const bool fits = reasonAgainst(check, checks.stages, table).isEmpty();
+        if (fits || !table.isQuery())
+            all += ruleOf(check, checks.stages, table, rules);
+    }
+    if (written && written == &table)
+        all += databaseRules(table, project.connection.engine, rules);
+    rules.checks += all;
+}
+
+} // namespace
+
+std::shared_ptr<const ScreenRules> screenRulesOf(const BoundScreen& screen) {
+    ScreenRules rules;
+    rules.table = screen.table->written();
+    for (const BoundField& field : screen.fields)
+        rules.fields += fieldRuleOf(field.definition);
+    for (auto reason = screen.reasons.begin(); reason != screen.reasons.end(); ++reason) {
+        if (!reason->isEmpty())
+            rules.reasons.insert(reason.key(), *reason);
+    }
+    return std::make_shared<const ScreenRules>(std::move(rules));
+}
+
+RuleBook rulesOf(const Project& project, const Catalog& catalog) {
+    RuleBook book;
+    for (auto table = project.fields.begin(); table != project.fields.end(); ++table)
+        addFieldRules(project, table.key(), book[table.key()]);
+    for (const Table& table : catalog.tables) {
+        TableRules& rules = book[table.name];
+        if (table.isQuery())
+            addFieldRules(project, table.written(), rules);
+        addReasons(project, table, rules);
+        addCheckRules(project, catalog, table, rules);
+    }
+    return book;
+}
+
+} // namespace gravin

@@ -1,0 +1,252 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/fitting/field_input.h"
+
+#include "core/base/text.h"
+#include "core/fitting/check_rules.h"
+#include "core/value/display_format.h"
+#include "core/value/hex_colour.h"
+#include "core/value/mask.h"
+#include "core/value/text_form.h"
+
+#include <QDateTime>
+#include <QRegularExpression>
+
+#include <pwd.h>
+#include <unistd.h>
+
+namespace gravin {
+
+namespace {
+
+bool hasChoices(const FieldDefinition& field) {
+    return !field.choices.isEmpty() &&
+           (picksFromChoices(field.shownAs) || field.shownAs == ShownAs::YesNo);
+}
+
+// What is stored for a choice; of a yes or no also where it is written "1" or "true".
+std::optional<Value> storedValue(const Choice& choice, const ColumnType& type) {
+    auto value = fromText(choice.stored, type);
+    return value ? std::optional(*value) : std::nullopt;
+}
+
+Result<Value> choiceFromText(const BoundField& field, const QString& text) {
+    QStringList labels;
+    for (const Choice& choice : field.definition.choices) {
+        if (choice.label.compare(text.trimmed(), Qt::CaseInsensitive) == 0 || choice.stored == text)
+            return fromText(choice.stored, field.column.type);
+        labels += choice.label;
+    }
+    return Error{
+        ErrorKind::Refused,
+        coreTr("“%1” is none of the choices: %2.").arg(text, labels.join(QStringLiteral(", ")))};
+}
+
+// What the way of showing asks of a text beyond its type. Empty texts are nobody's business here.
+Status checkForm(const FieldDefinition& field, const QString& text) {
+    const QString sentence = refusalOfForm(field.shownAs, text, field.mask);
+    if (sentence.isEmpty())
+        return ok();
+    return Error{ErrorKind::Refused, sentence};
+}
+
+} // namespace
+
+const Choice* choiceOf(const BoundField& field, const Value& value) {
+    if (!hasChoices(field.definition) || value.isNull())
+        return nullptr;
+    const QString text = toText(value, field.column.type);
+    for (const Choice& choice : field.definition.choices) {
+        if (choice.stored == text || storedValue(choice, field.column.type) == value)
+            return &choice;
+    }
+    return nullptr;
+}
+
+QString shownText(const BoundField& field, const Value& value) {
+    if (const Choice* choice = choiceOf(field, value))
+        return choice->label;
+    return formatted(value, field.column.type, field.definition.format, QLocale());
+}
+
+Result<Value> inputValue(const BoundField& field, const QString& text) {
+    if (text.trimmed().isEmpty())
+        return fromText(text, field.column.type);
+    if (hasChoices(field.definition))
+        return choiceFromText(field, text);
+    if (auto fits = checkForm(field.definition, text); !fits)
+        return fits.error();
+    return fromText(text, field.column.type);
+}
+
+namespace {
+
+QString kindText(FieldDefault::Kind kind) {
+    switch (kind) {
+    case FieldDefault::Kind::Today:
+        return coreTr("today");
+    case FieldDefault::Kind::Now:
+        return coreTr("now");
+    case FieldDefault::Kind::Person:
+        return coreTr("person's name");
+    case FieldDefault::Kind::None:
+    case FieldDefault::Kind::Fixed:
+    case FieldDefault::Kind::Computed:
+        break;
+    }
+    return {};
+}
+
+// Stands before an expression where a default is typed.
+QString computedWord() { return coreTr("computed"); }
+
+// By the person's clock, to the second.
+Value momentFor(TypeKind kind) {
+    constexpr qint64 MicrosecondsPerSecond = 1'000'000;
+    const auto timeOf = [](const QDateTime& moment) {
+        return TimeOfDay{moment.time().msecsSinceStartOfDay() / 1000 * MicrosecondsPerSecond};
+    };
+    const QDateTime now = QDateTime::currentDateTime();
+    switch (kind) {
+    case TypeKind::Date:
+        return Value::date(now.date());
+    case TypeKind::Time:
+        return Value::time(timeOf(now));
+    case TypeKind::Timestamp:
+        return Value::timestamp({now.date(), timeOf(now)});
+    case TypeKind::Instant: {
+        const QDateTime utc = now.toUTC();
+        return Value::instant({{utc.date(), timeOf(utc)}});
+    }
+    default:
+        return Value::null();
+    }
+}
+
+Result<Value> valueOfDefault(const BoundField& field) {
+    const FieldDefault& standard = field.definition.defaultValue;
+    switch (standard.kind) {
+    case FieldDefault::Kind::None:
+        return Value::null();
+    case FieldDefault::Kind::Fixed:
+        return inputValue(field, standard.text);
+    case FieldDefault::Kind::Today:
+    case FieldDefault::Kind::Now:
+        return momentFor(field.column.type.kind);
+    case FieldDefault::Kind::Person:
+        return fromText(personName(), field.column.type);
+    case FieldDefault::Kind::Computed:
+        break; // needs the others
+    }
+    return Value::null();
+}
+
+Result<Value> computedDefault(const BoundField& field, const Table& table,
+                              const QMap<QString, Value>& others) {
+    const auto bound = bindExpression(field.definition.defaultValue.text, table);
+    if (!bound)
+        return Error{ErrorKind::Refused, bound.error().sentence};
+    static const Value none;
+    RecordValues values;
+    for (const Column& column : table.columns) {
+        const auto other = others.constFind(column.name);
+        values.push_back(other == others.constEnd() ? &none : &*other);
+    }
+    const auto computed = evaluate(*bound, values, Present::take());
+    return computed ? valueFor(field.column, *computed) : computed;
+}
+
+// A type that the column can take without a text between them.
+bool canBecome(ExpressionType from, const ColumnType& to) {
+    const auto isNumber = [](ExpressionType type) {
+        return type == ExpressionType::Integer || type == ExpressionType::Decimal ||
+               type == ExpressionType::Double;
+    };
+    const ExpressionType wanted = expressionTypeOf(to);
+    return from == wanted || from == ExpressionType::Null || (isNumber(from) && isNumber(wanted));
+}
+
+} // namespace
+
+QMap<QString, Value> defaultsOf(const BoundScreen& screen) {
+    QMap<QString, Value> values;
+    for (const BoundField& field : screen.fields) {
+        const auto value = valueOfDefault(field);
+        if (value && !value->isNull())
+            values.insert(field.name(), *value);
+    }
+    const QMap<QString, Value> given = values;
+    for (const BoundField& field : screen.fields) {
+        if (field.definition.defaultValue.kind != FieldDefault::Kind::Computed)
+            continue;
+        const auto value = computedDefault(field, *screen.table, given);
+        if (value && !value->isNull())
+            values.insert(field.name(), *value);
+    }
+    return values;
+}
+
+QString defaultText(const BoundField& field) {
+    const FieldDefault& standard = field.definition.defaultValue;
+    if (standard.kind == FieldDefault::Kind::Computed)
+        return computedWord() + u' ' + standard.text;
+    return standard.kind == FieldDefault::Kind::Fixed ? standard.text : kindText(standard.kind);
+}
+
+QList<FieldDefault::Kind> defaultKindsFor(const ColumnType& type) {
+    switch (type.kind) {
+    case TypeKind::Date:
+        return {FieldDefault::Kind::Today};
+    case TypeKind::Time:
+    case TypeKind::Timestamp:
+    case TypeKind::Instant:
+        return {FieldDefault::Kind::Now};
+    case TypeKind::Text:
+    case TypeKind::Any:
+        return {FieldDefault::Kind::Person};
+    default:
+        return {};
+    }
+}
+
+Result<FieldDefault> defaultFromText(const BoundField& field, const Table& table,
+                                     const QString& text) {
+    const QString typed = text.trimmed();
+    if (typed.isEmpty())
+        return FieldDefault{};
+    for (const auto kind : defaultKindsFor(field.column.type)) {
+        if (kindText(kind).compare(typed, Qt::CaseInsensitive) == 0)
+            return FieldDefault{kind, {}};
+    }
+    if (field.column.computed || field.column.givenByDatabase)
+        return Error{ErrorKind::Refused, coreTr("%1 is given by the database.").arg(field.label())};
+    const bool isSaidToBeComputed = typed.startsWith(computedWord() + u' ', Qt::CaseInsensitive);
+    const auto value = inputValue(field, text);
+    if (value && !isSaidToBeComputed)
+        return FieldDefault{FieldDefault::Kind::Fixed, text};
+    const QString expression =
+        isSaidToBeComputed ? typed.mid(computedWord().size()).trimmed() : typed;
+    const auto bound = bindExpression(expression, table);
+    if (!bound)
+        return isSaidToBeComputed ? Error{ErrorKind::Refused, bound.error().sentence}
+                                  : value.error();
+    // A value that the field cannot take is a mistake, not an expression.
+    const auto& nodes = bound->expression->nodes();
+    const bool isNumber = std::all_of(nodes.begin(), nodes.end(), [](const ExpressionNode& node) {
+        return node.operation == ExpressionNode::Operation::Literal ||
+               node.operation == ExpressionNode::Operation::Negate;
+    });
+    if (!isSaidToBeComputed && isNumber)
+        return value.error();
+    if (!canBecome(bound->expression->type(), field.column.type))
+        return Error{ErrorKind::Refused,
+                     coreTr("This expression gives no value of %1.").arg(field.label())};
+    return FieldDefault{FieldDefault::Kind::Computed, expression};
+}
+
+QString personName() {
+    if (const passwd* account = ::getpwuid(::geteuid()))
+        return QString::fromLocal8Bit(account->pw_name);
+    return QStringLiteral("uid %1").arg(::geteuid());
+}
+
+} // namespace gravin

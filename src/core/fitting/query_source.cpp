@@ -1,0 +1,196 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/fitting/query_source.h"
+
+#include "core/base/text.h"
+#include "core/records/table_reader.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+// Records that verifying compares with those they are said to be.
+constexpr qint64 SampleSize = 200;
+
+Error notIn(const QString& source, const QString& table, const QString& column) {
+    return {
+        ErrorKind::Usage,
+        coreTr("%1 cannot change %2: its column %3, a part of the key, is not in the SELECT under "
+               "its own name.")
+            .arg(source, table, column)};
+}
+
+// The column as the catalog knows it where the engine says whose it is.
+Column columnOf(const Catalog& catalog, const AnswerColumn& answer) {
+    const Table* home = catalog.relation(answer.schema, answer.relation);
+    const Column* origin = home ? home->column(answer.origin) : nullptr;
+    Column column = origin ? *origin : answer.column;
+    column.name = answer.column.name;
+    column.defaultExpression = QString();
+    column.nullable = true;
+    column.givenByDatabase = column.givenAlways = false;
+    column.computed = true;
+    return column;
+}
+
+bool isOwnOf(const Table& base, const AnswerColumn& answer) {
+    return answer.schema == base.schema && answer.relation == base.relation &&
+           answer.origin == answer.column.name && base.column(answer.origin);
+}
+
+Status declareBase(Table& table, const Catalog& catalog, const QString& name,
+                   const QList<AnswerColumn>& answers) {
+    const Table* base = catalog.table(name);
+    if (!base || base->isQuery())
+        return Error{ErrorKind::Usage, coreTr("%1 shows records of %2, which the database does not "
+                                              "have.")
+                                           .arg(table.name, name)};
+    if (const QString reason = base->readOnlyReason(); !reason.isEmpty())
+        return Error{ErrorKind::Usage, reason};
+    for (qsizetype i = 0; i < answers.size(); ++i) {
+        if (isOwnOf(*base, answers[i]))
+            table.columns[i] = *base->column(answers[i].origin);
+    }
+    for (const QString& part : base->key) {
+        const auto isPart = [&](const AnswerColumn& answer) {
+            return answer.column.name == part && isOwnOf(*base, answer);
+        };
+        if (std::none_of(answers.begin(), answers.end(), isPart))
+            return notIn(table.name, name, part);
+    }
+    table.base = name;
+    table.key = base->key;
+    table.rights = base->rights;
+    table.foreignKeys = base->foreignKeys;
+    table.foreignKeys.removeIf([&](const ForeignKey& reference) {
+        return std::any_of(reference.columns.begin(), reference.columns.end(),
+                           [&](const QString& column) { return !table.column(column); });
+    });
+    return ok();
+}
+
+} // namespace
+
+Result<Table> describeSource(Session& session, const Catalog& catalog, const QuerySource& source) {
+    if (source.name.trimmed().isEmpty())
+        return Error{ErrorKind::Usage, coreTr("Give the SELECT a name.")};
+    if (const Table* taken = catalog.table(source.name); taken && !taken->isQuery())
+        return Error{
+            ErrorKind::Usage,
+            coreTr("The database has a table %1. Give the SELECT another name.").arg(source.name)};
+    if (source.select.trimmed().isEmpty())
+        return Error{ErrorKind::Usage, coreTr("Write a SELECT.")};
+    auto answers = session.describe(source.select);
+    if (!answers)
+        return answers.error();
+    Table table;
+    table.name = table.relation = source.name;
+    table.kind = Table::Kind::Query;
+    table.isFromProject = true;
+    table.select = source.select;
+    for (const AnswerColumn& answer : *answers) {
+        if (table.column(answer.column.name))
+            return Error{ErrorKind::Usage,
+                         coreTr("Two columns of %1 are called %2. Give one of them another name "
+                                "with AS.")
+                             .arg(source.name, answer.column.name)};
+        table.columns += columnOf(catalog, answer);
+    }
+    if (!source.table.isEmpty()) {
+        if (Status declared = declareBase(table, catalog, source.table, *answers); !declared)
+            return declared.error();
+    }
+    return table;
+}
+
+Status verifySource(Session& session, const Catalog& catalog, const Table& source) {
+    if (source.base.isEmpty())
+        return ok();
+    auto reader = session.readerOf(source);
+    if (!reader)
+        return reader.error();
+    const Dialect& dialect = session.dialect();
+    QStringList names;
+    QStringList empty;
+    for (const QString& part : source.key) {
+        names += dialect.quoted(part);
+        empty += dialect.quoted(part) + QStringLiteral(" IS NULL");
+    }
+    const QString from = QStringLiteral("SELECT 1 FROM ") + dialect.rowsOf(source);
+    const QString list = names.join(QStringLiteral(", "));
+    auto doubled = (*reader)->scalar(
+        from + QStringLiteral(" GROUP BY %1 HAVING count(*) > 1 LIMIT 1").arg(list));
+    if (!doubled)
+        return doubled.error();
+    if (doubled->isValid())
+        return Error{ErrorKind::Refused,
+                     coreTr("%1 cannot change %2: several of its rows have the same key (%3).")
+                         .arg(source.name, source.base, source.key.join(QStringLiteral(", ")))};
+    auto missing = (*reader)->scalar(
+        from + QStringLiteral(" WHERE %1 LIMIT 1").arg(empty.join(QStringLiteral(" OR "))));
+    if (!missing)
+        return missing.error();
+    if (missing->isValid())
+        return Error{ErrorKind::Refused,
+                     coreTr("%1 cannot change %2: the key (%3) of some of its rows is empty.")
+                         .arg(source.name, source.base, source.key.join(QStringLiteral(", ")))};
+
+    auto sample = TableReader(session, source).range({}, 0, SampleSize);
+    if (!sample)
+        return sample.error();
+    const Table& base = *catalog.table(source.base);
+    for (const Record& record : *sample) {
+        auto stored = TableReader(session, base).record(record.key);
+        if (!stored)
+            return stored.error();
+        for (qsizetype i = 0; i < source.columns.size(); ++i) {
+            const Column& column = source.columns[i];
+            const int at = base.indexOf(column.name);
+            if (column.computed || at < 0)
+                continue;
+            if (!*stored || !((*stored)->values[static_cast<size_t>(at)] ==
+                              record.values[static_cast<size_t>(i)]))
+                return Error{ErrorKind::Refused,
+                             coreTr("%1 cannot change %2: its column %3 is not that of the record "
+                                    "with the same key. Give it another name with AS, to show it "
+                                    "only.")
+                                 .arg(source.name, source.base, column.name)};
+        }
+    }
+    return ok();
+}
+
+void putSource(Catalog& catalog, Table source) {
+    catalog.tables.removeIf([&](const Table& table) { return table.name == source.name; });
+    const auto place = std::find_if(catalog.tables.begin(), catalog.tables.end(),
+                                    [&](const Table& table) { return source.name < table.name; });
+    catalog.tables.insert(place, std::move(source));
+}
+
+Result<Catalog> catalogOf(Session& session, const Project& project) {
+    auto read = session.readCatalog();
+    if (!read)
+        return read;
+    Catalog& catalog = *read;
+    for (const QuerySource& source : project.sources) {
+        if (const Table* taken = catalog.table(source.name); taken && !taken->isQuery())
+            continue;
+        auto table = describeSource(session, catalog, source);
+        if (!table && session.isLost())
+            return table.error();
+        if (!table) {
+            Table broken;
+            broken.name = broken.relation = source.name;
+            broken.kind = Table::Kind::Query;
+            broken.isFromProject = true;
+            broken.notWritableReason = broken.unreadable = table.error().sentence;
+            table = std::move(broken);
+        }
+        putSource(catalog, std::move(*table));
+    }
+    setComputedFields(catalog, project.computed);
+    return read;
+}
+
+} // namespace gravin

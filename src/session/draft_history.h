@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/records/draft_store.h"
+#include "session/draft_ref.h"
+
+#include <QElapsedTimer>
+#include <QObject>
+#include <QSet>
+
+#include <functional>
+
+namespace gravin {
+
+class LiveRecords;
+class Records;
+
+// Undo and redo of what is done to drafts: typing, pasting, beginning, discarding. A step ends with
+// the turn of the event loop; typing on in one field is one step. What was saved is undone by
+// rolling back, not here: it leaves the history. Lives in the interface's thread.
+class DraftHistory : public QObject {
+    Q_OBJECT
+public:
+    // Both must outlive it.
+    DraftHistory(Records* records, LiveRecords* live);
+
+    bool canUndo() const { return m_done > 0; }
+    bool canRedo() const { return m_done < m_steps.size(); }
+    // Where the next undo or redo will be seen. Require: it is possible.
+    DraftRef undoPlace() const { return m_steps[m_done - 1].edits.front().place; }
+    DraftRef redoPlace() const { return m_steps[m_done].edits.front().place; }
+    void undo();
+    void redo();
+    // What is done to drafts now belongs to the steps that are there: it ends what they began.
+    void quietly(const std::function<void()>& work);
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    struct Edit {
+        DraftRef place;
+        std::optional<DraftEdits> before;
+        std::optional<DraftEdits> after;
+    };
+    struct Step {
+        QList<Edit> edits;
+        qint64 endedAt = 0; // milliseconds
+    };
+    void note(const DraftRef& place);
+    void closeStep();
+    bool continuesLast(const Step& step) const;
+    void forget(const DraftRef& place);
+    std::optional<DraftEdits> editsOf(const DraftRef& place) const;
+    static QList<DraftRef> placesOf(const Step& step);
+    void putBack(const DraftRef& place, const std::optional<DraftEdits>& edits);
+
+    Records* m_records;
+    QList<Step> m_steps;
+    qsizetype m_done = 0;  // the steps before it are done, the others undone
+    QSet<DraftRef> m_open; // in the step that is being made
+    Step m_step;
+    bool m_replaying = false;
+    QElapsedTimer m_clock;
+};
+
+} // namespace gravin

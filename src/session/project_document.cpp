@@ -1,0 +1,229 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "session/project_document.h"
+
+#include "core/base/text.h"
+#include "core/fitting/data_fit.h"
+#include "core/fitting/query_source.h"
+#include "core/fitting/screen_generator.h"
+#include "core/fitting/screen_links.h"
+#include "core/project/project_file.h"
+#include "session/database.h"
+
+#include <QFile>
+#include <QUndoCommand>
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+// Two sources of one identity answer the same.
+QString identityOf(const QuerySource& source) {
+    return joinEscaped({source.name, source.select, source.table});
+}
+} // namespace
+
+ProjectDocument::ProjectDocument(QString file, Project project, Database* database)
+    : m_file(std::move(file))
+    , m_project(std::move(project))
+    , m_saved(m_project)
+    , m_database(database)
+    , m_rules(rulesOf(m_project, database->catalog()))
+    , m_findings(bindingFindings(m_project, database->catalog())) {
+    for (const QuerySource& source : m_project.sources) {
+        if (const Table* table = database->catalog().table(source.name); table && table->isQuery())
+            m_described.insert(identityOf(source), *table);
+    }
+    connect(database, &Database::catalogChanged, this, &ProjectDocument::renewRules);
+}
+
+Status ProjectDocument::save() {
+    // A file that says the same already stays as it is, also as a person wrote it.
+    if (!isModified() && QFile::exists(m_file))
+        return ok();
+    Status saved = gravin::saveProject(m_project, m_file);
+    if (saved) {
+        m_saved = m_project;
+        Q_EMIT modifiedChanged(false);
+    }
+    return saved;
+}
+
+// The project before and after one edit. Projects share what they have in common, so that a step
+// costs little more than what it changes.
+class ProjectStep : public QUndoCommand {
+public:
+    ProjectStep(ProjectDocument* document, const QString& text, Project before, Project after)
+        : QUndoCommand(text)
+        , m_document(document)
+        , m_before(std::move(before))
+        , m_after(std::move(after)) {}
+    void redo() override { m_document->setProject(m_after); }
+    void undo() override { m_document->setProject(m_before); }
+
+private:
+    ProjectDocument* m_document;
+    Project m_before;
+    Project m_after;
+};
+
+void ProjectDocument::change(const QString& text, const std::function<void(Project&)>& edit) {
+    Project after = m_project;
+    edit(after);
+    if (!(after == m_project))
+        m_undo.push(new ProjectStep(this, text, m_project, std::move(after)));
+}
+
+void ProjectDocument::renewRules() {
+    m_rules = rulesOf(m_project, m_database->catalog());
+    m_findings = bindingFindings(m_project, m_database->catalog());
+    Q_EMIT findingsChanged();
+}
+
+void ProjectDocument::setProject(const Project& project) {
+    const Project before = std::exchange(m_project, project);
+    renewRules();
+    if (before.sources != m_project.sources || before.computed != m_project.computed)
+        Q_EMIT sourcesChanged();
+    tellDifferences(before);
+    Q_EMIT modifiedChanged(isModified());
+}
+
+void ProjectDocument::tellDifferences(const Project& before) {
+    QStringList tables = before.fields.keys() + m_project.fields.keys() + before.checks.keys() +
+                         m_project.checks.keys();
+    tables.removeDuplicates();
+    for (const QString& table : std::as_const(tables)) {
+        if (before.fields.value(table) != m_project.fields.value(table) ||
+            before.checks.value(table) != m_project.checks.value(table))
+            Q_EMIT definitionsChanged(table);
+    }
+    // ScreenList and head show ids, labels and groups of all; a screen's own views the rest.
+    const auto isListedAlike = [](const Screen& a, const Screen& b) {
+        return a.id == b.id && a.label == b.label && a.group == b.group && a.table == b.table;
+    };
+    if (before.startScreen != m_project.startScreen ||
+        !std::equal(before.screens.begin(), before.screens.end(), m_project.screens.begin(),
+                    m_project.screens.end(), isListedAlike))
+        Q_EMIT screensChanged();
+    for (const Screen& screen : std::as_const(m_project.screens)) {
+        const Screen* former = before.screenById(screen.id);
+        if (former && !(*former == screen))
+            Q_EMIT screenChanged(screen.id);
+    }
+}
+
+void ProjectDocument::putSource(const QString& former, const QuerySource& source,
+                                const Table& described) {
+    m_described.insert(identityOf(source), described);
+    change(tr("source %1").arg(source.name), [&](Project& project) {
+        const auto isFormer = [&](const QuerySource& other) { return other.name == former; };
+        auto place = std::find_if(project.sources.begin(), project.sources.end(), isFormer);
+        if (place == project.sources.end())
+            place = project.sources.insert(place, source);
+        QByteArray unknown = place->unknown;
+        *place = source;
+        place->unknown = std::move(unknown);
+        if (former.isEmpty() || former == source.name)
+            return;
+        for (Screen& screen : project.screens) {
+            if (screen.table == former)
+                screen.table = source.name;
+        }
+        if (project.fields.contains(former))
+            project.fields.insert(source.name, project.fields.take(former));
+    });
+}
+
+void ProjectDocument::removeSource(const QString& name) {
+    change(tr("without the source %1").arg(name), [&](Project& project) {
+        project.sources.removeIf([&](const QuerySource& source) { return source.name == name; });
+        project.fields.remove(name);
+    });
+}
+
+const Table* ProjectDocument::described(const QuerySource& source) const {
+    const auto found = m_described.constFind(identityOf(source));
+    return found == m_described.constEnd() ? nullptr : &*found;
+}
+
+QString ProjectDocument::addScreens(const QStringList& tables, Arrangement arrangement) {
+    QString first;
+    change(tables.size() == 1 ? tr("new screen %1").arg(tables.front())
+                              : tr("%1 new screens").arg(tables.size()),
+           [&](Project& project) {
+               for (const QString& table : tables) {
+                   const QString id =
+                       addGeneratedScreen(project, m_database->catalog(),
+                                          *m_database->catalog().table(table), arrangement);
+                   if (first.isEmpty())
+                       first = id;
+               }
+           });
+    fitToStored(tables);
+    return first;
+}
+
+// What the catalog proposes may not hold for what is stored; asked beside the work, and mended
+// where nobody has changed it meanwhile.
+void ProjectDocument::fitToStored(const QStringList& tables) {
+    using Fits = QHash<QString, DataFit>;
+    m_database->reader()->run<Fits>(
+        this,
+        [tables, catalog = m_database->sharedCatalog()](Session& session) -> Result<Fits> {
+            Fits fits;
+            for (const QString& name : tables) {
+                const auto fit = dataFitOf(session, *catalog, *catalog->table(name));
+                if (fit && !fit->isEmpty())
+                    fits.insert(name, *fit);
+            }
+            return fits;
+        },
+        [this](const Result<Fits>& fits) {
+            if (!fits || fits->isEmpty())
+                return; // what cannot be read forbids nothing
+            change(tr("fields as the stored records need them"), [&](Project& project) {
+                for (auto fit = fits->begin(); fit != fits->end(); ++fit) {
+                    if (const Table* table = m_database->catalog().table(fit.key()))
+                        fitToData(project, m_database->catalog(), *table, *fit);
+                }
+            });
+        });
+}
+
+Result<Screen> ProjectDocument::screen(const QString& screenId) const {
+    if (const Screen* found = m_project.screenById(screenId))
+        return *found;
+    const Table* table = m_database->catalog().table(standInTable(screenId));
+    if (!table)
+        return Error{ErrorKind::NotFound, coreTr("There is no screen %1.").arg(screenId)};
+    Project project = m_project;
+    const QString id =
+        addGeneratedScreen(project, m_database->catalog(), *table, Arrangement::GridForm);
+    Screen standIn = *project.screenById(id);
+    standIn.id = screenId;
+    return standIn;
+}
+
+Result<BoundScreen> ProjectDocument::bound(const QString& screenId) const {
+    auto found = screen(screenId);
+    if (!found)
+        return found.error();
+    return bindScreen(m_project, m_database->catalog(), *found);
+}
+
+QString ProjectDocument::reasonAgainstNewTable() const {
+    const ConnectionSpec& connection = m_project.connection;
+    if (!connection.changeLog)
+        return tr("This project only reads its database.");
+    if (!connection.allowed.insert)
+        return tr("This connection does not allow adding records.");
+    return {};
+}
+
+QString ProjectDocument::reasonAgainstNew(const QString& table) const {
+    const auto screen = bound(screenIdFor(m_project, table));
+    return screen ? screen->reasonAgainst(Operation::Insert) : screen.error().sentence;
+}
+
+} // namespace gravin

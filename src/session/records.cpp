@@ -1,0 +1,291 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "session/records.h"
+
+#include "core/base/text.h"
+#include "core/fitting/field_input.h"
+#include "core/fitting/query_source.h"
+#include "core/fitting/screen_generator.h"
+#include "core/value/text_form.h"
+#include "session/column_profiles.h"
+#include "session/database.h"
+#include "session/draft_history.h"
+#include "session/draft_questions.h"
+#include "session/lookup_work.h"
+#include "session/notices.h"
+#include "session/presence.h"
+#include "session/project_document.h"
+#include "session/remote_changes.h"
+
+namespace gravin {
+
+namespace {
+// What Gravin computes of its records.
+QStringList computedIn(const Table& table) {
+    QStringList computed;
+    for (const Column& column : table.columns) {
+        if (!column.expression.isEmpty())
+            computed += {column.name, column.expression};
+    }
+    return computed;
+}
+} // namespace
+
+Records::Records(Notices* notices, Database* database, ProjectDocument* document)
+    : m_notices(notices)
+    , m_database(database)
+    , m_document(document)
+    , m_families(document, this)
+    , m_live(std::make_unique<LiveRecords>(database->sharedCatalog(), database->reader(),
+                                           database->indexer()))
+    , m_remote(std::make_unique<RemoteChanges>())
+    , m_presence(std::make_unique<Presence>(document->project().connection, database->reader()))
+    , m_lookupWork(std::make_unique<LookupWork>(notices, database, document, this))
+    , m_profiles(std::make_unique<ColumnProfiles>(database, document))
+    , m_questions(std::make_unique<DraftQuestions>(database, document, this))
+    , m_history(std::make_unique<DraftHistory>(this, m_live.get())) {
+    connect(m_live.get(), &LiveRecords::failed, notices,
+            [notices](const Error& error) { notices->refuse(error); });
+    connect(m_live.get(), &LiveRecords::lookupsLoaded, this, &Records::lookupsLoaded);
+    connect(m_live.get(), &LiveRecords::draftsChanged, this, &Records::draftsChanged);
+    connect(m_live.get(), &LiveRecords::draftOrphaned, this,
+            [this](const QString& table, const RecordId& id) {
+                m_notices->refuse(tr("%1 was deleted elsewhere while it was edited. Your edits are "
+                                     "kept: add it anew in its window, or discard them.")
+                                      .arg(nameOf(DraftRef{table, id})));
+            });
+    connect(m_live.get(), &LiveRecords::draftChanged, m_questions.get(), &DraftQuestions::follow);
+    connect(
+        m_live.get(), &LiveRecords::draftsChanged, this,
+        [this] {
+            if (m_sourcesWait)
+                followSources();
+        },
+        Qt::QueuedConnection);
+    connect(document, &ProjectDocument::sourcesChanged, this, &Records::followSources);
+    connect(database, &Database::catalogChanged, this,
+            [this] { m_live->setCatalog(m_database->sharedCatalog()); });
+}
+
+Records::~Records() = default;
+
+const Catalog& Records::catalog() const { return m_database->catalog(); }
+
+void Records::follow(const CommittedChange& change) {
+    m_live->follow(change);
+    m_profiles->follow(change);
+    m_questions->askAgain();
+}
+
+void Records::followOutside() {
+    m_live->refreshAll();
+    m_profiles->outdateAll();
+    m_questions->askAgain();
+}
+
+// A table with unsaved edits stays as it is until they are saved or discarded.
+void Records::followSources() {
+    Catalog next = catalog();
+    next.tables.removeIf(std::mem_fn(&Table::isQuery));
+    m_sourcesWait = false;
+    for (const QuerySource& source : m_document->project().sources) {
+        const Table* described = m_document->described(source);
+        if (described && !next.table(source.name))
+            putSource(next, *described);
+    }
+    setComputedFields(next, m_document->project().computed);
+    bool replaced = false;
+    const QStringList inUse = m_live->inUse();
+    for (const QString& name : inUse) {
+        const std::shared_ptr<const Table> former = m_live->table(name);
+        const Table* now = next.table(name);
+        if (now && now->select == former->select && now->base == former->base &&
+            computedIn(*now) == computedIn(*former))
+            continue;
+        if (!m_live->drafts(name)->all().isEmpty()) {
+            m_sourcesWait = true;
+            continue;
+        }
+        m_live->retire(name);
+        replaced = true;
+    }
+    adoptCatalog(std::move(next));
+    if (replaced)
+        Q_EMIT sourcesReplaced();
+}
+
+void Records::adoptCatalog(Catalog next) {
+    // Whoever works on a table counts its columns as they were.
+    for (const QString& name : m_live->inUse())
+        putSource(next, *m_live->table(name));
+    m_database->setCatalog(std::move(next));
+}
+
+RecordView* Records::view(const QString& screenId) {
+    return m_live->view(screenId, m_document->screen(screenId)->table);
+}
+
+QString Records::shownBriefly(const BoundField& field, const Value& value) {
+    constexpr qsizetype Most = 1000;
+    if (value.kind() != Value::Kind::Text || value.asText().size() <= Most)
+        return shown(field, value);
+    return beginningOf(value.asText(), Most);
+}
+
+QString Records::shown(const BoundField& field, const Value& value) {
+    if (field.definition.shownAs == ShownAs::Lookup && !value.isNull()) {
+        const QString found = lookup(field.definition.lookup)->shownFor(value);
+        if (!found.isEmpty())
+            return found;
+    }
+    return shownText(field, value);
+}
+
+QString Records::nameOf(const QString& table, const Key& key) {
+    const Table* named = catalog().table(table);
+    const Record* record = named ? store(table)->record(key) : nullptr;
+    const int naming = named ? named->indexOf(namingColumn(*named)) : -1;
+    return record && naming >= 0
+               ? nameFrom(record->values[static_cast<size_t>(naming)], named->columns[naming].type)
+               : QString();
+}
+
+QString Records::nameOf(const DraftRef& ref) {
+    const std::shared_ptr<const Table> laidOut = table(ref.table);
+    const Draft* found = drafts(ref.table)->find(ref.id);
+    if (!found)
+        return {};
+    const int naming = laidOut->indexOf(namingColumn(*laidOut));
+    const QString name =
+        naming < 0 ? QString() : nameFrom(found->value(naming), laidOut->columns[naming].type);
+    if (!name.trimmed().isEmpty())
+        return name;
+    return ref.id.isNew() ? tr("New record") : keyText(ref.id.key, laidOut->keyTypes());
+}
+
+RecordId Records::newRecord(const BoundScreen& screen, const QMap<QString, Value>& presets,
+                            const std::optional<DraftParent>& parent) {
+    DraftStore* drafted = drafts(screen.table->name);
+    const RecordId id = drafted->addNew();
+    if (parent)
+        drafted->setParent(id, *parent);
+    const QMap<QString, Value> defaults = defaultsOf(screen);
+    QMap<QString, Value> values = defaults;
+    values.insert(presets);
+    QSet<int> given;
+    for (auto value = values.begin(); value != values.end(); ++value) {
+        const int column = screen.table->indexOf(value.key());
+        drafted->setValue(id, nullptr, column, value.value());
+        if (defaults.contains(value.key()) && !presets.contains(value.key()))
+            given += column;
+    }
+    drafted->setGiven(id, given);
+    return id;
+}
+
+std::optional<RecordId> Records::copyRecord(const BoundScreen& screen, const RecordId& id,
+                                            const std::optional<DraftParent>& parent) {
+    const Table& table = *screen.table;
+    const Draft* draft = drafts(table.name)->find(id);
+    const Record* record = draft ? nullptr : store(table.name)->record(id.key);
+    if (!draft && !record)
+        return std::nullopt;
+    const std::vector<Value> values = draft ? draft->values() : record->values;
+    const std::optional<DraftParent> family = draft && draft->parent ? draft->parent : parent;
+    QMap<QString, Value> copied;
+    for (qsizetype i = 0; i < table.columns.size(); ++i) {
+        const Column& column = table.columns[i];
+        const Value& value = values[static_cast<size_t>(i)];
+        // What nobody may write here is given anew.
+        if (const BoundField* field = screen.field(column.name); field && !field->isEditable())
+            continue;
+        if (!column.computed && !column.givenByDatabase && !value.isNull() &&
+            !table.uniqueKeys.contains({column.name}) && !(table.key == QStringList{column.name}))
+            copied.insert(column.name, value);
+    }
+    return newRecord(screen, copied, family);
+}
+
+RecordId Records::addAnew(const BoundScreen& screen, const RecordId& id) {
+    QSet<int> leavesOut;
+    for (qsizetype i = 0; i < screen.table->columns.size(); ++i) {
+        const Column& column = screen.table->columns[i];
+        if (column.computed || column.givenByDatabase)
+            leavesOut += static_cast<int>(i);
+    }
+    return drafts(screen.table->name)->addAnew(id, leavesOut);
+}
+
+void Records::type(const BoundScreen& screen, const RecordId& id, const BoundField& field,
+                   const QString& text, const Record* record) {
+    DraftStore* drafted = drafts(screen.table->name);
+    if (!record && !id.isNew())
+        record = store(screen.table->name)->record(id.key);
+    const Draft* draft = drafted->find(id);
+    if (!record && !draft)
+        return; // it is not here: nobody can have typed into what was not shown
+    if (field.definition.shownAs == ShownAs::Lookup && !text.trimmed().isEmpty()) {
+        m_lookupWork->resolve(screen, id, field, text, record);
+        return;
+    }
+    auto value = inputValue(field, text);
+    if (!value) {
+        drafted->setBadText(id, record, field.columnIndex, {text, value.error().sentence});
+        Q_EMIT edited();
+        return;
+    }
+    // A field that was empty and is left empty was not edited.
+    const Value* was = draft    ? &draft->was[static_cast<size_t>(field.columnIndex)]
+                       : record ? &record->values[static_cast<size_t>(field.columnIndex)]
+                                : nullptr;
+    if (text.isEmpty() && (!was || was->isNull()))
+        value = Value::null();
+    choose(screen, id, field, *value, record);
+}
+
+void Records::choose(const BoundScreen& screen, const RecordId& id, const BoundField& field,
+                     const Value& value, const Record* record) {
+    DraftStore* drafted = drafts(screen.table->name);
+    if (!record && !id.isNew())
+        record = store(screen.table->name)->record(id.key);
+    if (!record && !drafted->find(id))
+        return;
+    drafted->setValue(id, record, field.columnIndex, value);
+    Q_EMIT edited();
+}
+
+std::vector<Problem> Records::problems(const QString& table, const RecordId& id) const {
+    const DraftStore* drafted = m_live->draftsInUse(table);
+    return drafted ? drafted->problems(id, m_document->rules(table)) : std::vector<Problem>{};
+}
+
+void Records::discard(const QString& table, const RecordId& id) {
+    // New children of a new parent belong nowhere without it.
+    QList<DraftRef> going{{table, id}};
+    if (id.isNew())
+        going = m_families.descendants({table, id});
+    for (auto ref = going.rbegin(); ref != going.rend(); ++ref)
+        drafts(ref->table)->discard(ref->id);
+}
+
+QList<Records::OpenDraft> Records::openDrafts() {
+    QList<OpenDraft> open;
+    for (const QString& name : m_live->inUse()) {
+        for (const RecordId& id : m_live->draftsInUse(name)->all())
+            open.append({name, id, nameOf(DraftRef{name, id})});
+    }
+    return open;
+}
+
+std::vector<std::unique_ptr<DraftStore::Batch>> Records::batchesOf(const QList<DraftRef>& drafts) {
+    std::vector<std::unique_ptr<DraftStore::Batch>> batches;
+    QSet<QString> tables;
+    for (const DraftRef& ref : drafts) {
+        if (tables.contains(ref.table))
+            continue;
+        tables += ref.table;
+        batches.push_back(std::make_unique<DraftStore::Batch>(m_live->drafts(ref.table)));
+    }
+    return batches;
+}
+
+} // namespace gravin

@@ -1,0 +1,223 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "session/screen_binding.h"
+
+#include "core/base/text.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+QString linkToField(const QString& column, const QString& text) {
+    return QStringLiteral("<a href=\"field:%1\">%2</a>")
+        .arg(column.toHtmlEscaped(), text.toHtmlEscaped());
+}
+
+ScreenBinding::ScreenBinding(Workspace* workspace, QString screenId, QObject* parent)
+    : QObject(parent)
+    , m_workspace(workspace)
+    , m_screenId(std::move(screenId))
+    , m_screen(*workspace->document()->bound(m_screenId)) {
+    connect(workspace->document(), &ProjectDocument::screenChanged, this,
+            [this](const QString& id) {
+                if (id == m_screenId)
+                    rebind();
+            });
+    connect(workspace->document(), &ProjectDocument::definitionsChanged, this,
+            [this](const QString& table) {
+                if (table == tableName() || table == m_screen.table->written())
+                    rebind();
+            });
+}
+
+void ScreenBinding::rebind() {
+    auto bound = m_workspace->document()->bound(m_screenId);
+    if (!bound)
+        return;
+    m_screen = std::move(*bound);
+    Q_EMIT rebound();
+}
+
+const Draft* ScreenBinding::draft(const RecordId& id) const {
+    return m_workspace->records()->drafts(tableName())->find(id);
+}
+
+std::optional<Value> ScreenBinding::value(const RecordId& id, const BoundField& field) const {
+    const Draft* found = draft(id);
+    if (found && field.column.expression.isEmpty())
+        return found->value(field.columnIndex);
+    if (found) {
+        std::vector<Value> values = found->values();
+        m_screen.computed->fillIn(values, Present::take());
+        return values[static_cast<size_t>(field.columnIndex)];
+    }
+    if (const Record* record = m_workspace->records()->store(tableName())->record(id.key))
+        return record->values[static_cast<size_t>(field.columnIndex)];
+    return std::nullopt;
+}
+
+QList<Tag> ScreenBinding::tags(const RecordId& id) const {
+    if (m_screen.tags.isEmpty())
+        return {};
+    if (const Draft* found = draft(id))
+        return m_screen.tagsOf(found->values());
+    const Record* record = m_workspace->records()->store(tableName())->record(id.key);
+    return record ? m_screen.tagsOf(record->values) : QList<Tag>();
+}
+
+QString ScreenBinding::nameOf(const RecordId& id) const {
+    const Draft* found = draft(id);
+    if (found) {
+        const int naming = m_screen.table->indexOf(m_screen.namingColumn);
+        if (id.isNew() && (naming < 0 || isEmptyValue(found->value(naming))))
+            return tr("New record");
+        return m_screen.nameOf(found->values());
+    }
+    const Record* record = m_workspace->records()->store(tableName())->record(id.key);
+    return record ? m_screen.nameOf(record->values) : QString();
+}
+
+QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& id) const {
+    const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
+    if (const QString reason = m_screen.reasonAgainst(operation); !reason.isEmpty())
+        return reason;
+    if (!field.column.expression.isEmpty())
+        return tr("%1 is computed: %2").arg(field.label(), field.column.expression);
+    if (field.column.computed && m_screen.table->isQuery())
+        return tr("%1 is only shown here: it is not a column of %2 under its own name.")
+            .arg(field.label(), m_screen.table->base);
+    if (field.column.computed)
+        return tr("%1 is computed by the database.").arg(field.label());
+    if (field.column.givenByDatabase)
+        return tr("%1 is given by the database.").arg(field.label());
+    if (field.definition.editable == Editable::OnlyNew && !id.isNew())
+        return tr("%1 can only be filled in while the record is new.").arg(field.label());
+    if (field.definition.editable == Editable::Never)
+        return tr("%1 is not to be changed on this screen.").arg(field.label());
+    if (!field.isEditable())
+        return isOnlyShown(field.definition.shownAs)
+                   ? tr("%1 is only shown here.").arg(field.label())
+                   : tr("%1 is of the type %2, which can only be shown.")
+                         .arg(field.label(), field.column.declaredType);
+    return {};
+}
+
+QList<DraftRef> ScreenBinding::savedWith(const RecordId& id) const {
+    QList<DraftRef> places = m_workspace->records()->families().savedTogether({{tableName(), id}});
+    if (m_savesChildren && showsChildren(m_screen.screen.arrangement)) {
+        for (const DraftRef& place : m_workspace->records()->families().draftsBelow(m_screen, id)) {
+            if (!places.contains(place))
+                places += place;
+        }
+    }
+    places.removeAll(DraftRef{tableName(), id});
+    return places;
+}
+
+void ScreenBinding::save(const RecordId& id) {
+    m_workspace->writing()->saver()->save(m_screen.screen.label, {tableName(), id}, savedWith(id));
+}
+
+std::vector<Problem> ScreenBinding::standingInTheWay(const DraftRef& place) const {
+    const Draft* draft = m_workspace->records()->drafts(place.table)->find(place.id);
+    if (!draft)
+        return {};
+    std::vector<Problem> problems = m_workspace->records()->problems(place.table, place.id);
+    // A refused save may be tried again: what stood in its way may be mended elsewhere by now.
+    std::erase_if(problems, [&](const Problem& problem) {
+        return problem.warning || std::find(draft->refusals.begin(), draft->refusals.end(),
+                                            problem) != draft->refusals.end();
+    });
+    return problems;
+}
+
+void ScreenBinding::saveLeft(const RecordId& id) {
+    const Draft* left = draft(id);
+    if (!left || left->saving || m_screen.screen.savesItself == SavesItself::Never ||
+        (left->changed.isEmpty() && left->bad.isEmpty()))
+        return;
+    const auto problems = m_workspace->records()->problems(tableName(), id);
+    if (problems.empty()) {
+        save(id);
+        return;
+    }
+    m_workspace->notices()->tell(
+        {Notice::Kind::Refused,
+         tr("%1 is not saved yet. %2").arg(nameOf(id), problems.front().message)});
+}
+
+void ScreenBinding::saveWritten(const RecordId& id) {
+    const Draft* written = draft(id);
+    if (written && !written->saving && !id.isNew() &&
+        m_screen.screen.savesItself == SavesItself::AfterField &&
+        m_workspace->records()->problems(tableName(), id).empty())
+        save(id);
+}
+
+QString ScreenBinding::reasonAgainstDeleting(const RecordId& id) const {
+    if (const QString reason = m_screen.reasonAgainst(Operation::Delete); !reason.isEmpty())
+        return reason;
+    if (id.isNew())
+        return tr("This record is not saved yet: discard it instead.");
+    return id.isNone() ? tr("No record is chosen.") : QString();
+}
+
+QString ScreenBinding::saveReason(const RecordId& id) const {
+    if (id.isNone())
+        return tr("No record is chosen.");
+    const Draft* draft = this->draft(id);
+    const QList<DraftRef> others = savedWith(id);
+    const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
+    if (const QString reason = m_screen.reasonAgainst(operation);
+        !reason.isEmpty() && (draft || others.isEmpty()))
+        return reason.toHtmlEscaped();
+    if (!draft && others.isEmpty())
+        return tr("No changes");
+    if (draft && draft->saving)
+        return tr("Saving…");
+    const std::vector<Problem> problems = standingInTheWay({tableName(), id});
+    const auto wrongOthers =
+        std::count_if(others.begin(), others.end(),
+                      [&](const DraftRef& place) { return !standingInTheWay(place).empty(); });
+    if (problems.empty() && wrongOthers == 0)
+        return {};
+    QStringList missing;
+    QStringList wrong;
+    for (const Problem& problem : problems) {
+        const QString link = problem.field.isEmpty() ? problem.message.toHtmlEscaped()
+                                                     : linkToField(problem.field, problem.label);
+        (problem.check == u"required" ? missing : wrong) += link;
+    }
+    QStringList parts;
+    if (!missing.isEmpty())
+        parts += tr("%1 missing: %2")
+                     .arg(counted(missing.size(), tr("thing"), tr("things")),
+                          missing.join(QStringLiteral(", ")));
+    if (!wrong.isEmpty())
+        parts += tr("%1 to mend: %2")
+                     .arg(counted(wrong.size(), tr("thing"), tr("things")),
+                          wrong.join(QStringLiteral(", ")));
+    if (wrongOthers > 0)
+        parts += tr("%1 saved with it to mend").arg(countedRecords(wrongOthers));
+    return parts.join(QStringLiteral(" · "));
+}
+
+QString ScreenBinding::warningReason(const RecordId& id) const {
+    QStringList unusual;
+    for (const Problem& problem : m_workspace->records()->problems(tableName(), id)) {
+        if (problem.warning)
+            unusual += problem.field.isEmpty() ? problem.message.toHtmlEscaped()
+                                               : linkToField(problem.field, problem.label);
+    }
+    if (unusual.isEmpty())
+        return {};
+    unusual.removeDuplicates();
+    return tr("%1: %2").arg(counted(unusual.size(), tr("warning"), tr("warnings")),
+                            unusual.join(QStringLiteral(", ")));
+}
+
+bool ScreenBinding::isWarned(const RecordId& id) const {
+    const Draft* draft = this->draft(id);
+    return draft && !draft->warned.empty();
+}
+
+} // namespace gravin

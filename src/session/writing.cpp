@@ -1,0 +1,247 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "session/writing.h"
+
+#include "core/base/text.h"
+#include "core/changes/change_feed.h"
+#include "core/changes/change_writer.h"
+#include "core/changes/log/known_heads.h"
+#include "core/changes/log/log_marks.h"
+#include "core/fitting/field_input.h"
+#include "core/fitting/query_source.h"
+#include "session/database.h"
+#include "session/draft_keeper.h"
+#include "session/draft_saver.h"
+#include "session/notices.h"
+#include "session/project_document.h"
+#include "session/records.h"
+#include "session/remote_changes.h"
+#include "session/work_keeper.h"
+
+#include <QPointer>
+
+namespace gravin {
+
+namespace {
+constexpr qint64 RecordsPerReport = 500;
+} // namespace
+
+Writing::Writing(Notices* notices, Database* database, ProjectDocument* document, Records* records)
+    : m_notices(notices)
+    , m_database(database)
+    , m_document(document)
+    , m_records(records)
+    , m_feed(std::make_unique<ChangeFeed>(database->sharedCatalog(), database->writer()))
+    , m_saver(std::make_unique<DraftSaver>(notices, database, records, this))
+    , m_draftKeeper(std::make_unique<DraftKeeper>(document->file(), database, records))
+    , m_workKeeper(std::make_unique<WorkKeeper>(document->file(), notices, database)) {
+    connect(m_draftKeeper.get(), &DraftKeeper::failed, notices,
+            [notices](const Error& error) { notices->refuse(error); });
+    connect(database, &Database::catalogChanged, this,
+            [this] { m_feed->setCatalog(m_database->sharedCatalog()); });
+    connectFeed();
+}
+
+Writing::~Writing() = default;
+
+void Writing::connectFeed() {
+    connect(m_feed.get(), &ChangeFeed::committedByOthers, this,
+            [this](const CommittedChange& change) {
+                m_records->remoteChanges()->follow(change, m_database->catalog());
+            });
+    connect(m_feed.get(), &ChangeFeed::committed, this, [this](const CommittedChange& change) {
+        m_records->follow(change);
+        Q_EMIT committed(change);
+    });
+    connect(m_feed.get(), &ChangeFeed::changedOutside, m_records, &Records::followOutside);
+    connect(m_feed.get(), &ChangeFeed::lost, this,
+            [this](const Error& error) { Q_EMIT reachable(false, error.sentence); });
+    connect(m_feed.get(), &ChangeFeed::restored, this, [this] {
+        Q_EMIT reachable(true, {});
+        m_records->refreshNow();
+    });
+}
+
+void Writing::save(const BoundScreen& screen, const RecordId& id) {
+    m_saver->save(screen.screen.label, {screen.table->name, id});
+}
+
+void Writing::cancel(Worker::JobId job) { m_database->writer()->cancel(job); }
+
+void Writing::createTable(const TablePlan& plan, QObject* context,
+                          std::function<void(const Result<QString>&)> answer) {
+    if (const QString reason = m_document->reasonAgainstNewTable(); !reason.isEmpty()) {
+        answer(Error{ErrorKind::ReadOnly, reason});
+        return;
+    }
+    const auto tell = [this, asker = QPointer<QObject>(context),
+                       answer = std::move(answer)](const Result<QString>& said) {
+        if (asker)
+            answer(said);
+        else if (said)
+            m_notices->done(*said);
+        else
+            m_notices->refuse(said.error());
+    };
+    m_database->writer()->run<Catalog>(
+        this,
+        [plan, catalog = m_database->sharedCatalog(),
+         project = m_document->project()](Session& session) -> Result<Catalog> {
+            if (Status made = gravin::createTable(session, *catalog, plan); !made)
+                return made.error();
+            return catalogOf(session, project);
+        },
+        [this, plan, tell](Result<Catalog> catalog) {
+            if (!catalog) {
+                tell(catalog.error());
+                return;
+            }
+            m_records->adoptCatalog(std::move(*catalog));
+            addFirstRecords(plan, tell);
+        });
+}
+
+void Writing::addFirstRecords(const TablePlan& plan,
+                              const std::function<void(const Result<QString>&)>& answer) {
+    ChangeRequest request;
+    request.action = QStringLiteral("add");
+    request.note = tr("First records of %1").arg(plan.name);
+    for (const QStringList& row : plan.rows) {
+        auto values = plannedValues(m_database->catalog(), plan, row);
+        if (!values) {
+            answer(values.error());
+            return;
+        }
+        if (!values->isEmpty())
+            request.edits.push_back({Operation::Insert, plan.name, {}, {}, *values});
+    }
+    if (request.edits.empty()) {
+        answer(tr("Created the table %1.").arg(plan.name));
+        return;
+    }
+    write(std::move(request), this, [plan, answer](const WriteResult& result) {
+        if (result)
+            answer(tr("Created the table %1 with %2: change %3.")
+                       .arg(plan.name, countedRecords(static_cast<qint64>(result->records.size())))
+                       .arg(result->id));
+        else
+            answer(Error{result.error().error.kind,
+                         tr("The table %1 was created, but without its first records. %2")
+                             .arg(plan.name, result.error().error.sentence),
+                         result.error().error.detail});
+    });
+}
+
+void Writing::write(ChangeRequest request, QObject* context,
+                    std::function<void(const WriteResult&)> answer) {
+    (void)writeLong(std::move(request), context, {}, std::move(answer));
+}
+
+Worker::JobId Writing::writeLong(ChangeRequest request, QObject* context,
+                                 std::function<void(qint64 done)> progress,
+                                 std::function<void(const WriteResult&)> answer) {
+    request.person = personName();
+    if (progress) {
+        request.uid = newChangeUid();
+        // Not each record is worth a repainting.
+        request.progress = [worker = m_database->writer(), guarded = QPointer<QObject>(context),
+                            progress, told = qint64{0}](qint64 done) mutable {
+            if (done - told >= RecordsPerReport) {
+                told = done;
+                worker->report(guarded, [progress, done] { progress(done); });
+            }
+            return !worker->isCancelled();
+        };
+    }
+    using Write = std::function<WriteResult()>;
+    const std::function<WriteResult(const Write&)> around =
+        progress ? m_workKeeper->noting(request) : [](const Write& write) { return write(); };
+    // The door's refusal is richer than an Error, so it travels as the job's value.
+    return m_database->writer()->run<WriteResult>(
+        this,
+        [request = std::move(request), around, catalog = m_database->sharedCatalog(),
+         rules = m_document->rules()](Session& session) {
+            return Result<WriteResult>(
+                around([&] { return ChangeWriter(session, *catalog, rules).write(request); }));
+        },
+        [this, asker = QPointer<QObject>(context),
+         answer = std::move(answer)](const Result<WriteResult>& result) {
+            const WriteResult written =
+                result ? *result : WriteResult(WriteFailure{result.error(), {}, {}});
+            if (written)
+                m_feed->announce(*written);
+            if (asker)
+                answer(written);
+            else
+                tellUnasked(written);
+        });
+}
+
+// Who asked has gone meanwhile: what came of it is said all the same.
+void Writing::tellUnasked(const WriteResult& result) {
+    if (!result) {
+        m_notices->refuse(tr("Nothing was written. %1").arg(result.error().error.sentence),
+                          result.error().error.detail);
+    } else if (result->id > 0) {
+        Notice said{
+            Notice::Kind::Done,
+            tr("Done: %1, change %2.").arg(countedRecords(result->count())).arg(result->id)};
+        said.change = result->id;
+        m_notices->tell(said);
+    }
+}
+
+void Writing::compareLog() {
+    if (!m_document->project().connection.changeLog)
+        return;
+    m_database->reader()->run<QString>(
+        this, [](Session& session) { return personsHeads().compare(session); },
+        [this](const Result<QString>& lost) {
+            // That it cannot be looked up is no reason not to work.
+            if (lost && !lost->isEmpty())
+                m_notices->refuse(*lost,
+                                  tr("If that is right, say so in the change log: More…, “Go by "
+                                     "this log from now on”."));
+        });
+}
+
+void Writing::acceptLog() {
+    m_database->reader()->run<Success>(
+        this, [](Session& session) { return personsHeads().accept(session); },
+        [this](const Status& accepted) {
+            if (accepted)
+                m_notices->done(tr("The change log counts as it is from now on."));
+            else
+                m_notices->refuse(accepted.error());
+        });
+}
+
+void Writing::addNote(qint64 change, const QString& text) {
+    writeOnLog([change, text, person = personName()](
+                   LogMarks& marks) { return marks.addNote(change, text, person); },
+               tr("Added a note to change %1.").arg(change));
+}
+
+void Writing::markTrial(qint64 ends, const QString& said) {
+    writeOnLog(
+        [ends, person = personName()](LogMarks& marks) { return marks.markTrial(ends, person); },
+        said);
+}
+
+void Writing::writeOnLog(std::function<WriteResult(LogMarks&)> write, const QString& said) {
+    m_database->writer()->run<WriteResult>(
+        this,
+        [write = std::move(write), catalog = m_database->sharedCatalog()](Session& session) {
+            LogMarks marks(session, *catalog);
+            return Result<WriteResult>(write(marks));
+        },
+        [this, said](const Result<WriteResult>& result) {
+            if (result && *result) {
+                m_feed->announce(**result);
+                m_notices->done(said);
+            } else {
+                m_notices->refuse(result ? result->error().error : result.error());
+            }
+        });
+}
+
+} // namespace gravin
