@@ -1,0 +1,113 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "open_project.h"
+#include "session/draft_history.h"
+
+using namespace gravin;
+using namespace gravin::test;
+
+namespace {
+
+class RecordsTest : public OpenProject {};
+
+TEST_F(RecordsTest, WhatIsTypedBecomesADraftAndWhatCannotBeReadIsKept) {
+    type(1, "length", "8.5");
+    const Draft* draft = drafts("boat").find({key(1), 0});
+    ASSERT_NE(draft, nullptr);
+    const int length = screen("boat").table->indexOf(name("length"));
+    EXPECT_EQ(draft->value(length), decimal("8.5"));
+    type(1, "length", "long");
+    draft = drafts("boat").find({key(1), 0});
+    ASSERT_TRUE(draft->bad.contains(length));
+    EXPECT_EQ(draft->bad[length].text, u"long");
+    EXPECT_EQ(records().problems(name("boat"), {key(1), 0}).size(), 1U);
+    EXPECT_EQ(stored("SELECT length FROM boat WHERE id = 1"), u"7") << "nothing is stored yet";
+}
+
+TEST_F(RecordsTest, NobodyCanHaveTypedIntoWhatIsNotHere) {
+    const BoundScreen bound = screen("boat");
+    records().type(bound, {key(99), 0}, fieldOf(bound, "name"), name("Ghost"));
+    EXPECT_EQ(drafts("boat").find({key(99), 0}), nullptr);
+}
+
+TEST_F(RecordsTest, UndoAndRedoGoThroughWhatWasTyped) {
+    type(1, "name", "Grey heron");
+    settle();
+    type(2, "name", "Arctic tern");
+    settle();
+    ASSERT_TRUE(records().history()->canUndo());
+    EXPECT_EQ(records().history()->undoPlace(), (DraftRef{name("boat"), {key(2), 0}}));
+    records().history()->undo();
+    EXPECT_EQ(drafts("boat").find({key(2), 0}), nullptr);
+    records().history()->undo();
+    EXPECT_EQ(drafts("boat").find({key(1), 0}), nullptr);
+    EXPECT_FALSE(records().history()->canUndo());
+    records().history()->redo();
+    EXPECT_EQ(records().nameOf(DraftRef{name("boat"), {key(1), 0}}), u"Grey heron");
+}
+
+TEST_F(RecordsTest, ACopyLeavesOutWhatMustNotOccurTwice) {
+    ASSERT_NE(record("berth", 1), nullptr);
+    const auto copy = records().copyRecord(screen("berth"), {key(1), 0});
+    ASSERT_TRUE(copy);
+    EXPECT_TRUE(copy->isNew());
+    const Draft* draft = drafts("berth").find(*copy);
+    EXPECT_TRUE(draft->value(0).isNull()) << "the key is given anew";
+    EXPECT_TRUE(draft->value(1).isNull()) << "the name is unique";
+    ASSERT_NE(record("boat", 3), nullptr);
+    const auto boat = records().copyRecord(screen("boat"), {key(3), 0});
+    ASSERT_TRUE(boat);
+    EXPECT_EQ(drafts("boat").find(*boat)->value(1), text("Skua"));
+    EXPECT_FALSE(records().copyRecord(screen("boat"), {key(99), 0}));
+}
+
+TEST_F(RecordsTest, NewRecordsOfANewOneGoWithIt) {
+    const RecordId parent = records().newRecord(screen("berth"));
+    const DraftParent belonging{name("berth"), parent, {name("berth_id")}, {name("id")}};
+    const RecordId child = records().newRecord(screen("boat"), {}, belonging);
+    const RecordId other = records().newRecord(screen("boat"));
+    const QList<DraftRef> together = records().families().savedTogether({{name("boat"), child}});
+    ASSERT_EQ(together.size(), 2);
+    EXPECT_EQ(together.front(), (DraftRef{name("berth"), parent})) << "parents come first";
+    EXPECT_EQ(records().families().descendants({name("berth"), parent}).size(), 2);
+    EXPECT_EQ(records().openDrafts().size(), 3);
+    records().discard(name("berth"), parent);
+    EXPECT_EQ(drafts("berth").find(parent), nullptr);
+    EXPECT_EQ(drafts("boat").find(child), nullptr);
+    EXPECT_NE(drafts("boat").find(other), nullptr);
+}
+
+TEST_F(RecordsTest, EditedChildrenHangOnTheRecordThatTheyBelongTo) {
+    type(1, "name", "Grey heron"); // at berth 1
+    type(3, "name", "Great skua"); // at berth 2
+    ASSERT_NE(record("berth", 1), nullptr);
+    const auto below = records().families().draftsBelow(screen("berth"), {key(1), 0});
+    ASSERT_EQ(below.size(), 1);
+    EXPECT_EQ(below.front(), (DraftRef{name("boat"), {key(1), 0}}));
+}
+
+TEST_F(RecordsTest, ATextForALookupFindsTheRecordThatItMeans) {
+    type(1, "berth_id", "South");
+    const int berth = screen("boat").table->indexOf(name("berth_id"));
+    EXPECT_TRUE(until([&] {
+        const Draft* draft = drafts("boat").find({key(1), 0});
+        return draft && draft->bad.isEmpty() && draft->value(berth) == Value::integer(2);
+    }));
+    type(2, "berth_id", "Nowhere");
+    settle();
+    const Draft* draft = drafts("boat").find({key(2), 0});
+    ASSERT_NE(draft, nullptr);
+    EXPECT_EQ(draft->bad.value(berth).text, u"Nowhere") << "it stays as it was typed";
+}
+
+TEST_F(RecordsTest, SomebodyElsesDeletionKeepsTheDraftAndIsSaid) {
+    type(2, "name", "Arctic tern");
+    Desk other(database);
+    ASSERT_TRUE(other.write({Operation::Delete, name("boat"), key(2), {}, {}}));
+    EXPECT_TRUE(isSaid("Arctic tern was deleted elsewhere"));
+    ASSERT_NE(drafts("boat").find({key(2), 0}), nullptr);
+    const RecordId anew = records().addAnew(screen("boat"), {key(2), 0});
+    EXPECT_TRUE(anew.isNew());
+    EXPECT_EQ(records().nameOf(DraftRef{name("boat"), anew}), u"Arctic tern");
+}
+
+} // namespace
