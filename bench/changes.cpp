@@ -7,6 +7,7 @@
 #include "core/changes/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/changes/rollback.h"
+#include "core/records/table_reader.h"
 #include "demonstration.h"
 
 #include <benchmark/benchmark.h>

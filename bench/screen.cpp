@@ -2,19 +2,23 @@
 // gravin-screen-bench [--rows N] [--server URL]: the real window on a table of N visits (1,000,000
 // unless told), in a file of its own or in an empty database of a server, driven as a person does:
 // what is waited for, and how long the interface stands still meanwhile. All times in milliseconds.
+#include "app/grid/grid_view.h"
 #include "app/shell/main_window.h"
 #include "app/use/filter_bar.h"
-#include "app/use/grid_view.h"
 #include "app/use/screen_page.h"
+#include "core/changes/change_writer.h"
+#include "core/fitting/screen_generator.h"
 #include "core/project/project_file.h"
-#include "core/project/screen_generator.h"
 #include "demonstration.h"
 
 #include <CLI/CLI.hpp>
 
 #include <QApplication>
+#include <QClipboard>
 #include <QElapsedTimer>
 #include <QFile>
+#include <QKeyEvent>
+#include <QLabel>
 #include <QLineEdit>
 #include <QScrollBar>
 #include <QTemporaryDir>
@@ -24,6 +28,7 @@
 #include <cstdio>
 #include <functional>
 #include <random>
+#include <thread>
 #include <vector>
 
 using namespace gravin;
@@ -227,7 +232,107 @@ public:
         screen().filterBar()->groupBy(QStringLiteral("vessel_id"));
     }
 
+    // Until the foot says how many are selected.
+    void selectAll() {
+        const auto* position = screen().findChild<QLabel*>(QStringLiteral("position"));
+        const QString count = QLocale().toString(static_cast<qint64>(view().count()));
+        QElapsedTimer timer;
+        timer.start();
+        QKeyEvent key(QEvent::KeyPress, Qt::Key_A, Qt::ControlModifier);
+        QApplication::sendEvent(&grid(), &key);
+        const auto isSaid = [&] { return position->text().endsWith(tr("%1 selected").arg(count)); };
+        Stillness still;
+        const bool isDone = isSaid() || still.until(isSaid);
+        paint();
+        std::printf("%-44s %8.1f%s\n", "Ctrl+A, counted in the foot", milliseconds(timer),
+                    isDone ? "" : " (not counted)");
+        grid().setCurrentRecord(grid().gridModel()->recordAt(0));
+    }
+
+    // Somebody else changes 2,000 records of a sorted list as one change.
+    void othersChange(const ConnectionSpec& spec) {
+        screen().filterBar()->sortBy(QStringLiteral("cost"), false);
+        Stillness sorting;
+        (void)sorting.until([&] { return view().isComplete() && !view().query().sort.isEmpty(); });
+        (void)sorting.until([&] { return isShown(); });
+        bool isTold = false;
+        QObject context;
+        QObject::connect(m_window->workspace()->writing(), &Writing::committed, &context,
+                         [&] { isTold = true; });
+        std::thread other([&] { changeAsSomebodyElse(spec); });
+        Stillness still;
+        QElapsedTimer timer;
+        timer.start();
+        (void)still.until([&] { return isTold; });
+        (void)still.until([&] { return view().isComplete() && isShown(); });
+        other.join();
+        paint();
+        std::printf("%-44s %8.1f, longest standstill %.1f\n",
+                    "2,000 records changed by somebody else", milliseconds(timer), still.longest());
+        screen().filterBar()->sortBy(QStringLiteral("id"), false);
+        (void)sorting.until([&] { return view().isComplete(); });
+    }
+
+    // A column of 1,000 values, as from a spreadsheet. All of them stay drafts.
+    void paste() {
+        constexpr int Rows = 1000;
+        QStringList lines;
+        for (int row = 0; row < Rows; ++row)
+            lines += QString::number(1 + row % 9);
+        QGuiApplication::clipboard()->setText(lines.join(u'\n'));
+        (void)goTo(0);
+        screen().grid()->focusField(QStringLiteral("hours"));
+        Stillness still;
+        QElapsedTimer timer;
+        timer.start();
+        Q_EMIT grid().cellsRequested(CellAction::Paste);
+        (void)still.until([&] { return drafts().all().size() >= Rows; });
+        // What follows it: the foot, the journal, questions to the database.
+        QElapsedTimer after;
+        after.start();
+        (void)still.until([&] { return after.elapsed() > 1000; });
+        std::printf("%-44s %8.1f, longest standstill %.1f\n", "1,000 drafts pasted",
+                    milliseconds(timer), still.longest());
+    }
+
+    // With a draft, a check that warns and a tag in every row.
+    void paintMarked() {
+        Frames frames;
+        for (int i = 0; i < 100; ++i) {
+            grid().verticalScrollBar()->setValue(i % 2 == 0 ? 40 : 0);
+            QElapsedTimer timer;
+            timer.start();
+            paint();
+            frames.take(milliseconds(timer));
+        }
+        frames.print("painting a page, all marked");
+        for (const RecordId& id : drafts().all())
+            m_window->workspace()->records()->discard(QStringLiteral("visit"), id);
+    }
+
 private:
+    static QString tr(const char* text) { return ScreenPage::tr(text); }
+    DraftStore& drafts() {
+        return *m_window->workspace()->records()->drafts(QStringLiteral("visit"));
+    }
+    static void changeAsSomebodyElse(const ConnectionSpec& spec) {
+        constexpr int Records = 2000;
+        auto session = Session::open(spec, Session::Access::ReadWrite);
+        if (!session)
+            return;
+        const Catalog catalog = *(*session)->readCatalog();
+        ChangeRequest request;
+        request.person = QStringLiteral("somebody else");
+        request.action = QStringLiteral("edit");
+        for (int id = 1; id <= Records; ++id)
+            request.edits.push_back(
+                {Operation::Update,
+                 QStringLiteral("visit"),
+                 Key({Value::integer(id)}),
+                 {},
+                 {{QStringLiteral("report"), Value::text(QStringLiteral("changed"))}}});
+        (void)ChangeWriter(**session, catalog, {}).write(request);
+    }
     ScreenPage& screen() { return *m_window->currentPage(); }
     GridView& grid() { return *screen().grid(); }
     RecordView& view() { return *grid().gridModel()->view(); }
@@ -249,7 +354,7 @@ private:
     double goTo(qsizetype place) {
         QElapsedTimer timer;
         timer.start();
-        grid().setCurrentRecord(grid().gridModel()->recordAtPlace(place));
+        grid().setCurrentRecord(grid().gridModel()->rows().recordAtIndex(place));
         Stillness still;
         if (!isShown())
             (void)still.until([&] { return isShown(); });
@@ -274,7 +379,7 @@ int main(int argc, char** argv) {
 
     QTemporaryDir folder;
     ConnectionSpec spec{Engine::Sqlite, folder.filePath(QStringLiteral("bench.db")), true};
-    Status loaded = done();
+    Status loaded = ok();
     if (server.empty()) {
         loaded = writeDemonstrationDatabase(spec.path, {rows});
     } else {
@@ -296,12 +401,29 @@ int main(int argc, char** argv) {
     if (!saveProject(project, file))
         return 3;
     std::printf("%d rows, %s\n", rows, qPrintable(engineName(spec.engine)));
-    Bench bench(file);
-    bench.jump();
-    bench.page();
-    bench.drag();
-    bench.sort();
-    bench.search();
-    bench.group();
+    {
+        Bench bench(file);
+        bench.jump();
+        bench.page();
+        bench.drag();
+        bench.sort();
+        bench.search();
+        bench.group();
+        bench.selectAll();
+        bench.othersChange(spec);
+    }
+    TableChecks& checks = project.checks[QStringLiteral("visit")];
+    Check unusual;
+    unusual.kind = CheckKind::Range;
+    unusual.column = QStringLiteral("hours");
+    unusual.least = QStringLiteral("100");
+    unusual.severity = Severity::Warn;
+    checks.checks = {unusual};
+    checks.tags = {{QStringLiteral("id > 0"), QStringLiteral("every one")}};
+    if (!saveProject(project, file))
+        return 3;
+    Bench marked(file);
+    marked.paste();
+    marked.paintMarked();
     return 0;
 }
