@@ -11,6 +11,7 @@ namespace gravin {
 namespace {
 // Long enough not to ask with every key, short enough to be answered before the field is left.
 constexpr int AskAfter = 150; // milliseconds
+constexpr qsizetype MostAtOnce = 50;
 } // namespace
 
 DraftQuestions::DraftQuestions(Database* database, ProjectDocument* document, Records* records)
@@ -18,15 +19,16 @@ DraftQuestions::DraftQuestions(Database* database, ProjectDocument* document, Re
     , m_document(document)
     , m_records(records) {
     m_soon.setSingleShot(true);
-    m_soon.setInterval(AskAfter);
     connect(&m_soon, &QTimer::timeout, this, &DraftQuestions::askAll);
 }
 
 void DraftQuestions::follow(const QString& table, const RecordId& id) {
     const Place place{table, id};
-    if (!m_waiting.contains(place))
+    if (!m_known.contains(place)) {
+        m_known.insert(place);
         m_waiting += place;
-    m_soon.start();
+    }
+    m_soon.start(AskAfter);
 }
 
 void DraftQuestions::askAgain() {
@@ -36,8 +38,15 @@ void DraftQuestions::askAgain() {
 }
 
 void DraftQuestions::askAll() {
-    for (const auto& [table, id] : std::exchange(m_waiting, {}))
-        ask(table, id);
+    const qsizetype count = std::min(MostAtOnce, m_waiting.size());
+    for (const Place& place : m_waiting.mid(0, count)) {
+        m_known.remove(place);
+        ask(place.first, place.second);
+    }
+    m_waiting.remove(0, count);
+    // Of a thousand pasted records the others have their turn after what people do meanwhile.
+    if (!m_waiting.isEmpty())
+        m_soon.start(0);
 }
 
 void DraftQuestions::ask(const QString& tableName, const RecordId& id) {

@@ -6,6 +6,7 @@
 
 #include <QHash>
 #include <QObject>
+#include <QSet>
 #include <QTimer>
 
 namespace gravin {
@@ -37,7 +38,8 @@ private:
     ProjectDocument* m_document;
     Records* m_records;
     QTimer m_soon;
-    QList<Place> m_waiting;
+    QList<Place> m_waiting;               // in their order
+    QSet<Place> m_known;                  // the same
     QHash<Place, ProposedValues> m_asked; // what the last question of a draft was about
 };
 

@@ -34,6 +34,12 @@ LiveRecords::TableData& LiveRecords::data(const QString& name) {
             Q_EMIT draftsChanged();
             Q_EMIT draftChanged(name, id);
         });
+        connect(entry->drafts.get(), &DraftStore::manyChanged, this,
+                [this, name](const QList<RecordId>& ids) {
+                    Q_EMIT draftsChanged();
+                    for (const RecordId& id : ids)
+                        Q_EMIT draftChanged(name, id);
+                });
         connect(entry->drafts.get(), &DraftStore::aboutToEdit, this,
                 [this, name](const RecordId& id) { Q_EMIT draftAboutToBeEdited(name, id); });
         connect(entry->records.get(), &RecordStore::failed, this, &LiveRecords::failed);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Every model of a list, in use and watched by Qt's own tester: that rows come and go as they were
 // announced, and that indexes, flags and roles keep the contract.
+#include "app/history/as_it_was_page.h"
 #include "app/history/change_log_panel.h"
 #include "app/shell/workspace_view.h"
 #include "app/sources/new_screens_page.h"
@@ -148,9 +149,12 @@ TEST_F(ModelsTest, AListAsItWas) {
     page()->action(ScreenPage::Command::Save)->trigger();
     ASSERT_TRUE(noticed("Saved Typed over"));
     Q_EMIT window().findChild<ChangeLogPanel*>()->asItWasRequested(0);
-    ASSERT_TRUE(Driver::until([&] { return models.watched().contains(u"gravin::AsItWasModel"); }))
-        << qPrintable(models.watched().join(u' '));
-    Driver::settle(200);
+    auto* then = qobject_cast<AsItWasPage*>(Driver::find(name("as-it-was")));
+    ASSERT_NE(then, nullptr);
+    ASSERT_TRUE(Driver::until([&] { return then->list()->model() != nullptr; }));
+    models.watch(then->list()->model());
+    ASSERT_TRUE(Driver::until([&] { return then->list()->model()->rowCount() == 82; }));
+    EXPECT_TRUE(models.watched().contains(u"gravin::AsItWasModel"));
 }
 
 } // namespace

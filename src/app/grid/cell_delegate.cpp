@@ -37,17 +37,20 @@ void paintCheck(QPainter& painter, const QRect& rect, const QColor& colour) {
 // Marks what was searched for, behind the text that is painted next.
 void paintHits(QPainter& painter, const QRect& inner, const QString& text, bool right,
                const QStringList& words) {
-    const QFontMetrics metrics = painter.fontMetrics();
-    const int width = figuresWidth(metrics, text);
+    if (words.isEmpty())
+        return;
+    const QFont& font = painter.font();
+    const int height = painter.fontMetrics().height();
+    const int width = figuresWidth(font, text);
     const int start = right ? std::max(inner.left(), inner.right() - width) : inner.left();
     QColor hit = Theme::instance().colours().warning;
     hit.setAlphaF(HitStrength);
     for (const QString& word : words) {
         for (qsizetype at = text.indexOf(word, 0, Qt::CaseInsensitive); at >= 0;
              at = text.indexOf(word, at + word.size(), Qt::CaseInsensitive)) {
-            const int left = start + figuresWidth(metrics, text.left(at));
-            const QRect mark(left, inner.center().y() - metrics.height() / 2,
-                             figuresWidth(metrics, text.mid(at, word.size())), metrics.height());
+            const int left = start + figuresWidth(font, text.left(at));
+            const QRect mark(left, inner.center().y() - height / 2,
+                             figuresWidth(font, text.mid(at, word.size())), height);
             painter.fillRect(mark.intersected(inner), hit);
         }
     }
@@ -60,9 +63,7 @@ QFont tagFont(QFont font) {
 
 // What a tag takes of a cell's width.
 int tagWidth(const QFont& font, const QString& words) {
-    return words.isEmpty()
-               ? 0
-               : QFontMetrics(tagFont(font)).horizontalAdvance(words) + 2 * TagPad + CellPad;
+    return words.isEmpty() ? 0 : figuresWidth(tagFont(font), words) + 2 * TagPad + CellPad;
 }
 
 // Words at the right end of a cell, in a frame. Answers where they begin. Where there is not room
@@ -72,14 +73,14 @@ int paintTag(QPainter& painter, const QRect& inner, const QString& words, int va
     painter.setFont(tagFont(painter.font()));
     const QFontMetrics metrics = painter.fontMetrics();
     const int room = inner.width() - std::min(valueWidth + CellPad, inner.width() / 2);
-    const QString text = metrics.elidedText(words, Qt::ElideRight, room - 2 * TagPad);
-    const int width = metrics.horizontalAdvance(text) + 2 * TagPad;
+    const int width =
+        std::min(figuresWidth(painter.font(), words), std::max(0, room - 2 * TagPad)) + 2 * TagPad;
     const int height = metrics.height() + 2;
     const QRect frame(inner.right() - width, inner.center().y() - height / 2, width, height);
     painter.setPen(Theme::instance().colours().ink);
     painter.setRenderHint(QPainter::Antialiasing);
     painter.drawRoundedRect(QRectF(frame).adjusted(0.5, 0.5, -0.5, -0.5), 2, 2);
-    painter.drawText(frame, Qt::AlignCenter, text);
+    paintFigures(painter, frame.adjusted(TagPad, 0, 1 - TagPad, 0), words, false);
     painter.restore();
     return frame.left();
 }
@@ -123,7 +124,7 @@ CellDelegate::CellDelegate(GridModel* model, QObject* parent)
 
 int CellDelegate::widthOf(const CellPresentation& cell, const QFont& font) {
     const int swatch = swatchOf(cell).isValid() ? CellSwatchSize + 8 : 0;
-    return figuresWidth(QFontMetrics(font), cell.text) + swatch + tagWidth(font, cell.tag);
+    return figuresWidth(font, cell.text) + swatch + tagWidth(font, cell.tag);
 }
 
 void CellDelegate::paintGround(QPainter& painter, const QStyleOptionViewItem& option,
@@ -155,7 +156,7 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     painter->setFont(option.font);
     painter->setPen(cell.isOdd ? colours.elsewhere : colours.ink);
     if (!cell.tag.isEmpty()) {
-        const int text = QFontMetrics(option.font).horizontalAdvance(cell.text);
+        const int text = figuresWidth(option.font, cell.text);
         inner.setRight(paintTag(*painter, inner, cell.tag, text) - CellPad);
     }
     paintContent(*painter, option, inner, cell,

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/grid/frozen_columns.h"
 
+#include "app/grid/column_heads.h"
+
 #include <QHeaderView>
 #include <QScrollBar>
 
@@ -12,6 +14,7 @@ FrozenColumns::FrozenColumns(QTableView* grid, QAbstractItemDelegate* delegate)
     setObjectName(QStringLiteral("frozen"));
     setFocusProxy(grid);
     setFrameShape(QFrame::NoFrame);
+    setHorizontalHeader(new ColumnHeads(this));
     setModel(grid->model());
     setSelectionModel(grid->selectionModel());
     setItemDelegate(delegate);

@@ -280,6 +280,14 @@ void GridModel::connectDrafts() {
             syncNew(id);
         recordChanged(id);
     });
+    connect(m_drafts, &DraftStore::manyChanged, this, [this](const QList<RecordId>& ids) {
+        for (const RecordId& id : ids) {
+            if (id.isNew())
+                syncNew(id);
+            m_shown.forget(id);
+        }
+        allInSightChanged();
+    });
     connect(m_drafts, &DraftStore::newRecordAdded, this, &GridModel::syncNew);
     connect(m_drafts, &DraftStore::newRecordAboutToBeRemoved, this, [this](int position) {
         const RecordId id = m_drafts->newRecords()[position];

@@ -3,6 +3,7 @@
 
 #include "app/editors/field_editor.h"
 #include "app/grid/cell_delegate.h"
+#include "app/grid/column_heads.h"
 #include "app/grid/frozen_columns.h"
 #include "app/grid/group_bands.h"
 #include "app/grid/gutter.h"
@@ -45,6 +46,7 @@ GridView::GridView(GridModel* model, QWidget* parent)
     , m_model(model) {
     setObjectName(QStringLiteral("grid"));
     setAccessibleName(tr("Records"));
+    setHorizontalHeader(new ColumnHeads(this));
     setModel(model);
     auto* delegate = new CellDelegate(model, this);
     setItemDelegate(delegate);

@@ -34,7 +34,7 @@ void paintTotals(QPainter& painter, const GridView& view, int row, int end) {
             view.isColumnHidden(column) ? QString() : model.groupTotal(row, column);
         const int right =
             view.columnViewportPosition(column) + view.columnWidth(column) - CellDelegate::Pad;
-        const int left = right - figuresWidth(painter.fontMetrics(), total);
+        const int left = right - figuresWidth(painter.font(), total);
         if (!total.isEmpty() && left > end)
             painter.drawText(QRect(left, band.top(), right - left + 1, band.height()),
                              Qt::AlignVCenter | Qt::AlignRight, total);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/history/change_log_panel.h"
 
+#include "app/history/change_details.h"
+
 #include "app/editors/picture_decoder.h"
 #include "app/history/field_history_dialog.h"
 #include "app/look/theme.h"
@@ -33,24 +35,9 @@ namespace gravin {
 
 namespace {
 
-QString operationWord(Operation operation) {
-    switch (operation) {
-    case Operation::Insert:
-        return ChangeLogPanel::tr("added");
-    case Operation::Update:
-        return ChangeLogPanel::tr("changed");
-    case Operation::Delete:
-        return ChangeLogPanel::tr("deleted");
-    }
-    return {};
-}
-
 constexpr int FilterAfter = 250; // milliseconds without a key
 constexpr Distance NarrowFilter(150);
 constexpr qint64 MostDetailed = 5000; // records
-constexpr QSize PictureSize(64, 64);
-
-QString orDash(const QString& text) { return text.isEmpty() ? QStringLiteral("–") : text; }
 
 } // namespace
 
@@ -59,7 +46,7 @@ ChangeLogPanel::ChangeLogPanel(Workspace* workspace, QWidget* parent)
     , m_workspace(workspace)
     , m_worker(startWorker(workspace->project().connection, Session::Access::ReadOnly))
     , m_list(new QTableWidget(0, 7))
-    , m_details(new QTreeWidget)
+    , m_details(new ChangeDetails(workspace))
     , m_empty(new QLabel)
     , m_text(new QLineEdit)
     , m_by(new QComboBox)
@@ -84,11 +71,6 @@ ChangeLogPanel::ChangeLogPanel(Workspace* workspace, QWidget* parent)
     const QList<int> widths{74, 150, 70, 110, 90, 78};
     for (int i = 0; i < widths.size(); ++i)
         m_list->setColumnWidth(i, widths[i]);
-    m_details->setObjectName(QStringLiteral("change-details"));
-    m_details->setAccessibleName(tr("Fields of the change"));
-    m_details->setHeaderLabels({tr("Record and field"), tr("Before"), tr("After")});
-    m_details->header()->setSectionResizeMode(QHeaderView::Stretch);
-    m_details->setContextMenuPolicy(Qt::CustomContextMenu);
 
     auto* halves = new QSplitter(Qt::Horizontal);
     halves->setHandleWidth(1);
@@ -283,12 +265,17 @@ std::vector<qint64> ChangeLogPanel::selected() const {
     return ids;
 }
 
+void ChangeLogPanel::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    loadDetails();
+}
+
 void ChangeLogPanel::focusList() { m_list->setFocus(Qt::OtherFocusReason); }
 
 void ChangeLogPanel::loadDetails() {
     const qint64 id = chosen();
-    if (id == 0)
-        return;
+    if (id == 0 || !isVisible())
+        return; // read when somebody looks
     struct Detailed {
         CommittedChange change;
         Status whole = ok();
@@ -313,92 +300,10 @@ void ChangeLogPanel::loadDetails() {
         [this, id](const Result<Detailed>& detailed) {
             if (id != chosen())
                 return;
-            showDetails(detailed ? Result<CommittedChange>(detailed->change) : detailed.error());
-            if (detailed && !detailed->whole)
-                m_details->insertTopLevelItem(
-                    0, new QTreeWidgetItem({detailed->whole.error().sentence}));
+            m_details->setChange(
+                detailed ? Result<CommittedChange>(detailed->change) : detailed.error(),
+                detailed && !detailed->whole ? detailed->whole.error().sentence : QString());
         });
-}
-
-void ChangeLogPanel::showDetails(const Result<CommittedChange>& change) {
-    m_details->clear();
-    m_shown = change ? *change : CommittedChange{};
-    if (!change) {
-        m_details->addTopLevelItem(new QTreeWidgetItem({change.error().sentence}));
-        return;
-    }
-    for (size_t place = 0; place < m_shown.records.size(); ++place)
-        addRecord(place);
-    if (m_shown.records.empty() && !m_shown.note.isEmpty())
-        m_details->addTopLevelItem(new QTreeWidgetItem({m_shown.note}));
-    // One record is read at once; many are opened as wished.
-    if (m_shown.records.size() <= 5)
-        m_details->expandAll();
-}
-
-QString ChangeLogPanel::shownValue(const QString& tableName, const QString& name,
-                                   const Value& value) const {
-    const Table* table = m_workspace->catalog().table(tableName);
-    const Column* column = table ? table->column(name) : nullptr;
-    const FieldDefinition* definition = m_workspace->project().definition(tableName, name);
-    const QString plain = toText(value, column ? column->type : ColumnType{});
-    if (!column || !definition)
-        return orDash(plain);
-    const QString shown =
-        m_workspace->records()->shownBriefly({*column, 0, *definition, {}}, value);
-    // Of a lookup also what is stored.
-    return !definition->lookup.table.isEmpty() && !value.isNull() && shown != plain
-               ? tr("%1 (%2)").arg(shown, plain)
-               : orDash(shown);
-}
-
-void ChangeLogPanel::addRecord(size_t place) {
-    const RecordChange& record = m_shown.records[place];
-    const Table* table = m_workspace->catalog().table(record.table);
-    const QString key = keyText(record.key, table ? table->keyTypes() : std::vector<ColumnType>{});
-    QString name;
-    if (table && record.operation == Operation::Update) {
-        name = m_workspace->records()->nameOf(record.table, record.keyAfter(table->key));
-    } else if (table) {
-        const QString naming = namingColumn(*table);
-        const Value value = record.after.value(naming, record.before.value(naming));
-        if (!value.isNull())
-            name =
-                toText(value, table->column(naming) ? table->column(naming)->type : ColumnType{});
-    }
-    const QString shown = name.isEmpty() ? tr("%1 %2").arg(record.table, key)
-                                         : tr("%1 %2 · %3").arg(record.table, key, name);
-    auto* item = new QTreeWidgetItem({tr("%1: %2").arg(shown, operationWord(record.operation))});
-    item->setData(0, Qt::UserRole, QVariant::fromValue<qulonglong>(place));
-    m_details->addTopLevelItem(item);
-    item->setFirstColumnSpanned(true);
-    const FieldValues& columns =
-        record.operation == Operation::Delete ? record.before : record.after;
-    const TableRules rules = m_workspace->document()->rules(record.table);
-    for (auto field = columns.begin(); field != columns.end(); ++field) {
-        const auto text = [&](const FieldValues& values, bool isThere) {
-            return isThere ? shownValue(record.table, field.key(), values.value(field.key()))
-                           : QStringLiteral("–");
-        };
-        auto* child = new QTreeWidgetItem(
-            {rules.labelOf(field.key()), text(record.before, record.operation != Operation::Insert),
-             text(record.after, record.operation != Operation::Delete)});
-        child->setData(0, Qt::UserRole, QVariant::fromValue<qulonglong>(place));
-        child->setData(1, Qt::UserRole, field.key());
-        const Value picture = record.after.value(field.key(), record.before.value(field.key()));
-        if (picture.kind() == Value::Kind::Binary) {
-            for (const auto& [column, value] : {std::pair{1, record.before.value(field.key())},
-                                                std::pair{2, record.after.value(field.key())}}) {
-                if (value.kind() != Value::Kind::Binary)
-                    continue;
-                // A large one is told by its size.
-                const auto icon = decodeSmallPicture(value.asBinary(), PictureSize);
-                if (icon && !icon->image.isNull())
-                    child->setIcon(column, QIcon(QPixmap::fromImage(icon->image)));
-            }
-        }
-        item->addChild(child);
-    }
 }
 
 QMenu* ChangeLogPanel::makeMenu() {
@@ -406,12 +311,10 @@ QMenu* ChangeLogPanel::makeMenu() {
     menu->setObjectName(QStringLiteral("log-menu"));
     menu->setAttribute(Qt::WA_DeleteOnClose);
     const qint64 id = chosen();
-    const QTreeWidgetItem* part = m_details->currentItem();
-    if (part && part->data(0, Qt::UserRole).isValid()) {
-        // By place and name: the items may be others by the time that one chooses.
-        const bool isField = part->parent() != nullptr;
-        const Part chosenPart{m_shown.id, part->data(0, Qt::UserRole).toULongLong(),
-                              part->data(1, Qt::UserRole).toString()};
+    if (const auto part = m_details->currentPart()) {
+        // By index and name: the items may be others by the time that one chooses.
+        const ChangeDetails::Part chosenPart = *part;
+        const bool isField = !chosenPart.column.isEmpty();
         menu->addAction(isField ? tr("Roll back this field only…")
                                 : tr("Roll back this record only…"),
                         this, [this, chosenPart] { rollBackPart(chosenPart); });
@@ -470,14 +373,8 @@ void ChangeLogPanel::rollBackSelected() {
             : tr("%1 changes").arg(QLocale().toString(static_cast<qint64>(scope.changes.size()))));
 }
 
-const RecordChange* ChangeLogPanel::recordOf(const Part& part) const {
-    return part.change == m_shown.id && part.place < m_shown.records.size()
-               ? &m_shown.records[part.place]
-               : nullptr;
-}
-
-void ChangeLogPanel::rollBackPart(const Part& part) {
-    const RecordChange* record = recordOf(part);
+void ChangeLogPanel::rollBackPart(const ChangeDetails::Part& part) {
+    const RecordChange* record = m_details->recordOf(part);
     if (!record)
         return;
     const Table* table = m_workspace->catalog().table(record->table);
@@ -494,8 +391,8 @@ void ChangeLogPanel::rollBackPart(const Part& part) {
                          .arg(part.change));
 }
 
-void ChangeLogPanel::showFieldHistory(const Part& part) {
-    const RecordChange* record = recordOf(part);
+void ChangeLogPanel::showFieldHistory(const ChangeDetails::Part& part) {
+    const RecordChange* record = m_details->recordOf(part);
     const Table* table = record ? m_workspace->catalog().table(record->table) : nullptr;
     if (table)
         (new FieldHistoryDialog(m_workspace, *table, record->keyAfter(table->key), part.column,

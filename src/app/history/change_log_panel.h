@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/history/change_details.h"
 #include "core/changes/log/change_log.h"
 #include "session/workspace.h"
 
@@ -14,7 +15,6 @@ class QMenu;
 class QPushButton;
 class QTableWidget;
 class QToolButton;
-class QTreeWidget;
 
 namespace gravin {
 
@@ -43,14 +43,9 @@ Q_SIGNALS:
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
+    void showEvent(QShowEvent* event) override;
 
 private:
-    // A record of a change, by its place, or one field of it.
-    struct Part {
-        qint64 change;
-        size_t place;
-        QString column; // empty: all of the record
-    };
     QWidget* makeHead();
     void load();
     void goToRow(int row);
@@ -59,13 +54,9 @@ private:
     LogFilter filter() const;
     std::vector<qint64> selected() const;
     void loadDetails();
-    void showDetails(const Result<CommittedChange>& change);
-    void addRecord(size_t place);
-    QString shownValue(const QString& table, const QString& column, const Value& value) const;
     void rollBackSelected();
-    const RecordChange* recordOf(const Part& part) const; // null: another change is shown by now
-    void rollBackPart(const Part& part);
-    void showFieldHistory(const Part& part);
+    void rollBackPart(const ChangeDetails::Part& part);
+    void showFieldHistory(const ChangeDetails::Part& part);
     void addNote();
     void verify();
     void exportAll();
@@ -73,7 +64,7 @@ private:
     Workspace* m_workspace;
     WorkerHandle m_worker; // reading all of the log must not hold up the screens
     QTableWidget* m_list;
-    QTreeWidget* m_details;
+    ChangeDetails* m_details;
     QLabel* m_empty;
     QLineEdit* m_text;
     QComboBox* m_by;
@@ -81,7 +72,6 @@ private:
     QPushButton* m_rollback;
     QToolButton* m_more;
     QTimer m_soon;
-    CommittedChange m_shown;
     qint64 m_wanted = 0;
 };
 

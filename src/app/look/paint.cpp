@@ -9,6 +9,7 @@
 #include <QPainter>
 #include <QPainterPath>
 #include <QPixmap>
+#include <QStaticText>
 
 #include <algorithm>
 #include <vector>
@@ -20,44 +21,65 @@ namespace {
 constexpr int TagSize = 16;
 constexpr int SwatchSize = 14;
 
-// Measured widths of one font: laying a text out anew for each cell would take most of the time in
+// Texts of one font, laid out once: doing so anew for each cell would take most of the time in
 // which a grid is painted.
 class FigureFont {
 public:
-    static FigureFont& of(const QFontMetrics& metrics) {
+    struct Run {
+        int width;
+        QStaticText text;
+    };
+
+    static FigureFont& of(const QFont& font, const QFontMetrics& metrics) {
         static std::vector<FigureFont> fonts;
-        const auto found = std::find_if(fonts.begin(), fonts.end(), [&](const FigureFont& font) {
-            return font.m_metrics == metrics;
+        const auto found = std::find_if(fonts.begin(), fonts.end(), [&](const FigureFont& known) {
+            return known.m_metrics == metrics;
         });
         if (found != fonts.end())
             return *found;
         if (fonts.size() >= MostFonts)
             fonts.clear();
-        return fonts.emplace_back(metrics);
+        return fonts.emplace_back(font, metrics);
     }
-    explicit FigureFont(const QFontMetrics& metrics)
-        : m_metrics(metrics) {
+    FigureFont(const QFont& font, const QFontMetrics& metrics)
+        : m_font(font)
+        , m_metrics(metrics) {
         for (char16_t digit = u'0'; digit <= u'9'; ++digit)
             m_digit = std::max(m_digit, metrics.horizontalAdvance(QChar(digit)));
     }
 
     int digit() const { return m_digit; }
-    int width(QStringView run) {
-        const QString text = run.toString();
-        if (const auto known = m_widths.constFind(text); known != m_widths.constEnd())
+    // Good until the next call.
+    const Run& run(QStringView text) {
+        const QString key = text.toString();
+        if (const auto known = m_runs.constFind(key); known != m_runs.constEnd())
             return *known;
-        if (m_widths.size() >= MostWidths)
-            m_widths.clear();
-        return *m_widths.insert(text, m_metrics.horizontalAdvance(text));
+        if (m_runs.size() >= MostRuns)
+            m_runs.clear();
+        Run run{m_metrics.horizontalAdvance(key), QStaticText(key)};
+        run.text.setTextFormat(Qt::PlainText);
+        run.text.setPerformanceHint(QStaticText::AggressiveCaching);
+        run.text.prepare(QTransform(), m_font);
+        return *m_runs.insert(key, run);
+    }
+    QString elided(const QString& text, int width) {
+        const std::pair<QString, int> key(text, width);
+        if (const auto known = m_elided.constFind(key); known != m_elided.constEnd())
+            return *known;
+        if (m_elided.size() >= MostRuns)
+            m_elided.clear();
+        return *m_elided.insert(key, m_metrics.elidedText(text, Qt::ElideRight, width));
     }
 
 private:
     static constexpr size_t MostFonts = 8;
-    static constexpr qsizetype MostWidths = 4000;
+    static constexpr qsizetype MostRuns = 4000;
 
+    QFont m_font;
     QFontMetrics m_metrics;
     int m_digit = 0;
-    QHash<QString, int> m_widths;
+    QHash<QString, Run> m_runs;
+    QHash<std::pair<QString, int>, QString> m_elided;
 };
 
 // Each digit alone, what stands between digits in one.
@@ -134,30 +156,32 @@ void paintMarks(QPainter& painter, const QRect& rect, const RecordMarks& marks) 
     painter.restore();
 }
 
-int figuresWidth(const QFontMetrics& metrics, const QString& text) {
-    FigureFont& font = FigureFont::of(metrics);
+int figuresWidth(const QFont& given, const QString& text) {
+    FigureFont& font = FigureFont::of(given, QFontMetrics(given));
     int width = 0;
     forEachRun(text, [&](QStringView run, bool isDigit) {
-        width += isDigit ? font.digit() : font.width(run);
+        width += isDigit ? font.digit() : font.run(run).width;
     });
     return width;
 }
 
 void paintFigures(QPainter& painter, const QRect& rect, const QString& text, bool rightAligned) {
     const QFontMetrics metrics = painter.fontMetrics();
-    const int width = figuresWidth(metrics, text);
+    FigureFont& font = FigureFont::of(painter.font(), metrics);
+    const int top = rect.top() + (rect.height() - metrics.height()) / 2;
+    // Not even the narrowest letters would fit: no need to measure a long text.
+    const bool isLong = text.size() > rect.width();
+    const int width = isLong ? rect.width() + 1 : figuresWidth(painter.font(), text);
     if (width > rect.width()) {
-        painter.drawText(rect, Qt::AlignVCenter | Qt::AlignLeft,
-                         metrics.elidedText(text, Qt::ElideRight, rect.width()));
+        painter.drawStaticText(QPointF(rect.left(), top),
+                               font.run(font.elided(text, rect.width())).text);
         return;
     }
-    FigureFont& font = FigureFont::of(metrics);
     int x = rightAligned ? rect.right() + 1 - width : rect.left();
-    const int baseline = rect.top() + (rect.height() - metrics.height()) / 2 + metrics.ascent();
-    forEachRun(text, [&](QStringView run, bool isDigit) {
-        const int own = font.width(run);
-        const int room = isDigit ? font.digit() : own;
-        painter.drawText(QPointF(x + (room - own) / 2.0, baseline), run.toString());
+    forEachRun(text, [&](QStringView each, bool isDigit) {
+        const FigureFont::Run& run = font.run(each);
+        const int room = isDigit ? font.digit() : run.width;
+        painter.drawStaticText(QPointF(x + (room - run.width) / 2.0, top), run.text);
         x += room;
     });
 }

@@ -32,7 +32,7 @@ void paintNumberTag(QPainter& painter, const QRect& rect, int number);
 // Text whose digits all take the same width, so that figures stand in columns. (Qt 6.4 cannot ask a
 // font for its tabular figures.) Cut with an ellipsis where it does not fit.
 void paintFigures(QPainter& painter, const QRect& rect, const QString& text, bool rightAligned);
-int figuresWidth(const QFontMetrics& metrics, const QString& text);
+int figuresWidth(const QFont& font, const QString& text);
 
 // The colour that a text like "#C8102E" names; invalid for any other text.
 QColor swatchColour(const QString& text);

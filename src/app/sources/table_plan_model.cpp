@@ -247,6 +247,8 @@ void PlannedFieldsModel::remove(TablePlan& plan, int row) const {
 }
 
 Qt::ItemFlags PlannedFieldsModel::flags(const QModelIndex& index) const {
+    if (!index.isValid())
+        return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
     const bool isMark = index.column() == Required || index.column() == Key;
     const bool isThere = index.row() < plan().fields.size();
@@ -315,7 +317,9 @@ void PlannedRowsModel::put(TablePlan& plan, int row, int column, const QString& 
 
 void PlannedRowsModel::remove(TablePlan& plan, int row) const { plan.rows.removeAt(row); }
 
-Qt::ItemFlags PlannedRowsModel::flags(const QModelIndex&) const {
+Qt::ItemFlags PlannedRowsModel::flags(const QModelIndex& index) const {
+    if (!index.isValid())
+        return Qt::NoItemFlags;
     return Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsEditable;
 }
 

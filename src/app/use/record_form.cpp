@@ -108,6 +108,11 @@ void RecordForm::followRecords() {
                 if (id == m_id)
                     refresh();
             });
+    connect(workspace->records()->drafts(m_binding->tableName()), &DraftStore::manyChanged, this,
+            [this](const QList<RecordId>& ids) {
+                if (ids.contains(m_id))
+                    refresh();
+            });
     // What is saved with the record decides on its Save too.
     connect(workspace->records(), &Records::draftsChanged, this, &RecordForm::refreshSoon);
     connect(workspace->records()->remoteChanges(), &RemoteChanges::changed, this,

@@ -44,7 +44,12 @@ DraftStore::Batch::~Batch() {
     if (--m_store->m_batches > 0)
         return;
     m_store->m_untoldSet.clear();
-    for (const RecordId& id : std::exchange(m_store->m_untold, {}))
+    const QList<RecordId> untold = std::exchange(m_store->m_untold, {});
+    if (untold.size() > MostToldSingly) {
+        Q_EMIT m_store->manyChanged(untold);
+        return;
+    }
+    for (const RecordId& id : untold)
         Q_EMIT m_store->changed(id);
 }
 

@@ -100,6 +100,7 @@ public:
     // the draft ends. Requires `record` as setValue() does.
     void putBack(const RecordId& id, const Record* record, const std::optional<DraftEdits>& edits);
     // While it is held, what is told of changed drafts waits; each is told of once, at its end.
+    static constexpr qsizetype MostToldSingly = 50;
     class Batch {
     public:
         explicit Batch(DraftStore* store);
@@ -137,6 +138,9 @@ Q_SIGNALS:
     // A person's edit is about to be made, or what is called the same: begun, put back, discarded.
     void aboutToEdit(const gravin::RecordId& id);
     void changed(const gravin::RecordId& id);
+    // The same of many at once, instead of each: at the end of a Batch that changed more than
+    // MostToldSingly.
+    void manyChanged(const QList<gravin::RecordId>& ids);
     void newRecordAboutToBeAdded();
     void newRecordAdded(const gravin::RecordId& id);
     void newRecordAboutToBeRemoved(int position);
