@@ -91,14 +91,18 @@ void TablePlanModel::beginChange(const TablePlan& after) {
     const int rowsAfter = entriesOf(after) + 1;
     const int columns = columnCount();
     const int columnsAfter = columnsOf(after);
+    // Where the first difference is; the empty last row is never one of them.
+    int at = 0;
+    while (at < std::min(entries(), entriesOf(after)) && isSameEntry(plan(), after, at))
+        ++at;
     if (rows != rowsAfter && columns != columnsAfter) {
         beginResetModel();
         m_endChange = [this] { endResetModel(); };
     } else if (rowsAfter > rows) {
-        beginInsertRows({}, rows, rowsAfter - 1);
+        beginInsertRows({}, at, at + rowsAfter - rows - 1);
         m_endChange = [this] { endInsertRows(); };
     } else if (rowsAfter < rows) {
-        beginRemoveRows({}, rowsAfter, rows - 1);
+        beginRemoveRows({}, at, at + rows - rowsAfter - 1);
         m_endChange = [this] { endRemoveRows(); };
     } else if (columnsAfter > columns) {
         beginInsertColumns({}, columns, columnsAfter - 1);

@@ -48,6 +48,7 @@ public:
 protected:
     virtual int entriesOf(const TablePlan& plan) const = 0;
     virtual int columnsOf(const TablePlan& plan) const = 0;
+    virtual bool isSameEntry(const TablePlan& a, const TablePlan& b, int entry) const = 0;
     int entries() const { return entriesOf(plan()); }
     virtual void put(TablePlan& plan, int row, int column, const QString& text) const = 0;
     virtual void remove(TablePlan& plan, int row) const = 0;
@@ -80,6 +81,9 @@ protected:
         return static_cast<int>(plan.fields.size());
     }
     int columnsOf(const TablePlan&) const override { return PlaceCount; }
+    bool isSameEntry(const TablePlan& a, const TablePlan& b, int entry) const override {
+        return a.fields[entry] == b.fields[entry];
+    }
     void put(TablePlan& plan, int row, int column, const QString& text) const override;
     void remove(TablePlan& plan, int row) const override;
 };
@@ -101,6 +105,9 @@ protected:
     }
     int columnsOf(const TablePlan& plan) const override {
         return static_cast<int>(plan.fields.size());
+    }
+    bool isSameEntry(const TablePlan& a, const TablePlan& b, int entry) const override {
+        return a.rows[entry] == b.rows[entry];
     }
     void put(TablePlan& plan, int row, int column, const QString& text) const override;
     void remove(TablePlan& plan, int row) const override;
