@@ -22,19 +22,16 @@ void Mailbox::post(std::function<void()> letter) {
 }
 
 // One event for each letter, so that others have their turn between two of them.
-bool Mailbox::event(QEvent* event) {
-    if (event->type() != arrival())
-        return QObject::event(event);
+void Mailbox::customEvent(QEvent*) {
     std::function<void()> letter;
     {
         const std::lock_guard lock(m_mutex);
         if (m_letters.empty())
-            return true;
+            return;
         letter = std::move(m_letters.front());
         m_letters.pop_front();
     }
     letter(); // may end this mailbox
-    return true;
 }
 
 } // namespace gravin

@@ -21,7 +21,7 @@ public:
     void post(std::function<void()> letter);
 
 protected:
-    bool event(QEvent* event) override;
+    void customEvent(QEvent* event) override;
 
 private:
     std::mutex m_mutex; // guards what follows

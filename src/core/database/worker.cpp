@@ -19,8 +19,9 @@ namespace {
 class OpenFiles {
 public:
     static OpenFiles& instance() {
-        static OpenFiles files;
-        return files;
+        // Never taken down: a worker may close its file while the program ends.
+        static auto* files = new OpenFiles;
+        return *files;
     }
     void add(const QString& file) {
         const std::lock_guard lock(m_mutex);
