@@ -54,30 +54,53 @@ Check readCheck(ObjectReader& reader, const QString& place) {
     return check;
 }
 
+void putText(OrderedJson& json, const char* member, const QString& text) {
+    if (!text.isEmpty())
+        json[member] = utf8(text);
+}
+
+// What the check's kind needs, and nothing that a former kind of it has left behind.
+void putPayload(OrderedJson& json, const Check& check) {
+    switch (check.kind) {
+    case CheckKind::Range:
+        putText(json, "least", check.least);
+        putText(json, "most", check.most);
+        break;
+    case CheckKind::Length:
+        if (check.shortest >= 0)
+            json["shortest"] = check.shortest;
+        if (check.longest >= 0)
+            json["longest"] = check.longest;
+        break;
+    case CheckKind::Pattern:
+        putText(json, "pattern", check.pattern);
+        break;
+    case CheckKind::OneOf:
+        if (!check.values.isEmpty())
+            json["values"] = textsJson(check.values);
+        break;
+    case CheckKind::Unique:
+        if (!check.with.isEmpty())
+            json["with"] = textsJson(check.with);
+        break;
+    case CheckKind::Reference:
+        putText(json, "table", check.table);
+        putText(json, "column", check.target);
+        break;
+    case CheckKind::Condition:
+        putText(json, "condition", check.condition);
+        break;
+    case CheckKind::Required:
+        break;
+    }
+}
+
 OrderedJson jsonOf(const Check& check) {
     OrderedJson json = OrderedJson::object();
     json["check"] = utf8(checkName(check.kind));
-    if (!check.column.isEmpty())
-        json["field"] = utf8(check.column);
-    const auto put = [&](const char* member, const QString& text) {
-        if (!text.isEmpty())
-            json[member] = utf8(text);
-    };
-    put("least", check.least);
-    put("most", check.most);
-    if (check.shortest >= 0)
-        json["shortest"] = check.shortest;
-    if (check.longest >= 0)
-        json["longest"] = check.longest;
-    put("pattern", check.pattern);
-    if (!check.values.isEmpty())
-        json["values"] = textsJson(check.values);
-    if (!check.with.isEmpty())
-        json["with"] = textsJson(check.with);
-    put("table", check.table);
-    put("column", check.target);
-    put("condition", check.condition);
-    put("message", check.message);
+    putText(json, "field", check.column);
+    putPayload(json, check);
+    putText(json, "message", check.message);
     if (check.severity != Severity::Stop)
         json["severity"] = utf8(severityName(check.severity));
     if (!check.stages.isEmpty())

@@ -112,7 +112,12 @@ TEST_F(SchemaTest, EverythingThatCanBeWrittenFits) {
     EXPECT_EQ(misfit(json), QString());
     const auto read = projectFromJson(json);
     ASSERT_TRUE(read) << qPrintable(read.error().sentence);
-    EXPECT_EQ(projectToJson(*read), json);
+    // Line by line, so that a failure says which.
+    const QList<QByteArray> before = json.split('\n');
+    const QList<QByteArray> after = projectToJson(*read).split('\n');
+    for (qsizetype i = 0; i < std::min(before.size(), after.size()); ++i)
+        ASSERT_EQ(after[i].toStdString(), before[i].toStdString()) << "in line " << i + 1;
+    EXPECT_EQ(after.size(), before.size());
 }
 
 TEST_F(SchemaTest, AnEmptyProjectFits) {
