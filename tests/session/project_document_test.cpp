@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "open_project.h"
 #include "core/fitting/query_source.h"
 #include "core/fitting/screen_links.h"
+#include "open_project.h"
 #include "session/own_demonstration.h"
 #include "session/project_creation.h"
 
