@@ -35,7 +35,7 @@ for i in "${!session[@]}"; do
         fi
     done
 done
-if hits=$(grep -n '#include "session/workspace.h"' session/* | grep -vE '^session/(workspace.cpp|screen_binding.h):'); then
+if hits=$(grep -rn '#include "session/workspace.h"' session | grep -vE '^session/(workspace.cpp|screen_binding.h):'); then
     complain "What a workspace is made of must not know it:" "$hits"
 fi
 

@@ -50,6 +50,7 @@ public:
     void outdateAll();
 
 Q_SIGNALS:
+    // Of what is known of this table: looked at, ready, failed, or outdated.
     void changed(const QString& table);
 
 private:

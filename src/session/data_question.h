@@ -19,6 +19,7 @@ public:
     void stop();
 
 Q_SIGNALS:
+    // Once for each question that came to its end.
     void answered(const gravin::Findings& findings);
     // Why it was not answered, for people; also when it was stopped.
     void failed(const QString& reason);

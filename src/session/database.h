@@ -35,6 +35,7 @@ public:
     WorkerHandle startReader() const;
 
 Q_SIGNALS:
+    // catalog() is another: pointers into the former one live only with whoever shares it.
     void catalogChanged();
 
 private:

@@ -46,7 +46,9 @@ public:
     void refreshAll();
 
 Q_SIGNALS:
+    // Of any store in use.
     void failed(const gravin::Error& error);
+    // Any draft of any table; before draftChanged(), which says which.
     void draftsChanged();
     // Somebody else deleted the record of this draft.
     void draftOrphaned(const QString& table, const gravin::RecordId& id);

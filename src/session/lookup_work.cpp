@@ -6,7 +6,7 @@
 #include "core/fitting/screen_links.h"
 #include "core/records/table_reader.h"
 #include "session/database.h"
-#include "session/draft_history.h"
+#include "session/drafts/draft_history.h"
 #include "session/notices.h"
 #include "session/project_document.h"
 #include "session/records.h"

@@ -33,6 +33,7 @@ public:
     void refuse(const Error& error) { refuse(error.sentence, error.detail); }
 
 Q_SIGNALS:
+    // Whoever is in front shows it; nobody else does.
     void said(const gravin::Notice& notice);
 };
 

@@ -56,9 +56,13 @@ public:
     const RuleBook& rules() const { return m_rules; }
 
 Q_SIGNALS:
+    // Of fields or checks of this table: whatever shows it is bound anew.
     void definitionsChanged(const QString& table);
+    // The screen has another content; the list of screens is the same.
     void screenChanged(const QString& screenId);
+    // Screens came, went, were renamed or moved.
     void screensChanged();
+    // findings() are others, after the project or the catalog became another.
     void findingsChanged();
     // Sources or computed fields are others now: the catalog has to follow.
     void sourcesChanged();

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/fitting/binding.h"
-#include "session/draft_families.h"
+#include "session/drafts/draft_families.h"
 #include "session/live_records.h"
 
 #include <QObject>
@@ -107,6 +107,7 @@ public:
     void want(const QString& screenId, const RecordId& id) { Q_EMIT wanted(screenId, id); }
 
 Q_SIGNALS:
+    // Which records have drafts, or what a draft holds; of any table.
     void draftsChanged();
     // Somebody typed or chose a value of a record.
     void edited();
@@ -116,6 +117,7 @@ Q_SIGNALS:
     // A source or what is computed of it became another while in use: what shows its records has to
     // be made anew.
     void sourcesReplaced();
+    // A window on this record is asked for.
     void wanted(const QString& screenId, const gravin::RecordId& id);
 
 private:

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "session/draft_saver.h"
+#include "session/drafts/draft_saver.h"
 #include "session/workspace.h"
 
 namespace gravin {
@@ -58,6 +58,7 @@ public:
     bool isWarned(const RecordId& id) const;
 
 Q_SIGNALS:
+    // The screen was bound anew: BoundFields of before are dead.
     void rebound();
 
 private:

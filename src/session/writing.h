@@ -69,6 +69,7 @@ public:
 Q_SIGNALS:
     // A change of this project's or of anybody's stands in the database's log.
     void committed(const gravin::CommittedChange& change);
+    // The database can be reached again, or no longer and why.
     void reachable(bool reachable, const QString& reason);
 
 private:

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Blocks of cells, undo, and saving many together, on real windows.
 #include "app/use/save_many.h"
-#include "session/draft_history.h"
-#include "session/draft_saver.h"
+#include "session/drafts/draft_history.h"
+#include "session/drafts/draft_saver.h"
 #include "whole_example.h"
 
 #include <QClipboard>

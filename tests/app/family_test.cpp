@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A parent with its new children: one save, one change.
 #include "app/use/children_panel.h"
-#include "session/draft_keeper.h"
-#include "session/draft_saver.h"
+#include "session/drafts/draft_keeper.h"
+#include "session/drafts/draft_saver.h"
 #include "whole_example.h"
 
 #include <QClipboard>

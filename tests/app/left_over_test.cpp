@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What was typed outlives the program: kept as it is typed, offered again after a run was cut off.
-#include "session/draft_keeper.h"
+#include "session/drafts/draft_keeper.h"
 #include "support/text.h"
 #include "whole_example.h"
 

@@ -6,7 +6,7 @@
 #include "app/shell/workspace_view.h"
 #include "app/sources/new_screens_page.h"
 #include "app/use/filter_bar.h"
-#include "session/draft_history.h"
+#include "session/drafts/draft_history.h"
 #include "whole_example.h"
 
 #include <QAbstractItemModelTester>

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "open_project.h"
-#include "session/draft_history.h"
+#include "session/drafts/draft_history.h"
 
 using namespace gravin;
 using namespace gravin::test;

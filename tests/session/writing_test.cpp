@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "open_project.h"
-#include "session/draft_keeper.h"
-#include "session/draft_saver.h"
+#include "session/drafts/draft_keeper.h"
+#include "session/drafts/draft_saver.h"
 
 using namespace gravin;
 using namespace gravin::test;

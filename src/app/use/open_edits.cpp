@@ -3,7 +3,7 @@
 
 #include "app/use/edit_window.h"
 #include "app/use/record_form.h"
-#include "session/draft_saver.h"
+#include "session/drafts/draft_saver.h"
 
 #include <QGuiApplication>
 #include <QScreen>

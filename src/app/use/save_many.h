@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "session/draft_saver.h"
+#include "session/drafts/draft_saver.h"
 
 #include <QDialog>
 
@@ -27,6 +27,7 @@ public:
     SaveProblemsDialog(const QList<Line>& lines, qsizetype drafts, QWidget* parent);
 
 Q_SIGNALS:
+    // The person wants to see what is wrong there.
     void wanted(const gravin::DraftRef& place, const QString& column);
 
 private:

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "session/draft_questions.h"
+#include "session/drafts/draft_questions.h"
 
 #include "core/records/database_rules.h"
 #include "session/database.h"

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/fitting/binding.h"
-#include "session/draft_ref.h"
+#include "session/drafts/draft_ref.h"
 
 #include <QMultiHash>
 

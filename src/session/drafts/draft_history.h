@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/records/draft_store.h"
-#include "session/draft_ref.h"
+#include "session/drafts/draft_ref.h"
 
 #include <QElapsedTimer>
 #include <QObject>
@@ -35,6 +35,7 @@ public:
     void quietly(const std::function<void()>& work);
 
 Q_SIGNALS:
+    // What can be undone or put back, or its name, may have become another.
     void changed();
 
 private:

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "session/draft_keeper.h"
+#include "session/drafts/draft_keeper.h"
 
 #include "core/base/whole_file.h"
 #include "core/records/table_reader.h"

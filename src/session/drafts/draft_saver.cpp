@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "session/draft_saver.h"
+#include "session/drafts/draft_saver.h"
 
 #include "core/base/text.h"
 #include "core/changes/log/change_log.h"

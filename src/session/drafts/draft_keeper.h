@@ -4,7 +4,7 @@
 #include "core/base/mailbox.h"
 #include "core/base/task_thread.h"
 #include "core/records/draft_journal.h"
-#include "session/draft_ref.h"
+#include "session/drafts/draft_ref.h"
 
 #include <QHash>
 #include <QObject>

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "session/draft_families.h"
+#include "session/drafts/draft_families.h"
 
 #include "core/fitting/screen_links.h"
 #include "session/project_document.h"

@@ -3,7 +3,7 @@
 
 #include "core/changes/change.h"
 #include "core/records/draft_store.h"
-#include "session/draft_ref.h"
+#include "session/drafts/draft_ref.h"
 
 #include <QObject>
 

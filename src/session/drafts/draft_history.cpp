@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "session/draft_history.h"
+#include "session/drafts/draft_history.h"
 
 #include "session/live_records.h"
 #include "session/records.h"
