@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/changes/log/log_entry.h"
 #include "core/changes/log/log_rows.h"
+#include "core/changes/log/log_scan.h"
 #include "core/changes/log/log_seal.h"
 #include "core/database/record_statements.h"
 
@@ -16,10 +17,6 @@
 namespace gravin {
 
 namespace {
-
-std::optional<qint64> numberFrom(const QVariant& stored) {
-    return stored.isNull() ? std::nullopt : std::optional(stored.toLongLong());
-}
 
 // A condition on gravin_change c: it touched records of this table. The engine is to look through
 // the change's own records, not through all that the log has of the table, as SQLite does where the
@@ -61,11 +58,6 @@ SqlFragment conditionsOf(const Dialect& dialect, const LogFilter& filter) {
     if (filter.upToId)
         narrow(QStringLiteral("c.id <= ?"), {*filter.upToId});
     return {conditions.join(QStringLiteral(" AND ")), values};
-}
-
-Error damagedAt(qint64 change, const QString& record) {
-    return {ErrorKind::Damaged,
-            coreTr("Change %1 of the log is damaged at the record “%2”.").arg(change).arg(record)};
 }
 
 } // namespace
@@ -217,17 +209,26 @@ Result<std::optional<ChangeSummary>> ChangeLog::summary(qint64 id) {
     return found->empty() ? std::nullopt : std::optional(found->front());
 }
 
-Result<qint64> ChangeLog::idOf(const QString& uid) {
-    auto present = exists();
+namespace {
+
+// 0: there is no log yet, or nothing in it.
+Result<qint64> loggedNumber(Session& session, const QString& sql, const QVariantList& values) {
+    const auto present = session.hasChangeLog();
     if (!present)
         return present.error();
     if (!*present)
         return qint64{0};
-    auto found =
-        m_session.scalar(QStringLiteral("SELECT id FROM gravin_change WHERE uid = ?"), {uid});
+    const auto found = session.scalar(sql, values);
     if (!found)
         return found.error();
     return found->toLongLong();
+}
+
+} // namespace
+
+Result<qint64> ChangeLog::idOf(const QString& uid) {
+    return loggedNumber(m_session, QStringLiteral("SELECT id FROM gravin_change WHERE uid = ?"),
+                        {uid});
 }
 
 Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
@@ -299,99 +300,16 @@ Result<std::optional<OpenTrial>> ChangeLog::openTrial() {
 }
 
 Result<qint64> ChangeLog::lastIdAt(const QString& time) {
-    auto present = exists();
-    if (!present)
-        return present.error();
-    if (!*present)
-        return qint64{0};
-    auto found =
-        m_session.scalar(QStringLiteral("SELECT max(id) FROM gravin_change WHERE at <= ?"), {time});
-    if (!found)
-        return found.error();
-    return found->toLongLong();
+    return loggedNumber(m_session,
+                        QStringLiteral("SELECT max(id) FROM gravin_change WHERE at <= ?"), {time});
 }
-
-namespace {
-
-// What a server's planner cannot conclude for the other table of the join. SQLite looks each
-// record's fields up by their key, and would look through the whole stretch instead.
-QString alsoOfFields(const LogScope& scope, bool isFile) {
-    return scope.sequences && !isFile ? QStringLiteral(" AND f.seq BETWEEN %1 AND %2")
-                                            .arg(scope.sequences->first)
-                                            .arg(scope.sequences->second)
-                                      : QString();
-}
-
-// What narrows the records of the log to a scope, as far as the engine can.
-SqlFragment whereOf(const LogScope& scope, const Table* table) {
-    SqlFragment where{QStringLiteral(" WHERE 1 = 1"), {}};
-    const auto narrow = [&](const QString& condition, const QVariantList& values) {
-        where.sql += QStringLiteral(" AND ") + condition;
-        where.values += values;
-    };
-    if (!scope.changes.empty()) {
-        QStringList places;
-        QVariantList ids;
-        for (const qint64 id : scope.changes) {
-            places += QStringLiteral("?");
-            ids += id;
-        }
-        narrow(places.size() == 1 ? QStringLiteral("r.change_id = ?")
-                                  : QStringLiteral("r.change_id IN (%1)").arg(places.join(u',')),
-               ids);
-    }
-    if (scope.afterId)
-        narrow(QStringLiteral("r.change_id > ?"), {*scope.afterId});
-    if (scope.sequences)
-        narrow(QStringLiteral("r.seq BETWEEN ? AND ?"),
-               {scope.sequences->first, scope.sequences->second});
-    if (!scope.person.isEmpty())
-        narrow(QStringLiteral("r.change_id IN (SELECT id FROM gravin_change WHERE person = ?)"),
-               {scope.person});
-    if (!scope.table.isEmpty())
-        narrow(QStringLiteral("r.table_name = ?"), {scope.table});
-    if (!scope.column.isEmpty())
-        narrow(QStringLiteral("r.op = 'update' AND f.column_name = ?"), {scope.column});
-    if (!scope.key)
-        return where;
-    // An update that changed the key is found under the former one.
-    QStringList places;
-    QVariantList values{scope.key->encoded()};
-    for (const QString& column : table ? table->key : QStringList()) {
-        places += QStringLiteral("?");
-        values += column;
-    }
-    narrow(places.isEmpty()
-               ? QStringLiteral("r.record_key = ?")
-               : QStringLiteral("(r.record_key = ? OR (r.op = 'update' AND EXISTS (SELECT 1 FROM "
-                                "gravin_field k WHERE k.change_id = r.change_id AND k.seq = r.seq "
-                                "AND k.column_name IN (%1))))")
-                     .arg(places.join(u',')),
-           values);
-    return where;
-}
-
-} // namespace
 
 Result<std::vector<qint64>> ChangeLog::changesOf(const LogScope& scope, const Catalog& catalog) {
     std::vector<qint64> changes;
     if (!scope.changes.empty() && !scope.afterId)
         return scope.changes;
-    if (scope.key) {
-        const SqlFragment where = whereOf(scope, catalog.table(scope.table));
-        const Status read = m_session.select(
-            QStringLiteral(
-                "SELECT DISTINCT r.change_id FROM gravin_record r LEFT JOIN gravin_field f "
-                "ON f.change_id = r.change_id AND f.seq = r.seq") +
-                where.sql,
-            where.values, [&](const QSqlQuery& row) {
-                changes.push_back(row.value(0).toLongLong());
-                return true;
-            });
-        if (!read)
-            return read.error();
-        return changes;
-    }
+    if (scope.key)
+        return LogScan(m_session, catalog).changesOf(scope);
     SqlFragment where{QStringLiteral("c.id > ?"), {scope.afterId.value_or(0)}};
     const auto narrow = [&](const SqlFragment& by) {
         where.sql += QStringLiteral(" AND ") + by.sql;
@@ -416,82 +334,10 @@ Result<std::vector<qint64>> ChangeLog::changesOf(const LogScope& scope, const Ca
 Status ChangeLog::scan(
     const LogScope& scope, const Catalog& catalog,
     const std::function<bool(qint64 change, qint64 sequence, RecordChange&& record)>& take) {
-    auto present = exists();
+    const auto present = exists();
     if (!present)
         return present.error();
-    if (!*present)
-        return ok();
-    const Table* scoped = catalog.table(scope.table);
-    const SqlFragment where = whereOf(scope, scoped);
-    std::optional<Key> followed = scope.key;
-    const QSet<Key> wanted(scope.keys.begin(), scope.keys.end());
-    qint64 change = 0;
-    qint64 sequence = -1;
-    std::optional<RecordChange> record; // under way
-    bool goesOn = true;
-    QString damaged;
-    const auto finish = [&] {
-        if (!record || !goesOn)
-            return;
-        RecordChange done = std::move(*record);
-        record.reset();
-        if (followed) {
-            if (!(done.keyAfter(scoped ? scoped->key : QStringList()) == *followed))
-                return;
-            followed = done.key;
-        }
-        if (!wanted.isEmpty() && !wanted.contains(done.key) &&
-            !wanted.contains(done.keyAfter(scoped ? scoped->key : QStringList())))
-            return;
-        goesOn = take(change, sequence, std::move(done));
-    };
-    // A table's columns are asked for once, not for each field.
-    const Table* table = nullptr;
-    Status selected = m_session.select(
-        loggedFields(m_session.dialect()) + alsoOfFields(scope, m_session.spec().isFile()) +
-            where.sql + QStringLiteral(" ORDER BY r.change_id DESC, r.seq DESC"),
-        where.values, [&](const QSqlQuery& row) {
-            const qint64 rowChange = row.value(0).toLongLong();
-            const qint64 rowSequence = row.value(1).toLongLong();
-            if (rowChange != change || rowSequence != sequence || !record) {
-                finish();
-                if (!goesOn)
-                    return false;
-                change = rowChange;
-                sequence = rowSequence;
-                const auto key = Key::decoded(row.value(3).toString());
-                const auto operation = operationFromName(row.value(4).toString());
-                if (!key || !operation) {
-                    damaged = row.value(3).toString();
-                    return false;
-                }
-                record.emplace();
-                record->table = row.value(2).toString();
-                record->key = *key;
-                record->operation = *operation;
-                record->rowNumber = numberFrom(row.value(5));
-                if (!table || table->name != record->table)
-                    table = catalog.table(record->table);
-            }
-            if (row.value(6).isNull())
-                return true;
-            const QString name = row.value(6).toString();
-            const Column* column = table ? table->column(name) : nullptr;
-            const ColumnType type = column ? column->type : ColumnType{};
-            if (record->operation != Operation::Insert)
-                record->before.insert(name, m_session.dialect().decodeFromLog(row.value(7), type));
-            if (record->operation != Operation::Delete)
-                record->after.insert(name, m_session.dialect().decodeFromLog(row.value(8), type));
-            return true;
-        });
-    if (!selected)
-        return selected;
-    if (!damaged.isNull())
-        return Error{
-            ErrorKind::Damaged,
-            coreTr("Change %1 of the log is damaged at the record “%2”.").arg(change).arg(damaged)};
-    finish();
-    return ok();
+    return *present ? LogScan(m_session, catalog).run(scope, take) : ok();
 }
 
 Result<std::vector<FieldHistory>> ChangeLog::historyOf(const Table& table, const Key& key,

@@ -27,11 +27,11 @@ struct ChangeSummary {
 
 // Which changes to list; what is not set does not narrow.
 struct LogFilter {
-    QString table;
-    QString person;
-    QString since;          // UTC, ISO 8601; compared as text
-    std::optional<Key> key; // only with `table`
-    std::optional<qint64> afterId;
+    QString table = {};
+    QString person = {};
+    QString since = {};          // UTC, ISO 8601; compared as text
+    std::optional<Key> key = {}; // only with `table`
+    std::optional<qint64> afterId = {};
     std::optional<qint64> upToId = {};
     QString text = {}; // stands in screen, action or note, whatever its case
     qint64 limit = -1;
@@ -66,7 +66,9 @@ struct LogScope {
     // Only with `table`: the records that had one of these keys before what is meant, or have it
     // now. Those whose key was changed in between are found by either.
     std::vector<Key> keys = {};
-    QString column = {}; // only with `table`: updates of this field, and nothing else of them
+    // Only with `table`: updates of this field, and nothing else of them; with `key`, as of the
+    // record that has it.
+    QString column = {};
 
     friend bool operator==(const LogScope&, const LogScope&) = default;
 };

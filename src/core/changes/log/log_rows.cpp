@@ -53,4 +53,9 @@ ChangeSummary summaryFrom(const QSqlQuery& row) {
     return summary;
 }
 
+Error damagedAt(qint64 change, const QString& record) {
+    return {ErrorKind::Damaged,
+            coreTr("Change %1 of the log is damaged at the record “%2”.").arg(change).arg(record)};
+}
+
 } // namespace gravin

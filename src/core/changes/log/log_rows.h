@@ -18,4 +18,7 @@ struct LoggedHead {
 LoggedHead headFrom(const QSqlQuery& row);
 ChangeSummary summaryFrom(const QSqlQuery& row);
 
+// `record`: its key as it is written in the log.
+Error damagedAt(qint64 change, const QString& record);
+
 } // namespace gravin
