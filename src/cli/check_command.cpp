@@ -17,8 +17,6 @@ namespace gravin::cli {
 
 namespace {
 
-bool breaks(const Finding& finding) { return finding.severity == Finding::Severity::Breaks; }
-
 Json findingJson(const Finding& finding) {
     return {{"id", utf8(finding.id())},       {"severity", breaks(finding) ? "breaks" : "risks"},
             {"screen", utf8(finding.screen)}, {"table", utf8(finding.table)},
@@ -53,15 +51,11 @@ Result<Findings> findAll(Session& session, const Project& project, const Catalog
     return withData(bindingFindings(project, catalog), session, project, catalog, noData);
 }
 
-qint64 breakingIn(const Findings& findings) {
-    return std::count_if(findings.begin(), findings.end(), breaks);
-}
-
 Json findingsJson(const Findings& findings) {
     Json list = Json::array();
     for (const Finding& finding : findings)
         list.push_back(findingJson(finding));
-    const qint64 breaking = breakingIn(findings);
+    const qint64 breaking = breakingCount(findings);
     return {{"breaks", breaking},
             {"risks", static_cast<qint64>(findings.size()) - breaking},
             {"findings", list}};
@@ -107,7 +101,7 @@ int runCheck(const CheckOptions& options) {
             printFinding(finding);
         printLine(summaryOf(*findings));
     }
-    return breakingIn(*findings) > 0 ? RefusedExit : Done;
+    return breakingCount(*findings) > 0 ? RefusedExit : Done;
 }
 
 int runRepoint(const RepointOptions& options) {
@@ -132,7 +126,7 @@ int runRepoint(const RepointOptions& options) {
                                    *project, *after, options.noData);
     if (!findings)
         return report(findings.error(), options.json);
-    const bool stays = options.dryRun || (breakingIn(*findings) > 0 && !options.anyway);
+    const bool stays = options.dryRun || (breakingCount(*findings) > 0 && !options.anyway);
     if (!stays) {
         project->connection = *spec;
         if (Status saved = saveProject(*project, options.file); !saved)
@@ -158,7 +152,7 @@ int runRepoint(const RepointOptions& options) {
                              "database.")
                           .arg(spec->shownName()));
     }
-    return stays && breakingIn(*findings) > 0 ? RefusedExit : Done;
+    return stays && breakingCount(*findings) > 0 ? RefusedExit : Done;
 }
 
 } // namespace gravin::cli

@@ -3,11 +3,9 @@
 
 #include "core/base/text.h"
 #include "core/base/visible_text.h"
-#include "core/value/text_form.h"
 
 #include <algorithm>
 #include <cerrno>
-#include <cmath>
 #include <cstdio>
 #include <system_error>
 
@@ -27,19 +25,6 @@ int exitCodeOf(ErrorKind kind) {
     default:
         return TroubleExit;
     }
-}
-
-QString keyTextOf(const Key& key, const Table* table) {
-    return keyText(key, table ? table->keyTypes() : std::vector<ColumnType>{});
-}
-
-Json fieldsOf(const FieldValues& before, const FieldValues& after) {
-    Json fields = Json::object();
-    const FieldValues& columns = before.size() > after.size() ? before : after;
-    for (auto field = columns.begin(); field != columns.end(); ++field)
-        fields[utf8(field.key())] = {{"before", jsonOf(before.value(field.key()))},
-                                     {"after", jsonOf(after.value(field.key()))}};
-    return fields;
 }
 
 // Nothing that a database, a file or a person put into it may steer the terminal.
@@ -73,56 +58,6 @@ QString oneLine(QString text) {
 }
 
 } // namespace
-
-std::string utf8(const QString& text) { return text.toStdString(); }
-
-Json listOf(const QStringList& texts) {
-    Json list = Json::array();
-    for (const QString& text : texts)
-        list.push_back(utf8(text));
-    return list;
-}
-
-Json jsonOf(const Value& value) {
-    switch (value.kind()) {
-    case Value::Kind::Null:
-        return nullptr;
-    case Value::Kind::Boolean:
-        return value.asBoolean();
-    case Value::Kind::Integer:
-        return value.asInteger();
-    case Value::Kind::Double:
-        if (std::isfinite(value.asDouble()))
-            return value.asDouble();
-        return utf8(toText(value, {}));
-    case Value::Kind::Instant: {
-        // RFC 3339, in UTC, whatever the zone of the machine that asks.
-        QString moment = isoText(value.asInstant().utc) + u'Z';
-        moment[10] = u'T';
-        return utf8(moment);
-    }
-    case Value::Kind::Binary:
-        return {{"base64", value.asBinary().toBase64().toStdString()}};
-    default:
-        return utf8(toText(value, {}));
-    }
-}
-
-Json jsonOf(const Value& value, const Column& column) {
-    bool isNumber = false;
-    const quint64 number = value.kind() == Value::Kind::Decimal && column.baseType == u"bigint"
-                               ? value.asDecimal().toText().toULongLong(&isNumber)
-                               : 0;
-    return isNumber ? Json(number) : jsonOf(value);
-}
-
-Json jsonOf(const Key& key, const Table* table) {
-    if (key.size() == 1 && table && table->key.size() == 1)
-        return jsonOf(key[0], *table->column(table->key.front()));
-    if (key.size() == 1)
-        return jsonOf(key[0]);
-    return utf8(keyTextOf(key, table));
-}
 
 Json jsonOf(const Catalog& catalog) {
     Json tables = Json::array();
@@ -179,23 +114,6 @@ Json jsonOf(const ChangeSummary& change) {
                  {"records", change.records}};
     json["tables"] = listOf(change.tables);
     json["undoes"] = change.refersTo ? Json(*change.refersTo) : Json(nullptr);
-    return json;
-}
-
-Json jsonOf(const CommittedChange& change, const Catalog& catalog) {
-    Json json = {{"id", change.id},
-                 {"at", utf8(change.at)},
-                 {"by", utf8(change.person)},
-                 {"screen", utf8(change.screen)},
-                 {"action", utf8(change.action)},
-                 {"note", utf8(change.note)}};
-    json["undoes"] = change.refersTo ? Json(*change.refersTo) : Json(nullptr);
-    json["records"] = Json::array();
-    for (const RecordChange& record : change.records)
-        json["records"].push_back({{"table", utf8(record.table)},
-                                   {"key", jsonOf(record.key, catalog.table(record.table))},
-                                   {"op", utf8(operationName(record.operation))},
-                                   {"fields", fieldsOf(record.before, record.after)}});
     return json;
 }
 
@@ -312,7 +230,7 @@ int report(const WriteFailure& failure, const Catalog& catalog, bool json) {
         problems.push_back(jsonOf(problem));
     Json conflicts = Json::array();
     for (const RecordConflict& conflict : failure.conflicts) {
-        const QString record = keyTextOf(conflict.key, catalog.table(conflict.table));
+        const QString record = shownKey(conflict.key, catalog.table(conflict.table));
         if (conflict.gone)
             conflicts.push_back({{"record", utf8(record)}, {"gone", true}});
         for (const FieldConflict& field : conflict.fields)

@@ -5,28 +5,16 @@
 #include "core/changes/bulk_update.h"
 #include "core/changes/log/change_log.h"
 #include "core/changes/rollback.h"
+#include "core/exchange/change_json.h"
 #include "core/fitting/binding.h"
-
-#include <nlohmann/json.hpp>
 
 namespace gravin::cli {
 
-using Json = nlohmann::ordered_json;
+using Json = OrderedJson;
 
-std::string utf8(const QString& text);
-Json listOf(const QStringList& texts);
-
-// Booleans, whole numbers and doubles as such; decimals as text, because a JSON number would lose
-// digits in most readers; dates and times as ISO 8601; binary as {"base64": "…"}.
-Json jsonOf(const Value& value);
-// The same of a column: MariaDB's largest unsigned numbers are decimals to us, and whole numbers.
-Json jsonOf(const Value& value, const Column& column);
-// A key of one column as its value, a composite one as text.
-Json jsonOf(const Key& key, const Table* table);
 Json jsonOf(const Problem& problem);
 Json jsonOf(const Catalog& catalog);
 Json jsonOf(const ChangeSummary& change);
-Json jsonOf(const CommittedChange& change, const Catalog& catalog);
 Json jsonOf(const RollbackPlan& plan, const Catalog& catalog, const QStringList& notes);
 Json jsonOf(const BulkPreview& preview);
 

@@ -2,10 +2,8 @@
 #include "app/use/saved_lists.h"
 
 #include "core/base/file_tag.h"
+#include "core/base/json.h"
 
-#include <QJsonArray>
-#include <QJsonDocument>
-#include <QJsonObject>
 #include <QSettings>
 
 namespace gravin {
@@ -26,42 +24,32 @@ QSettings listSettings() {
                      QStringLiteral("lists"));
 }
 
-QJsonObject jsonOf(const ListSetUp& setUp) {
-    QJsonArray filters;
+OrderedJson jsonOf(const ListSetUp& setUp) {
+    OrderedJson filters = OrderedJson::array();
     for (const ActiveFilter& filter : setUp.filters)
-        filters += QJsonObject{{QStringLiteral("column"), filter.column},
-                               {QStringLiteral("words"), filter.words},
-                               {QStringLiteral("condition"), filter.condition}};
-    QJsonArray sort;
+        filters.push_back({{"column", utf8(filter.column)},
+                           {"words", utf8(filter.words)},
+                           {"condition", utf8(filter.condition)}});
+    OrderedJson sort = OrderedJson::array();
     for (const SortBy& by : setUp.sort)
-        sort += QJsonObject{{QStringLiteral("column"), by.column},
-                            {QStringLiteral("descending"), by.descending}};
-    return {{QStringLiteral("filters"), filters},
-            {QStringLiteral("search"), setUp.search},
-            {QStringLiteral("sort"), sort},
-            {QStringLiteral("grouped"), QJsonArray::fromStringList(setUp.groupedBy)},
-            {QStringLiteral("hidden"), QJsonArray::fromStringList(setUp.hidden)}};
+        sort.push_back({{"column", utf8(by.column)}, {"descending", by.descending}});
+    return {{"filters", filters},
+            {"search", utf8(setUp.search)},
+            {"sort", sort},
+            {"grouped", listOf(setUp.groupedBy)},
+            {"hidden", listOf(setUp.hidden)}};
 }
 
-QStringList textsOf(const QJsonValue& list) {
-    QStringList texts;
-    for (const QJsonValue& text : list.toArray())
-        texts += text.toString();
-    return texts;
-}
-
-ListSetUp setUpFrom(const QJsonObject& json) {
+ListSetUp setUpFrom(const OrderedJson& json) {
     ListSetUp setUp;
-    for (const QJsonValue& each : json[u"filters"].toArray()) {
-        const QJsonObject filter = each.toObject();
-        setUp.filters += ActiveFilter{filter[u"column"].toString(), filter[u"words"].toString(),
-                                      filter[u"condition"].toString()};
-    }
-    for (const QJsonValue& each : json[u"sort"].toArray())
-        setUp.sort += SortBy{each[u"column"].toString(), each[u"descending"].toBool()};
-    setUp.search = json[u"search"].toString();
-    setUp.groupedBy = textsOf(json[u"grouped"]);
-    setUp.hidden = textsOf(json[u"hidden"]);
+    for (const OrderedJson& filter : loose::list(json, "filters"))
+        setUp.filters += ActiveFilter{loose::text(filter, "column"), loose::text(filter, "words"),
+                                      loose::text(filter, "condition")};
+    for (const OrderedJson& by : loose::list(json, "sort"))
+        setUp.sort += SortBy{loose::text(by, "column"), loose::boolean(by, "descending")};
+    setUp.search = loose::text(json, "search");
+    setUp.groupedBy = loose::texts(json, "grouped");
+    setUp.hidden = loose::texts(json, "hidden");
     return setUp;
 }
 
@@ -82,13 +70,12 @@ QStringList SavedLists::names() const {
 
 ListSetUp SavedLists::find(const QString& name) const {
     const QByteArray json = listSettings().value(m_place + u'/' + keyOf(name)).toString().toUtf8();
-    return setUpFrom(QJsonDocument::fromJson(json).object());
+    return setUpFrom(loose::parsed(json));
 }
 
 bool SavedLists::keep(const QString& name, const ListSetUp& setUp) {
     QSettings kept = listSettings();
-    kept.setValue(m_place + u'/' + keyOf(name),
-                  QString::fromUtf8(QJsonDocument(jsonOf(setUp)).toJson(QJsonDocument::Compact)));
+    kept.setValue(m_place + u'/' + keyOf(name), QString::fromUtf8(compactJson(jsonOf(setUp))));
     kept.sync();
     return kept.status() == QSettings::NoError;
 }

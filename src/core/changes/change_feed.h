@@ -29,6 +29,8 @@ public:
     void announce(const CommittedChange& change);
 
 Q_SIGNALS:
+    // Of every change in the log, in the order of its commit as far as it can be known: this
+    // process's own as well as those of others, each once.
     void committed(const gravin::CommittedChange& change);
     // Just before it, of a change that another process has committed.
     void committedByOthers(const gravin::CommittedChange& change);

@@ -2,14 +2,13 @@
 #include "core/changes/work_journal.h"
 
 #include "core/base/file_tag.h"
+#include "core/base/json.h"
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
 
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
-#include <QJsonDocument>
-#include <QJsonObject>
 
 namespace gravin {
 
@@ -41,12 +40,11 @@ Status WorkJournal::begin(const LongWork& work) {
     auto lock = lockFor(file);
     if (!lock->tryLock())
         return Error{ErrorKind::File, coreTr("%1 cannot be written.").arg(file)};
-    const QJsonObject json{{QStringLiteral("uid"), work.uid},
-                           {QStringLiteral("action"), work.action},
-                           {QStringLiteral("screen"), work.screen},
-                           {QStringLiteral("began"), work.began}};
-    Status kept = writeWholeFile(file, QJsonDocument(json).toJson(QJsonDocument::Compact),
-                                 Readers::OwnerOnly);
+    const OrderedJson json = {{"uid", utf8(work.uid)},
+                              {"action", utf8(work.action)},
+                              {"screen", utf8(work.screen)},
+                              {"began", utf8(work.began)}};
+    Status kept = writeWholeFile(file, compactJson(json), Readers::OwnerOnly);
     if (!kept)
         return kept;
     m_open[work.uid] = std::move(lock);
@@ -70,9 +68,9 @@ QList<LongWork> WorkJournal::takeLeftOver() {
         if (!lock->tryLock())
             continue; // somebody is at it
         if (const auto content = readWholeFile(name, MostBytes, Writers::OwnAccount)) {
-            const QJsonObject json = QJsonDocument::fromJson(*content).object();
-            const LongWork work{json[u"uid"].toString(), json[u"action"].toString(),
-                                json[u"screen"].toString(), json[u"began"].toString()};
+            const OrderedJson json = loose::parsed(*content);
+            const LongWork work{loose::text(json, "uid"), loose::text(json, "action"),
+                                loose::text(json, "screen"), loose::text(json, "began")};
             if (!work.uid.isEmpty())
                 left += work;
         }

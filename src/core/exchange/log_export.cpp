@@ -2,26 +2,13 @@
 #include "core/exchange/log_export.h"
 
 #include "core/base/text.h"
+#include "core/exchange/change_json.h"
+#include "core/exchange/csv_writer.h"
 #include "core/value/text_form.h"
-
-#include <nlohmann/json.hpp>
 
 namespace gravin {
 
 namespace {
-
-using Json = nlohmann::ordered_json;
-
-std::string utf8(const QString& text) { return text.toUtf8().toStdString(); }
-
-QString quotedCell(QString text) {
-    static const QString formula = QStringLiteral("=+-@\t\r");
-    bool isNumber = false;
-    (void)text.toDouble(&isNumber);
-    if (!text.isEmpty() && formula.contains(text[0]) && !isNumber)
-        text.prepend(u'\'');
-    return u'"' + text.replace(u'"', QStringLiteral("\"\"")) + u'"';
-}
 
 // Of a binary value the digits; the others as people type them.
 QString exported(const Value& value, const ColumnType& type) {
@@ -34,7 +21,8 @@ public:
     Exporter(const Catalog& catalog, LogFormat format, QIODevice& out)
         : m_catalog(catalog)
         , m_format(format)
-        , m_out(out) {}
+        , m_out(out)
+        , m_csv(out) {}
 
     bool begin() {
         if (m_format == LogFormat::Json)
@@ -43,7 +31,7 @@ public:
         for (const char* head : {"change", "at", "by", "screen", "action", "note", "undoes",
                                  "table", "key", "op", "field", "before", "after"})
             heads += QLatin1String(head);
-        return putCells(heads);
+        return m_csv.putRow(heads);
     }
     bool write(const CommittedChange& change) {
         return m_format == LogFormat::Json ? writeJson(change) : writeCsv(change);
@@ -55,18 +43,9 @@ private:
         const QByteArray bytes = text.toUtf8();
         return m_out.write(bytes) == bytes.size();
     }
-    bool putCells(const QStringList& cells) {
-        QStringList quoted;
-        for (const QString& cell : cells)
-            quoted += quotedCell(cell);
-        return put(quoted.join(u',') + QStringLiteral("\r\n"));
-    }
     ColumnType typeOf(const Table* table, const QString& name) const {
         const Column* column = table ? table->column(name) : nullptr;
         return column ? column->type : ColumnType{};
-    }
-    QString keyOf(const RecordChange& record, const Table* table) const {
-        return keyText(record.key, table ? table->keyTypes() : std::vector<ColumnType>{});
     }
     static QStringList columnsOf(const RecordChange& record) {
         return record.operation == Operation::Delete ? record.before.keys() : record.after.keys();
@@ -81,17 +60,17 @@ private:
                                change.note,
                                change.refersTo ? QString::number(*change.refersTo) : QString()};
         if (change.records.empty())
-            return putCells(head + QStringList(6));
+            return m_csv.putRow(head + QStringList(6));
         for (const RecordChange& record : change.records) {
             const Table* table = m_catalog.table(record.table);
-            const QStringList place{record.table, keyOf(record, table),
+            const QStringList place{record.table, shownKey(record.key, table),
                                     operationName(record.operation)};
             const QStringList columns = columnsOf(record);
             for (const QString& column : columns) {
                 const ColumnType type = typeOf(table, column);
-                if (!putCells(head + place +
-                              QStringList{column, exported(record.before.value(column), type),
-                                          exported(record.after.value(column), type)}))
+                if (!m_csv.putRow(head + place +
+                                  QStringList{column, exported(record.before.value(column), type),
+                                              exported(record.after.value(column), type)}))
                     return false;
             }
         }
@@ -99,33 +78,8 @@ private:
     }
 
     bool writeJson(const CommittedChange& change) {
-        Json json = {{"id", change.id},
-                     {"at", utf8(change.at)},
-                     {"by", utf8(change.person)},
-                     {"screen", utf8(change.screen)},
-                     {"action", utf8(change.action)},
-                     {"note", utf8(change.note)}};
-        json["undoes"] = change.refersTo ? Json(*change.refersTo) : Json(nullptr);
-        json["records"] = Json::array();
-        for (const RecordChange& record : change.records) {
-            const Table* table = m_catalog.table(record.table);
-            Json entry = {{"table", utf8(record.table)},
-                          {"key", utf8(keyOf(record, table))},
-                          {"op", utf8(operationName(record.operation))}};
-            entry["fields"] = Json::object();
-            const QStringList columns = columnsOf(record);
-            for (const QString& column : columns) {
-                const ColumnType type = typeOf(table, column);
-                const auto text = [&](const FieldValues& values) {
-                    const Value value = values.value(column);
-                    return value.isNull() ? Json(nullptr) : Json(utf8(exported(value, type)));
-                };
-                entry["fields"][utf8(column)] = {{"before", text(record.before)},
-                                                 {"after", text(record.after)}};
-            }
-            json["records"].push_back(entry);
-        }
-        const std::string text = json.dump(2, ' ', false, Json::error_handler_t::replace);
+        const std::string text =
+            jsonOf(change, m_catalog).dump(2, ' ', false, OrderedJson::error_handler_t::replace);
         return put(
             (std::exchange(m_isFirst, false) ? QStringLiteral("\n") : QStringLiteral(",\n")) +
             QString::fromStdString(text));
@@ -134,6 +88,7 @@ private:
     const Catalog& m_catalog;
     LogFormat m_format;
     QIODevice& m_out;
+    CsvWriter m_csv;
     bool m_isFirst = true;
 };
 

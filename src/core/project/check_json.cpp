@@ -77,11 +77,11 @@ void putPayload(OrderedJson& json, const Check& check) {
         break;
     case CheckKind::OneOf:
         if (!check.values.isEmpty())
-            json["values"] = textsJson(check.values);
+            json["values"] = listOf(check.values);
         break;
     case CheckKind::Unique:
         if (!check.with.isEmpty())
-            json["with"] = textsJson(check.with);
+            json["with"] = listOf(check.with);
         break;
     case CheckKind::Reference:
         putText(json, "table", check.table);
@@ -104,7 +104,7 @@ OrderedJson jsonOf(const Check& check) {
     if (check.severity != Severity::Stop)
         json["severity"] = utf8(severityName(check.severity));
     if (!check.stages.isEmpty())
-        json["stages"] = textsJson(check.stages);
+        json["stages"] = listOf(check.stages);
     if (check.inRuns != InRuns::Stop)
         json["in_runs"] = utf8(inRunsName(check.inRuns));
     putUnknown(json, check.unknown);

@@ -4,23 +4,16 @@
 #include "core/base/text.h"
 #include "core/project/strict_json.h"
 
-#include <nlohmann/json.hpp>
-
 #include <optional>
 #include <stdexcept>
 
 namespace gravin {
-
-using OrderedJson = nlohmann::ordered_json;
 
 // Thrown while a project's JSON is read, and caught before the reading function returns.
 struct BadProject : std::runtime_error {
     explicit BadProject(const QString& sentence)
         : std::runtime_error(sentence.toStdString()) {}
 };
-
-inline QString text(const std::string& utf8) { return QString::fromStdString(utf8); }
-inline std::string utf8(const QString& text) { return text.toStdString(); }
 
 // Reads the members of one object; what nobody asked for is handed out at the end.
 class ObjectReader {
@@ -38,7 +31,7 @@ public:
             return fallback;
         if (!value.is_string())
             throw BadProject(coreTr("%1.%2 should be a text.").arg(m_place, QLatin1String(name)));
-        return text(value.get<std::string>());
+        return fromUtf8(value.get<std::string>());
     }
 
     QString requiredString(const char* name) {
@@ -111,7 +104,7 @@ inline QStringList readTexts(const OrderedJson& json, const QString& place) {
     for (const OrderedJson& entry : json) {
         if (!entry.is_string())
             throw BadProject(coreTr("%1 should be a list of texts.").arg(place));
-        texts += text(entry.get<std::string>());
+        texts += fromUtf8(entry.get<std::string>());
     }
     return texts;
 }
@@ -137,7 +130,7 @@ void forEachTable(const OrderedJson& tables, const QString& place, Read read) {
     if (!tables.is_object())
         throw BadProject(coreTr("“%1” should be an object.").arg(place));
     for (const auto& [name, list] : tables.items())
-        read(text(name), list, QStringLiteral("%1.%2").arg(place, text(name)));
+        read(fromUtf8(name), list, QStringLiteral("%1.%2").arg(place, fromUtf8(name)));
 }
 
 // What was read once nests no deeper than that.
@@ -151,13 +144,6 @@ inline void putUnknown(OrderedJson& object, const QByteArray& unknown) {
     // None of them has a name that is written: those are taken when they are read.
     for (const auto& [name, value] : rest.items())
         appendMember(object, name, value);
-}
-
-inline OrderedJson textsJson(const QStringList& texts) {
-    OrderedJson json = OrderedJson::array();
-    for (const QString& entry : texts)
-        json.push_back(utf8(entry));
-    return json;
 }
 
 } // namespace gravin

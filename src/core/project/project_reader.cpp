@@ -30,7 +30,7 @@ FieldDefault readDefault(const OrderedJson& json, const QString& place) {
         return {};
     if (json.is_object() && json.size() == 1) {
         const OrderedJson& value = json.begin().value();
-        const QString word = value.is_string() ? text(value.get<std::string>()) : QString();
+        const QString word = value.is_string() ? fromUtf8(value.get<std::string>()) : QString();
         if (json.begin().key() == "value" && value.is_string())
             return {FieldDefault::Kind::Fixed, word};
         if (json.begin().key() == "computed" && value.is_string())
@@ -63,7 +63,7 @@ Lookup readLookup(const OrderedJson& json, const QString& place) {
     lookup.storedColumn = entry.requiredString("stored");
     const OrderedJson shown = entry.take("shown");
     if (shown.is_string())
-        lookup.shownColumns = {text(shown.get<std::string>())};
+        lookup.shownColumns = {fromUtf8(shown.get<std::string>())};
     else
         lookup.shownColumns = readTexts(shown, place + QStringLiteral(".shown"));
     if (lookup.shownColumns.isEmpty())
@@ -213,7 +213,7 @@ Rights readRights(const OrderedJson& json, const QString& place) {
     Rights rights{false, false, false};
     for (const OrderedJson& entry : json) {
         const auto operation =
-            operationFromName(entry.is_string() ? text(entry.get<std::string>()) : QString());
+            operationFromName(entry.is_string() ? fromUtf8(entry.get<std::string>()) : QString());
         if (!operation)
             throw BadProject(coreTr("%1.allow lists insert, update and delete only.").arg(place));
         rights.set(*operation, true);
@@ -324,14 +324,14 @@ void readSources(ObjectReader& reader, Project& project) {
 void readFields(ObjectReader& reader, Project& project) {
     if (const OrderedJson tables = reader.take("fields"); tables.is_object()) {
         for (const auto& [tableName, columns] : tables.items()) {
-            const QString table = text(tableName);
+            const QString table = fromUtf8(tableName);
             if (!columns.is_object())
                 throw BadProject(coreTr("fields.%1 should be an object.").arg(table));
             QList<FieldDefinition>& definitions = project.fields[table];
             for (const auto& [column, definition] : columns.items())
-                definitions +=
-                    readShared(definition, QStringLiteral("fields.%1.%2").arg(table, text(column)),
-                               text(column));
+                definitions += readShared(
+                    definition, QStringLiteral("fields.%1.%2").arg(table, fromUtf8(column)),
+                    fromUtf8(column));
         }
     } else if (!tables.is_null()) {
         throw BadProject(coreTr("“fields” should be an object."));

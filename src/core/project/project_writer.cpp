@@ -58,7 +58,7 @@ OrderedJson jsonOf(const Lookup& lookup) {
     json["table"] = utf8(lookup.table);
     json["stored"] = utf8(lookup.storedColumn);
     json["shown"] = lookup.shownColumns.size() == 1 ? OrderedJson(utf8(lookup.shownColumns.front()))
-                                                    : textsJson(lookup.shownColumns);
+                                                    : listOf(lookup.shownColumns);
     if (!lookup.sortColumn.isEmpty())
         json["sort"] = utf8(lookup.sortColumn);
     if (lookup.sortDescending)
@@ -186,15 +186,15 @@ OrderedJson jsonOf(const FormLayout& form) {
     for (const FormSection& section : form.sections)
         json["sections"].push_back(jsonOf(section));
     if (!form.tabOrder.isEmpty())
-        json["tab_order"] = textsJson(form.tabOrder);
+        json["tab_order"] = listOf(form.tabOrder);
     putUnknown(json, form.unknown);
     return json;
 }
 
 void putLink(OrderedJson& json, const RecordLink& link) {
     json["screen"] = utf8(link.screen);
-    json["columns"] = textsJson(link.columns);
-    json["match"] = textsJson(link.targetColumns);
+    json["columns"] = listOf(link.columns);
+    json["match"] = listOf(link.targetColumns);
     putUnknown(json, link.unknown);
 }
 

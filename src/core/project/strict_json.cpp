@@ -31,7 +31,7 @@ public:
         if (!m_open.back().names.insert(name).second)
             throw BadProject(coreTr("It has two members “%1” in one place, so it is not clear what "
                                     "holds. Take one of them out.")
-                                 .arg(text(name)));
+                                 .arg(fromUtf8(name)));
         m_open.back().next = std::move(name);
         return true;
     }
@@ -84,12 +84,6 @@ OrderedJson strictJson(const QByteArray& json, size_t mostDepth) {
     Builder builder(root, mostDepth);
     OrderedJson::sax_parse(json.begin(), json.end(), &builder);
     return root;
-}
-
-void appendMember(OrderedJson& object, std::string name, OrderedJson value) {
-    using Members = OrderedJson::object_t;
-    static_cast<Members::Container&>(object.get_ref<Members&>())
-        .emplace_back(std::move(name), std::move(value));
 }
 
 } // namespace gravin

@@ -2,13 +2,11 @@
 #include "core/records/draft_journal.h"
 
 #include "core/base/file_tag.h"
+#include "core/base/json.h"
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
 
 #include <QFile>
-#include <QJsonArray>
-#include <QJsonDocument>
-#include <QJsonObject>
 
 namespace gravin {
 
@@ -18,73 +16,63 @@ constexpr int Version = 1;
 constexpr qint64 MostBytes = 256 * 1024 * 1024;
 constexpr int MostProcesses = 64; // that work on one project at once
 
-QJsonObject jsonOf(const QMap<QString, Value>& values) {
-    QJsonObject json;
+OrderedJson jsonOf(const QMap<QString, Value>& values) {
+    OrderedJson json = OrderedJson::object();
     for (auto value = values.begin(); value != values.end(); ++value)
-        json[value.key()] = value->encoded();
+        appendMember(json, utf8(value.key()), utf8(value->encoded()));
     return json;
 }
 
-bool readValues(const QJsonValue& json, QMap<QString, Value>& values) {
-    const QJsonObject object = json.toObject();
-    for (auto entry = object.begin(); entry != object.end(); ++entry) {
-        const auto value = Value::decoded(entry->toString());
+bool readValues(const OrderedJson& json, QMap<QString, Value>& values) {
+    for (const auto& [column, encoded] : loose::members(json)) {
+        const auto value = Value::decoded(loose::text(encoded));
         if (!value)
             return false;
-        values.insert(entry.key(), *value);
+        values.insert(fromUtf8(column), *value);
     }
     return true;
 }
 
-QJsonObject jsonOf(const JournalledDraft& draft) {
-    QJsonObject bad;
+OrderedJson jsonOf(const JournalledDraft& draft) {
+    OrderedJson bad = OrderedJson::object();
     for (auto text = draft.bad.begin(); text != draft.bad.end(); ++text)
-        bad[text.key()] = *text;
-    QJsonObject json{{QStringLiteral("table"), draft.table},
-                     {QStringLiteral("key"), draft.key.isEmpty() ? QString() : draft.key.encoded()},
-                     {QStringLiteral("was"), jsonOf(draft.was)},
-                     {QStringLiteral("changed"), jsonOf(draft.changed)},
-                     {QStringLiteral("bad"), bad}};
+        appendMember(bad, utf8(text.key()), utf8(*text));
+    OrderedJson json = {{"table", utf8(draft.table)},
+                        {"key", draft.key.isEmpty() ? std::string() : utf8(draft.key.encoded())},
+                        {"was", jsonOf(draft.was)},
+                        {"changed", jsonOf(draft.changed)},
+                        {"bad", bad}};
     if (!draft.id.isEmpty())
-        json[u"id"] = draft.id;
+        json["id"] = utf8(draft.id);
     if (!draft.given.isEmpty())
-        json[u"given"] = QJsonArray::fromStringList(draft.given);
+        json["given"] = listOf(draft.given);
     if (draft.parent)
-        json[u"parent"] = QJsonObject{
-            {QStringLiteral("id"), draft.parent->id},
-            {QStringLiteral("table"), draft.parent->table},
-            {QStringLiteral("columns"), QJsonArray::fromStringList(draft.parent->columns)},
-            {QStringLiteral("match"), QJsonArray::fromStringList(draft.parent->targetColumns)}};
+        json["parent"] = {{"id", utf8(draft.parent->id)},
+                          {"table", utf8(draft.parent->table)},
+                          {"columns", listOf(draft.parent->columns)},
+                          {"match", listOf(draft.parent->targetColumns)}};
     return json;
 }
 
-QStringList textsOf(const QJsonValue& list) {
-    QStringList texts;
-    for (const QJsonValue& text : list.toArray())
-        texts += text.toString();
-    return texts;
-}
-
-std::optional<JournalledDraft> draftFrom(const QJsonObject& json) {
+std::optional<JournalledDraft> draftFrom(const OrderedJson& json) {
     JournalledDraft draft;
-    draft.table = json[u"table"].toString();
-    if (const QString key = json[u"key"].toString(); !key.isEmpty()) {
+    draft.table = loose::text(json, "table");
+    if (const QString key = loose::text(json, "key"); !key.isEmpty()) {
         const auto decoded = Key::decoded(key);
         if (!decoded)
             return std::nullopt;
         draft.key = *decoded;
     }
-    if (draft.table.isEmpty() || !readValues(json[u"was"], draft.was) ||
-        !readValues(json[u"changed"], draft.changed))
+    if (draft.table.isEmpty() || !readValues(loose::member(json, "was"), draft.was) ||
+        !readValues(loose::member(json, "changed"), draft.changed))
         return std::nullopt;
-    const QJsonObject bad = json[u"bad"].toObject();
-    for (auto text = bad.begin(); text != bad.end(); ++text)
-        draft.bad.insert(text.key(), text->toString());
-    draft.id = json[u"id"].toString();
-    draft.given = textsOf(json[u"given"]);
-    if (const QJsonObject parent = json[u"parent"].toObject(); !parent.isEmpty()) {
-        draft.parent = {parent[u"id"].toString(), parent[u"table"].toString(),
-                        textsOf(parent[u"columns"]), textsOf(parent[u"match"])};
+    for (const auto& [column, text] : loose::members(loose::member(json, "bad")))
+        draft.bad.insert(fromUtf8(column), loose::text(text));
+    draft.id = loose::text(json, "id");
+    draft.given = loose::texts(json, "given");
+    if (const OrderedJson& parent = loose::member(json, "parent"); parent.is_object()) {
+        draft.parent = {loose::text(parent, "id"), loose::text(parent, "table"),
+                        loose::texts(parent, "columns"), loose::texts(parent, "match")};
         if (draft.parent->columns.size() != draft.parent->targetColumns.size())
             return std::nullopt;
     }
@@ -202,11 +190,11 @@ QList<JournalledDraft> DraftJournal::read(int slot, QString& problem) const {
                       .arg(content.error().sentence);
         return {};
     }
-    const QJsonObject json = QJsonDocument::fromJson(*content).object();
+    const OrderedJson json = loose::parsed(*content);
     QList<JournalledDraft> drafts;
-    bool isWhole = json[u"version"].toInt() == Version;
-    for (const QJsonValue& entry : json[u"drafts"].toArray()) {
-        if (const auto draft = draftFrom(entry.toObject()))
+    bool isWhole = loose::integer(json, "version") == Version;
+    for (const OrderedJson& entry : loose::list(json, "drafts")) {
+        if (const auto draft = draftFrom(entry))
             drafts += *draft;
         else
             isWhole = false;
@@ -232,14 +220,12 @@ Status DraftJournal::write(const QList<JournalledDraft>& drafts) {
         QFile::remove(name);
         return ok();
     }
-    QJsonArray list;
+    OrderedJson list = OrderedJson::array();
     for (const JournalledDraft& draft : drafts)
-        list += jsonOf(draft);
-    const QByteArray json = QJsonDocument(QJsonObject{{QStringLiteral("version"), Version},
-                                                      {QStringLiteral("drafts"), list}})
-                                .toJson(QJsonDocument::Compact);
+        list.push_back(jsonOf(draft));
+    const OrderedJson json = {{"version", Version}, {"drafts", std::move(list)}};
     // What people type is nobody else's business, at no moment.
-    if (const Status kept = writeWholeFile(name, json, Readers::OwnerOnly); !kept)
+    if (const Status kept = writeWholeFile(name, compactJson(json), Readers::OwnerOnly); !kept)
         return Error{ErrorKind::File, coreTr("Unsaved edits could not be kept in %1.").arg(name),
                      kept.error().sentence};
     return ok();

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/value/text_form.h"
 
+#include "core/base/json.h"
 #include "core/base/text.h"
 
 #include <QDateTime>
-#include <QJsonDocument>
 #include <QRegularExpression>
 #include <QUuid>
 
@@ -167,13 +167,8 @@ Result<Value> uuidFromText(const QString& text) {
 }
 
 Result<Value> jsonFromText(const QString& text) {
-    QJsonParseError problem;
-    // A lone text or number is JSON as well, which Qt only reads within a list.
-    (void)QJsonDocument::fromJson(('[' + text.toUtf8() + ']'), &problem);
-    if (problem.error != QJsonParseError::NoError)
-        return refused(coreTr("This is not JSON: %1, at character %2.")
-                           .arg(problem.errorString())
-                           .arg(std::max(problem.offset, 1)));
+    if (const auto place = placeOfJsonMistake(text))
+        return refused(coreTr("This is not JSON from character %1 on.").arg(*place));
     return Value::text(text);
 }
 

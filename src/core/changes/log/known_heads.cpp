@@ -2,14 +2,13 @@
 #include "core/changes/log/known_heads.h"
 
 #include "core/base/file_tag.h"
+#include "core/base/json.h"
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
 
 #include <QDateTime>
 #include <QFile>
 #include <QFileInfo>
-#include <QJsonDocument>
-#include <QJsonObject>
 
 namespace gravin {
 
@@ -66,17 +65,18 @@ Head known(const QString& path) {
     const auto content = readWholeFile(path, MostBytes, Writers::OwnAccount);
     if (!content)
         return {};
-    const QJsonObject json = QJsonDocument::fromJson(*content).object();
-    return {json[u"position"].toInteger(), json[u"chain"].toString(), json[u"seen"].toString()};
+    const OrderedJson json = loose::parsed(*content);
+    return {loose::integer(json, "position"), loose::text(json, "chain"),
+            loose::text(json, "seen")};
 }
 
 Status remember(const QString& path, const Head& head, const ConnectionSpec& spec) {
-    const QJsonObject json{
-        {QStringLiteral("database"), nameOf(spec)},
-        {QStringLiteral("position"), head.position},
-        {QStringLiteral("chain"), head.chain},
-        {QStringLiteral("seen"), QDateTime::currentDateTimeUtc().toString(Qt::ISODate)}};
-    return writeWholeFile(path, QJsonDocument(json).toJson(), Readers::OwnerOnly);
+    const OrderedJson json = {
+        {"database", utf8(nameOf(spec))},
+        {"position", head.position},
+        {"chain", utf8(head.chain)},
+        {"seen", utf8(QDateTime::currentDateTimeUtc().toString(Qt::ISODate))}};
+    return writeWholeFile(path, compactJson(json), Readers::OwnerOnly);
 }
 
 } // namespace
