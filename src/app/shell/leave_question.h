@@ -32,6 +32,7 @@ public:
     LeaveQuestion(const UnsavedWork& work, QWidget* parent);
 
 Q_SIGNALS:
+    // The question is closed by then; saving or giving up is left to who asked.
     void saveChosen();
     void discardChosen();
 };

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "session/draft_keeper.h"
+#include "session/drafts/draft_keeper.h"
 #include "session/workspace.h"
 
 #include <QDialog>

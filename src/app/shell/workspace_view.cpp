@@ -20,9 +20,9 @@
 #include "app/use/record_form.h"
 #include "app/use/save_many.h"
 #include "app/use/screen_page.h"
-#include "session/draft_history.h"
-#include "session/draft_keeper.h"
-#include "session/draft_saver.h"
+#include "session/drafts/draft_history.h"
+#include "session/drafts/draft_keeper.h"
+#include "session/drafts/draft_saver.h"
 #include "session/work_keeper.h"
 
 #include <QAction>

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/changes/log/change_log.h"
-#include "session/draft_saver.h"
+#include "session/drafts/draft_saver.h"
 #include "session/workspace.h"
 
 #include <QUndoGroup>
