@@ -282,16 +282,14 @@ void BulkDialog::takeUp(const KeptBulkUpdate& kept) {
 }
 
 void BulkDialog::previewSoon() {
-    ++m_generation;
+    m_question.cancel();
     m_run->setEnabled(false);
     m_soon.start();
 }
 
 void BulkDialog::preview() {
     m_soon.stop();
-    const quint64 generation = ++m_generation;
-    if (m_job != 0)
-        m_worker->cancel(std::exchange(m_job, 0));
+    m_question.cancel();
     const auto wanted = scope();
     const auto put = wanted ? values() : Result<BulkValues>(wanted.error());
     if (!put) {
@@ -299,27 +297,21 @@ void BulkDialog::preview() {
         return;
     }
     m_counts->setText(tr("Looking…"));
-    const QPointer<QObject> guarded(this);
-    m_job = m_worker->run<BulkPreview>(
-        this,
-        [this, guarded, worker = m_worker.get(), table = m_binding.screen().table,
+    m_question.runInParts(
+        m_worker.get(), this,
+        [this, table = m_binding.screen().table,
          rules = m_binding.workspace()->document()->rules(m_binding.screen().table->written()),
-         scope = *wanted, values = *put](Session& session) {
+         scope = *wanted, values = *put](Session& session, const auto& meanwhile) {
             return previewBulkUpdate(session, table, rules, scope, values, [&](qint64 read) {
-                worker->report(guarded, [this, read] { showProgress(read); });
-                return !worker->isCancelled();
+                meanwhile.tell([this, read] { showProgress(read); });
+                return !meanwhile.isCancelled();
             });
         },
-        [this, generation](const Result<BulkPreview>& preview) {
-            if (generation != m_generation)
-                return;
-            m_job = 0;
-            setPreview(preview);
-        });
+        [this](const Result<BulkPreview>& preview) { setPreview(preview); });
 }
 
 void BulkDialog::showProgress(qint64 done) {
-    if (done > 0 && m_job != 0)
+    if (done > 0 && m_question.isRunning())
         m_counts->setText(tr("Looking… %1 so far").arg(countedRecords(done)));
     if (done > 0 && m_writing != 0)
         m_reason->setText(tr("Changing… %1 so far").arg(countedRecords(done)));
@@ -443,8 +435,7 @@ void BulkDialog::reject() {
         m_reason->setText(tr("Stopping…"));
         return;
     }
-    if (m_job != 0)
-        m_worker->cancel(m_job);
+    m_question.cancel();
     QDialog::reject();
 }
 

@@ -3,7 +3,7 @@
 
 #include "app/bulk/gaps_dialog.h"
 #include "core/changes/bulk_update.h"
-#include "core/database/worker.h"
+#include "core/database/latest_job.h"
 #include "session/screen_binding.h"
 
 #include <QDialog>
@@ -72,7 +72,7 @@ private:
     RecordQuery m_list;
     QList<BoundField> m_choice; // fields that can be changed
     WorkerHandle m_worker;      // a preview of all records must not hold up the screens
-    Worker::JobId m_job = 0;
+    LatestJob<BulkPreview> m_question;
     Worker::JobId m_writing = 0;
     QComboBox* m_which;
     ExpressionField* m_where;
@@ -91,7 +91,6 @@ private:
     QString m_wrong;                  // why there is no preview
     QHash<Key, FieldValues> m_filled; // what the run had to ask for
     QTimer m_soon;
-    quint64 m_generation = 0; // answers to an earlier question are ignored
 };
 
 } // namespace gravin

@@ -42,8 +42,8 @@ public:
     void focusField();
 
 Q_SIGNALS:
-    void changed();
-    void removeRequested();
+    void changed();         // what the line would do
+    void removeRequested(); // the line deletes nothing itself
 
 private:
     const BoundField& field() const;

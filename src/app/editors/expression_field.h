@@ -46,7 +46,7 @@ public:
     bool isGood() const { return m_good; }
 
 Q_SIGNALS:
-    void textChanged();
+    void textChanged(); // by the person or by the program
 
 private:
     class Edit;

@@ -14,8 +14,6 @@ LookupModel::LookupModel(LookupStore* store, QStringList labels, QObject* parent
 
 void LookupModel::search(const QString& text) {
     m_text = text;
-    if (m_search != 0)
-        m_store->giveUp(m_search);
     read(Reading::First);
 }
 
@@ -26,12 +24,9 @@ void LookupModel::readMore() {
 
 void LookupModel::read(Reading reading) {
     m_reading = reading;
-    const quint64 generation = ++m_generation;
     const qsizetype from = reading == Reading::First ? 0 : m_entries.size();
-    m_search = m_store->find(m_text, from, PageSize, this, [this, generation](const auto& entries) {
-        if (generation == m_generation)
-            take(entries);
-    });
+    m_store->find(m_search, m_text, from, PageSize, this,
+                  [this](const auto& entries) { take(entries); });
 }
 
 void LookupModel::take(const Result<QList<LookupStore::Entry>>& entries) {

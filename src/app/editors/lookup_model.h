@@ -48,8 +48,7 @@ private:
     bool m_complete = false; // there are no more
     Reading m_reading = Reading::Nothing;
     QString m_failure;
-    quint64 m_generation = 0;
-    Worker::JobId m_search = 0;
+    LookupStore::Search m_search;
 };
 
 } // namespace gravin

@@ -40,7 +40,7 @@ public:
     ExpressionField* field() const { return m_field; }
 
 Q_SIGNALS:
-    void edited();
+    void edited(); // by the person
 
 private:
     void addRow(const QStringList& texts);

@@ -19,8 +19,6 @@ constexpr int DetailLines = 3;
 constexpr Distance PlaceWidth(200);
 constexpr Distance CauseWidth(400);
 
-bool breaks(const Finding& finding) { return finding.severity == Finding::Severity::Breaks; }
-
 } // namespace
 
 FindingsList::FindingsList(QWidget* parent)

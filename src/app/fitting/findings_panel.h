@@ -22,6 +22,7 @@ public:
     FindingsPanel(Workspace* workspace, QWidget* parent);
 
 Q_SIGNALS:
+    // Where a finding stands is to be shown.
     void screenWanted(const QString& screenId);
 
 private:

@@ -99,10 +99,7 @@ void RepointPanel::askData() {
 
 void RepointPanel::refresh() {
     m_list->setFindings(m_findings);
-    const auto breaking =
-        std::count_if(m_findings.begin(), m_findings.end(), [](const Finding& each) {
-            return each.severity == Finding::Severity::Breaks;
-        });
+    const qsizetype breaking = breakingCount(m_findings);
     QStringList lines;
     if (m_catalog)
         lines += summaryOf(m_findings);

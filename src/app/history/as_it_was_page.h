@@ -63,7 +63,9 @@ public:
     void showNotice(const Notice& notice);
 
 Q_SIGNALS:
+    // To the records of now.
     void returnRequested();
+    // `words` name the scope for people.
     void rollbackRequested(const gravin::LogScope& scope, const QString& words);
 
 protected:

@@ -37,6 +37,7 @@ public:
 
 Q_SIGNALS:
     void closeRequested();
+    // `words` name the scope for people.
     void rollbackRequested(const gravin::LogScope& scope, const QString& words);
     // The screen as it was right after this change.
     void asItWasRequested(qint64 change);

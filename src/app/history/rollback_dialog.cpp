@@ -178,16 +178,12 @@ QWidget* RollbackDialog::makeKinds() {
 }
 
 void RollbackDialog::load() {
-    const quint64 generation = ++m_generation;
     m_run->setEnabled(false);
-    m_planner->run<RollbackPlan>(
-        this,
+    m_plans.run(
+        m_planner.get(), this,
         [scope = m_scope, choices = m_choices, catalog = m_workspace->database()->sharedCatalog()](
             Session& session) { return planRollback(session, *catalog, scope, choices); },
-        [this, generation](const Result<RollbackPlan>& plan) {
-            if (generation == m_generation)
-                setPlan(plan);
-        });
+        [this](const Result<RollbackPlan>& plan) { setPlan(plan); });
 }
 
 void RollbackDialog::setPlan(const Result<RollbackPlan>& plan) {

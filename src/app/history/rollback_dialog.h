@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/changes/rollback.h"
+#include "core/database/latest_job.h"
 #include "session/workspace.h"
 
 #include <QDialog>
@@ -27,6 +28,7 @@ public:
     static RollbackDialog* ofChange(Workspace* workspace, qint64 change, QWidget* parent);
 
 Q_SIGNALS:
+    // Done, by this change of the log.
     void rolledBack(qint64 change);
 
 public Q_SLOTS:
@@ -53,7 +55,7 @@ private:
     WorkerHandle m_planner; // a plan of very many steps must not hold up the screens
     RollbackPlan m_plan;
     RollbackChoices m_choices;
-    quint64 m_generation = 0;
+    LatestJob<RollbackPlan> m_plans;
     Worker::JobId m_writing = 0;
     QLabel* m_counts;
     QTreeWidget* m_steps;

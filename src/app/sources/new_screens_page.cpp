@@ -250,19 +250,16 @@ void NewScreensPage::editQuery(const QString& name) {
 }
 
 void NewScreensPage::countRows() {
-    m_counter->cancel(m_counting);
-    const quint64 generation = ++m_generation;
-    m_counting = m_counter->run<Success>(
-        this,
-        [this, generation, guard = QPointer<QObject>(this), counter = m_counter.get(),
-         tables = m_workspace->catalog().tables](Session& session) -> Status {
-            for (qsizetype row = 0; row < tables.size() && !counter->isCancelled(); ++row) {
+    m_counting.runInParts(
+        m_counter.get(), this,
+        [this, tables = m_workspace->catalog().tables](Session& session,
+                                                       const auto& meanwhile) -> Status {
+            for (qsizetype row = 0; row < tables.size() && !meanwhile.isCancelled(); ++row) {
                 const auto count = TableReader(session, tables[row]).count();
                 // A table that cannot be counted says so when it is shown.
                 const QString text = count ? QLocale().toString(*count) : QStringLiteral("–");
-                counter->report(guard, [this, generation, row, text] {
-                    if (generation == m_generation)
-                        m_tables->topLevelItem(static_cast<int>(row))->setText(RowsColumn, text);
+                meanwhile.tell([this, row, text] {
+                    m_tables->topLevelItem(static_cast<int>(row))->setText(RowsColumn, text);
                 });
             }
             return ok();

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/latest_job.h"
 #include "session/workspace.h"
 
 #include <QWidget>
@@ -66,8 +67,7 @@ private:
     QLabel* m_reason;
     NoticeLine* m_notice;
     WorkerHandle m_counter; // a slow count holds up nobody else
-    Worker::JobId m_counting = 0;
-    quint64 m_generation = 0; // of the list; counts of an earlier one are ignored
+    LatestJob<Success> m_counting;
     // The preview is a workspace of its own that can only read.
     std::shared_ptr<Workspace> m_previewed;
     std::unique_ptr<OpenEdits> m_previewEdits;

@@ -26,6 +26,7 @@ public:
     QUndoStack* undoStack() { return m_draft->undoStack(); }
 
 Q_SIGNALS:
+    // The table is in the database, its first records too unless `notice` says why not.
     void created(const QString& table, const gravin::Notice& notice);
     void cancelled();
 

@@ -67,7 +67,7 @@ QuerySourceDialog::QuerySourceDialog(Workspace* workspace, const QString& name, 
     m_askSoon.setInterval(AskAfterMilliseconds);
     connect(&m_askSoon, &QTimer::timeout, this, &QuerySourceDialog::ask);
     const auto edited = [this] {
-        ++m_generation;
+        m_question.cancel();
         m_described.reset();
         m_take->setEnabled(false);
         m_askSoon.start();
@@ -127,15 +127,14 @@ QuerySource QuerySourceDialog::source() const {
 }
 
 void QuerySourceDialog::ask() {
-    const quint64 generation = ++m_generation;
-    m_worker->cancel(m_job);
+    m_question.cancel();
     const QuerySource wanted = source();
     if (wanted.name != m_former && m_workspace->project().source(wanted.name)) {
         setAnswer(Error{ErrorKind::Usage, tr("There is a SELECT %1 already.").arg(wanted.name)});
         return;
     }
-    m_job = m_worker->run<Answer>(
-        this,
+    m_question.run(
+        m_worker.get(), this,
         [wanted, catalog = m_workspace->catalog()](Session& session) -> Result<Answer> {
             auto table = describeSource(session, catalog, wanted);
             if (!table)
@@ -152,10 +151,7 @@ void QuerySourceDialog::ask() {
             answer.rows = countedRecords(*count);
             return answer;
         },
-        [this, generation](const Result<Answer>& answer) {
-            if (generation == m_generation)
-                setAnswer(answer);
-        });
+        [this](const Result<Answer>& answer) { setAnswer(answer); });
 }
 
 void QuerySourceDialog::setAnswer(const Result<Answer>& answer) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/latest_job.h"
 #include "session/workspace.h"
 
 #include <QDialog>
@@ -25,6 +26,7 @@ public:
     ~QuerySourceDialog() override;
 
 Q_SIGNALS:
+    // The source is in the project, new or in place of a former one.
     void made(const QString& name);
 
 private:
@@ -49,10 +51,9 @@ private:
     QLabel* m_state;
     QPushButton* m_take;
     QTimer m_askSoon;
-    quint64 m_generation = 0;
     std::optional<Table> m_described; // of what stands in the fields now
     WorkerHandle m_worker;            // a slow SELECT holds up nobody else
-    Worker::JobId m_job = 0;
+    LatestJob<Answer> m_question;
 };
 
 } // namespace gravin

@@ -22,7 +22,7 @@ public:
 
 Q_SIGNALS:
     void aboutToChange(const gravin::TablePlan& after);
-    void changed();
+    void changed(); // after each change(), and with another catalog
 
 private:
     friend class TablePlanStep;

@@ -39,8 +39,8 @@ public:
     QString noticeText() const;
 
 Q_SIGNALS:
-    void closed();
-    void stateChanged();
+    void closed();       // for good; it may be deleted
+    void stateChanged(); // its name, or whether it has unsaved edits
     void rollbackRequested(qint64 change);
     // To the record before (−1) or behind (1).
     void stepRequested(int by);

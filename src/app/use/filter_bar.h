@@ -39,7 +39,7 @@ public:
     bool isFiltered() const { return m_query.isFiltered(); }
 
 Q_SIGNALS:
-    void changed();
+    void changed(); // of what is searched, narrowed, sorted, grouped or hidden
     void refused(const QString& reason);
 
 private:

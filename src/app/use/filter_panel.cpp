@@ -126,18 +126,16 @@ void FilterPanel::chooseKind() {
 void FilterPanel::askValues() {
     m_values->clear();
     m_counts.clear();
-    const quint64 number = ++m_asked;
+    m_question.cancel();
     const BoundField* chosen = field();
     if (!chosen)
         return;
-    m_worker->run<std::vector<ValueCount>>(
-        this,
+    m_question.run(
+        m_worker.get(), this,
         [table = m_binding->screen().table, column = chosen->column](Session& session) {
             return valueCounts(session, *table, column, MostValues);
         },
-        [this, number](const Result<std::vector<ValueCount>>& counts) {
-            if (number != m_asked)
-                return;
+        [this](const Result<std::vector<ValueCount>>& counts) {
             if (counts)
                 showValues(*counts);
             else

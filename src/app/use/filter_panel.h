@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/latest_job.h"
 #include "core/fitting/field_filter.h"
 #include "core/records/table_reader.h"
 #include "session/screen_binding.h"
@@ -58,7 +59,7 @@ private:
     QLabel* m_reason;
     QPushButton* m_apply;
     WorkerHandle m_worker; // counting the values of a large table must not hold up its pages
-    quint64 m_asked = 0;   // answers about another field are not wanted any more
+    LatestJob<std::vector<ValueCount>> m_question; // about the field that is chosen
 };
 
 } // namespace gravin

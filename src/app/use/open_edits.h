@@ -39,6 +39,7 @@ public:
     bool step(EditWindow* window, int by);
 
 Q_SIGNALS:
+    // From any of the windows.
     void rollbackRequested(qint64 change);
 
 private:

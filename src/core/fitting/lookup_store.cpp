@@ -205,36 +205,48 @@ void LookupStore::remember(const QList<Entry>& entries) {
     }
 }
 
-Worker::JobId LookupStore::find(const QString& text, qint64 offset, int limit, QObject* context,
-                                Found answer) {
-    return m_reader->run<QList<Entry>>(
-        context,
-        [lookup = m_lookup, catalog = m_catalog, text, offset,
-         limit](Session& session) -> Result<QList<Entry>> {
-            auto query = LookupQuery::make(lookup, *catalog, session.dialect());
-            if (!query)
-                return query.error();
-            auto where = query->whereMatching(text);
-            if (!where)
-                return where.error();
-            QList<Entry> entries;
-            Status selected = session.select(
-                query->select() + where->sql + query->order() + QStringLiteral(" LIMIT ? OFFSET ?"),
-                where->values + QVariantList{limit, offset}, [&](const QSqlQuery& row) {
-                    entries.append(query->entryOf(row));
-                    return true;
-                });
-            if (!selected)
-                return selected.error();
-            return entries;
-        },
-        [this, guard = QPointer<LookupStore>(this),
-         answer = std::move(answer)](const Result<QList<Entry>>& entries) {
-            // What is offered is what may be chosen, and then shown.
-            if (guard && entries)
-                remember(*entries);
-            answer(entries);
-        });
+void LookupStore::find(const QString& text, qint64 offset, int limit, QObject* context,
+                       Found answer) {
+    m_reader->run<QList<Entry>>(context, finding(text, offset, limit),
+                                remembering(std::move(answer)));
+}
+
+void LookupStore::find(Search& search, const QString& text, qint64 offset, int limit,
+                       QObject* context, Found answer) {
+    search.run(m_reader, context, finding(text, offset, limit), remembering(std::move(answer)));
+}
+
+std::function<Result<QList<LookupStore::Entry>>(Session&)>
+LookupStore::finding(const QString& text, qint64 offset, int limit) const {
+    return [lookup = m_lookup, catalog = m_catalog, text, offset,
+            limit](Session& session) -> Result<QList<Entry>> {
+        auto query = LookupQuery::make(lookup, *catalog, session.dialect());
+        if (!query)
+            return query.error();
+        auto where = query->whereMatching(text);
+        if (!where)
+            return where.error();
+        QList<Entry> entries;
+        Status selected = session.select(
+            query->select() + where->sql + query->order() + QStringLiteral(" LIMIT ? OFFSET ?"),
+            where->values + QVariantList{limit, offset}, [&](const QSqlQuery& row) {
+                entries.append(query->entryOf(row));
+                return true;
+            });
+        if (!selected)
+            return selected.error();
+        return entries;
+    };
+}
+
+// What is offered is what may be chosen, and then shown.
+LookupStore::Found LookupStore::remembering(Found answer) {
+    return [this, guard = QPointer<LookupStore>(this),
+            answer = std::move(answer)](const Result<QList<Entry>>& entries) {
+        if (guard && entries)
+            remember(*entries);
+        answer(entries);
+    };
 }
 
 void LookupStore::refresh() {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/database/worker.h"
+#include "core/database/latest_job.h"
 #include "core/project/project.h"
 #include "core/value/value.h"
 
@@ -22,6 +22,7 @@ public:
         Value stored;
         QStringList shown; // one text for each shown column
     };
+    using Search = LatestJob<QList<Entry>>;
     using Found = std::function<void(Result<QList<Entry>>)>;
 
     // `reader` must outlive the store.
@@ -36,18 +37,23 @@ public:
 
     // Entries whose shown texts hold every word of `text`, whatever its case, in the lookup's
     // order: `limit` of them from `offset` on.
-    Worker::JobId find(const QString& text, qint64 offset, int limit, QObject* context,
-                       Found answer);
-    // Ends a search that nobody waits for any more; it may be over already.
-    void giveUp(Worker::JobId search) { m_reader->cancel(search); }
+    void find(const QString& text, qint64 offset, int limit, QObject* context, Found answer);
+    // The same, where only the newest counts: what `search` looked for before is given up.
+    // Requires: `search` is a member of `context`.
+    void find(Search& search, const QString& text, qint64 offset, int limit, QObject* context,
+              Found answer);
 
     // The table changed: what is shown is read anew, and stays until it is here.
     void refresh();
 
 Q_SIGNALS:
+    // Texts that shownFor() was asked for are here, or what is shown has to be asked for anew.
     void arrived();
 
 private:
+    std::function<Result<QList<Entry>>(Session&)> finding(const QString& text, qint64 offset,
+                                                          int limit) const;
+    Found remembering(Found answer);
     void want(const Value& stored);
     void fetchWanted();
     void remember(const QList<Entry>& entries);

@@ -44,8 +44,11 @@ public:
     void setSort(const SortOrder& sort) { m_sort = sort; }
 
 Q_SIGNALS:
+    // Read, or another by a commit that was taken over.
     void recordsArrived(const QList<gravin::Key>& keys);
+    // There is no record of this key, or no longer.
     void recordGone(const gravin::Key& key);
+    // Records that were wanted could not be read; they are asked for again when wanted again.
     void failed(const gravin::Error& error);
 
 private:

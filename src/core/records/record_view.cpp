@@ -40,7 +40,7 @@ void RecordView::showNothing() {
 }
 
 void RecordView::clear() {
-    ++m_generation; // runs that are still on their way are not taken
+    m_job.cancel(); // runs that are still on their way are not taken
     if (m_index.isEmpty())
         return;
     Q_EMIT aboutToReset();
@@ -53,24 +53,19 @@ void RecordView::reload() {
         return;
     m_reloadsSoon = false;
     cancel();
-    ++m_generation;
     m_replacing = !m_index.isEmpty();
     m_complete = false;
     m_next.clear();
-    const quint64 generation = m_generation;
-    m_job = m_indexer->run<Success>(
-        this,
-        [this, guard = QPointer<QObject>(this), generation, table = m_table, query = m_query,
-         indexer = m_indexer](Session& session) {
+    m_job.runInParts(
+        m_indexer, this,
+        [this, table = m_table, query = m_query](Session& session, const auto& meanwhile) {
             return TableReader(session, *table).scanKeys(query, [&](KeyIndex&& run) {
-                // Delivered only while this view lives; see Worker::report.
                 auto shared = std::make_shared<KeyIndex>(std::move(run));
-                indexer->report(
-                    guard, [this, shared, generation] { takeRun(std::move(*shared), generation); });
-                return !indexer->isCancelled();
+                meanwhile.tell([this, shared] { append(std::move(*shared)); });
+                return !meanwhile.isCancelled();
             });
         },
-        [this, generation](const Status& status) { finish(status, generation); });
+        [this](const Status& status) { finish(status); });
 }
 
 void RecordView::reloadSoon() {
@@ -88,14 +83,10 @@ void RecordView::reloadSoon() {
         Qt::QueuedConnection);
 }
 
-void RecordView::cancel() {
-    if (m_job != 0)
-        m_indexer->cancel(m_job);
-    m_job = 0;
-}
+void RecordView::cancel() { m_job.cancel(); }
 
-void RecordView::takeRun(KeyIndex&& run, quint64 generation) {
-    if (generation != m_generation || run.isEmpty())
+void RecordView::append(KeyIndex&& run) {
+    if (run.isEmpty())
         return;
     if (m_replacing) {
         m_next.append(std::move(run));
@@ -106,10 +97,7 @@ void RecordView::takeRun(KeyIndex&& run, quint64 generation) {
     Q_EMIT rowsAppended();
 }
 
-void RecordView::finish(const Status& status, quint64 generation) {
-    if (generation != m_generation)
-        return;
-    m_job = 0;
+void RecordView::finish(const Status& status) {
     if (!status) {
         m_replacing = false;
         if (status.error().kind != ErrorKind::Cancelled)

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/database/worker.h"
+#include "core/database/latest_job.h"
 #include "core/records/key_index.h"
 #include "core/records/table_reader.h"
 
@@ -51,7 +51,10 @@ public:
     void manyChanged(bool reorders);
 
 Q_SIGNALS:
+    // At once; the rows follow when they are read.
     void queryChanged();
+    // The rows as Qt's models announce them: each in a pair around the change, so that what shows
+    // them can do the same. Both ends are among the rows.
     void rowsAboutToBeAppended(qsizetype first, qsizetype last);
     void rowsAppended();
     void rowAboutToBeInserted(qsizetype row);
@@ -60,14 +63,16 @@ Q_SIGNALS:
     void rowRemoved();
     void aboutToReset();
     void reset();
+    // All keys are here.
     void completed();
+    // The keys could not be read: those that are here stay, incomplete. Stopping is no failure.
     void failed(const gravin::Error& error);
 
 private:
-    void takeRun(KeyIndex&& run, quint64 generation);
+    void append(KeyIndex&& run);
     void clear();
     void reloadSoon();
-    void finish(const Status& status, quint64 generation);
+    void finish(const Status& status);
     bool isInKeyOrder() const;
 
     std::shared_ptr<const Table> m_table;
@@ -79,8 +84,7 @@ private:
     bool m_replacing = false;
     bool m_complete = false;
     bool m_reloadsSoon = false;
-    quint64 m_generation = 0; // runs of an earlier build are ignored
-    Worker::JobId m_job = 0;
+    LatestJob<Success> m_job; // builds the index
 };
 
 } // namespace gravin

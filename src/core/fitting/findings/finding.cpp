@@ -15,11 +15,15 @@ QString Finding::id() const {
     return parts.isEmpty() ? kind : kind + u':' + parts.join(u'.');
 }
 
+bool breaks(const Finding& finding) { return finding.severity == Finding::Severity::Breaks; }
+
+qsizetype breakingCount(const Findings& findings) {
+    return std::count_if(findings.begin(), findings.end(), breaks);
+}
+
 QString summaryOf(const Findings& findings) {
-    const auto breaking = std::count_if(findings.begin(), findings.end(), [](const Finding& each) {
-        return each.severity == Finding::Severity::Breaks;
-    });
-    const auto risking = static_cast<qint64>(findings.size()) - breaking;
+    const qsizetype breaking = breakingCount(findings);
+    const qsizetype risking = static_cast<qsizetype>(findings.size()) - breaking;
     QStringList parts;
     if (breaking > 0)
         parts += counted(breaking, coreTr("finding that breaks something"),

@@ -28,6 +28,9 @@ struct Finding {
     QString id() const;
 };
 using Findings = std::vector<Finding>;
+
+bool breaks(const Finding& finding);
+qsizetype breakingCount(const Findings& findings);
 // "1 finding that breaks something, 3 risks."
 QString summaryOf(const Findings& findings);
 
