@@ -4,6 +4,7 @@
 #include "core/database/latest_job.h"
 #include "core/database/worker.h"
 #include "support/scratch.h"
+#include "support/wait.h"
 #include "support/writes.h"
 
 #include <QCoreApplication>
@@ -249,15 +250,6 @@ TEST(SqliteDialect, RefusesDecimalsThatTheEngineWouldRound) {
     ASSERT_FALSE(result);
     EXPECT_EQ(result.error().problems.front().field, QStringLiteral("d"));
     EXPECT_EQ(result.error().problems.front().check, QStringLiteral("exact"));
-}
-
-template <typename Condition>
-bool waitFor(Condition condition) {
-    QElapsedTimer timer;
-    timer.start();
-    while (!condition() && timer.elapsed() < 10'000)
-        QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
-    return condition();
 }
 
 TEST(Worker, CancelsARunningStatementWithTheEnginesOwnInterrupt) {

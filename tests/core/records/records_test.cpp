@@ -5,6 +5,7 @@
 #include "core/changes/bulk_update.h"
 #include "core/records/rules.h"
 #include "support/scratch.h"
+#include "support/wait.h"
 
 #include <QCoreApplication>
 #include <QElapsedTimer>
@@ -13,15 +14,6 @@ using namespace gravin;
 using namespace gravin::test;
 
 namespace {
-
-template <typename Condition>
-bool waitFor(Condition condition) {
-    QElapsedTimer timer;
-    timer.start();
-    while (!condition() && timer.elapsed() < 10'000)
-        QCoreApplication::processEvents(QEventLoop::AllEvents, 10);
-    return condition();
-}
 
 TEST(KeyIndex, KeepsWholeNumbersAndOthersAlike) {
     KeyIndex index;

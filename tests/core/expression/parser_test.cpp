@@ -1,0 +1,131 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/expression/expression.h"
+
+#include <gtest/gtest.h>
+
+namespace gravin {
+namespace {
+
+const QList<ExpressionColumn>& someColumns() {
+    static const QList<ExpressionColumn> all{
+        {QStringLiteral("a"), {TypeKind::Integer}}, {QStringLiteral("b"), {TypeKind::Integer}},
+        {QStringLiteral("c"), {TypeKind::Boolean}}, {QStringLiteral("d"), {TypeKind::Boolean}},
+        {QStringLiteral("t"), {TypeKind::Text}},    {QStringLiteral("due"), {TypeKind::Date}}};
+    return all;
+}
+
+QString symbolOf(ExpressionNode::Operation operation) {
+    using Node = ExpressionNode::Operation;
+    static const QMap<Node, QString> symbols{{Node::Negate, QStringLiteral("neg")},
+                                             {Node::Not, QStringLiteral("not")},
+                                             {Node::And, QStringLiteral("and")},
+                                             {Node::Or, QStringLiteral("or")},
+                                             {Node::Add, QStringLiteral("+")},
+                                             {Node::Subtract, QStringLiteral("-")},
+                                             {Node::Multiply, QStringLiteral("*")},
+                                             {Node::Divide, QStringLiteral("/")},
+                                             {Node::Concatenate, QStringLiteral("||")},
+                                             {Node::Equal, QStringLiteral("=")},
+                                             {Node::NotEqual, QStringLiteral("<>")},
+                                             {Node::Less, QStringLiteral("<")},
+                                             {Node::LessOrEqual, QStringLiteral("<=")},
+                                             {Node::Greater, QStringLiteral(">")},
+                                             {Node::Distinct, QStringLiteral("distinct")},
+                                             {Node::IsNull, QStringLiteral("null?")},
+                                             {Node::IsTrue, QStringLiteral("true?")},
+                                             {Node::IsFalse, QStringLiteral("false?")},
+                                             {Node::In, QStringLiteral("in")},
+                                             {Node::Like, QStringLiteral("like")},
+                                             {Node::Case, QStringLiteral("case")},
+                                             {Node::Cast, QStringLiteral("cast")},
+                                             {Node::GreaterOrEqual, QStringLiteral(">=")},
+                                             {Node::Substring, QStringLiteral("substring")},
+                                             {Node::Trim, QStringLiteral("trim")},
+                                             {Node::TrimLeft, QStringLiteral("ltrim")},
+                                             {Node::TrimRight, QStringLiteral("rtrim")},
+                                             {Node::Position, QStringLiteral("position")},
+                                             {Node::Extract, QStringLiteral("extract")},
+                                             {Node::IntervalLiteral, QStringLiteral("interval")}};
+    return symbols.value(operation, QStringLiteral("?"));
+}
+
+QString shapeOf(const Expression& expression, int index) {
+    const ExpressionNode& node = expression.nodes()[static_cast<size_t>(index)];
+    if (node.operation == ExpressionNode::Operation::Column)
+        return expression.columns()[node.column];
+    if (node.operation == ExpressionNode::Operation::Literal)
+        return node.literal.isNull() ? QStringLiteral("null") : node.literal.encoded().mid(1);
+    QStringList parts{symbolOf(node.operation)};
+    for (const int operand : node.operands)
+        parts += shapeOf(expression, operand);
+    return u'(' + parts.join(u' ') + u')';
+}
+
+// The tree, operation first: "(+ a (* b a))".
+std::string shape(const char* text) {
+    const auto expression = parseExpression(QString::fromUtf8(text), someColumns());
+    return expression ? shapeOf(*expression, expression->root()).toStdString()
+                      : expression.error().sentence.toStdString();
+}
+
+TEST(Parser, OperatorsBindAsInSql) {
+    EXPECT_EQ(shape("a + b * a"), "(+ a (* b a))");
+    EXPECT_EQ(shape("a - b - a"), "(- (- a b) a)");
+    EXPECT_EQ(shape("a / b * a"), "(* (/ a b) a)");
+    EXPECT_EQ(shape("-a * b"), "(* (neg a) b)");
+    EXPECT_EQ(shape("a + b = b + a"), "(= (+ a b) (+ b a))");
+    EXPECT_EQ(shape("NOT a = b"), "(not (= a b))");
+    EXPECT_EQ(shape("NOT c AND d"), "(and (not c) d)");
+    EXPECT_EQ(shape("c OR d AND c"), "(or c (and d c))");
+    EXPECT_EQ(shape("(c OR d) AND c"), "(and (or c d) c)");
+}
+
+TEST(Parser, ManyOfOneKindAreOneFlatNode) {
+    EXPECT_EQ(shape("c AND d AND c AND d"), "(and c d c d)");
+    EXPECT_EQ(shape("c OR d OR c"), "(or c d c)");
+}
+
+TEST(Parser, BetweenTakesItsOwnAnd) {
+    EXPECT_EQ(shape("a BETWEEN b AND b + a AND c"), "(and (and (>= a b) (<= a (+ b a))) c)");
+    EXPECT_EQ(shape("a NOT BETWEEN b AND a"), "(not (and (>= a b) (<= a a)))");
+}
+
+TEST(Parser, PredicatesBehindAValue) {
+    EXPECT_EQ(shape("t IS NOT NULL"), "(not (null? t))");
+    EXPECT_EQ(shape("c IS NOT FALSE"), "(not (false? c))");
+    EXPECT_EQ(shape("c IS UNKNOWN"), "(null? c)");
+    EXPECT_EQ(shape("a IS DISTINCT FROM b"), "(distinct a b)");
+    EXPECT_EQ(shape("a NOT IN (b, a)"), "(not (in a b a))");
+    EXPECT_EQ(shape("t NOT LIKE t ESCAPE t"), "(not (like t t t))");
+}
+
+TEST(Parser, TheSimpleCaseIsTheSearchedOne) {
+    EXPECT_EQ(shape("CASE a WHEN b THEN t ELSE t END"), "(case (= a b) t t)");
+    EXPECT_EQ(shape("CASE WHEN c THEN a END"), "(case c a null)");
+}
+
+TEST(Parser, FunctionsHaveIsosWordsAndCommas) {
+    EXPECT_EQ(shape("SUBSTRING(t FROM a FOR b)"), shape("SUBSTRING(t, a, b)"));
+    EXPECT_EQ(shape("TRIM(t)"), shape("TRIM(BOTH ' ' FROM t)")) << "blanks are trimmed";
+    EXPECT_EQ(shape("POSITION(t IN t)"), "(position t t)");
+    EXPECT_EQ(shape("EXTRACT(MONTH FROM due)"), "(extract due)");
+}
+
+TEST(Parser, KeywordsAreNamesInQuotesOnly) {
+    const QList<ExpressionColumn> odd{{QStringLiteral("case"), {TypeKind::Integer}}};
+    EXPECT_TRUE(parseExpression(QStringLiteral("\"case\" + 1"), odd));
+    EXPECT_FALSE(parseExpression(QStringLiteral("case + 1"), odd));
+}
+
+TEST(Parser, AMistakeHasItsPlaceAndLength) {
+    const auto read = parseExpression(QStringLiteral("a + stokk"), someColumns());
+    ASSERT_FALSE(read);
+    EXPECT_EQ(read.error().at, 4);
+    EXPECT_EQ(read.error().length, 5);
+    const auto near = parseExpression(QStringLiteral("dues IS NULL"), someColumns());
+    ASSERT_FALSE(near);
+    EXPECT_EQ(near.error().suggestion, QStringLiteral("due"));
+}
+
+} // namespace
+} // namespace gravin
