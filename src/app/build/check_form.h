@@ -32,7 +32,7 @@ public:
     void focusFirst();
 
 Q_SIGNALS:
-    void edited();
+    void edited(); // by the person, not by setCheck()
 
 private:
     void makeKindPages();

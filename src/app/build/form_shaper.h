@@ -42,7 +42,7 @@ public:
 
 Q_SIGNALS:
     void columnChosen(const QString& column);
-    void chosenChanged();
+    void chosenChanged(); // other fields or another section
 
 protected:
     void paintEvent(QPaintEvent* event) override;

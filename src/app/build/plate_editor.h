@@ -37,7 +37,7 @@ public:
     void addField(const QString& column);
 
 Q_SIGNALS:
-    void refused(const QString& reason);
+    void refused(const QString& reason); // the setting is as it was
 
 private:
     Result<FieldDefinition> changedDefinition(PlateLine line, const BoundField& field,

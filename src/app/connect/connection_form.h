@@ -40,7 +40,7 @@ public:
     void focusPassword();
 
 Q_SIGNALS:
-    void edited();
+    void edited(); // by the person, not by setSpec()
     // Something was done, or could not be, with the engine's or system's own words.
     void done(const QString& text);
     void refused(const QString& text, const QString& detail);

@@ -30,6 +30,7 @@ public:
                               const QModelIndex& index) const override;
 
 Q_SIGNALS:
+    // What a person typed in a cell is in its draft.
     void written(const gravin::RecordId& id);
 
 private:

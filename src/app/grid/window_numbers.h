@@ -17,7 +17,7 @@ public:
     virtual int numberOf(const QString& table, const RecordId& id) const = 0;
 
 Q_SIGNALS:
-    void changed();
+    void changed(); // of any record
 };
 
 } // namespace gravin

@@ -22,6 +22,7 @@ public:
     QString text() const;
 
 Q_SIGNALS:
+    // The notice's own undo: of the change that it tells of.
     void rollbackRequested(qint64 change);
 
 private:

@@ -82,7 +82,7 @@ public:
     QFont monospace() const;
 
 Q_SIGNALS:
-    void changed();
+    void changed(); // colours and icons are others
 
 private:
     Theme() = default;
