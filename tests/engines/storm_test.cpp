@@ -4,6 +4,7 @@
 #include "core/changes/log/log_verification.h"
 #include "support/engines.h"
 
+#include <QElapsedTimer>
 #include <QProcess>
 
 namespace gravin::test {
@@ -104,12 +105,16 @@ TEST_P(Storm, BulkUpdatesAndRollbacksOverwriteNobody) {
                          .write(bulkUpdateRequest(std::make_shared<const BulkPreview>(*preview)))
                    : WriteResult(WriteFailure{preview.error(), {}, {}});
     };
+    QElapsedTimer timer;
+    timer.start();
     qint64 committed = changeAll()->id > 0 ? 1 : 0;
+    // However slow the machine is, there has to be a gap that a change of all fits in.
+    const qint64 pause = std::max<qint64>(150, 3 * timer.elapsed()); // milliseconds
     std::vector<std::unique_ptr<QProcess>> processes;
     // Some without a pause, so that there is no getting through, and some that leave a gap.
     for (const QStringList& pace : {QStringList{name("1"), QString::number(Edits)},
                                     QStringList{name("2"), QString::number(Edits)},
-                                    QStringList{name("3"), name("25"), name("150")}}) {
+                                    QStringList{name("3"), name("25"), QString::number(pause)}}) {
         auto& process = processes.emplace_back(std::make_unique<QProcess>());
         process->start(name(EDIT_STORM), QStringList(database->spec().url()) + pace);
         ASSERT_TRUE(process->waitForStarted());
