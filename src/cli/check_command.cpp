@@ -7,6 +7,7 @@
 #include "core/fitting/findings/binding_check.h"
 #include "core/fitting/query_source.h"
 #include "core/fitting/repointing.h"
+#include "core/project/project_catalog.h"
 #include "core/project/project_file.h"
 
 #include <QFileInfo>
@@ -89,7 +90,7 @@ int runCheck(const CheckOptions& options) {
             return report(mended.error(), options.json);
         if (Status saved = saveProject(*project, options.file); !saved)
             return report(saved.error(), options.json);
-        setComputedFields(*catalog, project->computed);
+        extendCatalog(*catalog, *project);
         findings = findAll(**session, *project, *catalog, options.noData);
         if (!findings)
             return report(findings.error(), options.json);

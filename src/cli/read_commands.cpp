@@ -5,6 +5,7 @@
 #include "cli/output.h"
 #include "core/base/text.h"
 #include "core/changes/as_it_was.h"
+#include "core/database/reach.h"
 #include "core/fitting/data_fit.h"
 #include "core/fitting/field_filter.h"
 #include "core/fitting/field_input.h"
@@ -156,7 +157,7 @@ Result<Page> queryPage(TableReader& reader, const RecordQuery& query, const Rows
 Result<Page> readPage(Opened& opened, const BoundScreen& screen, const SortOrder& sort,
                       const RowsOptions& options) {
     Session& session = *opened.session;
-    const Table& table = *screen.table;
+    const Table table = withReached(*screen.table, {options.where});
     TableReader reader(session, table);
     if (options.where.isEmpty() && options.search.isEmpty()) {
         const auto total = reader.count();

@@ -7,6 +7,7 @@
 #include "core/base/whole_file.h"
 #include "core/changes/bulk_update.h"
 #include "core/changes/change_writer.h"
+#include "core/database/reach.h"
 #include "core/fitting/field_input.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
@@ -355,7 +356,8 @@ int runBulk(const WriteOptions& options) {
     if (where.isEmpty()) {
         scope.keys = context->keys;
     } else {
-        if (const auto filter = filterFrom(where, table, context->opened.session->spec().engine);
+        if (const auto filter = filterFrom(where, withReached(table, {where}),
+                                           context->opened.session->spec().engine);
             !filter)
             return report(filter.error(), options.json);
         scope.query.conditions = {where};

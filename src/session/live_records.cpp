@@ -2,6 +2,7 @@
 #include "session/live_records.h"
 
 #include "core/base/text.h"
+#include "core/records/reached.h"
 
 #include <algorithm>
 
@@ -113,6 +114,7 @@ void LiveRecords::follow(const CommittedChange& change) {
         for (const auto& table : std::as_const(m_tables))
             followTable(change, *table);
         refreshSources(change);
+        refreshReached(change.tables());
         QStringList touched;
         for (const RecordChange& record : change.records)
             touched += record.table;
@@ -208,6 +210,25 @@ void LiveRecords::refreshSources(const CommittedChange& change) {
     for (RecordView* view : views()) {
         if (reorders && view->table().isQuery())
             view->reload();
+    }
+}
+
+// What is reached in one of these tables may be another now, and what is sorted or chosen by it.
+void LiveRecords::refreshReached(const QStringList& changed) {
+    QSet<QString> reaching;
+    for (const auto& table : std::as_const(m_tables)) {
+        for (const QString& name : changed) {
+            if (!reachesTo(*table->table, name))
+                continue;
+            reaching += table->table->name;
+            table->drafts->forgetReached(name);
+        }
+        if (reaching.contains(table->table->name))
+            table->records->invalidateAll();
+    }
+    for (RecordView* view : views()) {
+        if (reaching.contains(view->table().name))
+            view->manyChanged(false);
     }
 }
 

@@ -68,6 +68,7 @@ private:
     void followRecord(const RecordChange& record, TableData& table);
     void followInViews(const RecordChange& record, const Table& table);
     void refreshSources(const CommittedChange& change);
+    void refreshReached(const QStringList& changed);
 
     std::shared_ptr<const Catalog> m_catalog;
     Worker* m_reader;

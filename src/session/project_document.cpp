@@ -6,6 +6,7 @@
 #include "core/fitting/query_source.h"
 #include "core/fitting/screen_generator.h"
 #include "core/fitting/screen_links.h"
+#include "core/project/project_catalog.h"
 #include "core/project/project_file.h"
 #include "session/database.h"
 
@@ -83,7 +84,7 @@ void ProjectDocument::renewRules() {
 void ProjectDocument::setProject(const Project& project) {
     const Project before = std::exchange(m_project, project);
     renewRules();
-    if (before.sources != m_project.sources || before.computed != m_project.computed)
+    if (before.sources != m_project.sources || readsOtherwise(before, m_project))
         Q_EMIT sourcesChanged();
     tellDifferences(before);
     Q_EMIT modifiedChanged(isModified());

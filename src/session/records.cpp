@@ -5,11 +5,13 @@
 #include "core/fitting/field_input.h"
 #include "core/fitting/query_source.h"
 #include "core/fitting/screen_generator.h"
+#include "core/project/project_catalog.h"
 #include "core/value/text_form.h"
 #include "session/column_profiles.h"
 #include "session/database.h"
 #include "session/drafts/draft_history.h"
 #include "session/drafts/draft_questions.h"
+#include "session/drafts/draft_reach.h"
 #include "session/lookup_work.h"
 #include "session/notices.h"
 #include "session/presence.h"
@@ -42,6 +44,7 @@ Records::Records(Notices* notices, Database* database, ProjectDocument* document
     , m_lookupWork(std::make_unique<LookupWork>(notices, database, document, this))
     , m_profiles(std::make_unique<ColumnProfiles>(database, document))
     , m_questions(std::make_unique<DraftQuestions>(database, document, this))
+    , m_reach(std::make_unique<DraftReach>(database, this))
     , m_history(std::make_unique<DraftHistory>(this, m_live.get())) {
     connect(m_live.get(), &LiveRecords::failed, notices,
             [notices](const Error& error) { notices->refuse(error); });
@@ -54,6 +57,7 @@ Records::Records(Notices* notices, Database* database, ProjectDocument* document
                                       .arg(nameOf(DraftRef{table, id})));
             });
     connect(m_live.get(), &LiveRecords::draftChanged, m_questions.get(), &DraftQuestions::follow);
+    connect(m_live.get(), &LiveRecords::draftChanged, m_reach.get(), &DraftReach::follow);
     connect(
         m_live.get(), &LiveRecords::draftsChanged, this,
         [this] {
@@ -92,7 +96,7 @@ void Records::followSources() {
         if (described && !next.table(source.name))
             putSource(next, *described);
     }
-    setComputedFields(next, m_document->project().computed);
+    extendCatalog(next, m_document->project());
     bool replaced = false;
     const QStringList inUse = m_live->inUse();
     for (const QString& name : inUse) {

@@ -15,6 +15,7 @@ class ColumnProfiles;
 class Database;
 class DraftHistory;
 class DraftQuestions;
+class DraftReach;
 class LookupWork;
 class Notices;
 class Presence;
@@ -134,6 +135,7 @@ private:
     std::unique_ptr<LookupWork> m_lookupWork;
     std::unique_ptr<ColumnProfiles> m_profiles;
     std::unique_ptr<DraftQuestions> m_questions;
+    std::unique_ptr<DraftReach> m_reach;
     std::unique_ptr<DraftHistory> m_history;
     bool m_sourcesWait = false; // one of them has unsaved edits
 };

@@ -4,6 +4,7 @@
 #include "core/fitting/binding.h"
 #include "core/fitting/findings/binding_check.h"
 #include "core/fitting/query_source.h"
+#include "core/project/project_catalog.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"
 
@@ -167,7 +168,7 @@ TEST_P(Computed, ALostColumnIsFoundAndMended) {
     EXPECT_EQ(findings[0].id(), name("computed_broken:berth.room"));
     EXPECT_EQ(findings[0].mend, name("Write tides instead"));
     ASSERT_TRUE(mendFindings(project, findings, {findings[0].id()}));
-    setComputedFields(now, project.computed);
+    extendCatalog(now, project);
     EXPECT_TRUE(bindingFindings(project, now).empty());
 }
 

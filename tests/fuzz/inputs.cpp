@@ -3,6 +3,7 @@
 
 #include "core/exchange/choice_file.h"
 #include "core/expression/evaluator.h"
+#include "core/expression/references.h"
 #include "core/project/project_json.h"
 
 #include <QTemporaryFile>
@@ -17,6 +18,19 @@ void require(bool holds) {
     if (!holds)
         std::abort();
 }
+
+// Each column refers to a record that is like this one.
+class Circle : public References {
+public:
+    explicit Circle(QList<ExpressionColumn> columns)
+        : m_columns(std::move(columns)) {}
+    std::optional<QList<ExpressionColumn>> behind(const QStringList&) const override {
+        return m_columns;
+    }
+
+private:
+    QList<ExpressionColumn> m_columns;
+};
 
 } // namespace
 
@@ -39,7 +53,8 @@ void readExpression(const QByteArray& bytes) {
     for (const auto& field : fields)
         columns += field.first;
     const QString text = QString::fromUtf8(bytes);
-    const auto expression = parseExpression(text, columns);
+    const Circle circle(columns);
+    const auto expression = parseExpression(text, columns, &circle);
     if (!expression) {
         const ExpressionError& error = expression.error();
         require(!error.sentence.isEmpty() && error.at >= 0 && error.at <= text.size() &&
@@ -49,7 +64,8 @@ void readExpression(const QByteArray& bytes) {
     std::vector<const Value*> values;
     for (const QString& name : expression->columns()) {
         for (const auto& field : fields) {
-            if (field.first.name == name)
+            const QString last = name.split(QStringLiteral(" -> ")).back();
+            if (field.first.name == last)
                 values.push_back(&field.second);
         }
     }

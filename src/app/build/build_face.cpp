@@ -159,7 +159,7 @@ QWidget* BuildFace::makeTools() {
 void BuildFace::offerMissingFields() {
     auto* menu = new QMenu(m_addField);
     for (const Column& column : m_binding->screen().table->columns) {
-        if (!m_binding->screen().field(column.name))
+        if (!column.reach && !m_binding->screen().field(column.name))
             menu->addAction(column.name, this,
                             [this, name = column.name] { m_editor->addField(name); });
     }

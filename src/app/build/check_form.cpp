@@ -95,6 +95,8 @@ CheckForm::CheckForm(ScreenBinding* binding, QWidget* parent)
     const TableRules rules = binding->workspace()->document()->rules(table.name);
     m_field->addItem(tr("the record as a whole"), QString());
     for (const Column& column : table.columns) {
+        if (column.reach)
+            continue;
         m_field->addItem(rules.labelOf(column.name), column.name);
         m_with->addItem(tickItem(rules.labelOf(column.name), column.name, false));
     }
@@ -159,8 +161,10 @@ void CheckForm::makeKindPages() {
 void CheckForm::fillTargets() {
     m_target->clear();
     if (const Table* table = m_binding->workspace()->catalog().table(m_table->currentText())) {
-        for (const Column& column : table->columns)
-            m_target->addItem(column.name);
+        for (const Column& column : table->columns) {
+            if (!column.reach)
+                m_target->addItem(column.name);
+        }
         m_target->setCurrentText(table->key.value(0));
     }
 }

@@ -2,7 +2,9 @@
 #include "app/editors/expression_field.h"
 
 #include "app/look/theme.h"
+#include "core/database/reach.h"
 #include "core/expression/literal.h"
+#include "core/expression/names.h"
 #include "core/records/bound_expression.h"
 #include "core/value/text_form.h"
 
@@ -15,6 +17,8 @@
 #include <QStringListModel>
 #include <QTextBlock>
 #include <QVBoxLayout>
+
+#include <algorithm>
 
 namespace gravin {
 
@@ -120,10 +124,10 @@ void ExpressionField::setName(const QString& name) {
 
 void ExpressionField::setTable(const Table& table) {
     m_table = table;
-    QStringList words;
-    for (const Column& column : table.columns)
-        words += nameText(column.name);
-    m_completer->setModel(new QStringListModel(words + functionWords(), m_completer));
+    m_words.clear();
+    for (const ExpressionColumn& column : expressionColumns(table))
+        m_words += nameText(column.name);
+    m_words += functionWords();
     judge();
 }
 
@@ -152,11 +156,12 @@ void ExpressionField::judge() {
         setStyleProperty(m_note, "role", QStringLiteral("faint"));
         return;
     }
+    const Table table = withReached(m_table, {text});
     const auto expression =
-        m_asks == Asks::Value ? bindExpression(text, m_table) : bindCondition(text, m_table);
+        m_asks == Asks::Value ? bindExpression(text, table) : bindCondition(text, table);
     m_good = expression.ok();
     setStyleProperty(m_note, "role", m_good ? QStringLiteral("faint") : QStringLiteral("problem"));
-    m_note->setText(m_good ? wordsFor(*expression) : expression.error().sentence);
+    m_note->setText(m_good ? wordsFor(*expression, table) : expression.error().sentence);
     if (!m_good)
         markMistake(expression.error().at, expression.error().length);
 }
@@ -172,12 +177,19 @@ void ExpressionField::markMistake(int at, int length) {
     m_edit->setExtraSelections({mark});
 }
 
-QString ExpressionField::wordsFor(const BoundExpression& expression) const {
+QString ExpressionField::wordsFor(const BoundExpression& expression, const Table& table) const {
     if (m_sample.isEmpty())
         return tr("No record is chosen to try it on.");
+    const auto isUnread = [&](const QString& name) {
+        return table.column(name)->reach && !m_sample.contains(name);
+    };
+    const QStringList& names = expression.expression->columns();
+    if (std::any_of(names.begin(), names.end(), isUnread))
+        return tr("It follows a reference that nothing has followed yet: its records show what it "
+                  "gives.");
     static const Value null;
     RecordValues values;
-    for (const Column& column : m_table.columns) {
+    for (const Column& column : table.columns) {
         const auto found = m_sample.constFind(column.name);
         values.push_back(found == m_sample.constEnd() ? &null : &*found);
     }
@@ -203,13 +215,43 @@ QString ExpressionField::wordBeforeCursor() const {
     return word.match(before).captured();
 }
 
+// What stands behind the arrows before the cursor; nothing: no arrow stands there.
+std::optional<QStringList> ExpressionField::reachedWords() const {
+    static const QRegularExpression arrows(QStringLiteral(R"(((?:\w+|"[^"]*")\s*->\s*)+$)"),
+                                           QRegularExpression::UseUnicodePropertiesOption);
+    const QString whole =
+        m_edit->textCursor().block().text().left(m_edit->textCursor().positionInBlock());
+    const auto match = arrows.match(whole.chopped(wordBeforeCursor().size()));
+    if (!match.hasMatch() || !m_table.references)
+        return std::nullopt;
+    QList<ExpressionColumn> here = expressionColumns(m_table);
+    QStringList path;
+    const auto tokens = tokensOf(match.captured());
+    for (qsizetype at = 0; tokens && at + 1 < tokens->size(); at += 2) {
+        const NamedColumn named = columnNamed(here, (*tokens)[at]);
+        if (!named.column)
+            return QStringList{};
+        path += named.column->name;
+        const auto behind = m_table.references->behind(path);
+        if (!behind)
+            return QStringList{};
+        here = *behind;
+    }
+    QStringList words;
+    for (const ExpressionColumn& column : std::as_const(here))
+        words += nameText(column.name);
+    return words;
+}
+
 void ExpressionField::complete(bool asked) {
     const QString word = wordBeforeCursor();
     QAbstractItemView* popup = m_completer->popup();
-    if (word.size() < ShortestCompleted && !asked) {
+    const auto reached = reachedWords();
+    if (word.size() < ShortestCompleted && !asked && !reached) {
         popup->hide();
         return;
     }
+    m_completer->setModel(new QStringListModel(reached.value_or(m_words), m_completer));
     m_completer->setCompletionPrefix(word);
     const bool isWhole = m_completer->completionCount() == 1 &&
                          m_completer->currentCompletion().compare(word, Qt::CaseInsensitive) == 0;

@@ -6,6 +6,7 @@
 #include "app/look/paint.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
+#include "core/database/reach.h"
 #include "core/fitting/field_filter.h"
 #include "core/value/text_form.h"
 #include "session/log_time.h"
@@ -312,7 +313,9 @@ void AsItWasPage::search() {
     if (text.startsWith(u'=')) {
         const QString condition = text.mid(1).trimmed();
         if (!condition.isEmpty()) {
-            if (const auto bound = bindCondition(condition, *m_then->table); !bound) {
+            if (const auto bound =
+                    bindCondition(condition, withReached(*m_then->table, {condition}));
+                !bound) {
                 m_counts->setText(bound.error().sentence);
                 return;
             }

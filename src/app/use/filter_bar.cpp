@@ -3,6 +3,7 @@
 
 #include "app/look/theme.h"
 #include "app/use/shown_fields_dialog.h"
+#include "core/database/reach.h"
 
 #include <QHBoxLayout>
 #include <QInputDialog>
@@ -221,8 +222,9 @@ void FilterBar::clearFilters() {
 // What names a column that is not there any more.
 void FilterBar::removeUnfit() {
     const Table& table = *m_binding->screen().table;
-    m_setUp.filters.removeIf(
-        [&](const ActiveFilter& each) { return !bindCondition(each.condition, table).ok(); });
+    m_setUp.filters.removeIf([&](const ActiveFilter& each) {
+        return !bindCondition(each.condition, withReached(table, {each.condition})).ok();
+    });
     const auto isGone = [&](const QString& column) { return !table.column(column); };
     m_setUp.sort.removeIf([&](const SortBy& by) { return isGone(by.column); });
     m_setUp.groupedBy.removeIf(isGone);

@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/changes/bulk_offer.h"
 #include "core/changes/set_wise_update.h"
+#include "core/records/reached.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
@@ -218,6 +219,7 @@ private:
             values[static_cast<size_t>(m_preview.table->indexOf(field.key()))] = field.value();
             m_occasion.written.insert(field.key());
         }
+        leaveOutReached(*m_preview.table, values, m_occasion.written);
         for (Problem& problem : problemsOf(*m_preview.table, m_rules, values, m_occasion))
             problems.push_back(std::move(problem));
     }

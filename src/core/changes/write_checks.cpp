@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/records/database_rules.h"
+#include "core/records/reached.h"
 
 #include <algorithm>
 
@@ -18,7 +19,9 @@ Step WriteChecks::before(const Table& table, const ProposedValues& values,
         Occasion occasion{isNew ? Occasion::What::Insert : Occasion::What::Update};
         occasion.written = {written.keyBegin(), written.keyEnd()};
         occasion.present = m_run.present;
-        for (Problem& problem : problemsOf(table, m_run.rules.value(table.name), values, occasion))
+        ProposedValues known = values;
+        leaveOutReached(table, known, occasion.written);
+        for (Problem& problem : problemsOf(table, m_run.rules.value(table.name), known, occasion))
             problems.push_back(std::move(problem));
         const TableRules rules = m_run.rules.value(table.name);
         DatabaseRules database(m_run.session, m_run.catalog, table, rules, key);

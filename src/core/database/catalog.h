@@ -9,10 +9,15 @@
 #include <QString>
 #include <QStringList>
 
+#include <memory>
+
 #include <optional>
 #include <vector>
 
 namespace gravin {
+
+class TableReferences;
+struct Reach;
 
 // What the database says of itself. Plain values: read once, shared between threads as const.
 
@@ -42,6 +47,9 @@ struct Column {
     // Computed by Gravin for every record that is read, from columns before this one; the database
     // knows nothing of it. Such columns are `computed` too, and stand behind all others.
     QString expression = {};
+    // Not computed but read of another record, which a path of references leads to; it stands for
+    // what expressions reach and is shown to nobody. Its `expression` is the path. Null: it is not.
+    std::shared_ptr<const Reach> reach = {};
 
     // A record can be inserted without a value here.
     bool mayBeLeftOut() const {
@@ -102,6 +110,8 @@ struct Table {
     // Why no record can be changed although the table has a key: a storage that keeps no
     // transactions, a view that cannot be read. Empty: none.
     QString notWritableReason;
+    // Where its expressions may follow references to; null: nowhere.
+    std::shared_ptr<const TableReferences> references = {};
 
     bool isQuery() const { return kind == Kind::Query; }
     // The table that a change of its records is written to.

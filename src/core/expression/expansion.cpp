@@ -47,7 +47,7 @@ private:
             }
             ExpressionNode copied = node;
             if (isColumn)
-                copied.column = columnOf(from.columns()[node.column]);
+                copied.column = columnOf(from, from.columns()[node.column]);
             for (int& operand : copied.operands)
                 operand = places[static_cast<size_t>(operand)];
             copied.depth = depthOf(copied);
@@ -57,7 +57,9 @@ private:
         return places[static_cast<size_t>(from.root())];
     }
 
-    int columnOf(const QString& name) {
+    int columnOf(const Expression& from, const QString& name) {
+        if (from.reached().contains(name) && !m_result.m_reached.contains(name))
+            m_result.m_reached += name;
         const auto at = m_result.m_columns.indexOf(name);
         if (at >= 0)
             return static_cast<int>(at);

@@ -136,8 +136,10 @@ public:
 
     const QString& text() const { return m_text; }
     ExpressionType type() const { return m_nodes[static_cast<size_t>(m_root)].type; }
-    // The names of the columns it reads, each once.
+    // The names of the columns it reads, each once; of what is reached by a path its reachedName().
     const QStringList& columns() const { return m_columns; }
+    // Those of them that are reached by a path.
+    const QStringList& reached() const { return m_reached; }
     const std::vector<ExpressionNode>& nodes() const { return m_nodes; }
     int root() const { return m_root; }
 
@@ -146,16 +148,22 @@ private:
     friend class ExpressionExpander;
     QString m_text;
     QStringList m_columns;
+    QStringList m_reached;
     std::vector<ExpressionNode> m_nodes;
     int m_root = 0;
 };
 
-// Reads an expression over these columns. Types are checked here: what is read can be evaluated.
+class References;
+
+// Reads an expression over these columns, and what their references lead to; null: they lead
+// nowhere. Types are checked here: what is read can be evaluated.
 Result<Expression, ExpressionError> parseExpression(const QString& text,
-                                                    const QList<ExpressionColumn>& columns);
+                                                    const QList<ExpressionColumn>& columns,
+                                                    const References* references = nullptr);
 // The same, and the answer has to be true or false.
 Result<Expression, ExpressionError> parseCondition(const QString& text,
-                                                   const QList<ExpressionColumn>& columns);
+                                                   const QList<ExpressionColumn>& columns,
+                                                   const References* references = nullptr);
 
 // The name of this list that is probably meant by a mistyped one; empty: none is near.
 QString nearestName(const QString& mistyped, const QList<ExpressionColumn>& names);

@@ -161,7 +161,7 @@ public:
         case NodeOperation::IntervalLiteral:
             return {intervalText(node.interval)};
         case NodeOperation::Column:
-            return {m_nameOf(m_expression.columns()[node.column])};
+            return {nameOf(m_expression.columns()[node.column])};
         case NodeOperation::CurrentDate:
             return {QStringLiteral("CURRENT_DATE")};
         case NodeOperation::CurrentTimestamp:
@@ -288,6 +288,11 @@ private:
                                  : QStringLiteral("BOTH");
         return {QStringLiteral("TRIM(%1 %2 FROM %3)")
                     .arg(side, operand(node, 1, Disjunction), operand(node, 0, Disjunction))};
+    }
+
+    // A path is written as it is.
+    QString nameOf(const QString& column) const {
+        return m_expression.reached().contains(column) ? column : m_nameOf(column);
     }
 
     const Expression& m_expression;

@@ -129,7 +129,7 @@ private:
     }
 
     bool symbol() {
-        for (const char* two : {"<=", ">=", "<>", "!=", "||"}) {
+        for (const char* two : {"<=", ">=", "<>", "!=", "||", "->"}) {
             if (QStringView(m_text).mid(m_at, 2) == QLatin1String(two)) {
                 m_at += 2;
                 // The spelling of some engines for what ISO writes <>.

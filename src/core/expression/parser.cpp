@@ -234,7 +234,7 @@ int ExpressionParser::primary() {
         return m_tree.literal(ExpressionType::Text, Value::text(token.text), token.at,
                               token.length);
     case Token::Kind::QuotedName:
-        return column(token, true);
+        return column(token);
     case Token::Kind::Word:
         return word(token);
     case Token::Kind::Symbol:
@@ -293,7 +293,7 @@ int ExpressionParser::word(const Token& token) {
         (m_read.isSymbol("-") || m_read.isSymbol("+")) && m_read.peek(1).kind == Token::Kind::Text;
     if ((beforeText || beforeSign) && upper == u"INTERVAL")
         return interval(token);
-    return isCall ? call(token) : column(token, false);
+    return isCall ? call(token) : column(token);
 }
 
 int ExpressionParser::moment(const Token& token) {
@@ -347,45 +347,69 @@ int ExpressionParser::interval(const Token& token) {
     return read;
 }
 
-int ExpressionParser::column(const Token& token, bool quoted) {
-    const ExpressionColumn* found = nullptr;
-    for (const ExpressionColumn& column : m_columns) {
-        if (column.name == token.text)
-            found = &column;
-    }
-    if (!found && !quoted)
-        found = columnIgnoringCase(token);
-    if (!found && !quoted && isReserved(token.upper))
+int ExpressionParser::column(const Token& token) {
+    if (token.kind == Token::Kind::Word && isReserved(token.upper) &&
+        !columnNamed(m_columns, token).column)
         TokenReader::fail(token, coreTr("A value is expected here, not “%1”.").arg(token.text));
-    if (!found) {
-        const QString near = nearestName(token.text, m_columns);
-        TokenReader::fail(
-            token,
-            near.isEmpty()
-                ? coreTr("There is no field “%1” here.").arg(token.text)
-                : coreTr("There is no field “%1” here. Did you mean “%2”?").arg(token.text, near),
-            near);
-    }
-    int at = static_cast<int>(m_expression.m_columns.indexOf(found->name));
-    if (at < 0) {
-        at = static_cast<int>(m_expression.m_columns.size());
-        m_expression.m_columns += found->name;
-    }
-    return m_tree.column(at, expressionTypeOf(found->type), token.at, token.length);
+    const ExpressionColumn& found = known(m_columns, token);
+    return m_read.isSymbol("->") ? reached(token, found.name)
+                                 : columnNode(found.name, found.type, token);
 }
 
-const ExpressionColumn* ExpressionParser::columnIgnoringCase(const Token& token) const {
-    const ExpressionColumn* found = nullptr;
-    for (const ExpressionColumn& column : m_columns) {
-        if (column.name.compare(token.text, Qt::CaseInsensitive) != 0)
-            continue;
-        if (found)
+// What stands behind arrows is a column too, under the name of the whole path.
+int ExpressionParser::reached(const Token& from, const QString& reference) {
+    QStringList path{reference};
+    ColumnType type;
+    while (m_read.isSymbol("->")) {
+        const Token arrow = m_read.take();
+        if (path.size() > References::MostSteps)
+            TokenReader::fail(arrow, coreTr("At most %1 references can be followed at once.")
+                                         .arg(References::MostSteps));
+        const auto behind = m_references ? m_references->behind(path) : std::nullopt;
+        if (!behind)
             TokenReader::fail(
-                token, coreTr("“%1” could be several fields. Write its name in double quotes.")
-                           .arg(token.text));
-        found = &column;
+                arrow, coreTr("“%1” refers to no record that could be followed.").arg(path.back()));
+        const Token name = m_read.take();
+        if (name.kind != Token::Kind::Word && name.kind != Token::Kind::QuotedName) {
+            if (name.kind != Token::Kind::End)
+                m_read.putBack();
+            m_read.failExpected(coreTr("a field of what “%1” refers to").arg(path.back()));
+        }
+        const ExpressionColumn& found = known(*behind, name);
+        path += found.name;
+        type = found.type;
     }
-    return found;
+    const QString name = reachedName(path);
+    if (!m_expression.m_reached.contains(name))
+        m_expression.m_reached += name;
+    return columnNode(name, type, from);
+}
+
+int ExpressionParser::columnNode(const QString& name, const ColumnType& type, const Token& from) {
+    int at = static_cast<int>(m_expression.m_columns.indexOf(name));
+    if (at < 0) {
+        at = static_cast<int>(m_expression.m_columns.size());
+        m_expression.m_columns += name;
+    }
+    return m_tree.column(at, expressionTypeOf(type), from.at, m_read.lengthFrom(from));
+}
+
+const ExpressionColumn& ExpressionParser::known(const QList<ExpressionColumn>& columns,
+                                                const Token& token) {
+    const NamedColumn named = columnNamed(columns, token);
+    if (named.column)
+        return *named.column;
+    if (named.couldBeSeveral)
+        TokenReader::fail(token,
+                          coreTr("“%1” could be several fields. Write its name in double quotes.")
+                              .arg(token.text));
+    const QString near = nearestName(token.text, columns);
+    TokenReader::fail(
+        token,
+        near.isEmpty()
+            ? coreTr("There is no field “%1” here.").arg(token.text)
+            : coreTr("There is no field “%1” here. Did you mean “%2”?").arg(token.text, near),
+        near);
 }
 
 int ExpressionParser::caseOf(const Token& from) {
@@ -409,13 +433,15 @@ int ExpressionParser::caseOf(const Token& from) {
 }
 
 Result<Expression, ExpressionError> parseExpression(const QString& text,
-                                                    const QList<ExpressionColumn>& columns) {
-    return ExpressionParser(text, columns).parse(false);
+                                                    const QList<ExpressionColumn>& columns,
+                                                    const References* references) {
+    return ExpressionParser(text, columns, references).parse(false);
 }
 
 Result<Expression, ExpressionError> parseCondition(const QString& text,
-                                                   const QList<ExpressionColumn>& columns) {
-    return ExpressionParser(text, columns).parse(true);
+                                                   const QList<ExpressionColumn>& columns,
+                                                   const References* references) {
+    return ExpressionParser(text, columns, references).parse(true);
 }
 
 } // namespace gravin

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/expression/names.h"
+#include "core/expression/references.h"
 #include "core/expression/token_reader.h"
 #include "core/expression/tree_builder.h"
 
@@ -10,9 +12,11 @@ namespace gravin {
 // answers the index of the node it has read.
 class ExpressionParser {
 public:
-    // `columns` must outlive it.
-    ExpressionParser(QString text, const QList<ExpressionColumn>& columns)
-        : m_columns(columns) {
+    // `columns` and `references`, null: there are none, must outlive it.
+    ExpressionParser(QString text, const QList<ExpressionColumn>& columns,
+                     const References* references)
+        : m_columns(columns)
+        , m_references(references) {
         m_expression.m_text = std::move(text);
     }
 
@@ -59,8 +63,11 @@ private:
     int word(const Token& token);
     int moment(const Token& token);
     int interval(const Token& token);
-    int column(const Token& token, bool quoted);
-    const ExpressionColumn* columnIgnoringCase(const Token& token) const;
+    int column(const Token& token);
+    int reached(const Token& from, const QString& reference);
+    int columnNode(const QString& name, const ColumnType& type, const Token& from);
+    static const ExpressionColumn& known(const QList<ExpressionColumn>& columns,
+                                         const Token& token);
 
     // Functions; behind `name`, which has been taken, stands a bracket.
     int call(const Token& name);
@@ -74,6 +81,7 @@ private:
     [[noreturn]] static void failUnknown(const Token& name);
 
     const QList<ExpressionColumn>& m_columns;
+    const References* m_references;
     Expression m_expression;
     TokenReader m_read;
     int m_level = 0;

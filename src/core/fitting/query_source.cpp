@@ -2,6 +2,7 @@
 #include "core/fitting/query_source.h"
 
 #include "core/base/text.h"
+#include "core/project/project_catalog.h"
 #include "core/records/table_reader.h"
 
 #include <algorithm>
@@ -189,7 +190,7 @@ Result<Catalog> catalogOf(Session& session, const Project& project) {
         }
         putSource(catalog, std::move(*table));
     }
-    setComputedFields(catalog, project.computed);
+    extendCatalog(catalog, project);
     return read;
 }
 

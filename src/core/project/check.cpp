@@ -3,6 +3,7 @@
 
 #include "core/base/enum_words.h"
 #include "core/base/text.h"
+#include "core/database/reach.h"
 #include "core/expression/expression_text.h"
 #include "core/expression/literal.h"
 #include "core/value/text_form.h"
@@ -149,7 +150,7 @@ QString lengthText(const Check& check) {
 // The expression as people know its fields; what is none stays as it is.
 QString withLabels(const QString& text, const Table& table,
                    const std::function<QString(const QString&)>& labelOf) {
-    const auto expression = parseExpression(text, expressionColumns(table));
+    const auto expression = parseExpression(text, expressionColumns(table), table.references.get());
     return expression ? expressionText(*expression, labelOf) : text;
 }
 

@@ -2,6 +2,7 @@
 #include "core/project/computed_field.h"
 
 #include "core/base/text.h"
+#include "core/database/reach.h"
 #include "core/records/bound_expression.h"
 
 #include <algorithm>
@@ -17,7 +18,7 @@ QString reasonAgainst(const ComputedField& field, const Table& table) {
     if (std::any_of(table.columns.begin(), table.columns.end(), isTaken))
         return coreTr("%1 has a column %2 already. Give the computed field another name.")
             .arg(table.name, field.name);
-    const auto bound = bindExpression(field.expression, table);
+    const auto bound = bindExpression(field.expression, withReached(table, {field.expression}));
     if (!bound)
         return bound.error().sentence;
     if (!columnTypeOf(bound->expression->type()))
@@ -30,6 +31,7 @@ void addComputedFields(Table& table, const QList<ComputedField>& fields) {
     for (const ComputedField& field : fields.mid(0, MostComputedFields)) {
         if (!reasonAgainst(field, table).isEmpty())
             continue;
+        addReachedColumns(table, {field.expression});
         Column column;
         column.name = field.name;
         column.type = *columnTypeOf(bindExpression(field.expression, table)->expression->type());
@@ -37,14 +39,6 @@ void addComputedFields(Table& table, const QList<ComputedField>& fields) {
         column.computed = true;
         column.expression = field.expression;
         table.columns += column;
-    }
-}
-
-void setComputedFields(Catalog& catalog, const ComputedFields& fields) {
-    for (Table& table : catalog.tables) {
-        const auto isOurs = [](const Column& column) { return !column.expression.isEmpty(); };
-        table.columns.removeIf(isOurs);
-        addComputedFields(table, fields.value(table.name));
     }
 }
 

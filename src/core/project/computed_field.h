@@ -27,7 +27,5 @@ constexpr qsizetype MostComputedFields = 100;
 QString reasonAgainst(const ComputedField& field, const Table& table);
 // Adds to the table what fits it; the others are left out. Requires: it has none yet.
 void addComputedFields(Table& table, const QList<ComputedField>& fields);
-// The same for every table of the catalog; computed fields of before go.
-void setComputedFields(Catalog& catalog, const ComputedFields& fields);
 
 } // namespace gravin

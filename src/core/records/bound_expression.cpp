@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/records/bound_expression.h"
 
+#include "core/base/text.h"
+#include "core/database/reach.h"
 #include "core/expression/expansion.h"
 #include "core/value/text_form.h"
 
@@ -14,8 +16,11 @@ using Parsed = Result<Expression, ExpressionError>;
 
 QList<ExpressionColumn> columnsBefore(const Table& table, qsizetype end) {
     QList<ExpressionColumn> columns;
-    for (qsizetype i = 0; i < end; ++i)
-        columns += ExpressionColumn{table.columns[i].name, table.columns[i].type};
+    for (qsizetype i = 0; i < end; ++i) {
+        // What is reached is named by its path.
+        if (!table.columns[i].reach)
+            columns += ExpressionColumn{table.columns[i].name, table.columns[i].type};
+    }
     return columns;
 }
 
@@ -27,10 +32,13 @@ Parsed withoutComputed(Parsed parsed, const Table& table) {
     QHash<QString, Expression> replacements;
     for (const QString& name : parsed->columns()) {
         const int at = table.indexOf(name);
+        if (at < 0 || table.columns[at].reach)
+            continue;
         const QString& text = table.columns[at].expression;
         if (text.isEmpty())
             continue;
-        auto computed = withoutComputed(parseExpression(text, columnsBefore(table, at)), table);
+        auto computed = withoutComputed(
+            parseExpression(text, columnsBefore(table, at), table.references.get()), table);
         if (!computed)
             return computed;
         replacements.insert(name, std::move(*computed));
@@ -43,8 +51,13 @@ Result<BoundExpression, ExpressionError> bound(Parsed parsed, const Table& table
     if (!whole)
         return whole.error();
     BoundExpression bound{std::make_shared<const Expression>(std::move(*whole)), {}};
-    for (const QString& column : bound.expression->columns())
-        bound.places += table.indexOf(column);
+    for (const QString& column : bound.expression->columns()) {
+        const int place = table.indexOf(column);
+        if (place < 0)
+            return ExpressionError{0, static_cast<int>(bound.expression->text().size()),
+                                   coreTr("“%1” cannot be followed here.").arg(column)};
+        bound.places += place;
+    }
     return bound;
 }
 
@@ -64,12 +77,13 @@ QList<ExpressionColumn> expressionColumns(const Table& table) {
 }
 
 Result<BoundExpression, ExpressionError> bindExpression(const QString& text, const Table& table) {
-    return bound(parseExpression(text, expressionColumns(table)), table);
+    return bound(parseExpression(text, expressionColumns(table), table.references.get()), table);
 }
 
 Result<BoundExpression, ExpressionError> bindCondition(const QString& condition,
                                                        const Table& table) {
-    return bound(parseCondition(condition, expressionColumns(table)), table);
+    return bound(parseCondition(condition, expressionColumns(table), table.references.get()),
+                 table);
 }
 
 std::optional<ColumnType> columnTypeOf(ExpressionType type) {
@@ -112,7 +126,7 @@ Result<Value> valueFor(const Column& column, const Value& computed) {
 
 ComputedColumns::ComputedColumns(const Table& table) {
     for (qsizetype i = 0; i < table.columns.size(); ++i) {
-        if (table.columns[i].expression.isEmpty())
+        if (table.columns[i].expression.isEmpty() || table.columns[i].reach)
             continue;
         if (auto bound = bindExpression(table.columns[i].expression, table))
             m_columns.emplace_back(static_cast<int>(i), std::move(*bound));

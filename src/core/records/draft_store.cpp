@@ -2,6 +2,8 @@
 #include "core/records/draft_store.h"
 
 #include "core/base/text.h"
+#include "core/database/reach.h"
+#include "core/records/reached.h"
 
 #include <algorithm>
 
@@ -11,7 +13,9 @@ ProposedValues Draft::proposed() const {
     ProposedValues values(was.size());
     for (size_t i = 0; i < was.size(); ++i) {
         const int column = static_cast<int>(i);
-        if (!id.isNew() || changed.contains(column))
+        if (const auto other = reached.constFind(column); other != reached.cend())
+            values[i] = other->value;
+        else if (!id.isNew() || changed.contains(column))
             values[i] = value(column);
     }
     return values;
@@ -21,12 +25,19 @@ std::vector<Value> Draft::values() const {
     std::vector<Value> values = was;
     for (auto field = changed.begin(); field != changed.end(); ++field)
         values[static_cast<size_t>(field.key())] = field.value();
+    for (auto other = reached.begin(); other != reached.end(); ++other)
+        values[static_cast<size_t>(other.key())] = other->value.value_or(Value());
     return values;
 }
 
 DraftStore::DraftStore(std::shared_ptr<const Table> table, QObject* parent)
     : QObject(parent)
-    , m_table(std::move(table)) {}
+    , m_table(std::move(table)) {
+    for (int place = 0; place < m_table->columns.size(); ++place) {
+        if (const auto& reach = m_table->columns[place].reach)
+            m_reached.insert(place, m_table->indexOf(reach->steps.front().from));
+    }
+}
 
 const Draft* DraftStore::find(const RecordId& id) const {
     const auto found = m_drafts.find(id);
@@ -53,7 +64,66 @@ DraftStore::Batch::~Batch() {
         Q_EMIT m_store->changed(id);
 }
 
+// What is reached through a reference that was edited, or is as it was again.
+void DraftStore::followReferences(Draft& draft) const {
+    for (auto reached = m_reached.begin(); reached != m_reached.end(); ++reached) {
+        const auto known = draft.reached.constFind(reached.key());
+        const Value reference = draft.value(*reached);
+        if (known != draft.reached.cend() && known->reference == reference)
+            continue;
+        if (draft.changed.contains(*reached))
+            draft.reached.insert(reached.key(), {reference, {}});
+        else
+            draft.reached.remove(reached.key());
+    }
+}
+
+QList<int> DraftStore::wantedReached(const RecordId& id) const {
+    QList<int> wanted;
+    if (const Draft* draft = find(id)) {
+        for (auto reached = draft->reached.begin(); reached != draft->reached.end(); ++reached) {
+            if (!reached->value)
+                wanted += reached.key();
+        }
+    }
+    return wanted;
+}
+
+void DraftStore::setReached(const RecordId& id, const QList<int>& places, const Value& reference,
+                            const std::vector<Value>& values) {
+    const auto found = m_drafts.find(id);
+    if (found == m_drafts.end())
+        return;
+    bool isAnother = false;
+    for (qsizetype i = 0; i < places.size(); ++i) {
+        const auto wanted = (*found)->reached.find(places[i]);
+        if (wanted == (*found)->reached.end() || !(wanted->reference == reference))
+            continue;
+        wanted->value = values[static_cast<size_t>(i)];
+        isAnother = true;
+    }
+    if (isAnother)
+        tell(id);
+}
+
+void DraftStore::forgetReached(const QString& table) {
+    for (const RecordId& id : all()) {
+        Draft& draft = **m_drafts.find(id);
+        bool isAnother = false;
+        for (auto reached = m_reached.begin(); reached != m_reached.end(); ++reached) {
+            if (!leadsTo(*m_table->columns[reached.key()].reach, table))
+                continue;
+            draft.reached.insert(reached.key(), {draft.value(*reached), {}});
+            isAnother = true;
+        }
+        if (isAnother)
+            tell(id);
+    }
+}
+
 void DraftStore::tell(const RecordId& id) {
+    if (const auto found = m_drafts.find(id); found != m_drafts.end() && !m_reached.isEmpty())
+        followReferences(**found);
     if (m_batches == 0) {
         Q_EMIT changed(id);
     } else if (!m_untoldSet.contains(id)) {
@@ -346,6 +416,10 @@ Occasion occasionOf(const Draft& draft, const Table& table) {
         occasion.unreadable += table.columns[bad.key()].name;
     if (draft.parent)
         occasion.unreadable.unite({draft.parent->columns.begin(), draft.parent->columns.end()});
+    for (const int place : reachedThrough(table, occasion.written))
+        occasion.written += table.columns[place].name;
+    for (const int place : reachedThrough(table, occasion.unreadable))
+        occasion.unreadable += table.columns[place].name;
     return occasion;
 }
 

@@ -53,10 +53,18 @@ struct Draft {
     std::vector<Problem> warned;
     bool saving = false;
     std::optional<DraftParent> parent;
+    // What is reached through references that are edited, or whose record was changed since.
+    struct Reached {
+        Value reference;
+        std::optional<Value> value = {}; // nothing: it is on its way
+    };
+    QMap<int, Reached> reached;
     QSet<int> given; // of a new record: fields that hold what a default gave, untouched
 
     // What the person sees in a column.
     Value value(int column) const {
+        if (const auto other = reached.constFind(column); other != reached.cend())
+            return other->value.value_or(Value());
         return changed.value(column, was[static_cast<size_t>(column)]);
     }
     // What the person sees in all columns.
@@ -112,6 +120,15 @@ public:
         DraftStore* m_store;
     };
 
+    // What a draft reaches through references that are edited, and nobody has said yet what it is.
+    // Places are those of the table's columns.
+    QList<int> wantedReached(const RecordId& id) const;
+    // Says it, as it is of this reference; what the draft refers to otherwise by now is left alone.
+    void setReached(const RecordId& id, const QList<int>& places, const Value& reference,
+                    const std::vector<Value>& values);
+    // Records of this table were changed: what is reached there is wanted anew by every draft.
+    void forgetReached(const QString& table);
+
     void setSaving(const RecordId& id, bool saving);
     void setRefusals(const RecordId& id, std::vector<Problem> problems);
     void setAnswers(const RecordId& id, std::vector<Problem> problems);
@@ -150,11 +167,13 @@ private:
     Draft& begin(const RecordId& id, const Record* record);
     void touch(Draft& draft, int column);
     void endIfEmpty(const RecordId& id);
+    void followReferences(Draft& draft) const;
     void tell(const RecordId& id);
     void beginNew(const RecordId& id);
     void end(const RecordId& id);
 
     std::shared_ptr<const Table> m_table;
+    QMap<int, int> m_reached; // places of reached columns, and of the references they begin with
     QHash<RecordId, std::shared_ptr<Draft>> m_drafts;
     QList<RecordId> m_newRecords;
     int m_nextNew = 1;

@@ -107,4 +107,11 @@ void RecordStore::forgetAll() {
     m_gone.clear();
 }
 
+void RecordStore::invalidateAll() {
+    const QList<Key> here = m_cache.keys();
+    forgetAll();
+    if (!here.isEmpty())
+        Q_EMIT recordsArrived(here);
+}
+
 } // namespace gravin

@@ -40,6 +40,8 @@ public:
     void invalidate(const Key& key);
     // Reads everything anew when it is asked for again.
     void forgetAll();
+    // The same, and tells of what was here.
+    void invalidateAll();
     // The order that positions count in; matters to sources without a key only.
     void setSort(const SortOrder& sort) { m_sort = sort; }
 

@@ -2,6 +2,7 @@
 #include "core/records/row_plan.h"
 
 #include "core/database/expression_sql.h"
+#include "core/database/reach.h"
 
 #include <algorithm>
 
@@ -27,7 +28,7 @@ int RowPlan::read(const Column& column) {
 }
 
 RowPlan::Source RowPlan::sourceOf(const Column& column) {
-    if (column.expression.isEmpty())
+    if (column.expression.isEmpty() || column.reach)
         return {read(column)};
     const BoundExpression* computed = m_computed.at(m_table.indexOf(column.name));
     if (!computed)
@@ -40,7 +41,7 @@ RowPlan::Source RowPlan::sourceOf(const Column& column) {
 QString RowPlan::select() const {
     QStringList names;
     for (const int place : m_read)
-        names += m_dialect.readable(m_table.columns[place]);
+        names += readable(m_table.columns[place]);
     names += m_ranks;
     // Of some nothing is asked but how many there are.
     return QStringLiteral("SELECT ") +
@@ -104,6 +105,20 @@ QString RowPlan::qualified(const QString& column) const {
     return m_dialect.quoted(m_table) + u'.' + m_dialect.quoted(column);
 }
 
+QString RowPlan::readable(const Column& column) const {
+    return column.reach ? reachedSql(m_dialect, m_table, *column.reach,
+                                     [this](const Column& far) { return m_dialect.readable(far); })
+                        : m_dialect.readable(column);
+}
+
+// By what the database itself orders a column.
+QString RowPlan::orderedBy(const Column& column) const {
+    return column.reach
+               ? reachedSql(m_dialect, m_table, *column.reach,
+                            [this](const Column& far) { return m_dialect.quoted(far.name); })
+               : qualified(column.name);
+}
+
 void RowPlan::appendKeyOrder() {
     for (const QString& column : m_table.key)
         m_order.sql +=
@@ -114,8 +129,8 @@ void RowPlan::appendKeyOrder() {
 // What the engine sorts by; nothing: it cannot say it. Where a stored value is not of its column's
 // type there is nothing to sort by, as Gravin computes nothing of it either.
 std::optional<SqlFragment> RowPlan::engineOrder(const Column& column) const {
-    if (column.expression.isEmpty())
-        return SqlFragment{qualified(column.name), {}};
+    if (column.expression.isEmpty() || column.reach)
+        return SqlFragment{orderedBy(column), {}};
     const BoundExpression* computed = m_computed.at(m_table.indexOf(column.name));
     // The same for every record; a bare number behind ORDER BY would count columns.
     if (!computed || computed->places.isEmpty())
@@ -165,8 +180,8 @@ void RowPlan::sortByReader(const SortOrder& sort) {
     std::vector<int> ranked;
     for (const SortBy& by : sort) {
         const Column& column = *m_table.column(by.column);
-        if (column.expression.isEmpty()) {
-            m_ranks += QStringLiteral("DENSE_RANK() OVER (ORDER BY %1)").arg(qualified(by.column));
+        if (column.expression.isEmpty() || column.reach) {
+            m_ranks += QStringLiteral("DENSE_RANK() OVER (ORDER BY %1)").arg(orderedBy(column));
             ranked.push_back(static_cast<int>(m_sortedBy.size()));
             m_sortedBy.push_back({{}, by.descending});
         } else {

@@ -62,6 +62,8 @@ private:
     void sortByReader(const SortOrder& sort);
     std::optional<SqlFragment> engineOrder(const Column& column) const;
     QString qualified(const QString& column) const;
+    QString readable(const Column& column) const;
+    QString orderedBy(const Column& column) const;
     void appendKeyOrder();
 
     const Dialect& m_dialect;

@@ -36,6 +36,8 @@ namespace {
 bool isKnown(const Column& column, const std::optional<Value>& value, const Occasion& occasion) {
     if (occasion.isStored)
         return true;
+    if (column.reach)
+        return value.has_value();
     const bool databaseGives =
         !value.has_value() && (column.givenByDatabase || !column.defaultExpression.isNull());
     return !column.computed && !databaseGives;

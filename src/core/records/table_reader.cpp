@@ -2,6 +2,7 @@
 #include "core/records/table_reader.h"
 
 #include "core/base/text.h"
+#include "core/database/reach.h"
 #include "core/value/text_form.h"
 
 #include <QRegularExpression>
@@ -330,7 +331,7 @@ Status TableReader::scanPositions(const std::function<bool(KeyIndex&&)>& take) {
 }
 
 Result<TableReader::Narrowed> TableReader::narrowed(const RecordQuery& query) const {
-    Narrowed to;
+    Narrowed to{m_table, {}, {}};
     if (!query.only.isEmpty())
         to.where = whereAll(query.only.columns, query.only.values);
     const auto narrow = [&to](const SqlFragment& by) {
@@ -342,10 +343,11 @@ Result<TableReader::Narrowed> TableReader::narrowed(const RecordQuery& query) co
     };
     narrow(searchSql(m_session.dialect(), m_table, query));
     if (const QString text = conjunctionOf(query.conditions); !text.isEmpty()) {
-        const auto condition = bindCondition(text, m_table);
+        addReachedColumns(to.table, {text});
+        const auto condition = bindCondition(text, to.table);
         if (!condition)
             return Error{ErrorKind::Usage, condition.error().sentence};
-        to.filter.emplace(*condition, Filter::Wants::Holding, m_table, m_session.spec().engine);
+        to.filter.emplace(*condition, Filter::Wants::Holding, to.table, m_session.spec().engine);
         narrow(to.filter->where());
     }
     return to;
@@ -365,10 +367,10 @@ Status TableReader::scanNarrowed(const Narrowed& to, const QList<Column>& column
     const auto wanted = static_cast<size_t>(columns.size());
     if (to.filter) {
         for (const int asked : to.filter->asked())
-            read += m_table.columns[asked];
+            read += to.table.columns[asked];
     }
     return scan(
-        plan(read, sort), to.where,
+        RowPlan(m_session.dialect(), to.table, read, sort), to.where,
         [&](const std::vector<Value>& values) {
             return !to.filter || to.filter->passes(pointersFrom(values, wanted));
         },

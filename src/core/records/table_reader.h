@@ -74,6 +74,7 @@ private:
                 const Take& take);
     // What an engine is asked for, and what is asked here of each row that is left.
     struct Narrowed {
+        Table table; // with what the conditions reach
         SqlFragment where = {};
         std::optional<Filter> filter = {};
     };

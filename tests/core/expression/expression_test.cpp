@@ -2,6 +2,7 @@
 #include "core/expression/evaluator.h"
 #include "core/expression/expression_text.h"
 #include "core/expression/literal.h"
+#include "core/expression/references.h"
 #include "core/value/text_form.h"
 
 #include <gtest/gtest.h>
@@ -34,9 +35,40 @@ const QList<Field>& fields() {
         {{QStringLiteral("photo"), {TypeKind::Binary}}, Value::binary("x")},
         {{QStringLiteral("odd \"one\""), {TypeKind::Integer}}, Value::integer(3)},
         {{QStringLiteral("wrong"), {TypeKind::Integer}}, Value::text(QStringLiteral("seven"))},
+        {{QStringLiteral("maker_id"), {TypeKind::Integer}}, Value::integer(1)},
     };
     return all;
 }
+
+// What its maker is, and what that one refers to.
+const QList<Field>& reached() {
+    static const QList<Field> all{
+        {{QStringLiteral("maker_id -> phone"), {TypeKind::Text}},
+         Value::text(QStringLiteral("555-01"))},
+        {{QStringLiteral("maker_id -> rate"), {TypeKind::Decimal}},
+         Value::decimal(*Decimal::fromText(u"12.500"))},
+        {{QStringLiteral("maker_id -> town"), {TypeKind::Text}}, Value::text(QStringLiteral("TB"))},
+        {{QStringLiteral("maker_id -> owner_id"), {TypeKind::Integer}}, Value()},
+        {{QStringLiteral("maker_id -> town -> name"), {TypeKind::Text}},
+         Value::text(QStringLiteral("Tarn Bay"))},
+        {{QStringLiteral("maker_id -> owner_id -> name"), {TypeKind::Text}}, Value()},
+    };
+    return all;
+}
+
+class ItsMaker : public References {
+public:
+    std::optional<QList<ExpressionColumn>> behind(const QStringList& path) const override {
+        QList<ExpressionColumn> columns;
+        const QString before = reachedName(path) + QStringLiteral(" -> ");
+        for (const Field& field : reached()) {
+            const QString& name = field.column.name;
+            if (name.startsWith(before) && !name.mid(before.size()).contains(u'>'))
+                columns += ExpressionColumn{name.mid(before.size()), field.column.type};
+        }
+        return columns.isEmpty() ? std::nullopt : std::optional(columns);
+    }
+};
 
 QList<ExpressionColumn> columns() {
     QList<ExpressionColumn> all;
@@ -46,9 +78,10 @@ QList<ExpressionColumn> columns() {
 }
 
 Result<Value> valueOf(const Expression& expression) {
+    static const QList<Field> everything = fields() + reached();
     std::vector<const Value*> values;
     for (const QString& name : expression.columns()) {
-        for (const Field& field : fields()) {
+        for (const Field& field : everything) {
             if (field.column.name == name)
                 values.push_back(&field.value);
         }
@@ -59,7 +92,8 @@ Result<Value> valueOf(const Expression& expression) {
 
 // "NULL", the text of the value, or the sentence of what went wrong.
 QString answer(const QString& text) {
-    const auto expression = parseExpression(text, columns());
+    const ItsMaker references;
+    const auto expression = parseExpression(text, columns(), &references);
     if (!expression)
         return QStringLiteral("%1: %2").arg(expression.error().at).arg(expression.error().sentence);
     const auto value = valueOf(*expression);

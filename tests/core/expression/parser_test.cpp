@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/expression/expression.h"
+#include "core/expression/references.h"
 
 #include <gtest/gtest.h>
 
@@ -128,4 +128,57 @@ TEST(Parser, AMistakeHasItsPlaceAndLength) {
 }
 
 } // namespace
+// Of a part its maker, of a maker its town; nothing else refers.
+class Makers : public References {
+public:
+    std::optional<QList<ExpressionColumn>> behind(const QStringList& path) const override {
+        if (path == QStringList{QStringLiteral("a")})
+            return QList<ExpressionColumn>{{QStringLiteral("phone"), {TypeKind::Text}},
+                                           {QStringLiteral("Town Code"), {TypeKind::Text}}};
+        if (path == QStringList{QStringLiteral("a"), QStringLiteral("Town Code")})
+            return QList<ExpressionColumn>{{QStringLiteral("people"), {TypeKind::Integer}}};
+        return std::nullopt;
+    }
+};
+
+std::string readWith(const char* text) {
+    const Makers makers;
+    const auto read = parseExpression(QString::fromUtf8(text), someColumns(), &makers);
+    return read ? shapeOf(*read, read->root()).toStdString()
+                : QStringLiteral("%1+%2: %3")
+                      .arg(read.error().at)
+                      .arg(read.error().length)
+                      .arg(read.error().sentence)
+                      .toStdString();
+}
+
+TEST(Parser, ArrowsFollowReferences) {
+    EXPECT_EQ(readWith("a -> phone"), "a -> phone");
+    EXPECT_EQ(readWith("t || A->PHONE"), "(|| t a -> phone)");
+    EXPECT_EQ(readWith("b + a -> \"Town Code\" -> people * 2"),
+              "(+ b (* a -> \"Town Code\" -> people 2))");
+    EXPECT_EQ(readWith("a - -b"), "(- a (neg b))") << "two operators are no arrow";
+}
+
+TEST(Parser, AnArrowThatLeadsNowhereSaysWhy) {
+    EXPECT_EQ(readWith("b -> phone"), "2+2: “b” refers to no record that could be followed.");
+    EXPECT_EQ(readWith("a -> phon"), "5+4: There is no field “phon” here. Did you mean “phone”?");
+    EXPECT_EQ(readWith("a ->"),
+              "4+1: The expression ends here, but a field of what “a” refers to is expected.");
+    EXPECT_EQ(readWith("a -> phone -> x"),
+              "11+2: “phone” refers to no record that could be followed.");
+    EXPECT_FALSE(parseExpression(QStringLiteral("a -> phone"), someColumns()))
+        << "where nothing can be followed";
+}
+
+TEST(Parser, PathsOfATextAreFoundWhateverElseStandsThere) {
+    const Makers makers;
+    const QList<QStringList> paths =
+        reachedPaths(QStringLiteral("A -> Phone + ( b -> phone, a->\"Town Code\"->people a->phone"),
+                     someColumns(), makers);
+    ASSERT_EQ(paths.size(), 2);
+    EXPECT_EQ(reachedName(paths[0]), u"a -> phone");
+    EXPECT_EQ(reachedName(paths[1]), u"a -> \"Town Code\" -> people");
+}
+
 } // namespace gravin

@@ -57,8 +57,10 @@ QString nearest(const QString& mistyped, const QStringList& names) {
 
 QStringList columnNames(const Table& table) {
     QStringList names;
-    for (const Column& column : table.columns)
-        names += column.name;
+    for (const Column& column : table.columns) {
+        if (!column.reach)
+            names += column.name;
+    }
     return names;
 }
 

@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/dialect.h"
+#include "core/expression/references.h"
+
+#include <functional>
+
+namespace gravin {
+
+// A way through references to a column of another record: supplier_id -> phone.
+struct Reach {
+    // The record whose `key` has the value of `from`, a column of the record before it.
+    struct Step {
+        QString from;
+        Table to;
+        QString key;
+    };
+    QList<Step> steps; // never empty
+    Column column;     // of the last step's table
+};
+
+// Whether one of its steps is a record of this table.
+bool leadsTo(const Reach& reach, const QString& table);
+
+// A reference that expressions may follow besides those that the database declares.
+struct StatedReference {
+    QString table;
+    QString column;
+    QString to;
+    QString key; // of `to`, unique there
+    friend bool operator==(const StatedReference&, const StatedReference&) = default;
+};
+
+// Where the references of a catalog lead, as it was when this was made. A reference is followed
+// where it is one column and leads to one record at the most: to a key, or to what is unique.
+// What is reached are columns that the database itself keeps or computes. Thread-safe.
+class CatalogReferences {
+public:
+    CatalogReferences(const Catalog& catalog, const QList<StatedReference>& stated);
+
+    // Nothing: the path leads nowhere.
+    std::optional<Reach> reach(const QString& table, const QStringList& path) const;
+    // The table that a column refers to; null: none.
+    const Table* behind(const QString& table, const QString& column) const;
+
+private:
+    std::optional<Reach::Step> step(const QString& table, const QString& column) const;
+
+    Catalog m_catalog; // without what Gravin computes
+    QList<StatedReference> m_stated;
+};
+
+// The same for the expressions over one table.
+class TableReferences : public References {
+public:
+    TableReferences(std::shared_ptr<const CatalogReferences> all, QString table)
+        : m_all(std::move(all))
+        , m_table(std::move(table)) {}
+
+    std::optional<QList<ExpressionColumn>> behind(const QStringList& path) const override;
+    std::optional<Reach> reach(const QStringList& path) const {
+        return m_all->reach(m_table, path);
+    }
+
+private:
+    std::shared_ptr<const CatalogReferences> m_all;
+    QString m_table;
+};
+
+// Gives the table a column for each path that one of the texts follows and that it has none for
+// yet: read with every record, never written, named as reachedName() says and shown to nobody.
+// Nothing happens where the table's expressions may follow no references.
+void addReachedColumns(Table& table, const QStringList& texts);
+// The same of a table that stays as it is.
+Table withReached(Table table, const QStringList& texts);
+
+// What is reached, as a value in a statement that reads records of `root`. `valueOf` says the last
+// column, which stands under its own name there.
+QString reachedSql(const Dialect& dialect, const Table& root, const Reach& reach,
+                   const std::function<QString(const Column& reached)>& valueOf);
+
+} // namespace gravin

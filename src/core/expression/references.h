@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/expression/expression.h"
+
+namespace gravin {
+
+// Where the references of a record lead, as expressions follow them: `supplier_id -> phone`.
+class References {
+public:
+    // Hard limit of arrows in one path.
+    static constexpr qsizetype MostSteps = 4;
+
+    virtual ~References() = default;
+    // The columns of the one record that the last column of this path refers to; the names before
+    // it lead from record to record. Nothing: it refers to none, or to several.
+    virtual std::optional<QList<ExpressionColumn>> behind(const QStringList& path) const = 0;
+};
+
+// Under this name what is reached by a path stands among the columns of an expression, written as
+// an expression writes it.
+QString reachedName(const QStringList& path);
+
+// The paths that a text follows and that lead somewhere, each once, with the names that the columns
+// have. The text need not be an expression otherwise.
+QList<QStringList> reachedPaths(const QString& text, const QList<ExpressionColumn>& columns,
+                                const References& references);
+
+} // namespace gravin

@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/project_catalog.h"
+
+#include "core/database/reach.h"
+
+namespace gravin {
+
+namespace {
+
+// A lookup says what a column refers to where the database does not.
+QList<StatedReference> statedReferences(const Project& project) {
+    QList<StatedReference> stated;
+    for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {
+        for (const FieldDefinition& field : *table) {
+            if (field.shownAs == ShownAs::Lookup)
+                stated += StatedReference{table.key(), field.column, field.lookup.table,
+                                          field.lookup.storedColumn};
+        }
+    }
+    return stated;
+}
+
+} // namespace
+
+QStringList expressionsOf(const Project& project, const QString& table) {
+    QStringList texts;
+    for (const ComputedField& field : project.computed.value(table))
+        texts += field.expression;
+    const TableChecks checks = project.checks.value(table);
+    for (const Check& check : checks.checks)
+        texts += check.condition;
+    for (const Stage& stage : checks.stages)
+        texts += stage.when;
+    for (const Tag& tag : checks.tags)
+        texts += tag.when;
+    for (const KeptBulkUpdate& kept : project.bulkUpdates) {
+        const Screen* screen = project.screenById(kept.screen);
+        if (!screen || screen->table != table)
+            continue;
+        texts += kept.where;
+        for (const KeptBulkUpdate::Line& line : kept.lines) {
+            if (line.gets == KeptBulkUpdate::Line::Gets::Expression)
+                texts += line.text;
+        }
+    }
+    return texts;
+}
+
+bool readsOtherwise(const Project& before, const Project& after) {
+    if (before.computed != after.computed || statedReferences(before) != statedReferences(after))
+        return true;
+    const auto following = [](const Project& project) {
+        QStringList tables = project.checks.keys();
+        for (const Screen& screen : project.screens)
+            tables += screen.table;
+        QMap<QString, QStringList> texts;
+        for (const QString& table : std::as_const(tables)) {
+            texts[table] = expressionsOf(project, table);
+            texts[table].removeIf(
+                [](const QString& text) { return !text.contains(QStringLiteral("->")); });
+        }
+        texts.removeIf([](const auto& table) { return table->isEmpty(); });
+        return texts;
+    };
+    return following(before) != following(after);
+}
+
+void extendCatalog(Catalog& catalog, const Project& project) {
+    const auto references =
+        std::make_shared<const CatalogReferences>(catalog, statedReferences(project));
+    for (Table& table : catalog.tables) {
+        table.columns.removeIf([](const Column& column) { return !column.expression.isEmpty(); });
+        table.references = std::make_shared<const TableReferences>(references, table.name);
+        addReachedColumns(table, expressionsOf(project, table.name));
+        addComputedFields(table, project.computed.value(table.name));
+    }
+}
+
+} // namespace gravin

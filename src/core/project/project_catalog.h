@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/project/project.h"
+
+namespace gravin {
+
+// The expressions that a project states about the records of a table or source: what they reach
+// has to be read with each record.
+QStringList expressionsOf(const Project& project, const QString& table);
+
+// Whether what is read with each record may be another.
+bool readsOtherwise(const Project& before, const Project& after);
+
+// Makes the catalog one as the project sees it: its expressions follow references, and its computed
+// fields are columns. What an earlier call has added goes.
+void extendCatalog(Catalog& catalog, const Project& project);
+
+} // namespace gravin

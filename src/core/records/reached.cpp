@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/records/reached.h"
+
+#include "core/database/reach.h"
+
+#include <QSqlQuery>
+
+#include <algorithm>
+
+namespace gravin {
+
+QList<int> reachedThrough(const Table& table, const QSet<QString>& columns) {
+    QList<int> places;
+    for (int place = 0; place < table.columns.size(); ++place) {
+        const auto& reach = table.columns[place].reach;
+        if (reach && columns.contains(reach->steps.front().from))
+            places += place;
+    }
+    return places;
+}
+
+bool reachesTo(const Table& table, const QString& reached) {
+    return std::any_of(table.columns.begin(), table.columns.end(), [&](const Column& column) {
+        return column.reach && leadsTo(*column.reach, reached);
+    });
+}
+
+void leaveOutReached(const Table& table, ProposedValues& values, QSet<QString>& written) {
+    for (const int place : reachedThrough(table, written)) {
+        values[static_cast<size_t>(place)].reset();
+        written += table.columns[place].name;
+    }
+}
+
+Result<std::vector<Value>> readReached(Session& session, const Table& table,
+                                       const QList<int>& places, const Value& reference) {
+    std::vector<Value> values(static_cast<size_t>(places.size()));
+    if (reference.isNull())
+        return values;
+    const Dialect& dialect = session.dialect();
+    const Reach::Step first = table.columns[places.front()].reach->steps.front();
+    QStringList names;
+    for (const int place : places) {
+        const Reach& reach = *table.columns[place].reach;
+        const Reach rest{reach.steps.mid(1), reach.column};
+        names += rest.steps.isEmpty()
+                     ? dialect.readable(reach.column)
+                     : reachedSql(dialect, first.to, rest,
+                                  [&](const Column& reached) { return dialect.readable(reached); });
+    }
+    const Column& key = *first.to.column(first.key);
+    const Status read =
+        session.select(QStringLiteral("SELECT %1 FROM %2 WHERE %3 = %4")
+                           .arg(names.join(QStringLiteral(", ")), dialect.rowsOf(first.to),
+                                dialect.quoted(key.name), dialect.placeholder(key)),
+                       {dialect.encode(reference, key.type)}, [&](const QSqlQuery& row) {
+                           for (qsizetype i = 0; i < places.size(); ++i)
+                               values[static_cast<size_t>(i)] = dialect.decode(
+                                   row.value(static_cast<int>(i)), table.columns[places[i]].type);
+                           return false;
+                       });
+    if (!read)
+        return read.error();
+    return values;
+}
+
+} // namespace gravin

@@ -1,0 +1,57 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "session/drafts/draft_reach.h"
+
+#include "core/database/reach.h"
+#include "core/records/reached.h"
+#include "session/database.h"
+#include "session/records.h"
+
+namespace gravin {
+
+DraftReach::DraftReach(Database* database, Records* records)
+    : m_database(database)
+    , m_records(records) {}
+
+void DraftReach::follow(const QString& table, const RecordId& id) {
+    const Place place{table, id};
+    if (m_known.contains(place) || m_records->drafts(table)->wantedReached(id).isEmpty())
+        return;
+    if (m_waiting.isEmpty())
+        QMetaObject::invokeMethod(this, &DraftReach::askAll, Qt::QueuedConnection);
+    m_known.insert(place);
+    m_waiting += place;
+}
+
+void DraftReach::askAll() {
+    m_known.clear();
+    for (const Place& place : std::exchange(m_waiting, {})) {
+        // A source may have gone since.
+        if (m_database->catalog().table(place.first))
+            ask(place);
+    }
+}
+
+// One question for each reference that leads on.
+void DraftReach::ask(const Place& place) {
+    const auto& [name, id] = place;
+    const auto table = m_records->table(name);
+    const Draft* draft = m_records->drafts(name)->find(id);
+    QMap<QString, QList<int>> through;
+    for (const int wanted : m_records->drafts(name)->wantedReached(id))
+        through[table->columns[wanted].reach->steps.front().from] += wanted;
+    for (const QList<int>& places : std::as_const(through)) {
+        const Value reference = draft->reached[places.front()].reference;
+        m_database->reader()->run<std::vector<Value>>(
+            this,
+            [table, places, reference](Session& session) {
+                return readReached(session, *table, places, reference);
+            },
+            [this, name = name, id = id, places,
+             reference](const Result<std::vector<Value>>& values) {
+                if (values && m_database->catalog().table(name))
+                    m_records->drafts(name)->setReached(id, places, reference, *values);
+            });
+    }
+}
+
+} // namespace gravin

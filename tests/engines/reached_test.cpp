@@ -1,0 +1,175 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What expressions reach through references: read with its record, sorted, filtered and checked by,
+// the same on all three engines.
+#include "core/changes/change_writer.h"
+#include "core/database/reach.h"
+#include "core/fitting/binding.h"
+#include "core/fitting/query_source.h"
+#include "core/records/reached.h"
+#include "core/value/text_form.h"
+#include "support/engines.h"
+
+namespace gravin::test {
+namespace {
+
+constexpr const char* ReachedSchema = R"(
+CREATE TABLE town (code VARCHAR(8) NOT NULL PRIMARY KEY, name VARCHAR(40) NOT NULL);
+INSERT INTO town VALUES ('TB', 'Tarn Bay'), ('OH', 'Outer Hook');
+CREATE TABLE maker (id INTEGER NOT NULL PRIMARY KEY, name VARCHAR(40) NOT NULL, phone VARCHAR(20), rate DECIMAL(9,3),
+                    since DATE, town VARCHAR(8), owner_id INTEGER, FOREIGN KEY (town) REFERENCES town (code),
+                    FOREIGN KEY (owner_id) REFERENCES maker (id));
+INSERT INTO maker VALUES (1, 'Hale', '555-01', 12.500, '2019-05-01', 'TB', NULL);
+INSERT INTO maker VALUES (2, 'Orrin', NULL, 7.125, NULL, 'OH', 1), (3, 'Brack', '555-03', 99.000, '2020-02-29', NULL, 2);
+CREATE TABLE part (id INTEGER NOT NULL PRIMARY KEY, name VARCHAR(40) NOT NULL, amount INTEGER, maker_id INTEGER,
+                   FOREIGN KEY (maker_id) REFERENCES maker (id));
+INSERT INTO part VALUES (1, 'Lamp', 2, 1), (2, 'Lens', 4, 2), (3, 'Mantle', 8, 3), (4, 'Rope', 1, NULL);
+)";
+
+class Reached : public OnEngine {
+protected:
+    void SetUp() override {
+        OnEngine::SetUp();
+        if (IsSkipped())
+            return;
+        database->run(name(ReachedSchema));
+        project.computed[name("part")] = {
+            {name("phone"), name("maker_id -> phone")},
+            {name("town"), name("maker_id -> town -> name")},
+            {name("cost"), name("amount * maker_id -> rate")},
+            {name("owner"), name("maker_id -> owner_id -> name")},
+        };
+        session = database->open();
+        reopen();
+    }
+    void reopen() { catalog = *catalogOf(*session, project); }
+    const Table& part() const { return *catalog.table(name("part")); }
+    TableReader reader() { return {*session, part()}; }
+    Value value(qint64 id, const char* column) {
+        const auto record = reader().record(key(id));
+        EXPECT_TRUE(record && *record) << (record ? "" : qPrintable(record.error().detail));
+        return (*record)->values[static_cast<size_t>(part().indexOf(name(column)))];
+    }
+    QString keysOf(const RecordQuery& query) {
+        QStringList keys;
+        const Status scanned = reader().scanKeys(query, [&](KeyIndex&& run) {
+            for (qsizetype i = 0; i < run.size(); ++i)
+                keys += keyText(run.at(i), part().keyTypes());
+            return true;
+        });
+        EXPECT_TRUE(scanned) << qPrintable(scanned ? QString() : scanned.error().detail);
+        return keys.join(u',');
+    }
+    QString order(const char* sort) { return keysOf({*sortOrderFromText(name(sort), part())}); }
+    QString matching(const char* where) {
+        RecordQuery query;
+        query.conditions = {name(where)};
+        return keysOf(query);
+    }
+    WriteResult write(RecordEdit edit) {
+        ChangeRequest request;
+        request.person = name("tester");
+        request.action = name("edit");
+        request.edits = {std::move(edit)};
+        return ChangeWriter(*session, catalog, rulesOf(project, catalog)).write(request);
+    }
+
+    Project project;
+    std::unique_ptr<Session> session;
+    Catalog catalog;
+};
+
+TEST_P(Reached, IsReadWithItsRecord) {
+    EXPECT_EQ(value(1, "phone"), text("555-01"));
+    EXPECT_TRUE(value(2, "phone").isNull());
+    EXPECT_TRUE(value(4, "phone").isNull()) << "the reference is empty";
+    EXPECT_EQ(value(2, "town"), text("Outer Hook"));
+    EXPECT_TRUE(value(3, "town").isNull()) << "the way ends in between";
+    EXPECT_EQ(toText(value(1, "cost"), {}), name("25.000"));
+    EXPECT_EQ(value(2, "owner"), text("Hale")) << "of the same table as the record before it";
+}
+
+TEST_P(Reached, APageCostsNoStatementMore) {
+    int statements = 0;
+    session->askBeforeStatements([&] {
+        ++statements;
+        return ok();
+    });
+    ASSERT_TRUE(TableReader(*session, part().stored()).range({}, 0, 40));
+    const int without = std::exchange(statements, 0);
+    ASSERT_TRUE(reader().range({}, 0, 40));
+    EXPECT_EQ(statements, without);
+}
+
+TEST_P(Reached, IsSortedAndFilteredBy) {
+    const bool nullsFirst = GetParam() != Engine::PostgreSql;
+    EXPECT_EQ(order("cost"), name(nullsFirst ? "4,1,2,3" : "1,2,3,4"));
+    EXPECT_EQ(order("cost DESC"), name(nullsFirst ? "3,2,1,4" : "4,3,2,1"));
+    EXPECT_EQ(matching("cost > 26"), name("2,3"));
+    EXPECT_EQ(matching("town = 'Tarn Bay' OR owner IS NULL"), name("1,4"));
+    // A path that nothing else follows.
+    EXPECT_EQ(matching("maker_id -> since < DATE '2020-01-01'"), name("1"));
+    EXPECT_EQ(matching("maker_id -> owner_id -> rate = 12.5 AND amount > 1"), name("2"));
+}
+
+TEST_P(Reached, ACheckSeesWhatTheRecordWillReach) {
+    Check check;
+    check.kind = CheckKind::Condition;
+    check.column = name("maker_id");
+    check.condition = name("maker_id -> phone IS NOT NULL");
+    check.message = name("This maker has no phone.");
+    project.checks[name("part")].checks = {check};
+    reopen();
+    const auto refused = write(
+        {Operation::Update, name("part"), key(1), {}, {{name("maker_id"), Value::integer(2)}}});
+    ASSERT_FALSE(refused);
+    ASSERT_EQ(refused.error().problems.size(), 1u);
+    EXPECT_EQ(refused.error().problems[0].message, check.message);
+    EXPECT_EQ(value(1, "phone"), text("555-01")) << "nothing was written";
+    EXPECT_TRUE(write(
+        {Operation::Update, name("part"), key(1), {}, {{name("maker_id"), Value::integer(3)}}}));
+    EXPECT_EQ(value(1, "phone"), text("555-03"));
+    EXPECT_FALSE(write({Operation::Insert,
+                        name("part"),
+                        {},
+                        {},
+                        {{name("id"), Value::integer(9)},
+                         {name("name"), text("Wick")},
+                         {name("maker_id"), Value::integer(2)}}}));
+    // What was so before stays so while something else is edited.
+    EXPECT_TRUE(write(
+        {Operation::Update, name("part"), key(2), {}, {{name("amount"), Value::integer(5)}}}));
+}
+
+TEST_P(Reached, WhatAnotherReferenceReachesIsReadBeforeItIsStored) {
+    const QList<int> places{part().indexOf(name("maker_id -> phone")),
+                            part().indexOf(name("maker_id -> town -> name"))};
+    ASSERT_FALSE(places.contains(-1));
+    EXPECT_EQ(*readReached(*session, part(), places, Value::integer(1)),
+              (std::vector<Value>{text("555-01"), text("Tarn Bay")}));
+    EXPECT_EQ(*readReached(*session, part(), places, Value::integer(77)), (std::vector<Value>(2)));
+    EXPECT_EQ(*readReached(*session, part(), places, {}), (std::vector<Value>(2)));
+}
+
+TEST_P(Reached, ALookupStatesAReferenceThatTheDatabaseDoesNot) {
+    database->run(name("CREATE TABLE buoy (id INTEGER NOT NULL PRIMARY KEY, place VARCHAR(8));"
+                       "INSERT INTO buoy VALUES (1, 'TB'), (2, 'XX');"));
+    FieldDefinition place{name("place"), name("Place"), ShownAs::Lookup};
+    place.lookup = {name("town"), name("code"), {name("name")}};
+    project.fields[name("buoy")] = {place};
+    project.computed[name("buoy")] = {{name("where"), name("place -> name")}};
+    reopen();
+    const Table& buoy = *catalog.table(name("buoy"));
+    const int at = buoy.indexOf(name("where"));
+    ASSERT_GE(at, 0);
+    const auto records = TableReader(*session, buoy).records({key(1), key(2)});
+    ASSERT_TRUE(records);
+    EXPECT_EQ((*records)[0].values[static_cast<size_t>(at)], text("Tarn Bay"));
+    EXPECT_TRUE((*records)[1].values[static_cast<size_t>(at)].isNull()) << "it leads nowhere";
+}
+
+INSTANTIATE_TEST_SUITE_P(Engines, Reached,
+                         testing::Values(Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb),
+                         engineTestName);
+
+} // namespace
+} // namespace gravin::test
