@@ -252,7 +252,7 @@ Result<BulkValues> bulkValues(const WriteContext& context, const WriteOptions& o
         if (!field)
             return unknownField(context.screen, assignment.left(equals));
         const QString text = assignment.mid(equals + 1);
-        auto expression = bindExpression(text, table);
+        auto expression = bindExpression(text, withReached(table, {text}));
         if (!expression)
             return mistakeIn(text, expression.error());
         values.set.insert(field->name(), std::move(*expression));

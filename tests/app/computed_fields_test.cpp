@@ -113,6 +113,32 @@ TEST_F(ComputedFieldsInUse, NamesAreCompletedByReturn) {
     EXPECT_TRUE(canSet());
 }
 
+TEST_F(ComputedFieldsInUse, WhatAReferenceLeadsToIsOfferedBehindAnArrow) {
+    Driver::key(Qt::Key_F9);
+    Driver::settle();
+    openPanel();
+    Driver::type(name("sector_name"));
+    Driver::key(Qt::Key_Return);
+    Driver::settle();
+    typeExpression("sector_id ->");
+    ASSERT_TRUE(Driver::until([] { return QApplication::activePopupWidget() != nullptr; }))
+        << "the columns of the sector, without a letter typed";
+    QTest::keyClick(QApplication::activePopupWidget(), Qt::Key_Escape);
+    typeExpression("sector_id -> nam");
+    ASSERT_TRUE(Driver::until([] { return QApplication::activePopupWidget() != nullptr; }));
+    QTest::keyClick(QApplication::activePopupWidget(), Qt::Key_Return);
+    auto* edit = panel()->findChild<QPlainTextEdit*>(name("computed-expression"));
+    EXPECT_EQ(edit->toPlainText(), name("sector_id -> name"));
+    EXPECT_TRUE(note("computed-expression-note").contains(name("follows a reference")))
+        << qPrintable(note("computed-expression-note"));
+    ASSERT_TRUE(canSet()) << qPrintable(note("computed-note"));
+    Driver::click(name("computed-set"), panel());
+    Driver::settle();
+    const Table& aid = *workspace().catalog().table(name("aid"));
+    EXPECT_GE(aid.indexOf(name("sector_name")), 0);
+    EXPECT_GE(aid.indexOf(name("sector_id -> name")), 0) << "read with each record";
+}
+
 TEST_F(ComputedFieldsInUse, RenamingKeepsItsPlaceAndRemovingTakesItOff) {
     workspace().document()->change(name("computed"), [](Project& project) {
         setComputed(project, name("aid"), {{name("yearly"), name("day_rate * 365")}});

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What expressions reach through references: read with its record, sorted, filtered and checked by,
 // the same on all three engines.
+#include "core/changes/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/database/reach.h"
 #include "core/fitting/binding.h"
@@ -138,6 +139,30 @@ TEST_P(Reached, ACheckSeesWhatTheRecordWillReach) {
     // What was so before stays so while something else is edited.
     EXPECT_TRUE(write(
         {Operation::Update, name("part"), key(2), {}, {{name("amount"), Value::integer(5)}}}));
+}
+
+TEST_P(Reached, ABulkUpdateTakesWhatIsReachedOver) {
+    BulkValues values;
+    for (const auto& [column, expression] :
+         {std::pair("name", "UPPER(maker_id -> owner_id -> name)"),
+          std::pair("amount", "amount + CAST(maker_id -> rate AS INTEGER)")}) {
+        const auto bound =
+            bindExpression(name(expression), withReached(part(), {name(expression)}));
+        ASSERT_TRUE(bound);
+        values.set.insert(name(column), *bound);
+    }
+    BulkScope scope;
+    scope.query.conditions = {name("maker_id -> owner_id IS NOT NULL")};
+    const auto preview =
+        previewBulkUpdate(*session, std::make_shared<const Table>(part()), {}, scope, values);
+    ASSERT_TRUE(preview) << qPrintable(preview.error().sentence);
+    EXPECT_EQ(preview->changing.size(), 2);
+    ASSERT_TRUE(ChangeWriter(*session, catalog, rulesOf(project, catalog))
+                    .write(bulkUpdateRequest(std::make_shared<const BulkPreview>(*preview))));
+    EXPECT_EQ(value(2, "name"), text("HALE"));
+    EXPECT_EQ(value(2, "amount"), Value::integer(11));
+    EXPECT_EQ(value(3, "name"), text("ORRIN"));
+    EXPECT_EQ(value(1, "name"), text("Lamp"));
 }
 
 TEST_P(Reached, WhatAnotherReferenceReachesIsReadBeforeItIsStored) {

@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/changes/bulk_offer.h"
 #include "core/changes/set_wise_update.h"
+#include "core/database/reach.h"
 #include "core/records/reached.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
@@ -345,6 +346,25 @@ private:
     qsizetype m_next = 0;
 };
 
+// What the expressions reach is read with the records: they are bound to a table that has it.
+Status bindReached(BulkPreview& preview) {
+    QStringList texts;
+    for (const BoundExpression& expression : std::as_const(preview.values.set)) {
+        if (!expression.expression->reached().isEmpty())
+            texts += expression.expression->text();
+    }
+    if (texts.isEmpty())
+        return ok();
+    preview.table = std::make_shared<const Table>(withReached(*preview.table, texts));
+    for (BoundExpression& expression : preview.values.set) {
+        auto bound = bindExpression(expression.expression->text(), *preview.table);
+        if (!bound)
+            return Error{ErrorKind::Usage, bound.error().sentence};
+        expression = std::move(*bound);
+    }
+    return ok();
+}
+
 } // namespace
 
 Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Table> table,
@@ -353,6 +373,8 @@ Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Ta
     BulkPreview preview;
     preview.table = std::move(table);
     preview.values = values;
+    if (Status bound = bindReached(preview); !bound)
+        return bound.error();
     preview.present = Present::take();
     preview.rules = rules;
     preview.watched = watchedColumns(*preview.table, rules, values);

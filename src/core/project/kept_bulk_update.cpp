@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/changes/bulk_update.h"
+#include "core/database/reach.h"
 #include "core/value/text_form.h"
 
 #include <array>
@@ -87,7 +88,7 @@ Status addTo(BulkValues& values, const KeptLine& line, const Table& table, const
         return ok();
     }
     case KeptLine::Gets::Expression: {
-        auto bound = bindExpression(line.text, table);
+        auto bound = bindExpression(line.text, withReached(table, {line.text}));
         if (!bound)
             return wrong(bound.error().sentence);
         values.set.insert(name, *bound);
