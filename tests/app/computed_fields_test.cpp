@@ -139,6 +139,51 @@ TEST_F(ComputedFieldsInUse, WhatAReferenceLeadsToIsOfferedBehindAnArrow) {
     EXPECT_GE(aid.indexOf(name("sector_id -> name")), 0) << "read with each record";
 }
 
+TEST_F(ComputedFieldsInUse, WhatAReferenceLeadsToIsPickedFromTheMenu) {
+    Driver::key(Qt::Key_F9);
+    Driver::settle();
+    const auto menuOf = [](QMenu* menu, const char* text) -> QMenu* {
+        for (QAction* action : menu->actions()) {
+            if (action->text() == QString::fromUtf8(text) && action->menu()) {
+                Q_EMIT action->menu()->aboutToShow();
+                return action->menu();
+            }
+        }
+        return nullptr;
+    };
+    auto* add = qobject_cast<QToolButton*>(Driver::find(name("add-field")));
+    QMenu* behind = menuOf(add->menu(), "Behind sector_id");
+    ASSERT_NE(behind, nullptr);
+    ASSERT_NE(menuOf(behind, "Behind part_of_id"), nullptr) << "references lead on";
+    for (QAction* action : behind->actions()) {
+        if (action->text() == u"name")
+            action->trigger();
+    }
+    Driver::settle(300);
+    ASSERT_TRUE(Driver::until([this] { return page() && grid()->model()->rowCount() > 0; }));
+    EXPECT_EQ(workspace().project().computed.value(name("aid")),
+              (QList<ComputedField>{{name("sector_name"), name("sector_id -> name")}}));
+    Driver::key(Qt::Key_F9);
+    ASSERT_TRUE(Driver::until([this] { return !shown(0, "sector_name").isEmpty(); }));
+    EXPECT_EQ(shown(0, "sector_name"), shown(0, "sector_id")) << "the lookup shows the same name";
+    // Another sector picked: its name at once, nothing saved.
+    const RecordId first = grid()->gridModel()->recordAt(0);
+    const BoundScreen& screen = grid()->gridModel()->binding()->screen();
+    const QString before = shown(0, "sector_name");
+    const Value other = Value::integer(
+        workspace().records()
+                    ->store(name("aid"))
+                    ->record(first.key)
+                    ->values[static_cast<size_t>(screen.table->indexOf(name("sector_id")))]
+                    .asInteger() == 1
+            ? 2
+            : 1);
+    workspace().records()->choose(screen, first, *screen.field(name("sector_id")), other);
+    ASSERT_TRUE(Driver::until(
+        [&] { return !shown(0, "sector_name").isEmpty() && shown(0, "sector_name") != before; }));
+    EXPECT_EQ(shown(0, "sector_name"), shown(0, "sector_id"));
+}
+
 TEST_F(ComputedFieldsInUse, RenamingKeepsItsPlaceAndRemovingTakesItOff) {
     workspace().document()->change(name("computed"), [](Project& project) {
         setComputed(project, name("aid"), {{name("yearly"), name("day_rate * 365")}});

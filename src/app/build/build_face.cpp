@@ -15,6 +15,8 @@
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
 #include "core/base/text.h"
+#include "core/database/reach.h"
+#include "core/records/bound_expression.h"
 
 #include <QHBoxLayout>
 #include <QLineEdit>
@@ -166,13 +168,42 @@ void BuildFace::offerMissingFields() {
     if (menu->isEmpty())
         menu->addAction(tr("Every column of the table is on the screen"))->setEnabled(false);
     menu->addSeparator();
+    offerReached(menu, {});
     menu->addAction(tr("Computed fields…"), this, [this] { showComputed({}); })
         ->setObjectName(QStringLiteral("computed-fields"));
     if (QMenu* before = m_addField->menu())
         before->deleteLater();
     m_addField->setMenu(menu);
-    m_addField->setToolTip(tr("A column of the table that is not shown yet, or one that is "
-                              "computed from others"));
+    m_addField->setToolTip(
+        tr("A column of the table that is not shown yet, one of a record that it "
+           "refers to, or one that is computed from others"));
+}
+
+// A menu for each reference that leads on from where the path has come to; what stands there is
+// looked up when somebody opens it.
+void BuildFace::offerReached(QMenu* menu, const QStringList& path) {
+    const Table& table = *m_binding->screen().table;
+    if (!table.references || path.size() >= References::MostSteps)
+        return;
+    const auto here =
+        path.isEmpty() ? std::optional(expressionColumns(table)) : table.references->behind(path);
+    for (const ExpressionColumn& column : here.value_or(QList<ExpressionColumn>())) {
+        const QStringList reference = path + QStringList{column.name};
+        const auto behind = table.references->behind(reference);
+        if (!behind)
+            continue;
+        QMenu* reached = menu->addMenu(tr("Behind %1").arg(column.name));
+        connect(reached, &QMenu::aboutToShow, reached, [this, reached, reference, behind] {
+            if (!reached->isEmpty())
+                return;
+            for (const ExpressionColumn& each : *behind)
+                reached->addAction(
+                    each.name, this,
+                    [this, to = reference + QStringList{each.name}] { m_editor->addReached(to); });
+            reached->addSeparator();
+            offerReached(reached, reference);
+        });
+    }
 }
 
 void BuildFace::setPart(Part part) {

@@ -57,6 +57,7 @@ private:
     void showSettings();
     void showStatements();
     void offerMissingFields();
+    void offerReached(QMenu* menu, const QStringList& path);
     ExpressionField::Sample currentRecord() const;
     void lookAtValues();
     void refreshProposalCount();

@@ -3,6 +3,7 @@
 
 #include "app/build/form_setting.h"
 #include "core/base/text.h"
+#include "core/database/reach.h"
 #include "core/fitting/check_rules.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/form_arranging.h"
@@ -282,6 +283,54 @@ void PlateEditor::addField(const QString& column) {
             project.fields[home] +=
                 generateDefinition(m_binding->workspace()->catalog(), table, *table.column(column));
         screen->fields += ScreenField{column};
+    });
+}
+
+namespace {
+
+// "sector_id", "name" → "sector_name", and a number behind it where that is taken.
+QString proposedName(const Table& table, const QStringList& path) {
+    QStringList parts;
+    for (const QString& column : path) {
+        const bool isReference = parts.size() + 1 < path.size();
+        const QString suffix = QStringLiteral("_id");
+        parts += isReference && column.endsWith(suffix) ? column.chopped(suffix.size()) : column;
+    }
+    const QString wanted = parts.join(u'_');
+    QString name = wanted;
+    for (int n = 2; table.column(name); ++n)
+        name = wanted + QString::number(n);
+    return name;
+}
+
+} // namespace
+
+void PlateEditor::addReached(const QStringList& path) {
+    Workspace& workspace = *m_binding->workspace();
+    const Table& table = *m_binding->screen().table;
+    const auto reach = table.references ? table.references->reach(path) : std::nullopt;
+    if (!reach)
+        return;
+    const QString name = proposedName(table, path);
+    const Table& there = reach->steps.back().to;
+    m_binding->workspace()->document()->change(tr("field %1").arg(name), [&](Project& project) {
+        Screen* screen = project.screenById(m_binding->screenId());
+        if (!screen)
+            return;
+        const FieldDefinition* known =
+            project.definition(there.definitionTable(reach->column), reach->column.name);
+        FieldDefinition field =
+            known ? *known : generateDefinition(workspace.catalog(), there, reach->column);
+        field.column = name;
+        field.label =
+            tr("%1: %2", "a reference, and the field of what it refers to")
+                .arg(workspace.document()->rules(table.name).labelOf(path.front()), field.label);
+        field.editable = Editable::Never;
+        field.required = false;
+        field.defaultValue = {};
+        project.fields[table.name] += field;
+        project.computed[table.name] += ComputedField{name, reachedName(path)};
+        screen->fields += ScreenField{name};
     });
 }
 

@@ -35,6 +35,9 @@ public:
 
     // Adds a column of the table that the screen does not show yet.
     void addField(const QString& column);
+    // Adds a computed field for what a path of references leads to, shown as it is shown there.
+    // Nothing happens where the path leads nowhere.
+    void addReached(const QStringList& path);
 
 Q_SIGNALS:
     void refused(const QString& reason); // the setting is as it was

@@ -269,7 +269,11 @@ void ExpressionField::insertCompletion(const QString& word) {
     QTextCursor cursor = m_edit->textCursor();
     cursor.movePosition(QTextCursor::Left, QTextCursor::KeepAnchor,
                         static_cast<int>(wordBeforeCursor().size()));
-    cursor.insertText(word);
+    const bool isAfterArrow = cursor.block()
+                                  .text()
+                                  .left(cursor.selectionStart() - cursor.block().position())
+                                  .endsWith(u'>');
+    cursor.insertText(isAfterArrow ? u' ' + word : word);
     // Into the quotes of a literal.
     if (word.endsWith(u"''"))
         cursor.movePosition(QTextCursor::Left);
