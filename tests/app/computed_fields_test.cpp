@@ -163,6 +163,8 @@ TEST_F(ComputedFieldsInUse, WhatAReferenceLeadsToIsPickedFromTheMenu) {
     ASSERT_TRUE(Driver::until([this] { return page() && grid()->model()->rowCount() > 0; }));
     EXPECT_EQ(workspace().project().computed.value(name("aid")),
               (QList<ComputedField>{{name("sector_name"), name("sector_id -> name")}}));
+    for (const Finding& finding : workspace().document()->findings())
+        ADD_FAILURE() << qPrintable(finding.cause);
     Driver::key(Qt::Key_F9);
     ASSERT_TRUE(Driver::until([this] { return !shown(0, "sector_name").isEmpty(); }));
     EXPECT_EQ(shown(0, "sector_name"), shown(0, "sector_id")) << "the lookup shows the same name";

@@ -328,6 +328,7 @@ void PlateEditor::addReached(const QStringList& path) {
         field.editable = Editable::Never;
         field.required = false;
         field.defaultValue = {};
+        field.type.clear(); // what is computed has no limits of its own
         project.fields[table.name] += field;
         project.computed[table.name] += ComputedField{name, reachedName(path)};
         screen->fields += ScreenField{name};
