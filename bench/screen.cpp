@@ -283,6 +283,9 @@ public:
         QGuiApplication::clipboard()->setText(lines.join(u'\n'));
         (void)goTo(0);
         screen().grid()->focusField(QStringLiteral("hours"));
+        // Whatever keys were held for what was measured before.
+        grid().selectionModel()->setCurrentIndex(grid().currentIndex(),
+                                                 QItemSelectionModel::ClearAndSelect);
         Stillness still;
         QElapsedTimer timer;
         timer.start();
