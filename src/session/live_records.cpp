@@ -233,8 +233,10 @@ void LiveRecords::refreshReached(const QStringList& changed) {
 }
 
 void LiveRecords::refreshAll() {
-    for (const auto& table : std::as_const(m_tables))
+    for (const auto& table : std::as_const(m_tables)) {
         table->records->forgetAll();
+        table->drafts->forgetReached();
+    }
     for (RecordView* view : views())
         view->reload();
     for (const auto& store : std::as_const(m_lookups))

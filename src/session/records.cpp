@@ -2,6 +2,7 @@
 #include "session/records.h"
 
 #include "core/base/text.h"
+#include "core/database/reach.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/query_source.h"
 #include "core/fitting/screen_generator.h"
@@ -27,6 +28,11 @@ QStringList computedIn(const Table& table) {
     for (const Column& column : table.columns) {
         if (!column.expression.isEmpty())
             computed += {column.name, column.expression};
+        // The same path may lead elsewhere, where a lookup is another now.
+        if (column.reach) {
+            for (const Reach::Step& step : column.reach->steps)
+                computed += {step.to.name, step.key};
+        }
     }
     return computed;
 }
@@ -119,8 +125,12 @@ void Records::followSources() {
 
 void Records::adoptCatalog(Catalog next) {
     // Whoever works on a table counts its columns as they were.
-    for (const QString& name : m_live->inUse())
-        putSource(next, *m_live->table(name));
+    for (const QString& name : m_live->inUse()) {
+        Table kept = *m_live->table(name);
+        if (const Table* now = next.table(name))
+            kept.references = now->references;
+        putSource(next, kept);
+    }
     m_database->setCatalog(std::move(next));
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What expressions reach through references: read with its record, sorted, filtered and checked by,
 // the same on all three engines.
+#include "core/changes/as_it_was.h"
 #include "core/changes/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/database/reach.h"
@@ -110,6 +111,42 @@ TEST_P(Reached, IsSortedAndFilteredBy) {
     // A path that nothing else follows.
     EXPECT_EQ(matching("maker_id -> since < DATE '2020-01-01'"), name("1"));
     EXPECT_EQ(matching("maker_id -> owner_id -> rate = 12.5 AND amount > 1"), name("2"));
+}
+
+TEST_P(Reached, AsItWasReachesWhatIsThereNow) {
+    ASSERT_TRUE(write(
+        {Operation::Update, name("part"), key(1), {}, {{name("maker_id"), Value::integer(3)}}}));
+    ASSERT_TRUE(
+        write({Operation::Update, name("maker"), key(1), {}, {{name("phone"), text("555-99")}}}));
+    const auto then = lookBack(*session, catalog, part(), 0);
+    ASSERT_TRUE(then) << qPrintable(then.error().detail);
+    const auto record = TableReader(*session, *then->table).record(key(1));
+    ASSERT_TRUE(record && *record) << (record ? "" : qPrintable(record.error().detail));
+    const int phone = then->table->indexOf(name("phone"));
+    ASSERT_GE(phone, 0);
+    EXPECT_EQ((*record)->values[static_cast<size_t>(phone)], text("555-99"));
+}
+
+TEST_P(Reached, ManyRecordsAtOnceTakeOverWhatIsReached) {
+    QStringList rows;
+    for (int id = 100; id < 1200; ++id) // more than the engine is offered at once
+        rows += QStringLiteral("(%1, 'x', 1, 1)").arg(id);
+    database->run(name("INSERT INTO part VALUES ") + rows.join(u',') + u';');
+    const auto bound = bindExpression(name("maker_id -> phone"), part());
+    ASSERT_TRUE(bound);
+    BulkValues values;
+    values.set.insert(name("name"), *bound);
+    BulkScope scope;
+    scope.query.conditions = {name("id >= 100")};
+    const auto preview =
+        previewBulkUpdate(*session, std::make_shared<const Table>(part()), {}, scope, values);
+    ASSERT_TRUE(preview);
+    const auto written =
+        ChangeWriter(*session, catalog, rulesOf(project, catalog))
+            .write(bulkUpdateRequest(std::make_shared<const BulkPreview>(*preview)));
+    ASSERT_TRUE(written) << qPrintable(written.error().error.detail);
+    EXPECT_EQ(written->count(), 1100);
+    EXPECT_EQ(value(777, "name"), text("555-01"));
 }
 
 TEST_P(Reached, ACheckSeesWhatTheRecordWillReach) {

@@ -67,8 +67,11 @@ private:
         else
             computed.places = values.set.value(column.name).places;
         QStringList names;
-        for (const int place : std::as_const(computed.places))
+        for (const int place : std::as_const(computed.places)) {
+            if (m_preview->table->columns[place].reach)
+                return std::nullopt; // its statement has no such column
             names += m_preview->table->columns[place].name;
+        }
         const int what = static_cast<int>(m_computed.size());
         m_computed.push_back(computed);
         return SqlFragment{m_session.setWise()->computed(what, names), {}};

@@ -19,9 +19,12 @@ Step WriteChecks::before(const Table& table, const ProposedValues& values,
         Occasion occasion{isNew ? Occasion::What::Insert : Occasion::What::Update};
         occasion.written = {written.keyBegin(), written.keyEnd()};
         occasion.present = m_run.present;
-        ProposedValues known = values;
-        leaveOutReached(table, known, occasion.written);
-        for (Problem& problem : problemsOf(table, m_run.rules.value(table.name), known, occasion))
+        const bool isReaching = !reachedThrough(table, occasion.written).isEmpty();
+        ProposedValues known = isReaching ? values : ProposedValues();
+        if (isReaching)
+            leaveOutReached(table, known, occasion.written);
+        for (Problem& problem : problemsOf(table, m_run.rules.value(table.name),
+                                           isReaching ? known : values, occasion))
             problems.push_back(std::move(problem));
         const TableRules rules = m_run.rules.value(table.name);
         DatabaseRules database(m_run.session, m_run.catalog, table, rules, key);

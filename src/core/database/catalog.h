@@ -10,7 +10,6 @@
 #include <QStringList>
 
 #include <memory>
-
 #include <optional>
 #include <vector>
 

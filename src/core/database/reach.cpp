@@ -21,8 +21,11 @@ bool leadsTo(const Reach& reach, const QString& table) {
 
 CatalogReferences::CatalogReferences(const Catalog& catalog, const QList<StatedReference>& stated)
     : m_stated(stated) {
-    for (const Table& table : catalog.tables)
+    for (const Table& table : catalog.tables) {
         m_catalog.tables += table.stored();
+        // Those of before would keep whatever they were made of, one behind the other.
+        m_catalog.tables.back().references.reset();
+    }
 }
 
 std::optional<Reach::Step> CatalogReferences::step(const QString& table,
@@ -93,14 +96,18 @@ void addReachedColumns(Table& table, const QStringList& texts) {
     if (!table.references)
         return;
     QList<ExpressionColumn> columns;
-    for (const Column& column : table.columns)
+    qsizetype count = 0;
+    for (const Column& column : table.columns) {
         columns += ExpressionColumn{column.name, column.type};
+        count += column.reach ? 1 : 0;
+    }
     for (const QString& text : texts) {
         for (const QStringList& path : reachedPaths(text, columns, *table.references)) {
             const QString name = reachedName(path);
             auto reach = table.references->reach(path);
-            if (!reach || table.column(name))
+            if (!reach || table.column(name) || count >= MostReachedColumns)
                 continue;
+            ++count;
             Column column;
             column.name = name;
             column.type = reach->column.type;

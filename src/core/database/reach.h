@@ -68,9 +68,13 @@ private:
     QString m_table;
 };
 
+// Hard limit of what is reached from one table, so that no project can exhaust an engine.
+constexpr qsizetype MostReachedColumns = 200;
+
 // Gives the table a column for each path that one of the texts follows and that it has none for
 // yet: read with every record, never written, named as reachedName() says and shown to nobody.
-// Nothing happens where the table's expressions may follow no references.
+// Nothing happens where the table's expressions may follow no references. What is beyond
+// MostReachedColumns is left out, so that the expression cannot be bound.
 void addReachedColumns(Table& table, const QStringList& texts);
 // The same of a table that stays as it is.
 Table withReached(Table table, const QStringList& texts);

@@ -111,7 +111,7 @@ void DraftStore::forgetReached(const QString& table) {
         Draft& draft = **m_drafts.find(id);
         bool isAnother = false;
         for (auto reached = m_reached.begin(); reached != m_reached.end(); ++reached) {
-            if (!leadsTo(*m_table->columns[reached.key()].reach, table))
+            if (!table.isEmpty() && !leadsTo(*m_table->columns[reached.key()].reach, table))
                 continue;
             draft.reached.insert(reached.key(), {draft.value(*reached), {}});
             isAnother = true;

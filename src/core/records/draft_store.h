@@ -126,8 +126,9 @@ public:
     // Says it, as it is of this reference; what the draft refers to otherwise by now is left alone.
     void setReached(const RecordId& id, const QList<int>& places, const Value& reference,
                     const std::vector<Value>& values);
-    // Records of this table were changed: what is reached there is wanted anew by every draft.
-    void forgetReached(const QString& table);
+    // Records of this table were changed, empty: of any; what is reached there is wanted anew by
+    // every draft.
+    void forgetReached(const QString& table = {});
 
     void setSaving(const RecordId& id, bool saving);
     void setRefusals(const RecordId& id, std::vector<Problem> problems);

@@ -46,9 +46,10 @@ void DraftReach::ask(const Place& place) {
             [table, places, reference](Session& session) {
                 return readReached(session, *table, places, reference);
             },
-            [this, name = name, id = id, places,
+            [this, table, name = name, id = id, places,
              reference](const Result<std::vector<Value>>& values) {
-                if (values && m_database->catalog().table(name))
+                // A table that was laid out anew meanwhile counts its columns otherwise.
+                if (values && m_database->catalog().table(name) && m_records->table(name) == table)
                     m_records->drafts(name)->setReached(id, places, reference, *values);
             });
     }
