@@ -53,13 +53,14 @@ TEST_F(LongText, ShowsItsBeginningInTheGridAndTheForm) {
 
 TEST_F(LongText, OpensWholeInAWindowOfItsOwn) {
     Driver::clickCell(grid(), 0, columnOf("name"));
-    Driver::settle(200);
     QToolButton* open = nullptr;
-    for (QToolButton* each : form()->findChildren<QToolButton*>(QStringLiteral("whole-text"))) {
-        if (each->isVisible())
-            open = each;
-    }
-    ASSERT_NE(open, nullptr);
+    ASSERT_TRUE(Driver::until([&] {
+        for (QToolButton* each : form()->findChildren<QToolButton*>(QStringLiteral("whole-text"))) {
+            if (each->isVisible())
+                open = each;
+        }
+        return open != nullptr;
+    })) << "the form shows the record";
     QTest::mouseClick(open, Qt::LeftButton);
     auto* dialog = form()->findChild<QDialog*>(QStringLiteral("whole-text-dialog"));
     ASSERT_NE(dialog, nullptr);
