@@ -26,6 +26,16 @@ protected:
         Driver::clickCell(grid(), top, columnOf(left));
         Driver::clickCell(grid(), bottom, columnOf(right), Qt::ShiftModifier);
     }
+    // From the first record on; those behind the last one are new.
+    void pasteNames(int rows) {
+        QStringList names;
+        for (int row = 0; row < rows; ++row)
+            names += QStringLiteral("Name %1").arg(row);
+        onClipboard(names.join(u'\n'));
+        Driver::clickCell(grid(), 0, columnOf("name"));
+        grid()->setFocus();
+        QTest::keyClick(grid(), Qt::Key_V, Qt::ControlModifier);
+    }
     qsizetype drafts() {
         return workspace().records()->drafts(QStringLiteral("aid"))->all().size();
     }
@@ -197,6 +207,48 @@ TEST_F(CellsTest, AThousandRowsWaitAsDraftsAndAreSavedAsOne) {
                                    "WHERE name LIKE 'Pasted %'")),
               1);
     EXPECT_EQ(asked(QStringLiteral("SELECT count(*) FROM aid WHERE next_due = '2027-05-06'")), 1);
+}
+
+// Many are written in slices of a turn each; to the undo they are one step.
+TEST_F(CellsTest, ManyAreWrittenInSlicesAndUndoneAsOne) {
+    pasteNames(2000);
+    const DraftHistory* history = workspace().records()->history();
+    ASSERT_TRUE(Driver::until([this] { return drafts() > 0; }));
+    EXPECT_LT(drafts(), 2000);
+    EXPECT_FALSE(history->canUndo());
+    ASSERT_TRUE(noticed("Pasted 2,000 cells into 2,000 records"));
+    EXPECT_EQ(drafts(), 2000);
+    ASSERT_TRUE(history->canUndo());
+    press(Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_EQ(drafts(), 0);
+    press(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_EQ(drafts(), 2000);
+}
+
+TEST_F(CellsTest, WhatIsPastedWhileOthersAreWrittenWaitsForThem) {
+    pasteNames(2000);
+    ASSERT_TRUE(Driver::until([this] { return drafts() > 0; }));
+    onClipboard(QStringLiteral("Over it"));
+    Driver::clickCell(grid(), 0, columnOf("name"));
+    press(Qt::Key_V, Qt::ControlModifier);
+    ASSERT_TRUE(Driver::until([this] { return shown(0, "name") == u"Over it"; }));
+    EXPECT_EQ(drafts(), 2000);
+    EXPECT_EQ(shown(1, "name"), QStringLiteral("Name 1"));
+}
+
+// The columns stand for other fields then.
+TEST_F(CellsTest, WritingStopsWhereTheScreenIsChangedAndSaysSo) {
+    pasteNames(2000);
+    ASSERT_TRUE(Driver::until([this] { return drafts() > 0; }));
+    workspace().document()->change(QStringLiteral("test"), [](Project& project) {
+        project.screens.front().fields.removeLast();
+    });
+    ASSERT_TRUE(noticed("The screen was changed meanwhile"));
+    const qsizetype written = drafts();
+    EXPECT_LT(written, 2000);
+    Driver::settle();
+    EXPECT_EQ(drafts(), written);
+    EXPECT_TRUE(workspace().records()->history()->canUndo());
 }
 
 TEST_F(CellsTest, WhatIsUniqueIsNotCopied) {

@@ -45,6 +45,30 @@ TEST_F(RecordsTest, UndoAndRedoGoThroughWhatWasTyped) {
     EXPECT_EQ(records().nameOf(DraftRef{name("boat"), {key(1), 0}}), u"Grey heron");
 }
 
+TEST_F(RecordsTest, WhatIsHeldTogetherIsUndoneTogetherButForWhatIsSavedMeanwhile) {
+    DraftHistory* history = records().history();
+    auto together = history->oneStep();
+    for (const qint64 boat : {1, 2, 3}) {
+        type(boat, "name", "Renamed");
+        settle();
+    }
+    EXPECT_FALSE(history->canUndo());
+    history->undo();
+    EXPECT_NE(drafts("boat").find({key(3), 0}), nullptr) << "it goes on";
+    bool isSaved = false;
+    QObject context;
+    QObject::connect(&records(), &Records::saved, &context, [&] { isSaved = true; });
+    writing().save(screen("boat"), {key(2), 0});
+    ASSERT_TRUE(until([&] { return isSaved; }));
+    settle();
+    together.reset();
+    ASSERT_TRUE(history->canUndo());
+    history->undo();
+    EXPECT_EQ(records().openDrafts().size(), 0);
+    EXPECT_FALSE(history->canUndo());
+    EXPECT_EQ(stored("SELECT name FROM boat WHERE id = 2"), u"Renamed");
+}
+
 TEST_F(RecordsTest, ACopyLeavesOutWhatMustNotOccurTwice) {
     ASSERT_NE(record("berth", 1), nullptr);
     const auto copy = records().copyRecord(screen("berth"), {key(1), 0});

@@ -26,109 +26,6 @@ QString exchangedText(Workspace& workspace, const BoundField& field, const Value
     return toText(value, field.column.type);
 }
 
-// Puts contents into the cells of one record after the other, and counts what became of them.
-class CellWriting {
-public:
-    explicit CellWriting(const GridPart& part)
-        : m_part(part)
-        , m_workspace(*part.binding->workspace())
-        , m_screen(part.binding->screen())
-        , m_drafts(m_workspace.records()->drafts(part.binding->tableName()))
-        , m_batch(std::make_unique<DraftStore::Batch>(m_drafts)) {}
-
-    // False where the record can take nothing: it is gone.
-    bool begin(const RecordId& id, const Record* stored) {
-        const bool isHere = stored || m_drafts->find(id);
-        m_id = id;
-        m_stored = stored;
-        m_gone += isHere ? 0 : 1;
-        return isHere;
-    }
-    // False where no record can be added.
-    bool beginNew() {
-        QString reason = m_screen.reasonAgainst(Operation::Insert);
-        if (reason.isEmpty())
-            reason = m_part.noNewReason;
-        if (!reason.isEmpty()) {
-            ++m_notAdded;
-            m_reason = reason;
-            return false;
-        }
-        m_id = m_workspace.records()->newRecord(m_screen, m_part.presets, m_part.parent);
-        m_stored = nullptr;
-        return true;
-    }
-    void put(const BoundField& field, const std::variant<QString, Value>& content) {
-        const QString* text = std::get_if<QString>(&content);
-        if (text && field.column.type.kind == TypeKind::Binary)
-            return; // no text stands for a picture
-        if (const QString reason = m_part.binding->readOnlyReason(field, m_id); !reason.isEmpty()) {
-            ++m_locked;
-            m_reason = reason;
-            return;
-        }
-        if (text)
-            m_workspace.records()->type(m_screen, m_id, field, *text, m_stored);
-        else
-            m_workspace.records()->choose(m_screen, m_id, field, std::get<Value>(content),
-                                          m_stored);
-        ++m_cells;
-        if (!(m_id == m_last))
-            ++m_records;
-        m_last = m_id;
-        const Draft* draft = m_drafts->find(m_id);
-        if (draft && draft->bad.contains(field.columnIndex) &&
-            field.definition.shownAs != ShownAs::Lookup) {
-            ++m_bad;
-            if (m_firstBad.isEmpty())
-                m_firstBad = draft->bad[field.columnIndex].message;
-        }
-    }
-    // Tells everybody what has changed, and answers the words for it.
-    Notice finish(const std::function<QString(qint64, qint64)>& done) {
-        m_batch.reset();
-        QStringList words;
-        if (m_cells > 0)
-            words += done(m_cells, m_records);
-        if (m_bad > 0)
-            words += CellClipboard::tr("%1 cannot be taken as they are, and are marked: %2")
-                         .arg(counted(m_bad, CellClipboard::tr("text"), CellClipboard::tr("texts")),
-                              m_firstBad);
-        if (m_locked > 0)
-            words +=
-                CellClipboard::tr("%1 left alone: %2")
-                    .arg(counted(m_locked, CellClipboard::tr("cell"), CellClipboard::tr("cells")),
-                         m_reason);
-        if (m_notAdded > 0)
-            words +=
-                CellClipboard::tr("%1 of it found no record: %2")
-                    .arg(counted(m_notAdded, CellClipboard::tr("row"), CellClipboard::tr("rows")),
-                         m_reason);
-        if (m_gone > 0)
-            words += CellClipboard::tr("%1 gone meanwhile.").arg(countedRecords(m_gone));
-        const bool allWell = m_bad + m_locked + m_notAdded + m_gone == 0;
-        return {allWell ? Notice::Kind::Done : Notice::Kind::Refused, words.join(u' ')};
-    }
-
-private:
-    const GridPart& m_part;
-    Workspace& m_workspace;
-    const BoundScreen& m_screen;
-    DraftStore* m_drafts;
-    std::unique_ptr<DraftStore::Batch> m_batch;
-    RecordId m_id;
-    RecordId m_last;
-    const Record* m_stored = nullptr;
-    QString m_reason;
-    QString m_firstBad;
-    qint64 m_cells = 0;
-    qint64 m_records = 0;
-    qint64 m_bad = 0;
-    qint64 m_locked = 0;
-    qint64 m_notAdded = 0;
-    qint64 m_gone = 0;
-};
-
 } // namespace
 
 CellClipboard::Block CellClipboard::selectedBlock(const GridPart& part) {
@@ -183,7 +80,7 @@ void CellClipboard::withRecords(const GridPart& part, const Block& block, Read r
             QHash<Key, std::shared_ptr<const Record>> byKey;
             for (const Record& record : *found)
                 byKey.insert(record.key, std::make_shared<const Record>(record));
-            std::vector<Row> rows;
+            std::vector<CellRow> rows;
             for (const RecordId& id : ids)
                 rows.push_back({id, id.isNew() ? nullptr : byKey.value(id.key)});
             read(rows);
@@ -200,16 +97,17 @@ void CellClipboard::copy(const GridPart& part) {
                            .arg(countedRecords(block.rows), QLocale().toString(MostRows))});
         return;
     }
-    withRecords(part, block,
-                [this, part, block](const std::vector<Row>& rows) { copyRead(part, block, rows); });
+    withRecords(part, block, [this, part, block](const std::vector<CellRow>& rows) {
+        copyRead(part, block, rows);
+    });
 }
 
 void CellClipboard::copyRead(const GridPart& part, const Block& block,
-                             const std::vector<Row>& rows) {
+                             const std::vector<CellRow>& rows) {
     Workspace& workspace = *part.binding->workspace();
     const DraftStore* drafts = workspace.records()->drafts(part.binding->tableName());
     QList<QStringList> lines;
-    for (const Row& row : rows) {
+    for (const CellRow& row : rows) {
         if (row.id.isNone())
             continue; // the head of a group
         const Draft* draft = drafts->find(row.id);
@@ -286,7 +184,7 @@ void CellClipboard::fillDown(const GridPart& part) {
     }
     Block source = block;
     source.rows = 1;
-    withRecords(part, source, [this, part, block](const std::vector<Row>& rows) mutable {
+    withRecords(part, source, [this, part, block](const std::vector<CellRow>& rows) mutable {
         const Draft* draft = part.binding->draft(rows.front().id);
         const auto& stored = rows.front().stored;
         QList<Value> values;
@@ -328,24 +226,14 @@ void CellClipboard::clear(const GridPart& part) {
 
 void CellClipboard::write(const GridPart& part, const Block& block, const ContentAt& content,
                           const std::function<QString(qint64, qint64)>& done) {
-    const int there = part.model()->rowCount();
     Block stored = block;
-    stored.rows = std::clamp(there - block.top, 0, block.rows);
-    withRecords(part, stored, [this, part, block, content, done](const std::vector<Row>& rows) {
-        CellWriting writing(part);
-        for (int row = 0; row < block.rows; ++row) {
-            const auto at = static_cast<size_t>(row);
-            const bool isThere = at < rows.size();
-            if (isThere && rows[at].id.isNone())
-                continue; // the head of a group
-            if (isThere ? !writing.begin(rows[at].id, rows[at].stored.get()) : !writing.beginNew())
-                continue;
-            for (int column = 0; column < block.columns.size(); ++column) {
-                if (const auto put = content(row, column))
-                    writing.put(part.binding->fields()[block.columns[column]], *put);
-            }
-        }
-        Q_EMIT notice(writing.finish(done));
+    stored.rows = std::clamp(part.model()->rowCount() - block.top, 0, block.rows);
+    withRecords(part, stored, [this, part, block, content, done](const std::vector<CellRow>& rows) {
+        if (m_writing)
+            m_writing->finish();
+        m_writing = new CellWriting(part, {rows, block.rows, block.columns, content, done}, this);
+        connect(m_writing, &CellWriting::ended, this, &CellClipboard::notice);
+        m_writing->start();
     });
 }
 

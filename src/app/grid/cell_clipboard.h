@@ -1,9 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/grid/grid_part.h"
-
-#include <QPointer>
+#include "app/grid/cell_writing.h"
 
 namespace gravin {
 
@@ -39,23 +37,20 @@ private:
         QList<int> columns;
         bool isEmpty() const { return rows == 0 || columns.isEmpty(); }
     };
-    // A record of a block; `stored` is null for new ones and those that are gone.
-    struct Row {
-        RecordId id;
-        std::shared_ptr<const Record> stored;
-    };
-    using Read = std::function<void(const std::vector<Row>&)>;
-    // What to put into a cell: typed, or a value as it is.
-    using Content = std::variant<QString, Value>;
-    using ContentAt = std::function<std::optional<Content>(int row, int column)>;
+    using Read = std::function<void(const std::vector<CellRow>&)>;
+    using Content = CellContents::Content;
+    using ContentAt = decltype(CellContents::at);
 
     static Block selectedBlock(const GridPart& part);
     static QList<int> shownColumns(const GridView& grid, int from);
     void withRecords(const GridPart& part, const Block& block, Read read);
-    void copyRead(const GridPart& part, const Block& block, const std::vector<Row>& rows);
+    void copyRead(const GridPart& part, const Block& block, const std::vector<CellRow>& rows);
     // `done` makes the words of what was done of the numbers of cells and of records.
     void write(const GridPart& part, const Block& block, const ContentAt& content,
                const std::function<QString(qint64, qint64)>& done);
+
+    // The last one; null when it has ended.
+    QPointer<CellWriting> m_writing;
 };
 
 } // namespace gravin

@@ -34,6 +34,28 @@ QList<int> differing(const std::optional<DraftEdits>& a, const std::optional<Dra
 
 } // namespace
 
+DraftHistory::OneStep::OneStep(DraftHistory* history)
+    : m_history(history) {
+    history->hold();
+}
+
+DraftHistory::OneStep::~OneStep() {
+    if (m_history)
+        m_history->release();
+}
+
+void DraftHistory::hold() {
+    ++m_heldOpen;
+    Q_EMIT changed();
+}
+
+void DraftHistory::release() {
+    if (--m_heldOpen > 0)
+        return;
+    closeStep();
+    Q_EMIT changed();
+}
+
 DraftHistory::DraftHistory(Records* records, LiveRecords* live)
     : m_records(records) {
     m_clock.start();
@@ -57,6 +79,8 @@ void DraftHistory::note(const DraftRef& place) {
 }
 
 void DraftHistory::closeStep() {
+    if (m_heldOpen > 0)
+        return;
     m_open.clear();
     Step step = std::exchange(m_step, {});
     for (Edit& edit : step.edits)
@@ -90,6 +114,9 @@ bool DraftHistory::continuesLast(const Step& step) const {
 }
 
 void DraftHistory::forget(const DraftRef& place) {
+    // In a step that is held open too: what is saved is not put back with the rest of it.
+    if (m_heldOpen > 0 && m_open.remove(place))
+        m_step.edits.removeIf([&](const Edit& edit) { return edit.place == place; });
     qsizetype done = 0;
     QList<Step> kept;
     for (qsizetype i = 0; i < m_steps.size(); ++i) {

@@ -6,9 +6,11 @@
 
 #include <QElapsedTimer>
 #include <QObject>
+#include <QPointer>
 #include <QSet>
 
 #include <functional>
+#include <memory>
 
 namespace gravin {
 
@@ -24,8 +26,8 @@ public:
     // Both must outlive it.
     DraftHistory(Records* records, LiveRecords* live);
 
-    bool canUndo() const { return m_done > 0; }
-    bool canRedo() const { return m_done < m_steps.size(); }
+    bool canUndo() const { return m_heldOpen == 0 && m_done > 0; }
+    bool canRedo() const { return m_heldOpen == 0 && m_done < m_steps.size(); }
     // Where the next undo or redo will be seen. Require: it is possible.
     DraftRef undoPlace() const { return m_steps[m_done - 1].edits.front().place; }
     DraftRef redoPlace() const { return m_steps[m_done].edits.front().place; }
@@ -33,6 +35,19 @@ public:
     void redo();
     // What is done to drafts now belongs to the steps that are there: it ends what they began.
     void quietly(const std::function<void()>& work);
+    // While it is held, all that is done to drafts is one step, over turns of the event loop; until
+    // then nothing can be undone. The history must outlive it or be gone with it.
+    class OneStep {
+    public:
+        explicit OneStep(DraftHistory* history);
+        ~OneStep();
+        OneStep(const OneStep&) = delete;
+        OneStep& operator=(const OneStep&) = delete;
+
+    private:
+        QPointer<DraftHistory> m_history;
+    };
+    std::unique_ptr<OneStep> oneStep() { return std::make_unique<OneStep>(this); }
 
 Q_SIGNALS:
     // What can be undone or put back, or its name, may have become another.
@@ -48,6 +63,8 @@ private:
         QList<Edit> edits;
         qint64 endedAt = 0; // milliseconds
     };
+    void hold();
+    void release();
     void note(const DraftRef& place);
     void closeStep();
     bool continuesLast(const Step& step) const;
@@ -61,6 +78,7 @@ private:
     qsizetype m_done = 0;  // the steps before it are done, the others undone
     QSet<DraftRef> m_open; // in the step that is being made
     Step m_step;
+    int m_heldOpen = 0; // how many OneSteps are held
     bool m_replaying = false;
     QElapsedTimer m_clock;
 };
