@@ -55,7 +55,7 @@ TEST_F(LeftOver, EditsAreTakenUpWhereTheyWereLeft) {
                                 *grid()->gridModel()->binding()->screen().field(name("name")),
                                 name("Newly"));
     cutOff();
-    ASSERT_NE(panel(), nullptr);
+    ASSERT_TRUE(Driver::until([this] { return panel() != nullptr; }));
     auto* list = panel()->findChild<QTreeWidget*>(name("left-over"));
     ASSERT_EQ(list->topLevelItemCount(), 4);
     writeOutside(name("UPDATE aid SET name = 'Theirs' WHERE id = 3"));
@@ -75,7 +75,7 @@ TEST_F(LeftOver, EditsAreTakenUpWhereTheyWereLeft) {
     ASSERT_TRUE(Driver::until([this] { return storedText(1, "name") == "Older Maid"; }));
     // What is saved is not offered again; what is not, is.
     cutOff();
-    ASSERT_NE(panel(), nullptr);
+    ASSERT_TRUE(Driver::until([this] { return panel() != nullptr; }));
     EXPECT_EQ(panel()->findChild<QTreeWidget*>(name("left-over"))->topLevelItemCount(), 3);
     Driver::click(name("left-over-discard"), panel());
     Driver::settle();
@@ -94,7 +94,7 @@ TEST_F(LeftOver, AnOrderlyEndLeavesNothingAndDecidingCanWait) {
         << "given up on purpose";
     typeIn(0, "name", "Older Maid");
     cutOff();
-    ASSERT_NE(panel(), nullptr);
+    ASSERT_TRUE(Driver::until([this] { return panel() != nullptr; }));
     static_cast<QDialog*>(panel())->reject();
     typeIn(1, "name", "Another");
     Driver::settle(400);

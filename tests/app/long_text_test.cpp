@@ -39,16 +39,23 @@ TEST_F(LongText, ShowsItsBeginningInTheGridAndTheForm) {
     Driver::settle(200);
     EXPECT_LT(shown(0, "name").size(), 10'000);
     EXPECT_TRUE(shown(0, "name").startsWith(u'x'));
-    int lines = 0;
-    for (const QLineEdit* line : form()->findChildren<QLineEdit*>())
-        lines += line->text().startsWith(QStringLiteral("xxxx")) && line->isReadOnly() &&
-                 line->text().size() < 10'000;
-    EXPECT_EQ(lines, 1) << "the beginning cannot be taken for the whole and saved";
-    int texts = 0;
-    for (const QPlainTextEdit* text : form()->findChildren<QPlainTextEdit*>())
-        texts += text->toPlainText().startsWith(QStringLiteral("xxxx")) && text->isReadOnly() &&
-                 text->toPlainText().size() < 10'000;
-    EXPECT_EQ(texts, 1);
+    const auto lines = [this] {
+        const auto all = form()->findChildren<QLineEdit*>();
+        return std::count_if(all.begin(), all.end(), [](const QLineEdit* line) {
+            return line->text().startsWith(QStringLiteral("xxxx")) && line->isReadOnly() &&
+                   line->text().size() < 10'000;
+        });
+    };
+    const auto texts = [this] {
+        const auto all = form()->findChildren<QPlainTextEdit*>();
+        return std::count_if(all.begin(), all.end(), [](const QPlainTextEdit* text) {
+            const QString beginning = text->toPlainText();
+            return beginning.startsWith(QStringLiteral("xxxx")) && text->isReadOnly() &&
+                   beginning.size() < 10'000;
+        });
+    };
+    EXPECT_TRUE(Driver::until([&] { return lines() == 1 && texts() == 1; }))
+        << "the beginning cannot be taken for the whole and saved: " << lines() << ' ' << texts();
 }
 
 TEST_F(LongText, OpensWholeInAWindowOfItsOwn) {
@@ -76,6 +83,7 @@ TEST_F(LongText, OpensWholeInAWindowOfItsOwn) {
 
 TEST_F(LongText, StaysWholeWhenAnotherFieldIsEdited) {
     Driver::clickCell(grid(), 0, columnOf("name"));
+    ASSERT_TRUE(Driver::until([this] { return !form()->record().isNone(); }));
     Driver::settle(200);
     const qint64 id = form()->record().key[0].asInteger();
     Driver::clickCell(grid(), 0, columnOf("light_character"));

@@ -63,8 +63,12 @@ protected:
     // As typing into the field of that row does, without the keys.
     void typeIn(int row, const char* column, const char* utf8) {
         const BoundScreen& screen = grid()->gridModel()->binding()->screen();
-        workspace().records()->type(screen, grid()->gridModel()->recordAt(row),
-                                    *screen.field(QLatin1String(column)), QString::fromUtf8(utf8));
+        const RecordId id = grid()->gridModel()->recordAt(row);
+        (void)Driver::until([&] {
+            return id.isNew() || workspace().records()->store(screen.table->name)->record(id.key);
+        });
+        workspace().records()->type(screen, id, *screen.field(QLatin1String(column)),
+                                    QString::fromUtf8(utf8));
     }
 
     // What the grid shows.
