@@ -3,6 +3,7 @@
 
 #include "cli/opened.h"
 #include "cli/output.h"
+#include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
 #include "core/changes/as_it_was.h"
@@ -11,7 +12,6 @@
 #include "core/changes/log/log_marks.h"
 #include "core/changes/log/log_verification.h"
 #include "core/exchange/log_export.h"
-#include "core/fitting/field_input.h"
 #include "core/value/text_form.h"
 
 #include <cstdio>

@@ -72,7 +72,7 @@ Json jsonOf(const Catalog& catalog) {
         entry["read_only"] = reason.isEmpty() ? Json(nullptr) : Json(utf8(reason));
         entry["columns"] = Json::array();
         for (const Column& column : table.columns) {
-            if (column.reach)
+            if (column.isBeyond())
                 continue;
             Json json = {{"name", utf8(column.name)},
                          {"type", utf8(describe(column.type))},

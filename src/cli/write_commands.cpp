@@ -3,6 +3,7 @@
 
 #include "cli/opened.h"
 #include "cli/output.h"
+#include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
 #include "core/changes/bulk_update.h"

@@ -43,6 +43,8 @@ LiveRecords::TableData& LiveRecords::data(const QString& name) {
                 });
         connect(entry->drafts.get(), &DraftStore::aboutToEdit, this,
                 [this, name](const RecordId& id) { Q_EMIT draftAboutToBeEdited(name, id); });
+        connect(entry->records.get(), &RecordStore::recordsArrived, this,
+                [this, name](const QList<Key>& keys) { Q_EMIT recordsArrived(name, keys); });
         connect(entry->records.get(), &RecordStore::failed, this, &LiveRecords::failed);
     }
     return *entry;

@@ -54,6 +54,8 @@ Q_SIGNALS:
     void draftOrphaned(const QString& table, const gravin::RecordId& id);
     void draftAboutToBeEdited(const QString& table, const gravin::RecordId& id);
     void draftChanged(const QString& table, const gravin::RecordId& id);
+    // Read, or another by a commit that was followed.
+    void recordsArrived(const QString& table, const QList<gravin::Key>& keys);
     void lookupsLoaded();
 
 private:

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/presence.h"
 
-#include "core/fitting/field_input.h"
+#include "core/base/person.h"
 
 #include <QCryptographicHash>
 #include <QRegularExpression>

@@ -2,6 +2,7 @@
 #include "session/records.h"
 
 #include "core/base/text.h"
+#include "core/database/aggregate.h"
 #include "core/database/reach.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/query_source.h"
@@ -10,6 +11,7 @@
 #include "core/value/text_form.h"
 #include "session/column_profiles.h"
 #include "session/database.h"
+#include "session/drafts/draft_aggregates.h"
 #include "session/drafts/draft_history.h"
 #include "session/drafts/draft_questions.h"
 #include "session/drafts/draft_reach.h"
@@ -33,6 +35,12 @@ QStringList computedIn(const Table& table) {
             for (const Reach::Step& step : column.reach->steps)
                 computed += {step.to.name, step.key};
         }
+        if (column.aggregate) {
+            for (const Column& of : column.aggregate->from.columns) {
+                for (const Reach::Step& step : of.reach ? of.reach->steps : QList<Reach::Step>())
+                    computed += {step.to.name, step.key};
+            }
+        }
     }
     return computed;
 }
@@ -51,6 +59,7 @@ Records::Records(Notices* notices, Database* database, ProjectDocument* document
     , m_profiles(std::make_unique<ColumnProfiles>(database, document))
     , m_questions(std::make_unique<DraftQuestions>(database, document, this))
     , m_reach(std::make_unique<DraftReach>(database, this))
+    , m_aggregates(std::make_unique<DraftAggregates>(database, this, m_live.get()))
     , m_history(std::make_unique<DraftHistory>(this, m_live.get())) {
     connect(m_live.get(), &LiveRecords::failed, notices,
             [notices](const Error& error) { notices->refuse(error); });
@@ -64,6 +73,7 @@ Records::Records(Notices* notices, Database* database, ProjectDocument* document
             });
     connect(m_live.get(), &LiveRecords::draftChanged, m_questions.get(), &DraftQuestions::follow);
     connect(m_live.get(), &LiveRecords::draftChanged, m_reach.get(), &DraftReach::follow);
+    connect(m_live.get(), &LiveRecords::draftChanged, m_aggregates.get(), &DraftAggregates::follow);
     connect(
         m_live.get(), &LiveRecords::draftsChanged, this,
         [this] {
@@ -84,12 +94,14 @@ void Records::follow(const CommittedChange& change) {
     m_live->follow(change);
     m_profiles->follow(change);
     m_questions->askAgain();
+    m_aggregates->askAgain();
 }
 
 void Records::followOutside() {
     m_live->refreshAll();
     m_profiles->outdateAll();
     m_questions->askAgain();
+    m_aggregates->askAgain();
 }
 
 // A table with unsaved edits stays as it is until they are saved or discarded.

@@ -15,6 +15,7 @@ class ColumnProfiles;
 class Database;
 class DraftHistory;
 class DraftQuestions;
+class DraftAggregates;
 class DraftReach;
 class LookupWork;
 class Notices;
@@ -136,6 +137,7 @@ private:
     std::unique_ptr<ColumnProfiles> m_profiles;
     std::unique_ptr<DraftQuestions> m_questions;
     std::unique_ptr<DraftReach> m_reach;
+    std::unique_ptr<DraftAggregates> m_aggregates;
     std::unique_ptr<DraftHistory> m_history;
     bool m_sourcesWait = false; // one of them has unsaved edits
 };

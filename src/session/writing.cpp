@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/writing.h"
 
+#include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/changes/change_feed.h"
 #include "core/changes/change_writer.h"
 #include "core/changes/log/known_heads.h"
 #include "core/changes/log/log_marks.h"
-#include "core/fitting/field_input.h"
 #include "core/fitting/query_source.h"
 #include "session/database.h"
 #include "session/drafts/draft_keeper.h"

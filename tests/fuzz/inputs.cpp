@@ -27,6 +27,11 @@ public:
     std::optional<QList<ExpressionColumn>> behind(const QStringList&) const override {
         return m_columns;
     }
+    QStringList tables() const override { return {QStringLiteral("t"), QStringLiteral("u v")}; }
+    QList<ExpressionColumn> columnsOf(const QString&) const override { return m_columns; }
+    std::unique_ptr<References> of(const QString&) const override {
+        return std::make_unique<Circle>(m_columns);
+    }
 
 private:
     QList<ExpressionColumn> m_columns;
@@ -63,13 +68,17 @@ void readExpression(const QByteArray& bytes) {
     }
     std::vector<const Value*> values;
     for (const QString& name : expression->columns()) {
+        static const Value none;
+        const Value* value = &none; // of a subquery
         for (const auto& field : fields) {
             const QString last = name.split(QStringLiteral(" -> ")).back();
             if (field.first.name == last)
-                values.push_back(&field.second);
+                value = &field.second;
         }
+        values.push_back(value);
     }
-    const Present present{QDate(2026, 5, 1), {{QDate(2026, 5, 1), {0}}}, {QDate(2026, 5, 1), {0}}};
+    const Present present{
+        QDate(2026, 5, 1), {{QDate(2026, 5, 1), {0}}}, {QDate(2026, 5, 1), {0}}, {}};
     (void)evaluate(*expression, values, present);
 }
 

@@ -161,7 +161,7 @@ QWidget* BuildFace::makeTools() {
 void BuildFace::offerMissingFields() {
     auto* menu = new QMenu(m_addField);
     for (const Column& column : m_binding->screen().table->columns) {
-        if (!column.reach && !m_binding->screen().field(column.name))
+        if (!column.isBeyond() && !m_binding->screen().field(column.name))
             menu->addAction(column.name, this,
                             [this, name = column.name] { m_editor->addField(name); });
     }
@@ -169,6 +169,7 @@ void BuildFace::offerMissingFields() {
         menu->addAction(tr("Every column of the table is on the screen"))->setEnabled(false);
     menu->addSeparator();
     offerReached(menu, {});
+    offerLines(menu);
     menu->addAction(tr("Computed fields…"), this, [this] { showComputed({}); })
         ->setObjectName(QStringLiteral("computed-fields"));
     if (QMenu* before = m_addField->menu())
@@ -203,6 +204,36 @@ void BuildFace::offerReached(QMenu* menu, const QStringList& path) {
             reached->addSeparator();
             offerReached(reached, reference);
         });
+    }
+}
+
+// A menu for the lines of each table that refers to this one: how many there are, and what can be
+// made of each of their columns.
+void BuildFace::offerLines(QMenu* menu) {
+    const Table& table = *m_binding->screen().table;
+    if (!table.references)
+        return;
+    for (const LinesOffer& lines : linesOf(m_binding->workspace()->catalog(), table)) {
+        const QList<ExpressionColumn> columns = table.references->columnsOf(lines.table);
+        QMenu* made = menu->addMenu(
+            lines.isOneOfSeveral
+                ? tr("Of %1, by %2").arg(lines.table, lines.columns.join(QStringLiteral(", ")))
+                : tr("Of %1").arg(lines.table));
+        made->addAction(tr("How many"), this, [this, lines] {
+            m_editor->addOfLines(lines, Subquery::Function::Count, {});
+        });
+        for (const ExpressionColumn& column : columns) {
+            const ExpressionType type = expressionTypeOf(column.type);
+            const QList<Subquery::Function> functions = functionsFor(type);
+            if (functions.isEmpty() || lines.columns.contains(column.name))
+                continue;
+            QMenu* of = made->addMenu(column.name);
+            for (const Subquery::Function function : functions)
+                of->addAction(functionText(function, type), this,
+                              [this, lines, function, name = column.name] {
+                                  m_editor->addOfLines(lines, function, name);
+                              });
+        }
     }
 }
 

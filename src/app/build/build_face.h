@@ -58,6 +58,7 @@ private:
     void showStatements();
     void offerMissingFields();
     void offerReached(QMenu* menu, const QStringList& path);
+    void offerLines(QMenu* menu);
     ExpressionField::Sample currentRecord() const;
     void lookAtValues();
     void refreshProposalCount();

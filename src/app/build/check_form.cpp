@@ -95,7 +95,7 @@ CheckForm::CheckForm(ScreenBinding* binding, QWidget* parent)
     const TableRules rules = binding->workspace()->document()->rules(table.name);
     m_field->addItem(tr("the record as a whole"), QString());
     for (const Column& column : table.columns) {
-        if (column.reach)
+        if (column.isBeyond())
             continue;
         m_field->addItem(rules.labelOf(column.name), column.name);
         m_with->addItem(tickItem(rules.labelOf(column.name), column.name, false));
@@ -162,7 +162,7 @@ void CheckForm::fillTargets() {
     m_target->clear();
     if (const Table* table = m_binding->workspace()->catalog().table(m_table->currentText())) {
         for (const Column& column : table->columns) {
-            if (!column.reach)
+            if (!column.isBeyond())
                 m_target->addItem(column.name);
         }
         m_target->setCurrentText(table->key.value(0));

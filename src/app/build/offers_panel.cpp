@@ -216,7 +216,7 @@ void OffersPanel::fillColumns() {
         lookup.table == table->name ? lookup.shownColumns : QStringList{namingColumn(*table)};
     QStringList names = marked;
     for (const Column& column : table->columns) {
-        if (!column.reach && !names.contains(column.name))
+        if (!column.isBeyond() && !names.contains(column.name))
             names += column.name;
     }
     m_filterColumn->addItem(QString());

@@ -335,6 +335,40 @@ void PlateEditor::addReached(const QStringList& path) {
     });
 }
 
+void PlateEditor::addOfLines(const LinesOffer& lines, Subquery::Function function,
+                             const QString& column) {
+    Workspace& workspace = *m_binding->workspace();
+    const Table& table = *m_binding->screen().table;
+    const Table* there = workspace.catalog().table(lines.table);
+    if (!there)
+        return;
+    const Column* of = there->column(column);
+    const QString word =
+        functionText(function, of ? expressionTypeOf(of->type) : ExpressionType::Integer);
+    const QString name = proposedName(table, {lines.table, column.isEmpty() ? word : column});
+    workspace.document()->change(tr("field %1").arg(name), [&](Project& project) {
+        Screen* screen = project.screenById(m_binding->screenId());
+        if (!screen)
+            return;
+        FieldDefinition field;
+        field.label = labelFromName(lines.table);
+        if (of) {
+            const FieldDefinition* known = project.definition(there->definitionTable(*of), column);
+            const FieldDefinition far =
+                known ? *known : generateDefinition(workspace.catalog(), *there, *of);
+            field.label = tr("%1: %2", "lines, and the field of them").arg(field.label, far.label);
+            field.format = far.format;
+        }
+        field.label = tr("%1, %2", "what it is made of, and how: sum").arg(field.label, word);
+        field.column = name;
+        field.editable = Editable::Never;
+        project.fields[table.name] += field;
+        project.computed[table.name] +=
+            ComputedField{name, lineExpression(lines, function, column)};
+        screen->fields += ScreenField{name};
+    });
+}
+
 void PlateEditor::set(PlateLine line, const QStringList& columns, const QString& text) {
     QStringList withoutChoices;
     const QString step =

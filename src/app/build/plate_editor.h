@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/build/plate_line.h"
+#include "core/fitting/line_offer.h"
 #include "session/screen_binding.h"
 
 namespace gravin {
@@ -38,6 +39,8 @@ public:
     // Adds a computed field for what a path of references leads to, shown as it is shown there.
     // Nothing happens where the path leads nowhere.
     void addReached(const QStringList& path);
+    // Adds a computed field for what is made of a column of the lines; empty: their number.
+    void addOfLines(const LinesOffer& lines, Subquery::Function function, const QString& column);
 
 Q_SIGNALS:
     void refused(const QString& reason); // the setting is as it was

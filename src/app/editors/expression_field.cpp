@@ -181,7 +181,7 @@ QString ExpressionField::wordsFor(const BoundExpression& expression, const Table
     if (m_sample.isEmpty())
         return tr("No record is chosen to try it on.");
     const auto isUnread = [&](const QString& name) {
-        return table.column(name)->reach && !m_sample.contains(name);
+        return table.column(name)->isBeyond() && !m_sample.contains(name);
     };
     const QStringList& names = expression.expression->columns();
     if (std::any_of(names.begin(), names.end(), isUnread))

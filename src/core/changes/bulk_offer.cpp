@@ -68,7 +68,7 @@ private:
             computed.places = values.set.value(column.name).places;
         QStringList names;
         for (const int place : std::as_const(computed.places)) {
-            if (m_preview->table->columns[place].reach)
+            if (m_preview->table->columns[place].isBeyond())
                 return std::nullopt; // its statement has no such column
             names += m_preview->table->columns[place].name;
         }

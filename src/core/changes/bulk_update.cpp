@@ -350,7 +350,7 @@ private:
 Status bindReached(BulkPreview& preview) {
     QStringList texts;
     for (const BoundExpression& expression : std::as_const(preview.values.set)) {
-        if (!expression.expression->reached().isEmpty())
+        if (expression.expression->reachesBeyond())
             texts += expression.expression->text();
     }
     if (texts.isEmpty())

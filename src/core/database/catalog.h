@@ -16,6 +16,7 @@
 namespace gravin {
 
 class TableReferences;
+struct Aggregate;
 struct Reach;
 
 // What the database says of itself. Plain values: read once, shared between threads as const.
@@ -49,6 +50,11 @@ struct Column {
     // Not computed but read of another record, which a path of references leads to; it stands for
     // what expressions reach and is shown to nobody. Its `expression` is the path. Null: it is not.
     std::shared_ptr<const Reach> reach = {};
+    // The same for what a subquery gives of other records. Its `expression` is the subquery.
+    std::shared_ptr<const Aggregate> aggregate = {};
+
+    // Read of other records for the sake of expressions.
+    bool isBeyond() const { return reach || aggregate; }
 
     // A record can be inserted without a value here.
     bool mayBeLeftOut() const {

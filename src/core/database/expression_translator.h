@@ -58,8 +58,8 @@ protected:
     const Node& at(int node) const { return m_expression.nodes()[static_cast<size_t>(node)]; }
     const Column& columnOf(const Node& node) const {
         const Column& column = *m_table.column(m_expression.columns()[node.column]);
-        if (column.reach)
-            refuse(); // what is reached is asked of what is read
+        if (column.isBeyond())
+            refuse(); // other records are asked of what is read
         return column;
     }
     // The value of a part without columns. Requires: it is one.

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/reach.h"
 
+#include "core/database/aggregate.h"
+
 #include <algorithm>
 
 namespace gravin {
@@ -19,8 +21,15 @@ bool leadsTo(const Reach& reach, const QString& table) {
                        [&](const Reach::Step& step) { return step.to.name == table; });
 }
 
-CatalogReferences::CatalogReferences(const Catalog& catalog, const QList<StatedReference>& stated)
+CatalogReferences::CatalogReferences(const Catalog& catalog, const QList<StatedReference>& stated,
+                                     const QList<Table>& lines)
     : m_stated(stated) {
+    for (const Table& table : lines) {
+        if (table.isQuery())
+            continue;
+        m_lines.tables += table;
+        m_lines.tables.back().references.reset();
+    }
     for (const Table& table : catalog.tables) {
         m_catalog.tables += table.stored();
         // Those of before would keep whatever they were made of, one behind the other.
@@ -92,32 +101,136 @@ std::optional<QList<ExpressionColumn>> TableReferences::behind(const QStringList
     return columns;
 }
 
+QStringList CatalogReferences::tables() const {
+    QStringList names;
+    for (const Table& table : m_lines.tables)
+        names += table.name;
+    return names;
+}
+
+const Table* CatalogReferences::table(const QString& name) const { return m_lines.table(name); }
+
+QStringList TableReferences::tables() const { return m_all->tables(); }
+
+QList<ExpressionColumn> TableReferences::columnsOf(const QString& table) const {
+    QList<ExpressionColumn> columns;
+    const Table* named = m_all->table(table);
+    for (const Column& column : named ? named->columns : QList<Column>()) {
+        if (!column.isBeyond())
+            columns += ExpressionColumn{column.name, column.type};
+    }
+    return columns;
+}
+
+std::unique_ptr<References> TableReferences::of(const QString& table) const {
+    return std::make_unique<TableReferences>(m_all, table);
+}
+
+namespace {
+
+// Adds what is read of other records, up to the limit.
+class ColumnAdder {
+public:
+    explicit ColumnAdder(Table& table)
+        : m_table(table) {
+        for (const Column& column : table.columns) {
+            m_names += ExpressionColumn{column.name, column.type};
+            m_count += column.isBeyond() ? 1 : 0;
+        }
+    }
+
+    void add(const QString& text) {
+        for (const QStringList& path : reachedPaths(text, m_names, *m_table.references)) {
+            if (auto reach = m_table.references->reach(path))
+                add(std::move(*reach), reachedName(path));
+        }
+        for (const auto& subquery : subqueriesIn(text, m_names, *m_table.references))
+            add(subquery);
+    }
+
+private:
+    bool hasRoomFor(const QString& name) const {
+        return !m_table.column(name) && m_count < MostReachedColumns;
+    }
+    Column columnOf(const QString& name) {
+        ++m_count;
+        Column column;
+        column.name = name;
+        column.computed = true;
+        column.expression = name;
+        return column;
+    }
+    void add(Reach&& reach, const QString& name) {
+        if (!hasRoomFor(name))
+            return;
+        Column column = columnOf(name);
+        column.type = reach.column.type;
+        column.declaredType = reach.column.declaredType;
+        column.reach = std::make_shared<const Reach>(std::move(reach));
+        m_table.columns += column;
+    }
+    void add(const std::shared_ptr<const Subquery>& subquery) {
+        const Table* lines = m_table.references->table(subquery->table);
+        if (!lines || !hasRoomFor(subquery->name))
+            return;
+        Table from = *lines;
+        from.references = m_table.references->referencesOf(from.name);
+        QStringList texts;
+        for (const auto& part : subquery->parts())
+            texts += part->text();
+        addReachedColumns(from, texts);
+        from.references.reset();
+        auto aggregate = aggregateOf(from, subquery);
+        const auto isThere = [&](const QString& name) { return m_table.column(name) != nullptr; };
+        const QStringList read = subquery->columnsOfRecord();
+        if (!aggregate || !std::all_of(read.begin(), read.end(), isThere))
+            return;
+        Column column = columnOf(subquery->name);
+        column.type = typeOf(*subquery);
+        column.aggregate = std::make_shared<const Aggregate>(std::move(*aggregate));
+        m_table.columns += column;
+    }
+    // As the values of such columns are written and compared everywhere.
+    static ColumnType typeOf(const Subquery& subquery) {
+        switch (subquery.type) {
+        case ExpressionType::Boolean:
+            return {TypeKind::Boolean};
+        case ExpressionType::Integer:
+            return {TypeKind::Integer};
+        case ExpressionType::Decimal:
+            return {TypeKind::Decimal};
+        case ExpressionType::Double:
+            return {TypeKind::Double};
+        case ExpressionType::Date:
+            return {TypeKind::Date};
+        case ExpressionType::Time:
+            return {TypeKind::Time};
+        case ExpressionType::Timestamp:
+            return {TypeKind::Timestamp};
+        case ExpressionType::Instant:
+            return {TypeKind::Instant};
+        case ExpressionType::Text:
+        case ExpressionType::Null:
+        case ExpressionType::Interval:
+        case ExpressionType::Other:
+            break;
+        }
+        return {TypeKind::Text};
+    }
+
+    Table& m_table;
+    QList<ExpressionColumn> m_names;
+    qsizetype m_count = 0;
+};
+
+} // namespace
+
 void addReachedColumns(Table& table, const QStringList& texts) {
     if (!table.references)
         return;
-    QList<ExpressionColumn> columns;
-    qsizetype count = 0;
-    for (const Column& column : table.columns) {
-        columns += ExpressionColumn{column.name, column.type};
-        count += column.reach ? 1 : 0;
-    }
-    for (const QString& text : texts) {
-        for (const QStringList& path : reachedPaths(text, columns, *table.references)) {
-            const QString name = reachedName(path);
-            auto reach = table.references->reach(path);
-            if (!reach || table.column(name) || count >= MostReachedColumns)
-                continue;
-            ++count;
-            Column column;
-            column.name = name;
-            column.type = reach->column.type;
-            column.declaredType = reach->column.declaredType;
-            column.computed = true;
-            column.expression = name;
-            column.reach = std::make_shared<const Reach>(std::move(*reach));
-            table.columns += column;
-        }
-    }
+    ColumnAdder adder(table);
+    for (const QString& text : texts)
+        adder.add(text);
 }
 
 Table withReached(Table table, const QStringList& texts) {

@@ -37,18 +37,24 @@ struct StatedReference {
 // What is reached are columns that the database itself keeps or computes. Thread-safe.
 class CatalogReferences {
 public:
-    CatalogReferences(const Catalog& catalog, const QList<StatedReference>& stated);
+    // `lines`: the tables that subqueries may read, with what may be computed of their records.
+    CatalogReferences(const Catalog& catalog, const QList<StatedReference>& stated,
+                      const QList<Table>& lines = {});
 
     // Nothing: the path leads nowhere.
     std::optional<Reach> reach(const QString& table, const QStringList& path) const;
     // The table that a column refers to; null: none.
     const Table* behind(const QString& table, const QString& column) const;
+    // The tables that subqueries may read.
+    QStringList tables() const;
+    const Table* table(const QString& name) const; // null: none of these
 
 private:
     std::optional<Reach::Step> step(const QString& table, const QString& column) const;
 
     Catalog m_catalog; // without what Gravin computes
     QList<StatedReference> m_stated;
+    Catalog m_lines;
 };
 
 // The same for the expressions over one table.
@@ -59,6 +65,14 @@ public:
         , m_table(std::move(table)) {}
 
     std::optional<QList<ExpressionColumn>> behind(const QStringList& path) const override;
+    QStringList tables() const override;
+    QList<ExpressionColumn> columnsOf(const QString& table) const override;
+    std::unique_ptr<References> of(const QString& table) const override;
+    // Null: there is no such table that could be read.
+    const Table* table(const QString& name) const { return m_all->table(name); }
+    std::shared_ptr<const TableReferences> referencesOf(const QString& table) const {
+        return std::make_shared<const TableReferences>(m_all, table);
+    }
     std::optional<Reach> reach(const QStringList& path) const {
         return m_all->reach(m_table, path);
     }
@@ -71,10 +85,10 @@ private:
 // Hard limit of what is reached from one table, so that no project can exhaust an engine.
 constexpr qsizetype MostReachedColumns = 200;
 
-// Gives the table a column for each path that one of the texts follows and that it has none for
-// yet: read with every record, never written, named as reachedName() says and shown to nobody.
-// Nothing happens where the table's expressions may follow no references. What is beyond
-// MostReachedColumns is left out, so that the expression cannot be bound.
+// Gives the table a column for each path that one of the texts follows, and for each subquery in
+// it, that it has none for yet: read with every record, never written, named as the text writes it
+// and shown to nobody. Nothing happens where the table's expressions may follow no references. What
+// is beyond MostReachedColumns is left out, so that the expression cannot be bound.
 void addReachedColumns(Table& table, const QStringList& texts);
 // The same of a table that stays as it is.
 Table withReached(Table table, const QStringList& texts);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/expression/evaluator.h"
 
+#include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/expression/cast.h"
 #include "core/expression/number_operations.h"
@@ -57,6 +58,8 @@ public:
             return compared(node);
         case NodeOperation::IsNull:
             return isNull(node);
+        case NodeOperation::CurrentUser:
+            return Value::text(m_present.person);
         case NodeOperation::CurrentDate:
             return Value::date(m_present.today);
         case NodeOperation::CurrentTimestamp:
@@ -350,7 +353,7 @@ Present Present::take() {
         return Timestamp{epoch.addDays(microseconds / MicrosecondsPerDay),
                          {microseconds % MicrosecondsPerDay}};
     };
-    return {momentOf(local).date, Instant{momentOf(now)}, momentOf(local)};
+    return {momentOf(local).date, Instant{momentOf(now)}, momentOf(local), personName()};
 }
 
 Result<Value> evaluate(const Expression& expression, const std::vector<const Value*>& values,

@@ -5,12 +5,14 @@
 
 namespace gravin {
 
-// What CURRENT_DATE, CURRENT_TIMESTAMP and LOCALTIMESTAMP mean, the same for a whole run.
+// What CURRENT_DATE, CURRENT_TIMESTAMP, LOCALTIMESTAMP and CURRENT_USER mean, the same for a whole
+// run.
 struct Present {
-    QDate today;
+    QDate today; // as the person's clock reads it
     Instant now;
-    Timestamp local;       // now, as the person's clock reads it
-    static Present take(); // today as the person's clock reads it
+    Timestamp local; // now, as the person's clock reads it
+    QString person;  // as the change log names them
+    static Present take();
 };
 
 // The value of an expression for one record. `values` are those of expression.columns(), in their

@@ -2,6 +2,7 @@
 #include "core/expression/expansion.h"
 
 #include "core/base/text.h"
+#include "core/expression/subquery.h"
 
 #include <algorithm>
 
@@ -58,11 +59,15 @@ private:
     }
 
     int columnOf(const Expression& from, const QString& name) {
-        if (from.reached().contains(name) && !m_result.m_reached.contains(name))
-            m_result.m_reached += name;
         const auto at = m_result.m_columns.indexOf(name);
         if (at >= 0)
             return static_cast<int>(at);
+        if (from.reached().contains(name))
+            m_result.m_reached += name;
+        for (const auto& subquery : from.subqueries()) {
+            if (subquery->name == name)
+                m_result.m_subqueries += subquery;
+        }
         m_result.m_columns += name;
         return static_cast<int>(m_result.m_columns.size()) - 1;
     }

@@ -90,6 +90,7 @@ struct ExpressionNode {
         Floor,
         Ceiling,
         Extract,
+        CurrentUser,
         CurrentDate,
         CurrentTimestamp,
         LocalTimestamp
@@ -126,6 +127,8 @@ struct ExpressionError {
     QString suggestion = {}; // what was probably meant, to stand there instead; may be empty
 };
 
+struct Subquery;
+
 // A parsed and typed expression. A plain value.
 class Expression {
 public:
@@ -136,10 +139,17 @@ public:
 
     const QString& text() const { return m_text; }
     ExpressionType type() const { return m_nodes[static_cast<size_t>(m_root)].type; }
-    // The names of the columns it reads, each once; of what is reached by a path its reachedName().
+    // The names of the columns it reads, each once; of what is reached by a path its
+    // reachedName(), of what a subquery gives the subquery as it stands in the text, and in what a
+    // subquery asks, of a column of the record ofRecord().
     const QStringList& columns() const { return m_columns; }
     // Those of them that are reached by a path.
     const QStringList& reached() const { return m_reached; }
+    // Those of them that are subqueries, each once.
+    const QList<std::shared_ptr<const Subquery>>& subqueries() const { return m_subqueries; }
+    // Whether this one of its columns is none of the record itself; whether there is such a one.
+    bool isBeyond(const QString& column) const;
+    bool reachesBeyond() const { return !m_reached.isEmpty() || !m_subqueries.isEmpty(); }
     const std::vector<ExpressionNode>& nodes() const { return m_nodes; }
     int root() const { return m_root; }
 
@@ -149,6 +159,7 @@ private:
     QString m_text;
     QStringList m_columns;
     QStringList m_reached;
+    QList<std::shared_ptr<const Subquery>> m_subqueries;
     std::vector<ExpressionNode> m_nodes;
     int m_root = 0;
 };

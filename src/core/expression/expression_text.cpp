@@ -162,6 +162,8 @@ public:
             return {intervalText(node.interval)};
         case NodeOperation::Column:
             return {nameOf(m_expression.columns()[node.column])};
+        case NodeOperation::CurrentUser:
+            return {QStringLiteral("CURRENT_USER")};
         case NodeOperation::CurrentDate:
             return {QStringLiteral("CURRENT_DATE")};
         case NodeOperation::CurrentTimestamp:
@@ -292,7 +294,7 @@ private:
 
     // A path is written as it is.
     QString nameOf(const QString& column) const {
-        return m_expression.reached().contains(column) ? column : m_nameOf(column);
+        return m_expression.isBeyond(column) ? column : m_nameOf(column);
     }
 
     const Expression& m_expression;

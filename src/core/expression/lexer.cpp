@@ -139,7 +139,7 @@ private:
                 return true;
             }
         }
-        if (!QStringView(u"+-*/=<>(),").contains(peek())) {
+        if (!QStringView(u"+-*/=<>(),.").contains(peek())) {
             ++m_at;
             return fail(coreTr("“%1” has no meaning here.").arg(m_text.mid(m_begin, 1)));
         }

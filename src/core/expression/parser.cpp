@@ -239,6 +239,8 @@ int ExpressionParser::primary() {
         return word(token);
     case Token::Kind::Symbol:
         if (token.text == u"(") {
+            if (m_read.isWord("SELECT"))
+                return subquery(token, false);
             const int inside = disjunction();
             m_read.expectSymbol(")");
             return inside;
@@ -279,6 +281,8 @@ int ExpressionParser::word(const Token& token) {
         return literal(ExpressionType::Boolean, Value::boolean(upper == u"TRUE"));
     if (upper == u"NULL")
         return literal(ExpressionType::Null, {});
+    if (upper == u"CURRENT_USER")
+        return node(Operation::CurrentUser, {}, token);
     if (upper == u"CURRENT_DATE")
         return node(Operation::CurrentDate, {}, token);
     if (upper == u"CURRENT_TIMESTAMP")
@@ -293,6 +297,10 @@ int ExpressionParser::word(const Token& token) {
         (m_read.isSymbol("-") || m_read.isSymbol("+")) && m_read.peek(1).kind == Token::Kind::Text;
     if ((beforeText || beforeSign) && upper == u"INTERVAL")
         return interval(token);
+    if (isCall && upper == u"EXISTS") {
+        m_read.take();
+        return subquery(token, true);
+    }
     return isCall ? call(token) : column(token);
 }
 
@@ -348,16 +356,54 @@ int ExpressionParser::interval(const Token& token) {
 }
 
 int ExpressionParser::column(const Token& token) {
+    if (m_read.isSymbol("."))
+        return qualified(token);
     if (token.kind == Token::Kind::Word && isReserved(token.upper) &&
-        !columnNamed(m_columns, token).column)
+        !columnNamed(m_names.columns, token).column)
         TokenReader::fail(token, coreTr("A value is expected here, not “%1”.").arg(token.text));
-    const ExpressionColumn& found = known(m_columns, token);
-    return m_read.isSymbol("->") ? reached(token, found.name)
-                                 : columnNode(found.name, found.type, token);
+    return named(token, token, m_names, false);
+}
+
+// A table may itself be called “record”: its own name means it then.
+int ExpressionParser::qualified(const Token& qualifier) {
+    const Token dot = m_read.take();
+    const Token name = m_read.take();
+    if (name.kind != Token::Kind::Word && name.kind != Token::Kind::QuotedName) {
+        if (name.kind != Token::Kind::End)
+            m_read.putBack();
+        m_read.failExpected(coreTr("a field of “%1”").arg(qualifier.text));
+    }
+    const bool isOwnTable =
+        m_around && (qualifier.text == m_around->table ||
+                     (qualifier.kind == Token::Kind::Word &&
+                      qualifier.text.compare(m_around->table, Qt::CaseInsensitive) == 0));
+    if (isOwnTable)
+        return named(qualifier, name, m_names, false);
+    if (qualifier.kind == Token::Kind::Word && qualifier.upper == u"RECORD")
+        return m_around ? named(qualifier, name, m_around->record, true)
+                        : named(qualifier, name, m_names, false);
+    TokenReader::fail(
+        qualifier,
+        m_around ? coreTr("Before a dot stands “%1” or “record” here, not “%2”.")
+                       .arg(m_around->table, qualifier.text)
+                 : coreTr("Before a dot stands “record” here, not “%1”.").arg(qualifier.text),
+        QStringLiteral("record"));
+}
+
+int ExpressionParser::named(const Token& from, const Token& name, const Names& names,
+                            bool isOfRecord) {
+    const ExpressionColumn& found = known(names.columns, name);
+    if (m_read.isSymbol("->"))
+        return reached(from, found.name, names, isOfRecord);
+    if (m_around && !isOfRecord && !columnOfRecord(found.name).isNull())
+        TokenReader::fail(
+            name, coreTr("“%1” cannot be told from a field of the record.").arg(found.name));
+    return columnNode(isOfRecord ? ofRecord(found.name) : found.name, found.type, from);
 }
 
 // What stands behind arrows is a column too, under the name of the whole path.
-int ExpressionParser::reached(const Token& from, const QString& reference) {
+int ExpressionParser::reached(const Token& from, const QString& reference, const Names& names,
+                              bool isOfRecord) {
     QStringList path{reference};
     ColumnType type;
     while (m_read.isSymbol("->")) {
@@ -365,7 +411,7 @@ int ExpressionParser::reached(const Token& from, const QString& reference) {
         if (path.size() > References::MostSteps)
             TokenReader::fail(arrow, coreTr("At most %1 references can be followed at once.")
                                          .arg(References::MostSteps));
-        const auto behind = m_references ? m_references->behind(path) : std::nullopt;
+        const auto behind = names.references ? names.references->behind(path) : std::nullopt;
         if (!behind)
             TokenReader::fail(
                 arrow, coreTr("“%1” refers to no record that could be followed.").arg(path.back()));
@@ -380,6 +426,8 @@ int ExpressionParser::reached(const Token& from, const QString& reference) {
         type = found.type;
     }
     const QString name = reachedName(path);
+    if (isOfRecord)
+        return columnNode(ofRecord(name), type, from);
     if (!m_expression.m_reached.contains(name))
         m_expression.m_reached += name;
     return columnNode(name, type, from);
@@ -435,13 +483,13 @@ int ExpressionParser::caseOf(const Token& from) {
 Result<Expression, ExpressionError> parseExpression(const QString& text,
                                                     const QList<ExpressionColumn>& columns,
                                                     const References* references) {
-    return ExpressionParser(text, columns, references).parse(false);
+    return ExpressionParser(text, {columns, references}).parse(false);
 }
 
 Result<Expression, ExpressionError> parseCondition(const QString& text,
                                                    const QList<ExpressionColumn>& columns,
                                                    const References* references) {
-    return ExpressionParser(text, columns, references).parse(true);
+    return ExpressionParser(text, {columns, references}).parse(true);
 }
 
 } // namespace gravin

@@ -3,6 +3,7 @@
 
 #include "core/expression/names.h"
 #include "core/expression/references.h"
+#include "core/expression/subquery.h"
 #include "core/expression/token_reader.h"
 #include "core/expression/tree_builder.h"
 
@@ -12,11 +13,21 @@ namespace gravin {
 // answers the index of the node it has read.
 class ExpressionParser {
 public:
-    // `columns` and `references`, null: there are none, must outlive it.
-    ExpressionParser(QString text, const QList<ExpressionColumn>& columns,
-                     const References* references)
-        : m_columns(columns)
-        , m_references(references) {
+    // Columns and where their references lead; null: nowhere.
+    struct Names {
+        const QList<ExpressionColumn>& columns;
+        const References* references;
+    };
+    // What may be named before a dot within a subquery.
+    struct Around {
+        QString table; // the subquery's own, or what it calls it
+        Names record;
+    };
+
+    // All must outlive it. `around`, null: it is no part of a subquery.
+    ExpressionParser(QString text, const Names& names, const Around* around = nullptr)
+        : m_names(names)
+        , m_around(around) {
         m_expression.m_text = std::move(text);
     }
 
@@ -64,10 +75,21 @@ private:
     int moment(const Token& token);
     int interval(const Token& token);
     int column(const Token& token);
-    int reached(const Token& from, const QString& reference);
+    int qualified(const Token& qualifier);
+    // `name` has been taken; `from` is where what names it begins.
+    int named(const Token& from, const Token& name, const Names& names, bool isOfRecord);
+    int reached(const Token& from, const QString& reference, const Names& names, bool isOfRecord);
     int columnNode(const QString& name, const ColumnType& type, const Token& from);
     static const ExpressionColumn& known(const QList<ExpressionColumn>& columns,
                                          const Token& token);
+
+    // Subqueries; `from` and the bracket have been taken.
+    int subquery(const Token& from, bool isExists);
+    void selected(Subquery& subquery, QList<Token>& what, QList<Token>& order);
+    QString fromTable(Subquery& subquery);
+    QList<Token> tokensUntil(const QList<const char*>& symbols);
+    std::shared_ptr<const Expression> part(const QList<Token>& tokens, const Names& names,
+                                           const Around& around, bool isCondition) const;
 
     // Functions; behind `name`, which has been taken, stands a bracket.
     int call(const Token& name);
@@ -80,8 +102,8 @@ private:
     ExpressionNode castType();
     [[noreturn]] static void failUnknown(const Token& name);
 
-    const QList<ExpressionColumn>& m_columns;
-    const References* m_references;
+    Names m_names;
+    const Around* m_around;
     Expression m_expression;
     TokenReader m_read;
     int m_level = 0;

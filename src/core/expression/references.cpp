@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/expression/literal.h"
 #include "core/expression/names.h"
+#include "core/expression/subquery.h"
 
 namespace gravin {
 
@@ -15,6 +16,12 @@ bool isName(const Token& token) {
 
 bool isArrow(const Token& token) {
     return token.kind == Token::Kind::Symbol && token.text == u"->";
+}
+
+bool isOfRecord(const QList<Token>& tokens, qsizetype at) {
+    return at + 2 < tokens.size() && tokens[at].kind == Token::Kind::Word &&
+           tokens[at].upper == u"RECORD" && tokens[at + 1].kind == Token::Kind::Symbol &&
+           tokens[at + 1].text == u"." && isName(tokens[at + 2]);
 }
 
 } // namespace
@@ -32,7 +39,14 @@ QList<QStringList> reachedPaths(const QString& text, const QList<ExpressionColum
     const auto tokens = tokensOf(text);
     if (!tokens)
         return paths;
+    qsizetype subqueryUntil = -1;
     for (qsizetype at = 0; at < tokens->size(); ++at) {
+        subqueryUntil = std::max(subqueryUntil, subqueryEnd(*tokens, at));
+        // Within a subquery only what stands behind `record.` is the record's.
+        if (isOfRecord(*tokens, at))
+            at += 2;
+        else if (at <= subqueryUntil)
+            continue;
         if (!isName((*tokens)[at]))
             continue;
         QStringList path;

@@ -15,14 +15,21 @@ public:
     // The columns of the one record that the last column of this path refers to; the names before
     // it lead from record to record. Nothing: it refers to none, or to several.
     virtual std::optional<QList<ExpressionColumn>> behind(const QStringList& path) const = 0;
+
+    // The tables that subqueries may read; none where they may read none.
+    virtual QStringList tables() const { return {}; }
+    // The columns of one of them.
+    virtual QList<ExpressionColumn> columnsOf(const QString& /*table*/) const { return {}; }
+    // Where its records' references lead; null: nowhere.
+    virtual std::unique_ptr<References> of(const QString& /*table*/) const { return {}; }
 };
 
 // Under this name what is reached by a path stands among the columns of an expression, written as
 // an expression writes it.
 QString reachedName(const QStringList& path);
 
-// The paths that a text follows and that lead somewhere, each once, with the names that the columns
-// have. The text need not be an expression otherwise.
+// The paths that a text follows from the record itself and that lead somewhere, each once, with the
+// names that the columns have. The text need not be an expression otherwise.
 QList<QStringList> reachedPaths(const QString& text, const QList<ExpressionColumn>& columns,
                                 const References& references);
 

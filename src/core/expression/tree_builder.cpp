@@ -317,6 +317,8 @@ ExpressionType TreeBuilder::resultOf(NodeOperation operation, const QList<int>& 
         if (operands.size() > 1)
             require(operands[1], Type::Integer, coreTr("A whole number is expected here"));
         return typeOf(operands[0]);
+    case NodeOperation::CurrentUser:
+        return Type::Text;
     case NodeOperation::CurrentDate:
         return Type::Date;
     case NodeOperation::LocalTimestamp:

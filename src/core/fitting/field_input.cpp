@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/fitting/field_input.h"
 
+#include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/fitting/check_rules.h"
 #include "core/value/display_format.h"
@@ -10,9 +11,6 @@
 
 #include <QDateTime>
 #include <QRegularExpression>
-
-#include <pwd.h>
-#include <unistd.h>
 
 namespace gravin {
 
@@ -241,12 +239,6 @@ Result<FieldDefault> defaultFromText(const BoundField& field, const Table& table
         return Error{ErrorKind::Refused,
                      coreTr("This expression gives no value of %1.").arg(field.label())};
     return FieldDefault{FieldDefault::Kind::Computed, expression};
-}
-
-QString personName() {
-    if (const passwd* account = ::getpwuid(::geteuid()))
-        return QString::fromLocal8Bit(account->pw_name);
-    return QStringLiteral("uid %1").arg(::geteuid());
 }
 
 } // namespace gravin

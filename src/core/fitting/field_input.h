@@ -29,7 +29,4 @@ Result<FieldDefault> defaultFromText(const BoundField& field, const Table& table
 // The computed defaults that a column of this type can have.
 QList<FieldDefault::Kind> defaultKindsFor(const ColumnType& type);
 
-// Who is at work: the name of the system's account.
-QString personName();
-
 } // namespace gravin

@@ -97,7 +97,7 @@ QString labelFromName(const QString& name, bool isReference) {
 QString namingColumn(const Table& table) {
     const auto isText = [&](const QString& name) {
         const Column* column = table.column(name);
-        return column && !column->reach && column->type.kind == TypeKind::Text;
+        return column && !column->isBeyond() && column->type.kind == TypeKind::Text;
     };
     for (const char* word : {"name", "title", "label"}) {
         for (const Column& column : table.columns) {
@@ -162,7 +162,7 @@ QString addGeneratedScreen(Project& project, const Catalog& catalog, const Table
         screen.id = QStringLiteral("%1-%2").arg(table.name).arg(n);
 
     for (const Column& column : table.columns) {
-        if (column.reach)
+        if (column.isBeyond())
             continue;
         const QString& home = table.definitionTable(column);
         if (!project.definition(home, column.name))

@@ -56,8 +56,10 @@ bool readsOtherwise(const Project& before, const Project& after) {
         QMap<QString, QStringList> texts;
         for (const QString& table : std::as_const(tables)) {
             texts[table] = expressionsOf(project, table);
-            texts[table].removeIf(
-                [](const QString& text) { return !text.contains(QStringLiteral("->")); });
+            texts[table].removeIf([](const QString& text) {
+                return !text.contains(QStringLiteral("->")) &&
+                       !text.contains(QStringLiteral("SELECT"), Qt::CaseInsensitive);
+            });
         }
         texts.removeIf([](const auto& table) { return table->isEmpty(); });
         return texts;
@@ -66,14 +68,19 @@ bool readsOtherwise(const Project& before, const Project& after) {
 }
 
 void extendCatalog(Catalog& catalog, const Project& project) {
-    const auto references =
-        std::make_shared<const CatalogReferences>(catalog, statedReferences(project));
-    for (Table& table : catalog.tables) {
-        table.columns.removeIf([](const Column& column) { return !column.expression.isEmpty(); });
-        table.references = std::make_shared<const TableReferences>(references, table.name);
-        addReachedColumns(table, expressionsOf(project, table.name));
-        addComputedFields(table, project.computed.value(table.name));
-    }
+    const QList<StatedReference> stated = statedReferences(project);
+    const auto extend = [&](const std::shared_ptr<const CatalogReferences>& references) {
+        for (Table& table : catalog.tables) {
+            table.columns.removeIf(
+                [](const Column& column) { return !column.expression.isEmpty(); });
+            table.references = std::make_shared<const TableReferences>(references, table.name);
+            addReachedColumns(table, expressionsOf(project, table.name));
+            addComputedFields(table, project.computed.value(table.name));
+        }
+    };
+    // What subqueries read of other tables is computed without subqueries: no circle can arise.
+    extend(std::make_shared<const CatalogReferences>(catalog, stated));
+    extend(std::make_shared<const CatalogReferences>(catalog, stated, catalog.tables));
 }
 
 } // namespace gravin

@@ -18,7 +18,7 @@ QList<ExpressionColumn> columnsBefore(const Table& table, qsizetype end) {
     QList<ExpressionColumn> columns;
     for (qsizetype i = 0; i < end; ++i) {
         // What is reached is named by its path.
-        if (!table.columns[i].reach)
+        if (!table.columns[i].isBeyond())
             columns += ExpressionColumn{table.columns[i].name, table.columns[i].type};
     }
     return columns;
@@ -32,7 +32,7 @@ Parsed withoutComputed(Parsed parsed, const Table& table) {
     QHash<QString, Expression> replacements;
     for (const QString& name : parsed->columns()) {
         const int at = table.indexOf(name);
-        if (at < 0 || table.columns[at].reach)
+        if (at < 0 || table.columns[at].isBeyond())
             continue;
         const QString& text = table.columns[at].expression;
         if (text.isEmpty())
@@ -126,7 +126,7 @@ Result<Value> valueFor(const Column& column, const Value& computed) {
 
 ComputedColumns::ComputedColumns(const Table& table) {
     for (qsizetype i = 0; i < table.columns.size(); ++i) {
-        if (table.columns[i].expression.isEmpty() || table.columns[i].reach)
+        if (table.columns[i].expression.isEmpty() || table.columns[i].isBeyond())
             continue;
         if (auto bound = bindExpression(table.columns[i].expression, table))
             m_columns.emplace_back(static_cast<int>(i), std::move(*bound));

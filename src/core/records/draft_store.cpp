@@ -106,6 +106,21 @@ void DraftStore::setReached(const RecordId& id, const QList<int>& places, const 
         tell(id);
 }
 
+void DraftStore::setAggregate(const RecordId& id, int place, const std::optional<Value>& value) {
+    const auto found = m_drafts.find(id);
+    if (found == m_drafts.end())
+        return;
+    QMap<int, Draft::Reached>& reached = (*found)->reached;
+    const auto known = reached.constFind(place);
+    if (value ? known != reached.cend() && known->value == value : known == reached.cend())
+        return;
+    if (value)
+        reached.insert(place, {{}, value});
+    else
+        reached.remove(place);
+    tell(id);
+}
+
 void DraftStore::forgetReached(const QString& table) {
     for (const RecordId& id : all()) {
         Draft& draft = **m_drafts.find(id);

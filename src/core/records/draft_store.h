@@ -126,6 +126,8 @@ public:
     // Says it, as it is of this reference; what the draft refers to otherwise by now is left alone.
     void setReached(const RecordId& id, const QList<int>& places, const Value& reference,
                     const std::vector<Value>& values);
+    // Says what a subquery gives for a record as it will be; nothing: what was read is right.
+    void setAggregate(const RecordId& id, int place, const std::optional<Value>& value);
     // Records of this table were changed, empty: of any; what is reached there is wanted anew by
     // every draft.
     void forgetReached(const QString& table = {});

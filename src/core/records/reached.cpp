@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/records/reached.h"
 
+#include "core/database/aggregate.h"
 #include "core/database/reach.h"
 
 #include <QSqlQuery>
@@ -11,9 +12,15 @@ namespace gravin {
 
 QList<int> reachedThrough(const Table& table, const QSet<QString>& columns) {
     QList<int> places;
+    const auto isWritten = [&](const QString& name) {
+        const Column* column = table.column(name);
+        return columns.contains(column && column->reach ? column->reach->steps.front().from : name);
+    };
     for (int place = 0; place < table.columns.size(); ++place) {
-        const auto& reach = table.columns[place].reach;
-        if (reach && columns.contains(reach->steps.front().from))
+        const Column& column = table.columns[place];
+        const QStringList read = column.aggregate ? column.aggregate->subquery->columnsOfRecord()
+                                                  : QStringList{column.name};
+        if (column.isBeyond() && std::any_of(read.begin(), read.end(), isWritten))
             places += place;
     }
     return places;
@@ -21,7 +28,9 @@ QList<int> reachedThrough(const Table& table, const QSet<QString>& columns) {
 
 bool reachesTo(const Table& table, const QString& reached) {
     return std::any_of(table.columns.begin(), table.columns.end(), [&](const Column& column) {
-        return column.reach && leadsTo(*column.reach, reached);
+        return (column.reach && leadsTo(*column.reach, reached)) ||
+               (column.aggregate && (column.aggregate->from.name == reached ||
+                                     reachesTo(column.aggregate->from, reached)));
     });
 }
 

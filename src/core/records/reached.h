@@ -6,10 +6,11 @@
 
 namespace gravin {
 
-// The places of what is reached through one of these columns of the table.
+// The places of what is reached through one of these columns of the table, or what subqueries make
+// of it.
 QList<int> reachedThrough(const Table& table, const QSet<QString>& columns);
 
-// Whether anything of the table is reached in a record of that one.
+// Whether anything of the table is reached in a record of that one, or made of its records.
 bool reachesTo(const Table& table, const QString& reached);
 
 // Of a record that gets new references what they reach is not known before it is stored: it is left

@@ -13,7 +13,8 @@ constexpr size_t MostWanted = 400;
 RecordStore::RecordStore(std::shared_ptr<const Table> table, Worker* reader, QObject* parent)
     : QObject(parent)
     , m_table(std::move(table))
-    , m_reader(reader) {
+    , m_reader(reader)
+    , m_computed(*m_table) {
     m_fetchSoon.setSingleShot(true);
     m_fetchSoon.setInterval(0);
     connect(&m_fetchSoon, &QTimer::timeout, this, &RecordStore::fetch);
@@ -55,7 +56,7 @@ void RecordStore::fetch() {
             for (Record& record : *records) {
                 missing.remove(record.key);
                 arrived += record.key;
-                m_cache.insert(arrived.back(), new Record(std::move(record)));
+                keep(std::move(record));
             }
             if (!arrived.isEmpty())
                 Q_EMIT recordsArrived(arrived);
@@ -68,9 +69,39 @@ void RecordStore::fetch() {
         });
 }
 
+void RecordStore::keep(Record&& record) {
+    const Key key = record.key;
+    if (const auto coming = m_coming.constFind(key); coming != m_coming.constEnd()) {
+        for (auto value = coming->begin(); value != coming->end(); ++value)
+            record.values[static_cast<size_t>(value.key())] = *value;
+        m_computed.fillIn(record.values, Present::take());
+    }
+    m_cache.insert(key, new Record(std::move(record)));
+}
+
+void RecordStore::setAggregate(const Key& key, int place, const std::optional<Value>& value) {
+    if (!value) {
+        const auto coming = m_coming.find(key);
+        if (coming == m_coming.end() || !coming->remove(place))
+            return;
+        if (coming->isEmpty())
+            m_coming.erase(coming);
+        invalidate(key);
+        return;
+    }
+    QMap<int, Value>& coming = m_coming[key];
+    if (const auto known = coming.constFind(place); known != coming.cend() && *known == *value)
+        return;
+    coming.insert(place, *value);
+    if (std::unique_ptr<Record> record{m_cache.take(key)}) {
+        keep(std::move(*record));
+        Q_EMIT recordsArrived({key});
+    }
+}
+
 void RecordStore::put(const Record& record) {
     m_gone.remove(record.key);
-    m_cache.insert(record.key, new Record(record));
+    keep(Record(record));
     Q_EMIT recordsArrived({record.key});
 }
 

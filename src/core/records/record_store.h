@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/database/worker.h"
+#include "core/records/bound_expression.h"
 #include "core/records/record.h"
 #include "core/records/table_reader.h"
 
@@ -32,6 +33,12 @@ public:
     // True when the last fetch found no such record.
     bool isGone(const Key& key) const { return m_gone.contains(key); }
 
+    // What a subquery gives for a record as it will be, instead of what is stored; nothing: what is
+    // stored is right.
+    void setAggregate(const Key& key, int place, const std::optional<Value>& value);
+    // The records that are here.
+    QList<Key> here() const { return m_cache.keys(); }
+
     // Takes over what a committed change did.
     void put(const Record& record);
     void change(const Key& key, const Key& newKey, const QMap<QString, Value>& values);
@@ -55,11 +62,14 @@ Q_SIGNALS:
 
 private:
     void fetch();
+    void keep(Record&& record);
 
     std::shared_ptr<const Table> m_table;
     Worker* m_reader;
     SortOrder m_sort;
     QCache<Key, Record> m_cache{Capacity};
+    QHash<Key, QMap<int, Value>> m_coming; // by place in the table
+    ComputedColumns m_computed;
     QSet<Key> m_gone;
     std::vector<Key> m_wanted; // newest last
     QTimer m_fetchSoon;

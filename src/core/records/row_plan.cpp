@@ -30,12 +30,53 @@ int RowPlan::read(const Column& column) {
 RowPlan::Source RowPlan::sourceOf(const Column& column) {
     if (column.expression.isEmpty() || column.reach)
         return {read(column)};
-    const BoundExpression* computed = m_computed.at(m_table.indexOf(column.name));
+    const int place = m_table.indexOf(column.name);
+    if (column.aggregate) {
+        readFor(place);
+        return {-1, place};
+    }
+    const BoundExpression* computed = m_computed.at(place);
     if (!computed)
         return {};
-    for (const int place : computed->places)
-        read(m_table.columns[place]);
-    return {-1, *computed};
+    for (const int operand : computed->places)
+        readFor(operand);
+    return {-1, -1, *computed};
+}
+
+void RowPlan::readFor(int place) {
+    const Column& column = m_table.columns[place];
+    if (!column.aggregate) {
+        read(column);
+        return;
+    }
+    const auto [lines, isNew] = m_aggregates.try_emplace(place, column.aggregate, m_table);
+    for (const int ofRecord : isNew ? lines->second.question().ofRecord() : QList<int>())
+        read(m_table.columns[ofRecord]);
+}
+
+Status RowPlan::prepare(Session& session, const SqlFragment& where) {
+    for (auto& [place, lines] : m_aggregates) {
+        const Aggregate& aggregate = *m_table.columns[place].aggregate;
+        const RowPlan reading(m_dialect, aggregate.from, lines.question().columns(), {});
+        SqlFragment only;
+        for (qsizetype i = 0; i < aggregate.links.size() && !where.sql.isEmpty(); ++i) {
+            const Aggregate::Link& link = aggregate.links[i];
+            only.sql +=
+                QStringLiteral("%1%2 IN (SELECT %3 FROM %4%5)")
+                    .arg(i == 0 ? QStringLiteral(" WHERE ") : QStringLiteral(" AND "),
+                         reading.qualified(link.column), orderedBy(*m_table.column(link.ofRecord)),
+                         m_dialect.rowsOf(m_table), where.sql);
+            only.values += where.values;
+        }
+        const Status read =
+            session.select(reading.select() + only.sql, only.values, [&](const QSqlQuery& row) {
+                lines.take(reading.values(row), m_present);
+                return true;
+            });
+        if (!read)
+            return read;
+    }
+    return ok();
 }
 
 QString RowPlan::select() const {
@@ -57,15 +98,32 @@ Value RowPlan::valueOf(const Source& source, const QSqlQuery& row) const {
     };
     if (source.at >= 0)
         return stored(source.at);
+    if (source.aggregate >= 0)
+        return valueAt(source.aggregate, row);
     if (!source.computed)
         return {};
     std::vector<Value> values;
     RecordValues pointers;
     values.reserve(static_cast<size_t>(source.computed->places.size()));
     for (const int place : source.computed->places)
-        pointers.push_back(&values.emplace_back(stored(static_cast<int>(m_read.indexOf(place)))));
+        pointers.push_back(&values.emplace_back(valueAt(place, row)));
     auto computed = evaluate(*source.computed->expression, pointers, m_present);
     return computed ? std::move(*computed) : Value::null();
+}
+
+// Of a column that an expression reads.
+Value RowPlan::valueAt(int place, const QSqlQuery& row) const {
+    const auto stored = [&](int column) {
+        return m_dialect.decode(row.value(static_cast<int>(m_read.indexOf(column))),
+                                m_table.columns[column].type);
+    };
+    const auto lines = m_aggregates.find(place);
+    if (lines == m_aggregates.end())
+        return stored(place);
+    std::vector<Value> ofRecord;
+    for (const int column : lines->second.question().ofRecord())
+        ofRecord.push_back(stored(column));
+    return lines->second.valueOf(ofRecord, m_present);
 }
 
 std::vector<Value> RowPlan::values(const QSqlQuery& row) const {
@@ -131,6 +189,8 @@ void RowPlan::appendKeyOrder() {
 std::optional<SqlFragment> RowPlan::engineOrder(const Column& column) const {
     if (column.expression.isEmpty() || column.reach)
         return SqlFragment{orderedBy(column), {}};
+    if (column.aggregate)
+        return std::nullopt;
     const BoundExpression* computed = m_computed.at(m_table.indexOf(column.name));
     // The same for every record; a bare number behind ORDER BY would count columns.
     if (!computed || computed->places.isEmpty())

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/database/dialect.h"
-#include "core/records/bound_expression.h"
+#include "core/database/session.h"
+#include "core/records/aggregate_lines.h"
 
 #include <QSqlQuery>
+
+#include <map>
 
 namespace gravin {
 
@@ -24,6 +26,10 @@ public:
     // Both must outlive the plan. Requires: the table has the columns of `sort`.
     RowPlan(const Dialect& dialect, const Table& table, const QList<Column>& wanted,
             const SortOrder& sort);
+
+    // Reads what subqueries give for the rows of this condition ("", " WHERE …"), by a statement
+    // for each subquery. Requires: it is done before values are asked for.
+    Status prepare(Session& session, const SqlFragment& where);
 
     // "SELECT …" up to what stands behind FROM.
     QString select() const;
@@ -46,9 +52,10 @@ public:
     bool comesBefore(const std::vector<Value>& a, const std::vector<Value>& b) const;
 
 private:
-    // Where a value is found: in the row as it stands, or computed from it.
+    // Where a value is found: in the row as it stands, in the lines of its record, or computed.
     struct Source {
         int at = -1;
+        int aggregate = -1; // the place in the table
         std::optional<BoundExpression> computed = {};
     };
     struct SortedBy {
@@ -56,6 +63,9 @@ private:
         bool descending = false;
     };
     int read(const Column& column);
+    // What an expression reads may be a subquery.
+    void readFor(int place);
+    Value valueAt(int place, const QSqlQuery& row) const;
     Source sourceOf(const Column& column);
     Value valueOf(const Source& source, const QSqlQuery& row) const;
     void sortByEngine(const SortOrder& sort);
@@ -71,6 +81,7 @@ private:
     ComputedColumns m_computed;
     QList<int> m_read;   // places in the table, as they are selected
     QStringList m_ranks; // and behind them, the place of a row in the engine's own order
+    std::map<int, AggregateLines> m_aggregates; // by place in the table
     std::vector<Source> m_wanted;
     std::vector<SortedBy> m_sortedBy;
     SqlFragment m_order;

@@ -36,7 +36,7 @@ namespace {
 bool isKnown(const Column& column, const std::optional<Value>& value, const Occasion& occasion) {
     if (occasion.isStored)
         return true;
-    if (column.reach)
+    if (column.isBeyond())
         return value.has_value();
     const bool databaseGives =
         !value.has_value() && (column.givenByDatabase || !column.defaultExpression.isNull());

@@ -135,38 +135,45 @@ Record TableReader::recordOf(std::vector<Value>&& values) const {
     return {Key(std::move(key)), std::move(values)};
 }
 
-Status TableReader::select(const QString& sql, const QVariantList& values,
-                           const std::function<bool(const QSqlQuery&)>& take) {
+Status TableReader::rows(RowPlan& plan, const SqlFragment& where, const SqlFragment& tail,
+                         const std::function<bool(const QSqlQuery&)>& take) {
     auto reader = m_session.readerOf(m_table);
-    return reader ? (*reader)->select(sql, values, take) : reader.error();
+    if (!reader)
+        return reader.error();
+    if (Status prepared = plan.prepare(**reader, where); !prepared)
+        return prepared;
+    return (*reader)->select(plan.select() + where.sql + tail.sql, where.values + tail.values,
+                             take);
 }
 
 Result<qint64> TableReader::number(const QString& sql, const QVariantList& values) {
     qint64 number = 0;
-    Status selected = select(sql, values, [&](const QSqlQuery& row) {
+    auto reader = m_session.readerOf(m_table);
+    if (!reader)
+        return reader.error();
+    Status selected = (*reader)->select(sql, values, [&](const QSqlQuery& row) {
         number = row.value(0).toLongLong();
         return false;
     });
     return selected ? Result<qint64>(number) : selected.error();
 }
 
-Status TableReader::scan(const RowPlan& plan, const SqlFragment& where, const Passes& passes,
+Status TableReader::scan(RowPlan plan, const SqlFragment& where, const Passes& passes,
                          const Take& take) {
     struct Row {
         std::vector<Value> values;
         std::vector<Value> sortedBy;
     };
     std::vector<Row> unsorted;
-    Status selected = select(plan.select() + where.sql + plan.order().sql,
-                             where.values + plan.order().values, [&](const QSqlQuery& row) {
-                                 std::vector<Value> values = plan.values(row);
-                                 if (passes && !passes(values))
-                                     return true;
-                                 if (!plan.isSortedByReader())
-                                     return take(std::move(values));
-                                 unsorted.push_back({std::move(values), plan.sortValues(row)});
-                                 return true;
-                             });
+    Status selected = rows(plan, where, plan.order(), [&](const QSqlQuery& row) {
+        std::vector<Value> values = plan.values(row);
+        if (passes && !passes(values))
+            return true;
+        if (!plan.isSortedByReader())
+            return take(std::move(values));
+        unsorted.push_back({std::move(values), plan.sortValues(row)});
+        return true;
+    });
     if (!selected)
         return selected;
     std::stable_sort(unsorted.begin(), unsorted.end(), [&](const Row& a, const Row& b) {
@@ -179,9 +186,10 @@ Status TableReader::scan(const RowPlan& plan, const SqlFragment& where, const Pa
     return ok();
 }
 
-Status TableReader::collect(const SqlFragment& where, std::vector<Record>& records) {
-    const RowPlan reading = plan(m_table.columns);
-    return select(reading.select() + where.sql, where.values, [&](const QSqlQuery& row) {
+Status TableReader::collect(const SqlFragment& where, const QString& locking,
+                            std::vector<Record>& records) {
+    RowPlan reading = plan(m_table.columns);
+    return rows(reading, where, {locking, {}}, [&](const QSqlQuery& row) {
         records.push_back(recordOf(reading.values(row)));
         return true;
     });
@@ -192,22 +200,22 @@ Result<qint64> TableReader::count() { return number(QStringLiteral("SELECT count
 Result<std::vector<Record>> TableReader::range(const SortOrder& sort, qint64 offset, qint64 limit) {
     std::vector<Record> records;
     const qint64 most = limit < 0 ? std::numeric_limits<qint64>::max() : limit;
-    const RowPlan reading = plan(m_table.columns, sort);
+    RowPlan reading = plan(m_table.columns, sort);
     Status status = ok();
     if (reading.isSortedByReader()) {
         qint64 place = 0;
-        status = scan(reading, {}, {}, [&](std::vector<Value>&& values) {
+        status = scan(std::move(reading), {}, {}, [&](std::vector<Value>&& values) {
             if (place++ >= offset && static_cast<qint64>(records.size()) < most)
                 records.push_back(recordOf(std::move(values)));
             return static_cast<qint64>(records.size()) < most;
         });
     } else {
-        status =
-            select(reading.select() + reading.order().sql + QStringLiteral(" LIMIT ? OFFSET ?"),
-                   reading.order().values + QVariantList{most, offset}, [&](const QSqlQuery& row) {
-                       records.push_back(recordOf(reading.values(row)));
-                       return true;
-                   });
+        const SqlFragment tail{reading.order().sql + QStringLiteral(" LIMIT ? OFFSET ?"),
+                               reading.order().values + QVariantList{most, offset}};
+        status = rows(reading, {}, tail, [&](const QSqlQuery& row) {
+            records.push_back(recordOf(reading.values(row)));
+            return true;
+        });
     }
     if (!status)
         return status.error();
@@ -227,7 +235,7 @@ Result<std::vector<Record>> TableReader::records(const std::vector<Key>& keys,
         const size_t last = std::min(first + KeysPerStatement, keys.size());
         const std::vector<Key> some{keys.begin() + static_cast<std::ptrdiff_t>(first),
                                     keys.begin() + static_cast<std::ptrdiff_t>(last)};
-        Status status = collect(whereKeys(m_session.dialect(), m_table, some), records);
+        Status status = collect(whereKeys(m_session.dialect(), m_table, some), {}, records);
         if (!status)
             return status.error();
     }
@@ -238,7 +246,7 @@ Result<std::optional<Record>> TableReader::recordToChange(const Key& key) {
     const SqlFragment condition = m_session.dialect().keyCondition(m_table, key);
     std::vector<Record> records;
     Status status =
-        collect({QStringLiteral(" WHERE ") + condition.sql + locking(), condition.values}, records);
+        collect({QStringLiteral(" WHERE ") + condition.sql, condition.values}, locking(), records);
     if (!status)
         return status.error();
     if (records.empty())
@@ -250,11 +258,10 @@ Result<std::vector<Record>> TableReader::recordsToChange(const std::vector<Key>&
     std::vector<Record> records;
     for (size_t first = 0; first < keys.size(); first += KeysPerStatement) {
         const size_t last = std::min(first + KeysPerStatement, keys.size());
-        SqlFragment where = whereKeys(m_session.dialect(), m_table,
-                                      {keys.begin() + static_cast<std::ptrdiff_t>(first),
-                                       keys.begin() + static_cast<std::ptrdiff_t>(last)});
-        where.sql += locking();
-        if (Status status = collect(where, records); !status)
+        const SqlFragment where = whereKeys(m_session.dialect(), m_table,
+                                            {keys.begin() + static_cast<std::ptrdiff_t>(first),
+                                             keys.begin() + static_cast<std::ptrdiff_t>(last)});
+        if (Status status = collect(where, locking(), records); !status)
             return status.error();
     }
     return records;
@@ -426,7 +433,7 @@ Status TableReader::scanMatching(const Filter& filter, const SortOrder& sort,
     RowPlan reading = plan(read, sort);
     if (columns.isEmpty())
         reading.leaveUnordered();
-    return scan(reading, where, filter.isHandedOver() ? Passes() : Passes(passes),
+    return scan(std::move(reading), where, filter.isHandedOver() ? Passes() : Passes(passes),
                 [&](std::vector<Value>&& values) {
                     values.resize(static_cast<size_t>(columns.size()));
                     return take(std::move(values));

@@ -70,8 +70,10 @@ private:
     using Passes = std::function<bool(const std::vector<Value>&)>;
     using Take = std::function<bool(std::vector<Value>&&)>;
     // Reads rows in the plan's order: those that pass go to `take`, until it answers false.
-    Status scan(const RowPlan& plan, const SqlFragment& where, const Passes& passes,
-                const Take& take);
+    Status scan(RowPlan plan, const SqlFragment& where, const Passes& passes, const Take& take);
+    // Reads the plan's rows of this condition; `tail` stands behind it in the statement.
+    Status rows(RowPlan& plan, const SqlFragment& where, const SqlFragment& tail,
+                const std::function<bool(const QSqlQuery&)>& take);
     // What an engine is asked for, and what is asked here of each row that is left.
     struct Narrowed {
         Table table; // with what the conditions reach
@@ -81,9 +83,6 @@ private:
     Result<Narrowed> narrowed(const RecordQuery& query) const;
     Status scanNarrowed(const Narrowed& to, const QList<Column>& columns, const SortOrder& sort,
                         const Take& take);
-    // Where this table's records are read: Session::readerOf().
-    Status select(const QString& sql, const QVariantList& values,
-                  const std::function<bool(const QSqlQuery&)>& take);
     Result<qint64> number(const QString& sql, const QVariantList& values = {});
     QString locking() const;
     RowPlan plan(const QList<Column>& wanted, const SortOrder& sort = {}) const;
@@ -91,7 +90,7 @@ private:
     QList<Column> keyColumns() const;
     Record recordOf(std::vector<Value>&& values) const;
     Status scanPositions(const std::function<bool(KeyIndex&&)>& take);
-    Status collect(const SqlFragment& where, std::vector<Record>& records);
+    Status collect(const SqlFragment& where, const QString& locking, std::vector<Record>& records);
     Result<std::vector<Record>> recordsByPosition(const std::vector<Key>& keys,
                                                   const SortOrder& sort);
     SqlFragment whereAll(const QStringList& columns, const std::vector<Value>& values) const;

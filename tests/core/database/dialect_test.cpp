@@ -175,7 +175,8 @@ TEST_P(DialectOfEngine, ExpressionsAreHandedOverOnlyWhereTheyMeanTheSame) {
     const QList<ExpressionColumn> columns{{name("id"), {TypeKind::Integer}},
                                           {name("odd`\"one"), {TypeKind::Text}},
                                           {name("seen"), {TypeKind::Date}}};
-    const Present present{{2026, 11, 28}, {{QDate(2026, 11, 28), {0}}}, {QDate(2026, 11, 28), {0}}};
+    const Present present{
+        {2026, 11, 28}, {{QDate(2026, 11, 28), {0}}}, {QDate(2026, 11, 28), {0}}, {}};
     const auto sqlOf = [&](const char* text) -> std::optional<SqlFragment> {
         const auto expression = parseExpression(name(text), columns);
         EXPECT_TRUE(expression) << text;

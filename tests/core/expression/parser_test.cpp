@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/expression/references.h"
+#include "core/expression/subquery.h"
 
 #include <gtest/gtest.h>
 
@@ -139,6 +140,19 @@ public:
             return QList<ExpressionColumn>{{QStringLiteral("people"), {TypeKind::Integer}}};
         return std::nullopt;
     }
+    QStringList tables() const override {
+        return {QStringLiteral("line"), QStringLiteral("Odd Name")};
+    }
+    QList<ExpressionColumn> columnsOf(const QString& table) const override {
+        if (table == u"line")
+            return {{QStringLiteral("a"), {TypeKind::Integer}},
+                    {QStringLiteral("amount"), {TypeKind::Integer}},
+                    {QStringLiteral("note"), {TypeKind::Text}}};
+        return {{QStringLiteral("x"), {TypeKind::Date}}};
+    }
+    std::unique_ptr<References> of(const QString&) const override {
+        return std::make_unique<Makers>();
+    }
 };
 
 std::string readWith(const char* text) {
@@ -179,6 +193,99 @@ TEST(Parser, PathsOfATextAreFoundWhateverElseStandsThere) {
     ASSERT_EQ(paths.size(), 2);
     EXPECT_EQ(reachedName(paths[0]), u"a -> phone");
     EXPECT_EQ(reachedName(paths[1]), u"a -> \"Town Code\" -> people");
+}
+
+// What the one subquery of a text asks, and of what record.
+std::string askedBy(const char* text) {
+    const Makers makers;
+    const auto read = parseExpression(QString::fromUtf8(text), someColumns(), &makers);
+    if (!read)
+        return readWith(text);
+    if (read->subqueries().size() != 1)
+        return "not one";
+    const Subquery& subquery = *read->subqueries().front();
+    QStringList parts{subquery.table};
+    for (const auto& part : subquery.parts())
+        parts += shapeOf(*part, part->root());
+    parts += subquery.columnsOfRecord();
+    return parts.join(QStringLiteral("; ")).toStdString();
+}
+
+TEST(Parser, ASubqueryIsReadAsAValue) {
+    EXPECT_EQ(readWith("(SELECT COUNT(*) FROM line) + 1"), "(+ (SELECT COUNT(*) FROM line) 1)");
+    EXPECT_EQ(askedBy("(SELECT SUM(amount) FROM line WHERE line.a = record.a)"),
+              "line; amount; (= a record.a); a");
+    EXPECT_EQ(
+        askedBy("(select max(l.amount * 2) from LINE as l where l.a = record.b and amount > 1)"),
+        "line; (* amount 2); (and (= a record.b) (> amount 1)); b");
+    EXPECT_EQ(askedBy("EXISTS (SELECT 1 FROM \"Odd Name\" WHERE x > record.due)"),
+              "Odd Name; (> x record.due); due");
+    EXPECT_EQ(askedBy("(SELECT LISTAGG(note, ', ') WITHIN GROUP (ORDER BY amount DESC) FROM line)"),
+              "line; note; amount");
+    EXPECT_EQ(askedBy("(SELECT SUM(a -> \"Town Code\" -> people) FROM line WHERE a = record.a -> "
+                      "\"Town Code\" -> people)"),
+              "line; a -> \"Town Code\" -> people; (= a record.a -> \"Town Code\" -> people); "
+              "a -> \"Town Code\" -> people");
+    EXPECT_EQ(readWith("record.a + a"), "(+ a a)") << "outside of one it is the same";
+}
+
+TEST(Parser, TypesOfSubqueriesAreThoseOfWhatTheyAreMadeOf) {
+    const Makers makers;
+    const auto typeOf = [&](const char* text) {
+        const auto read = parseExpression(QString::fromUtf8(text), someColumns(), &makers);
+        return read ? read->type() : ExpressionType::Other;
+    };
+    EXPECT_EQ(typeOf("(SELECT COUNT(note) FROM line)"), ExpressionType::Integer);
+    EXPECT_EQ(typeOf("(SELECT AVG(amount) FROM line)"), ExpressionType::Decimal);
+    EXPECT_EQ(typeOf("(SELECT MIN(note) FROM line)"), ExpressionType::Text);
+    EXPECT_EQ(typeOf("(SELECT MAX(x) FROM \"Odd Name\")"), ExpressionType::Date);
+    EXPECT_EQ(typeOf("EXISTS (SELECT * FROM line)"), ExpressionType::Boolean);
+}
+
+TEST(Parser, WhatIsNoSubquerySaysWhyAndWhere) {
+    EXPECT_EQ(
+        readWith("(SELECT amount FROM line)"),
+        "8+6: COUNT, SUM, AVG, MIN, MAX or LISTAGG, which make one value of many, is expected "
+        "here, not “amount”.");
+    EXPECT_EQ(readWith("(SELECT COUNT(*) FROM lines)"),
+              "22+5: There is no table “lines” here. Did you mean “line”?");
+    EXPECT_EQ(readWith("(SELECT SUM(note) FROM line)"),
+              "8+3: SUM is made of numbers, not of a text.");
+    EXPECT_EQ(readWith("(SELECT SUM(amont) FROM line)"),
+              "12+5: There is no field “amont” here. Did you mean “amount”?");
+    EXPECT_EQ(readWith("(SELECT COUNT(*) FROM line WHERE other.a = 1)"),
+              "33+5: Before a dot stands “line” or “record” here, not “other”.");
+    EXPECT_EQ(readWith("(SELECT COUNT(*) FROM line WHERE a"),
+              "34+1: The expression ends here, but “)” is expected.");
+    EXPECT_EQ(readWith("(SELECT COUNT(*) FROM line WHERE a = (SELECT COUNT(*) FROM line))"),
+              "37+1: A subquery cannot stand in another one.");
+    EXPECT_EQ(readWith("line.a"), "0+4: Before a dot stands “record” here, not “line”.");
+    EXPECT_EQ(readWith("record."),
+              "7+1: The expression ends here, but a field of “record” is expected.");
+    EXPECT_FALSE(parseExpression(QStringLiteral("(SELECT COUNT(*) FROM line)"), someColumns()))
+        << "where no table can be read";
+}
+
+TEST(Parser, SubqueriesOfATextAreFoundWhateverElseStandsThere) {
+    const Makers makers;
+    const auto found = subqueriesIn(
+        QStringLiteral("nobody + (SELECT COUNT(*) FROM line) = EXISTS (SELECT 1 FROM line) ( "
+                       "(SELECT COUNT(*) FROM line) (SELECT nothing)"),
+        someColumns(), makers);
+    ASSERT_EQ(found.size(), 2);
+    EXPECT_EQ(found[0]->name, u"(SELECT COUNT(*) FROM line)");
+    EXPECT_EQ(found[1]->name, u"EXISTS (SELECT 1 FROM line)");
+    const QList<QStringList> paths = reachedPaths(
+        QStringLiteral("(SELECT SUM(a -> phone) FROM line WHERE note = record.a -> phone) + b"),
+        someColumns(), makers);
+    ASSERT_EQ(paths.size(), 1) << "only the record's own are followed from it";
+    EXPECT_EQ(reachedName(paths[0]), u"a -> phone");
+}
+
+TEST(Parser, CurrentUserIsAText) {
+    const auto read = parseExpression(QStringLiteral("CURRENT_USER || '!'"), someColumns());
+    ASSERT_TRUE(read);
+    EXPECT_EQ(read->type(), ExpressionType::Text);
 }
 
 } // namespace gravin

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/person.h"
 #include "core/project/project_file.h"
 
 #include "core/fitting/binding.h"

@@ -58,7 +58,7 @@ QString nearest(const QString& mistyped, const QStringList& names) {
 QStringList columnNames(const Table& table) {
     QStringList names;
     for (const Column& column : table.columns) {
-        if (!column.reach)
+        if (!column.isBeyond())
             names += column.name;
     }
     return names;

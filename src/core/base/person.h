@@ -1,0 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QString>
+
+namespace gravin {
+
+// Who is at work: the name of the system's account.
+QString personName();
+
+} // namespace gravin

@@ -1,0 +1,208 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What subqueries make of the lines of a record: read with it, sorted and filtered by, computed
+// with, the same on all three engines.
+#include "core/database/aggregate.h"
+#include "core/fitting/binding.h"
+#include "core/fitting/query_source.h"
+#include "core/records/aggregate_reading.h"
+#include "core/value/text_form.h"
+#include "support/engines.h"
+
+#include <QFile>
+#include <QRegularExpression>
+
+namespace gravin::test {
+namespace {
+
+constexpr const char* OrderSchema = R"(
+CREATE TABLE article (id INTEGER NOT NULL PRIMARY KEY, name VARCHAR(40) NOT NULL, price DECIMAL(9,2) NOT NULL);
+INSERT INTO article VALUES (1, 'Lamp', 10.10), (2, 'Lens', 0.20), (3, 'Rope', 3.30);
+CREATE TABLE orders (id INTEGER NOT NULL PRIMARY KEY, buyer VARCHAR(40) NOT NULL, day DATE, lowest INTEGER);
+INSERT INTO orders VALUES (1, 'Hale', '2026-01-05', 2), (2, 'Orrin', '2026-02-01', NULL), (3, 'Brack', NULL, 1),
+                          (4, 'Hale', '2026-03-01', 1);
+CREATE TABLE line (order_id INTEGER NOT NULL, place INTEGER NOT NULL, article_id INTEGER, amount INTEGER, note VARCHAR(20),
+                   rate DOUBLE PRECISION, given DATE, PRIMARY KEY (order_id, place),
+                   FOREIGN KEY (order_id) REFERENCES orders (id), FOREIGN KEY (article_id) REFERENCES article (id));
+INSERT INTO line VALUES (1, 1, 1, 3, 'b', 0.5, '2026-01-06'), (1, 2, 2, 1, 'a', 0.25, '2026-01-04'),
+                        (1, 3, 3, 2, NULL, NULL, NULL), (2, 1, 2, 7, 'B', 1.5, '2026-02-03'),
+                        (4, 1, NULL, 5, 'z', 2.0, NULL);
+)";
+
+constexpr const char* OfOrder = "WHERE line.order_id = record.id";
+
+class Aggregates : public OnEngine {
+protected:
+    void SetUp() override {
+        OnEngine::SetUp();
+        if (IsSkipped())
+            return;
+        database->run(name(OrderSchema));
+        session = database->open();
+    }
+    // The catalog with a computed field “it” of an order.
+    void state(const QString& expression) {
+        project.computed[name("orders")] = {{name("it"), expression}};
+        catalog = *catalogOf(*session, project);
+        ASSERT_NE(orders().column(name("it")), nullptr) << qPrintable(expression);
+    }
+    const Table& orders() const { return *catalog.table(name("orders")); }
+    // Of each order, by its number; “-” where there is none.
+    QString its(const QString& expression) {
+        state(expression);
+        const auto records = TableReader(*session, orders()).range({{name("id")}}, 0, -1);
+        if (!records)
+            return records.error().detail;
+        QStringList texts;
+        for (const Record& record : *records) {
+            const Value& value = record.values[static_cast<size_t>(orders().indexOf(name("it")))];
+            texts += value.isNull() ? name("-") : toText(value, {});
+        }
+        return texts.join(name(" "));
+    }
+    QString its(const char* selected) {
+        return its(QStringLiteral("(SELECT %1 FROM line %2)").arg(name(selected), name(OfOrder)));
+    }
+    QString keysOf(const RecordQuery& query) {
+        QStringList keys;
+        const Status scanned = TableReader(*session, orders()).scanKeys(query, [&](KeyIndex&& run) {
+            for (qsizetype i = 0; i < run.size(); ++i)
+                keys += keyText(run.at(i), orders().keyTypes());
+            return true;
+        });
+        EXPECT_TRUE(scanned) << qPrintable(scanned ? QString() : scanned.error().detail);
+        return keys.join(u',');
+    }
+
+    Project project;
+    std::unique_ptr<Session> session;
+    Catalog catalog;
+};
+
+TEST_P(Aggregates, EveryFunctionIsMadeOfTheLinesOfARecord) {
+    EXPECT_EQ(its("COUNT(*)"), u"3 1 0 1");
+    EXPECT_EQ(its("COUNT(article_id)"), u"3 1 0 0");
+    EXPECT_EQ(its("SUM(amount)"), u"6 7 - 5");
+    EXPECT_EQ(its("AVG(amount)"), u"2.000000 7.000000 - 5.000000");
+    EXPECT_EQ(its("MIN(amount)"), u"1 7 - 5");
+    EXPECT_EQ(its("MAX(given)"), u"2026-01-06 2026-02-03 - -");
+    EXPECT_EQ(its("MIN(note)"), u"a B - z");
+    EXPECT_EQ(its("SUM(rate)"), u"0.75 1.5 - 2");
+    EXPECT_EQ(its("LISTAGG(note, '+')"), u"a+b B - z");
+    EXPECT_EQ(its("LISTAGG(note, '') WITHIN GROUP (ORDER BY place)"), u"ba B - z");
+    EXPECT_EQ(its("LISTAGG(note, '') WITHIN GROUP (ORDER BY amount DESC)"), u"ba B - z");
+    EXPECT_EQ(its(name("EXISTS (SELECT 1 FROM line WHERE line.order_id = record.id)")),
+              u"true true false true");
+    EXPECT_EQ(its(name("COALESCE((SELECT SUM(amount) FROM line AS l WHERE record.id = "
+                       "l.order_id), 0) + 1")),
+              u"7 8 1 6");
+}
+
+// Of the first order.
+TEST_P(Aggregates, EveryRowOfTheReferenceIsTrue) {
+    QFile file(QStringLiteral(DOCS "/expressions.md"));
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    static const QRegularExpression row(QStringLiteral("^\\| `(.*SELECT.+)` \\| (.*) \\|$"));
+    int rows = 0;
+    for (const QString& line : QString::fromUtf8(file.readAll()).split(u'\n')) {
+        const auto match = row.match(line);
+        if (!match.hasMatch())
+            continue;
+        ++rows;
+        EXPECT_EQ(its(match.captured(1)).section(u' ', 0, 0), match.captured(2))
+            << qPrintable(match.captured(1));
+    }
+    EXPECT_GE(rows, 10);
+}
+
+TEST_P(Aggregates, LinesFollowTheirReferencesAndAreExact) {
+    EXPECT_EQ(its("SUM(amount * article_id -> price)"), u"37.10 1.40 - -");
+    EXPECT_EQ(its("LISTAGG(article_id -> name, ', ') WITHIN GROUP (ORDER BY article_id -> price)"),
+              u"Lens, Rope, Lamp Lens - -");
+}
+
+TEST_P(Aggregates, LinesAreAskedForWhatIsComputedOfThem) {
+    project.computed[name("line")] = {{name("cost"), name("amount * article_id -> price")},
+                                      {name("never"), name("(SELECT COUNT(*) FROM orders)")}};
+    EXPECT_EQ(its("SUM(cost)"), u"37.10 1.40 - -");
+    project.computed[name("orders")] = {
+        {name("it"), name("(SELECT SUM(never) FROM line WHERE order_id = record.id)")}};
+    catalog = *catalogOf(*session, project);
+    EXPECT_EQ(orders().column(name("it")), nullptr) << "what is itself made of others is not read";
+    EXPECT_NE(catalog.table(name("line"))->column(name("never")), nullptr);
+}
+
+TEST_P(Aggregates, ConditionsMayReadTheRecordAndWhatItReaches) {
+    EXPECT_EQ(its(name("(SELECT COUNT(*) FROM line WHERE order_id = record.id AND amount >= "
+                       "record.lowest)")),
+              u"2 0 0 1");
+    EXPECT_EQ(its(name("(SELECT SUM(amount * record.lowest) FROM line WHERE order_id = "
+                       "record.id)")),
+              u"12 - - 5");
+    EXPECT_EQ(its(name("(SELECT COUNT(*) FROM orders AS other WHERE other.buyer = record.buyer AND "
+                       "other.id <> record.id)")),
+              u"1 0 0 1")
+        << "its own table";
+    EXPECT_EQ(its(name("(SELECT MAX(price) FROM article)")), u"10.10 10.10 10.10 10.10")
+        << "the same for all";
+}
+
+TEST_P(Aggregates, ListsAreSortedAndFilteredByThem) {
+    state(QStringLiteral("(SELECT SUM(amount) FROM line %1)").arg(name(OfOrder)));
+    EXPECT_EQ(keysOf({*sortOrderFromText(name("it DESC"), orders())}).left(5), u"2,1,4")
+        << "an order without lines stands where the engine has NULL";
+    RecordQuery query;
+    query.conditions = {name("it > 5")};
+    EXPECT_EQ(keysOf(query), u"1,2");
+    query.conditions = {name("NOT EXISTS (SELECT 1 FROM line WHERE order_id = record.id)")};
+    EXPECT_EQ(keysOf(query), u"3");
+}
+
+TEST_P(Aggregates, OneStatementForEachSubqueryOfAPage) {
+    state(QStringLiteral("(SELECT SUM(amount) FROM line %1)").arg(name(OfOrder)));
+    const auto one = TableReader(*session, orders()).records({key(1), key(3)});
+    ASSERT_TRUE(one);
+    ASSERT_EQ(one->size(), 2U);
+    const auto at = static_cast<size_t>(orders().indexOf(name("it")));
+    EXPECT_EQ((*one)[0].values[at], Value::integer(6));
+    EXPECT_TRUE((*one)[1].values[at].isNull());
+}
+
+TEST_P(Aggregates, OneRecordIsAskedWithLinesAsTheyWillBe) {
+    state(QStringLiteral("(SELECT SUM(amount * article_id -> price) FROM line %1)")
+              .arg(name(OfOrder)));
+    const QList<int> places = aggregatesOver(orders(), name("line"));
+    ASSERT_EQ(places.size(), 1);
+    const auto ask = [&](qint64 id, bool isNew, const ComingLines& coming) {
+        const auto value =
+            readAggregate(*session, orders(), places[0], {Value::integer(id)}, isNew, coming);
+        return value ? (value->isNull() ? name("-") : toText(*value, {})) : value.error().detail;
+    };
+    EXPECT_EQ(ask(1, false, {}), u"37.10");
+    const auto line = [](qint64 order, qint64 article, qint64 amount) {
+        return QHash<QString, Value>{{name("order_id"), Value::integer(order)},
+                                     {name("article_id"), Value::integer(article)},
+                                     {name("amount"), Value::integer(amount)}};
+    };
+    ComingLines coming;
+    coming.without = {Key({Value::integer(1), Value::integer(1)})};
+    coming.with = {line(1, 1, 4), line(1, 2, 5), line(2, 3, 100)};
+    EXPECT_EQ(ask(1, false, coming), u"48.20") << "one edited, one new, one that went elsewhere";
+    EXPECT_EQ(ask(3, false, {}), u"-");
+    ComingLines fresh;
+    fresh.with = {line(0, 2, 3)};
+    EXPECT_EQ(ask(1, true, fresh), u"0.60") << "of a new record only those";
+}
+
+TEST_P(Aggregates, AnAggregateThatNothingLinksIsRefused) {
+    project.computed[name("orders")] = {
+        {name("it"), name("(SELECT COUNT(*) FROM line WHERE amount > record.lowest)")}};
+    catalog = *catalogOf(*session, project);
+    EXPECT_EQ(orders().column(name("it")), nullptr);
+}
+
+INSTANTIATE_TEST_SUITE_P(Engines, Aggregates,
+                         testing::Values(Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb),
+                         engineTestName);
+
+} // namespace
+} // namespace gravin::test
