@@ -187,6 +187,7 @@ int runAdd(const WriteOptions& options) {
     request.action = QStringLiteral("add");
     RecordEdit edit{Operation::Insert, context->screen.table->name, {}, {}, context->values};
     edit.given = given;
+    request.fills = true;
     request.edits.push_back(std::move(edit));
     return commit(*context, std::move(request), options);
 }
@@ -211,6 +212,7 @@ int runEdit(const WriteOptions& options) {
         edit.before.insert(field.key(), context->was.value(field.key(), now.value(field.key())));
     ChangeRequest request;
     request.action = QStringLiteral("edit");
+    request.fills = true;
     request.edits.push_back(std::move(edit));
     return commit(*context, std::move(request), options);
 }

@@ -30,6 +30,10 @@ QStringList computedIn(const Table& table) {
     for (const Column& column : table.columns) {
         if (!column.expression.isEmpty())
             computed += {column.name, column.expression};
+        if (!column.filledWith.isEmpty())
+            computed += {column.name, column.filledWith};
+        if (column.stamp.when != Stamp::When::Never)
+            computed += {column.name, stampWhenName(column.stamp.when), column.stamp.expression};
         // The same path may lead elsewhere, where a lookup is another now.
         if (column.reach) {
             for (const Reach::Step& step : column.reach->steps)

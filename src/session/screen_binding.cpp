@@ -89,6 +89,10 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
         return tr("%1 is computed by the database.").arg(field.label());
     if (field.column.givenByDatabase)
         return tr("%1 is given by the database.").arg(field.label());
+    if (field.column.stamp.when != Stamp::When::Never)
+        return field.column.stamp.when == Stamp::When::Added
+                   ? tr("%1 is set by itself when a record is added.").arg(field.label())
+                   : tr("%1 is set by itself with every change.").arg(field.label());
     if (field.definition.editable == Editable::OnlyNew && !id.isNew())
         return tr("%1 can only be filled in while the record is new.").arg(field.label());
     if (field.definition.editable == Editable::Never)

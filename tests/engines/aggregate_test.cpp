@@ -55,7 +55,10 @@ protected:
         QStringList texts;
         for (const Record& record : *records) {
             const Value& value = record.values[static_cast<size_t>(orders().indexOf(name("it")))];
-            texts += value.isNull() ? name("-") : toText(value, {});
+            texts += value.isNull() ? name("-")
+                     : value.kind() == Value::Kind::Boolean
+                         ? name(value.asBoolean() ? "true" : "false")
+                         : toText(value, {});
         }
         return texts.join(name(" "));
     }
@@ -148,8 +151,9 @@ TEST_P(Aggregates, ConditionsMayReadTheRecordAndWhatItReaches) {
 
 TEST_P(Aggregates, ListsAreSortedAndFilteredByThem) {
     state(QStringLiteral("(SELECT SUM(amount) FROM line %1)").arg(name(OfOrder)));
-    EXPECT_EQ(keysOf({*sortOrderFromText(name("it DESC"), orders())}).left(5), u"2,1,4")
-        << "an order without lines stands where the engine has NULL";
+    // An order without lines stands where the engine has NULL.
+    EXPECT_EQ(keysOf({*sortOrderFromText(name("it DESC"), orders())}).remove(QStringLiteral("3")),
+              GetParam() == Engine::PostgreSql ? u",2,1,4" : u"2,1,4,");
     RecordQuery query;
     query.conditions = {name("it > 5")};
     EXPECT_EQ(keysOf(query), u"1,2");

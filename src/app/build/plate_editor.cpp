@@ -7,6 +7,7 @@
 #include "core/fitting/check_rules.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/form_arranging.h"
+#include "core/fitting/given_fields.h"
 #include "core/fitting/screen_generator.h"
 #include "core/project/offers_text.h"
 #include "core/records/table_reader.h"
@@ -107,6 +108,12 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
         return definition.help;
     case PlateLine::Default:
         return defaultText(field);
+    case PlateLine::FilledWith:
+        return definition.filledWith;
+    case PlateLine::Stamped:
+        return stampText(definition.stamp);
+    case PlateLine::Hint:
+        return definition.hint;
     case PlateLine::Required:
         return definition.required ? Tick : QString();
     case PlateLine::Checks:
@@ -206,6 +213,12 @@ QStringList PlateEditor::options(PlateLine line, const BoundField& field) const 
             if (canShowAs(shown, field.column.type))
                 options += shownAsLabel(shown);
         }
+        break;
+    case PlateLine::FilledWith:
+        options = usualFillings(*m_binding->screen().table, field.column);
+        break;
+    case PlateLine::Stamped:
+        options = usualStamps(*m_binding->screen().table, field.column);
         break;
     default:
         break;
@@ -444,6 +457,9 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
         copySetting(*setting, *changed, *shared);
     shared->required = changed->required;
     shared->message = changed->message;
+    shared->hint = changed->hint;
+    shared->filledWith = changed->filledWith;
+    shared->stamp = changed->stamp;
     return ok();
 }
 
@@ -471,6 +487,24 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
     case PlateLine::Message:
         definition.message = text.trimmed();
         return definition;
+    case PlateLine::Hint:
+        definition.hint = text.trimmed();
+        return definition;
+    case PlateLine::FilledWith: {
+        const QString reason =
+            reasonAgainstFillingField(*m_binding->screen().table, field.column, text.trimmed());
+        if (!reason.isEmpty())
+            return plateRefusal(reason);
+        definition.filledWith = text.trimmed();
+        return definition;
+    }
+    case PlateLine::Stamped: {
+        auto stamp = stampFromText(*m_binding->screen().table, field.column, text);
+        if (!stamp)
+            return stamp.error();
+        definition.stamp = *stamp;
+        return definition;
+    }
     case PlateLine::Default: {
         auto standard = defaultFromText(field, *m_binding->screen().table, text);
         if (!standard)

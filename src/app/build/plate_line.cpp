@@ -33,6 +33,15 @@ constexpr std::array Lines{
               QT_TRANSLATE_NOOP("gravin", "Said to the person who fills the field in")},
     LineWords{PlateLine::Default, QT_TRANSLATE_NOOP("gravin", "Default"),
               QT_TRANSLATE_NOOP("gravin", "What a new record begins with")},
+    LineWords{PlateLine::FilledWith, QT_TRANSLATE_NOOP("gravin", "Filled with"),
+              QT_TRANSLATE_NOOP("gravin",
+                                "An expression that the field follows until somebody types there: "
+                                "article_id -> price")},
+    LineWords{PlateLine::Stamped, QT_TRANSLATE_NOOP("gravin", "Stamped"),
+              QT_TRANSLATE_NOOP("gravin", "What is set by itself: added CURRENT_USER, or changed "
+                                          "CURRENT_TIMESTAMP. Nobody types there then")},
+    LineWords{PlateLine::Hint, QT_TRANSLATE_NOOP("gravin", "Hint"),
+              QT_TRANSLATE_NOOP("gravin", "Faint in the field while it is empty")},
     LineWords{PlateLine::Required, QT_TRANSLATE_NOOP("gravin", "Required"),
               QT_TRANSLATE_NOOP("gravin", "A record cannot be saved without it")},
     LineWords{PlateLine::Checks, QT_TRANSLATE_NOOP("gravin", "Checks"),
@@ -113,18 +122,19 @@ QList<PlateLine> gridPlateLines(bool all) {
                            PlateLine::Checks, PlateLine::Visible, PlateLine::Editable,
                            PlateLine::Width,  PlateLine::Order};
     if (all)
-        lines += {PlateLine::Format, PlateLine::Help, PlateLine::Message, PlateLine::Alignment,
-                  PlateLine::Frozen};
+        lines +=
+            {PlateLine::FilledWith, PlateLine::Stamped, PlateLine::Format,    PlateLine::Help,
+             PlateLine::Hint,       PlateLine::Message, PlateLine::Alignment, PlateLine::Frozen};
     lines += PlateLine::Evidence;
     return lines;
 }
 
 QList<PlateLine> formPlateLines() {
-    return {PlateLine::Label,   PlateLine::BoundTo, PlateLine::ShownAs,   PlateLine::Source,
-            PlateLine::Section, PlateLine::Span,    PlateLine::BeginsRow, PlateLine::Required,
-            PlateLine::Checks,  PlateLine::Message, PlateLine::Visible,   PlateLine::Editable,
-            PlateLine::Default, PlateLine::Help,    PlateLine::Format,    PlateLine::TabOrder,
-            PlateLine::Evidence};
+    return {PlateLine::Label,   PlateLine::BoundTo,    PlateLine::ShownAs,   PlateLine::Source,
+            PlateLine::Section, PlateLine::Span,       PlateLine::BeginsRow, PlateLine::Required,
+            PlateLine::Checks,  PlateLine::Message,    PlateLine::Visible,   PlateLine::Editable,
+            PlateLine::Default, PlateLine::FilledWith, PlateLine::Stamped,   PlateLine::Help,
+            PlateLine::Hint,    PlateLine::Format,     PlateLine::TabOrder,  PlateLine::Evidence};
 }
 
 } // namespace gravin

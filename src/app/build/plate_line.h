@@ -16,6 +16,9 @@ enum class PlateLine {
     Format,
     Help,
     Default,
+    FilledWith,
+    Stamped,
+    Hint,
     Required,
     Checks, // opened, not typed
     Message,

@@ -61,6 +61,8 @@ QList<QWidget*> LineEditor::makeBeside() {
 // What is to be typed, by an example; a masked text shows its pattern.
 QString LineEditor::hint() const {
     const FieldDefinition& definition = m_field.definition;
+    if (!definition.hint.isEmpty())
+        return definition.hint;
     switch (definition.shownAs) {
     case ShownAs::MaskedText:
         return definition.mask;

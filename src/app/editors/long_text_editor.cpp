@@ -45,6 +45,7 @@ LongTextEditor::LongTextEditor(const BoundField& field, QWidget* parent)
     m_open->hide();
     adopt(m_text, {m_open});
     m_text->setTabChangesFocus(true);
+    m_text->setPlaceholderText(field.definition.hint);
     m_text->setMinimumHeight(fontMetrics().lineSpacing() * TextLines + 16);
     connect(m_text, &QPlainTextEdit::textChanged, this, &FieldEditor::edited);
     connect(m_open, &QToolButton::clicked, this, &LongTextEditor::showWhole);

@@ -27,6 +27,7 @@ LookupEditor::LookupEditor(const BoundField& field, Workspace* workspace, QWidge
     : FieldEditor(parent)
     , m_field(field)
     , m_workspace(workspace)
+    , m_hint(field.definition.hint.isEmpty() ? tr("Type to find") : field.definition.hint)
     , m_line(new QLineEdit)
     , m_open(new QToolButton)
     , m_model(new LookupModel(workspace->records()->lookup(field.definition.lookup),
@@ -37,7 +38,7 @@ LookupEditor::LookupEditor(const BoundField& field, Workspace* workspace, QWidge
     m_open->setToolTip(tr("Find a record (F4)"));
     m_open->setAccessibleName(m_open->toolTip());
     m_open->setFocusPolicy(Qt::NoFocus); // the keyboard has F4, or just types
-    m_line->setPlaceholderText(tr("Type to find"));
+    m_line->setPlaceholderText(m_hint);
     adopt(m_line, {m_open});
     connect(m_line, &QLineEdit::textEdited, this, [this](const QString& text) {
         m_typed = text;
@@ -137,7 +138,7 @@ EditorContent LookupEditor::content() const {
 
 void LookupEditor::setReadOnly(bool readOnly) {
     m_line->setReadOnly(readOnly);
-    m_line->setPlaceholderText(readOnly ? QStringLiteral("–") : tr("Type to find"));
+    m_line->setPlaceholderText(readOnly ? QStringLiteral("–") : m_hint);
     m_open->setEnabled(!readOnly);
 }
 

@@ -37,6 +37,7 @@ private:
 
     BoundField m_field;
     Workspace* m_workspace;
+    QString m_hint;
     QLineEdit* m_line;
     QToolButton* m_open;
     LookupModel* m_model;

@@ -36,6 +36,7 @@ QString example(TypeKind kind) {
 MomentEditor::MomentEditor(const BoundField& field, QWidget* parent)
     : FieldEditor(parent)
     , m_type(field.column.type)
+    , m_hint(field.definition.hint.isEmpty() ? example(m_type.kind) : field.definition.hint)
     , m_line(new QLineEdit)
     , m_pick(new QToolButton) {
     m_pick->setObjectName(QStringLiteral("pick:") + field.name());
@@ -45,7 +46,7 @@ MomentEditor::MomentEditor(const BoundField& field, QWidget* parent)
     m_pick->setAccessibleName(m_pick->toolTip());
     m_pick->setFocusPolicy(Qt::NoFocus); // the keyboard has F4
     adopt(m_line, {m_pick});
-    m_line->setPlaceholderText(example(m_type.kind));
+    m_line->setPlaceholderText(m_hint);
     connect(m_line, &QLineEdit::textEdited, this, &FieldEditor::edited);
     connect(m_line, &QLineEdit::returnPressed, this, &FieldEditor::finished);
     connect(m_pick, &QToolButton::clicked, this, &MomentEditor::openPicker);
@@ -138,7 +139,7 @@ EditorContent MomentEditor::content() const { return m_line->text(); }
 
 void MomentEditor::setReadOnly(bool readOnly) {
     m_line->setReadOnly(readOnly);
-    m_line->setPlaceholderText(readOnly ? QStringLiteral("–") : example(m_type.kind));
+    m_line->setPlaceholderText(readOnly ? QStringLiteral("–") : m_hint);
     m_pick->setEnabled(!readOnly);
 }
 

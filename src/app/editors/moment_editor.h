@@ -30,6 +30,7 @@ private:
     void take(const QString& text);
 
     ColumnType m_type;
+    QString m_hint;
     QLineEdit* m_line;
     QToolButton* m_pick;
 };

@@ -351,6 +351,8 @@ QString GridModel::toolTip(const QModelIndex& index) const {
         if (draft->changed.contains(field.columnIndex) && !id.isNew())
             lines += tr("was %1").arg(m_binding->workspace()->records()->shownBriefly(
                 field, draft->was[static_cast<size_t>(field.columnIndex)]));
+        if (!field.column.filledWith.isEmpty() && draft->given.contains(field.columnIndex))
+            lines += tr("filled with %1").arg(field.column.filledWith);
         for (const Problem& problem :
              m_binding->workspace()->records()->problems(m_binding->tableName(), id)) {
             if (problem.field == field.name())
@@ -474,7 +476,8 @@ QVariant GridModel::headerData(int section, Qt::Orientation orientation, int rol
         return field.label() + sortMark(field.name());
     case Qt::ToolTipRole: {
         const QString column = tr("Column %1, %2").arg(field.name(), field.column.declaredType);
-        return field.definition.help.isEmpty() ? column : field.definition.help + u'\n' + column;
+        const QString help = helpOn(field);
+        return help.isEmpty() ? column : help + u'\n' + column;
     }
     case Qt::TextAlignmentRole:
         return QVariant(Qt::AlignVCenter | alignmentOf(field));

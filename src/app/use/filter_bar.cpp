@@ -247,6 +247,10 @@ void FilterBar::apply() {
             rest.erase(found);
     }
     m_query.sort += rest;
+    for (SortBy& by : m_query.sort) {
+        const BoundField* field = m_binding->screen().field(by.column);
+        by.by = field ? orderOf(*field, *m_binding->screen().table) : QString();
+    }
     m_query.searched = searchedColumns(m_binding->screen(), m_binding->workspace()->catalog());
     m_query.conditions.clear();
     for (const ActiveFilter& filter : std::as_const(m_setUp.filters))

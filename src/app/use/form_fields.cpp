@@ -3,6 +3,7 @@
 
 #include "app/editors/field_editor.h"
 #include "app/look/theme.h"
+#include "core/fitting/field_input.h"
 #include "core/fitting/form_arranging.h"
 #include "session/lookup_work.h"
 #include "session/remote_changes.h"
@@ -281,8 +282,9 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
                              const std::vector<Problem>& problems) {
     const QString readOnly = m_binding->readOnlyReason(slot.field, m_id);
     slot.editor->setReadOnly(!readOnly.isEmpty());
-    slot.editor->setToolTip(readOnly.isEmpty() ? slot.field.definition.help : readOnly);
-    slot.label->setToolTip(slot.field.definition.help);
+    const QString help = helpOn(slot.field);
+    slot.editor->setToolTip(readOnly.isEmpty() ? help : readOnly);
+    slot.label->setToolTip(help);
     const int column = slot.field.columnIndex;
     std::optional<QString> bad;
     if (draft && draft->bad.contains(column))

@@ -119,8 +119,8 @@ BatchWriter::updatesOf(const Table& table, const std::vector<PendingEdit>& pendi
         const auto values = m_records.proposed(table, *record, wanted->written);
         if (!values)
             return values.error();
-        const Step checked =
-            m_checks.before(table, *values, wanted->written, edit.key, m_run.request);
+        const Step checked = m_checks.before(table, *values, wanted->written, edit.key,
+                                             m_run.request, wanted->given);
         if (!checked && checked.error().then == NotDone::Then::GoOn)
             continue; // left out of the run, or asked for
         if (!checked)

@@ -41,7 +41,8 @@ struct RecordEdit {
     std::optional<qint64> rowNumber = std::nullopt;
     // Insert and update: more columns to write.
     QList<HandedDown> handedDown = {};
-    // Insert: columns whose value a default gave, whoever may write there.
+    // Columns whose value a default gave, or what the field is filled with, whoever may write
+    // there.
     QSet<QString> given = {};
 };
 
@@ -82,6 +83,8 @@ struct ChangeRequest {
     bool acceptsAllWarnings = false;
     // A run over many records: those that fail only checks which say so are left out.
     bool isRun = false;
+    // Fields are filled as they are while a person types; for edits that nobody typed into a form.
+    bool fills = false;
     // A rollback restores what was, also where today's checks would refuse it.
     bool restoring = false;
     // Names the change in the log, wherever it is asked for again; empty: it is named when it is

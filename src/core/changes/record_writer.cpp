@@ -66,7 +66,10 @@ QString RecordWriter::reasonOfProject(const Table& table, Operation operation,
     return m_run.rules.value(table.name).reasons.value(operation);
 }
 
-Step RecordWriter::insert(const Table& table, const RecordEdit& edit) {
+Step RecordWriter::insert(const Table& table, const RecordEdit& asked) {
+    RecordEdit edit = asked;
+    if (const Step added = m_given.addTo(table, nullptr, edit.after, edit.given); !added)
+        return added;
     const Dialect& dialect = m_run.session.dialect();
     ProposedValues values(static_cast<size_t>(table.columns.size()));
     NewRow row;
@@ -192,7 +195,8 @@ Step RecordWriter::update(const Table& table, const RecordEdit& edit,
     const auto values = proposed(table, **current, written);
     if (!values)
         return values.error();
-    if (auto checked = m_checks.before(table, *values, written, edit.key, request); !checked)
+    if (auto checked = m_checks.before(table, *values, written, edit.key, request, wanted->given);
+        !checked)
         return checked;
 
     std::vector<Following> following;
@@ -289,8 +293,8 @@ Step RecordWriter::logFollowing(const std::vector<Following>& following) {
 }
 
 Result<RecordWriter::Merged, NotDone>
-RecordWriter::merged(const Table& table, const RecordEdit& edit, const Record& current) const {
-    Merged merged{fieldValues(table, current), {}};
+RecordWriter::merged(const Table& table, const RecordEdit& edit, const Record& current) {
+    Merged merged{fieldValues(table, current), {}, edit.given};
     RecordConflict clash{table.name, edit.key, false, {}};
     const QSet<QString> byEngine = m_run.setByEngine.value({table.name, edit.key});
     for (auto field = edit.after.begin(); field != edit.after.end(); ++field) {
@@ -304,6 +308,8 @@ RecordWriter::merged(const Table& table, const RecordEdit& edit, const Record& c
     }
     if (!clash.fields.empty())
         return m_run.conflicting(std::move(clash));
+    if (const Step added = m_given.addTo(table, &current, merged.written, merged.given); !added)
+        return added.error();
     return merged;
 }
 

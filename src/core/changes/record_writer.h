@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/changes/given_values.h"
 #include "core/changes/write_checks.h"
 
 namespace gravin {
@@ -12,7 +13,8 @@ public:
     // Both must outlive it.
     RecordWriter(ChangeRun& run, WriteChecks& checks)
         : m_run(run)
-        , m_checks(checks) {}
+        , m_checks(checks)
+        , m_given(run) {}
 
     Step apply(const RecordEdit& edit);
 
@@ -20,10 +22,11 @@ public:
     struct Merged {
         FieldValues now;
         FieldValues written; // empty: it is so already
+        QSet<QString> given; // of these, what nobody typed
     };
     // Three ways, field by field: what they did not touch is mine, the same value is no clash.
     Result<Merged, NotDone> merged(const Table& table, const RecordEdit& edit,
-                                   const Record& current) const;
+                                   const Record& current);
     // All values of the record as they will be.
     Result<ProposedValues, NotDone> proposed(const Table& table, const Record& current,
                                              const FieldValues& written) const;
@@ -79,6 +82,7 @@ private:
 
     ChangeRun& m_run;
     WriteChecks& m_checks;
+    GivenValues m_given;
 };
 
 } // namespace gravin

@@ -84,6 +84,11 @@ bool SetWiseWriter::mayTrust(const SetWiseOffer& offer) const {
     const TableRules rules = m_run.rules.value(offer.table->name);
     if (!(rules == offer.checkedBy))
         return false;
+    // Stamps are set record by record.
+    const QList<Column>& columns = offer.table->columns;
+    if (std::any_of(columns.begin(), columns.end(),
+                    [](const Column& column) { return column.stamp.when == Stamp::When::Changed; }))
+        return false;
     for (const QString& column : offer.columns) {
         const ScreenRules* screen = m_run.request.rulesFor(offer.table->name);
         const FieldRule* own = screen ? screen->rule(column) : nullptr;

@@ -101,21 +101,26 @@ void WriteChecks::askWritten(const Table& table, const FieldValues& written, boo
         // The screen that it comes from has its own word; what it does not show, all share.
         const FieldRule* own = screen ? screen->rule(field.key()) : nullptr;
         const FieldRule* asked = own ? own : rule;
-        // What a default gives is nobody's edit.
-        const bool isGiven = isNew && given.contains(field.key());
+        // What a default gives, or Gravin by itself, is nobody's edit.
+        const bool isByItself =
+            !column.filledWith.isEmpty() || column.stamp.when != Stamp::When::Never;
+        const bool isGiven = (isNew || isByItself) && given.contains(field.key());
+        const bool isStamped =
+            column.stamp.when != Stamp::When::Never && !isGiven && !request.restoring;
         const bool allowed =
             !asked || request.restoring || isGiven || (isNew ? asked->settable : asked->editable);
         const bool granted = isNew ? column.mayInsert : column.mayUpdate;
-        if (column.computed || !allowed || !granted)
+        if (column.computed || !allowed || !granted || isStamped)
             problems.push_back(
                 {{},
                  field.key(),
                  QStringLiteral("editable"),
                  column.computed
                      ? coreTr("%1 is computed by the database and cannot be changed.").arg(label)
-                 : !granted ? coreTr("This account has no right to write %1.").arg(label)
-                 : own      ? coreTr("%1 is not to be changed on this screen.").arg(label)
-                            : coreTr("%1 is not to be changed.").arg(label),
+                 : isStamped ? coreTr("%1 is set by itself and cannot be changed.").arg(label)
+                 : !granted  ? coreTr("This account has no right to write %1.").arg(label)
+                 : own       ? coreTr("%1 is not to be changed on this screen.").arg(label)
+                             : coreTr("%1 is not to be changed.").arg(label),
                  label});
         else if (Status held = m_run.session.dialect().canHold(field.value(), column.type); !held)
             problems.push_back(

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/database/operation.h"
+#include "core/database/stamp.h"
 #include "core/value/column_type.h"
 
 #include <QHash>
@@ -52,6 +53,11 @@ struct Column {
     std::shared_ptr<const Reach> reach = {};
     // The same for what a subquery gives of other records. Its `expression` is the subquery.
     std::shared_ptr<const Aggregate> aggregate = {};
+
+    // What the project gives a field by itself: an expression that it follows until a person types
+    // there, empty: none; and what the one door sets, whoever writes.
+    QString filledWith = {};
+    Stamp stamp = {};
 
     // Read of other records for the sake of expressions.
     bool isBeyond() const { return reach || aggregate; }

@@ -179,7 +179,6 @@ private:
         for (const auto& part : subquery->parts())
             texts += part->text();
         addReachedColumns(from, texts);
-        from.references.reset();
         auto aggregate = aggregateOf(from, subquery);
         const auto isThere = [&](const QString& name) { return m_table.column(name) != nullptr; };
         const QStringList read = subquery->columnsOfRecord();

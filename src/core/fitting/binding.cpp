@@ -46,7 +46,7 @@ QString reasonFor(const Project& project, const Screen& screen, const Table& tab
 bool BoundField::isEditable() const {
     return definition.editable != Editable::Never && !isOnlyShown(definition.shownAs) &&
            !column.computed && column.type.kind != TypeKind::Foreign &&
-           (column.mayUpdate || column.mayInsert);
+           column.stamp.when == Stamp::When::Never && (column.mayUpdate || column.mayInsert);
 }
 
 QString BoundScreen::reasonAgainst(Operation operation) const { return reasons.value(operation); }

@@ -2,8 +2,10 @@
 #include "core/fitting/field_filter.h"
 
 #include "core/base/text.h"
+#include "core/database/reach.h"
 #include "core/expression/literal.h"
 #include "core/fitting/field_input.h"
+#include "core/value/text_form.h"
 
 namespace gravin {
 
@@ -146,6 +148,54 @@ QString wordsOf(const FieldFilter& filter, const BoundField& field,
     }
 }
 
+namespace {
+
+// Beyond these the expression would be longer than the list is worth.
+constexpr qsizetype MostOrderedChoices = 200;
+
+bool isOneOfChoices(const BoundField& field) {
+    return !field.definition.choices.isEmpty() && (picksFromChoices(field.definition.shownAs) ||
+                                                   field.definition.shownAs == ShownAs::YesNo);
+}
+
+QList<std::pair<QString, QString>> wordsOfChoices(const BoundField& field) {
+    QList<std::pair<QString, QString>> words;
+    for (const Choice& choice : isOneOfChoices(field) ? field.definition.choices : QList<Choice>())
+        words += std::pair(choice.label, choice.stored);
+    return words;
+}
+
+} // namespace
+
+QString orderOf(const BoundField& field, const Table& table) {
+    const Lookup& lookup = field.definition.lookup;
+    if (field.definition.shownAs == ShownAs::Lookup && table.references) {
+        const QStringList path{field.name(), lookup.shownColumns.value(0)};
+        const auto reach = table.references->reach(path);
+        const bool isSame = reach && reach->steps.front().to.name == lookup.table &&
+                            reach->steps.front().key == lookup.storedColumn;
+        return isSame ? reachedName(path) : QString();
+    }
+    if (!isOneOfChoices(field) || field.definition.shownAs == ShownAs::YesNo ||
+        field.definition.choices.size() > MostOrderedChoices)
+        return {};
+    QString cases;
+    int place = 0;
+    for (const Choice& choice : field.definition.choices) {
+        const auto value = fromText(choice.stored, field.column.type);
+        const QString literal = value && !value->isNull() ? literalText(*value) : QString();
+        if (!literal.isEmpty())
+            cases += QStringLiteral(" WHEN %1 THEN %2").arg(literal).arg(place++);
+    }
+    // What is none of them stands behind them, what is empty where an empty field stands.
+    const QString name = nameText(field.name());
+    return cases.isEmpty()
+               ? QString()
+               : QStringLiteral("CASE WHEN %1 IS NULL THEN NULL ELSE CASE %1%2 ELSE %3 END END")
+                     .arg(name, cases)
+                     .arg(place);
+}
+
 QList<SearchedColumn> searchedColumns(const BoundScreen& screen, const Catalog& catalog) {
     QList<SearchedColumn> searched;
     for (const BoundField& field : screen.fields) {
@@ -162,7 +212,7 @@ QList<SearchedColumn> searchedColumns(const BoundScreen& screen, const Catalog& 
             searched += SearchedColumn{field.name(), std::make_shared<const Table>(*target),
                                        lookup.storedColumn, shown};
         else
-            searched += SearchedColumn{field.name()};
+            searched += SearchedColumn{field.name(), {}, {}, {}, wordsOfChoices(field)};
     }
     return searched;
 }

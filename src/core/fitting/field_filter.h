@@ -25,6 +25,10 @@ Result<QString> conditionOf(const FieldFilter& filter, const BoundField& field);
 QString wordsOf(const FieldFilter& filter, const BoundField& field,
                 const std::function<QString(const Value&)>& shown);
 
+// What a list is sorted by when people sort it by this field, before what is stored: what a lookup
+// shows, the place of a choice among the others. Empty: what is stored.
+QString orderOf(const BoundField& field, const Table& table);
+
 // Where a search on this screen looks: in the fields of its grid, and in what lookups show.
 QList<SearchedColumn> searchedColumns(const BoundScreen& screen, const Catalog& catalog);
 

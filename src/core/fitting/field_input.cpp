@@ -165,6 +165,15 @@ bool canBecome(ExpressionType from, const ColumnType& to) {
 
 } // namespace
 
+QString helpOn(const BoundField& field) {
+    QStringList sentences{field.definition.help};
+    if (!field.column.filledWith.isEmpty())
+        sentences += coreTr("Filled with %1 until you type here; emptied, it is filled again.")
+                         .arg(field.column.filledWith);
+    sentences.removeAll(QString());
+    return sentences.join(u'\n');
+}
+
 QMap<QString, Value> defaultsOf(const BoundScreen& screen) {
     QMap<QString, Value> values;
     for (const BoundField& field : screen.fields) {

@@ -17,6 +17,10 @@ QString shownText(const BoundField& field, const Value& value);
 // (a mask, a colour, a link). Refused with the form that is expected.
 Result<Value> inputValue(const BoundField& field, const QString& text);
 
+// What is said of the field to the person who fills it in: its help, and that it is filled by
+// itself.
+QString helpOn(const BoundField& field);
+
 // What a new record of this screen begins with, hidden fields included. A default that its column
 // cannot take is left out.
 QMap<QString, Value> defaultsOf(const BoundScreen& screen);

@@ -30,6 +30,26 @@ std::optional<FieldDefault::Kind> defaultKindFromName(const QString& name) {
     return DefaultKinds.from(name);
 }
 
+QString stampWhenName(Stamp::When when) {
+    switch (when) {
+    case Stamp::When::Added:
+        return QStringLiteral("added");
+    case Stamp::When::Changed:
+        return QStringLiteral("changed");
+    case Stamp::When::Never:
+        break;
+    }
+    return {};
+}
+
+std::optional<Stamp::When> stampWhenFromName(const QString& name) {
+    for (const Stamp::When when : {Stamp::When::Added, Stamp::When::Changed}) {
+        if (stampWhenName(when) == name)
+            return when;
+    }
+    return std::nullopt;
+}
+
 QList<FieldSetting> allFieldSettings() {
     return {FieldSetting::Label,    FieldSetting::ShownAs,  FieldSetting::Help,
             FieldSetting::Default,  FieldSetting::Editable, FieldSetting::Format,

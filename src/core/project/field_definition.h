@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/stamp.h"
 #include "core/project/editor_kind.h"
 
 #include <QByteArray>
@@ -60,6 +61,9 @@ struct FieldDefault {
 QString defaultKindName(FieldDefault::Kind kind);
 std::optional<FieldDefault::Kind> defaultKindFromName(const QString& name);
 
+QString stampWhenName(Stamp::When when); // "added"; empty for Never
+std::optional<Stamp::When> stampWhenFromName(const QString& name);
+
 // A column as people meet it, shared by every screen that shows it. `unknown` members hold what a
 // newer Gravin or a person wrote beside: a JSON object that is kept and written back.
 struct FieldDefinition {
@@ -71,6 +75,11 @@ struct FieldDefinition {
     QString help = {};    // a sentence or two for the person who fills the field in
     QString message = {}; // said when a required field is empty; empty: a sentence of ours
     FieldDefault defaultValue = {};
+    QString hint = {}; // faint in the empty editor
+    // An expression that the field follows whenever an edit changes what it reads, until a person
+    // types there; empty: none.
+    QString filledWith = {};
+    Stamp stamp = {};
     QString mask = {};   // of masked text, see core/value/mask.h
     QString format = {}; // how figures and dates are written, see core/value/display_format.h
     Alignment alignment = Alignment::Natural;

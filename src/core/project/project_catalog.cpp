@@ -20,12 +20,37 @@ QList<StatedReference> statedReferences(const Project& project) {
     return stated;
 }
 
+QMap<QString, QStringList> givenByItself(const Project& project) {
+    QMap<QString, QStringList> given;
+    for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {
+        for (const FieldDefinition& field : *table) {
+            if (!field.filledWith.isEmpty() || field.stamp.when != Stamp::When::Never)
+                given[table.key()] += {field.column, field.filledWith,
+                                       stampWhenName(field.stamp.when), field.stamp.expression};
+        }
+    }
+    return given;
+}
+
+// Fields that are filled or stamped.
+void giveByItself(Table& table, const Project& project) {
+    for (Column& column : table.columns) {
+        const FieldDefinition* field =
+            project.definition(table.definitionTable(column), column.name);
+        column.filledWith = field ? field->filledWith : QString();
+        column.stamp = field ? field->stamp : Stamp();
+    }
+}
+
 } // namespace
 
 QStringList expressionsOf(const Project& project, const QString& table) {
     QStringList texts;
     for (const ComputedField& field : project.computed.value(table))
         texts += field.expression;
+    for (const FieldDefinition& field : project.fields.value(table))
+        texts += {field.filledWith, field.stamp.expression};
+    texts.removeAll(QString());
     const TableChecks checks = project.checks.value(table);
     for (const Check& check : checks.checks)
         texts += check.condition;
@@ -47,7 +72,8 @@ QStringList expressionsOf(const Project& project, const QString& table) {
 }
 
 bool readsOtherwise(const Project& before, const Project& after) {
-    if (before.computed != after.computed || statedReferences(before) != statedReferences(after))
+    if (before.computed != after.computed || statedReferences(before) != statedReferences(after) ||
+        givenByItself(before) != givenByItself(after))
         return true;
     const auto following = [](const Project& project) {
         QStringList tables = project.checks.keys();
@@ -73,6 +99,7 @@ void extendCatalog(Catalog& catalog, const Project& project) {
         for (Table& table : catalog.tables) {
             table.columns.removeIf(
                 [](const Column& column) { return !column.expression.isEmpty(); });
+            giveByItself(table, project);
             table.references = std::make_shared<const TableReferences>(references, table.name);
             addReachedColumns(table, expressionsOf(project, table.name));
             addComputedFields(table, project.computed.value(table.name));

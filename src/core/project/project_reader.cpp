@@ -78,6 +78,16 @@ Lookup readLookup(const OrderedJson& json, const QString& place) {
     return lookup;
 }
 
+Stamp readStamp(const OrderedJson& json, const QString& place) {
+    if (json.is_null())
+        return {};
+    ObjectReader reader(json, place);
+    Stamp stamp;
+    stamp.when = reader.word("when", Stamp::When::Changed, stampWhenFromName);
+    stamp.expression = reader.requiredString("with");
+    return stamp;
+}
+
 FieldDefinition readDefinition(ObjectReader& reader, const QString& place, const QString& column) {
     FieldDefinition field;
     field.column = column;
@@ -88,6 +98,9 @@ FieldDefinition readDefinition(ObjectReader& reader, const QString& place, const
     field.editable = readEditable(reader.take("editable"), place);
     field.help = reader.string("help", {});
     field.defaultValue = readDefault(reader.take("default"), place);
+    field.hint = reader.string("hint", {});
+    field.filledWith = reader.string("filled_with", {});
+    field.stamp = readStamp(reader.take("stamped"), place + QStringLiteral(".stamped"));
     field.mask = reader.string("mask", {});
     field.format = reader.string("format", {});
     field.alignment = reader.word("align", Alignment::Natural, alignmentFromName);

@@ -92,6 +92,13 @@ OrderedJson jsonOf(const FieldDefinition& field) {
         json["help"] = utf8(field.help);
     if (field.defaultValue.kind != FieldDefault::Kind::None)
         json["default"] = jsonOf(field.defaultValue);
+    if (!field.hint.isEmpty())
+        json["hint"] = utf8(field.hint);
+    if (!field.filledWith.isEmpty())
+        json["filled_with"] = utf8(field.filledWith);
+    if (field.stamp.when != Stamp::When::Never)
+        json["stamped"] = {{"when", utf8(stampWhenName(field.stamp.when))},
+                           {"with", utf8(field.stamp.expression)}};
     if (!field.format.isEmpty())
         json["format"] = utf8(field.format);
     if (field.alignment != Alignment::Natural)

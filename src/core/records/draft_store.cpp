@@ -32,7 +32,8 @@ std::vector<Value> Draft::values() const {
 
 DraftStore::DraftStore(std::shared_ptr<const Table> table, QObject* parent)
     : QObject(parent)
-    , m_table(std::move(table)) {
+    , m_table(std::move(table))
+    , m_filled(*m_table) {
     for (int place = 0; place < m_table->columns.size(); ++place) {
         if (const auto& reach = m_table->columns[place].reach)
             m_reached.insert(place, m_table->indexOf(reach->steps.front().from));
@@ -76,6 +77,65 @@ void DraftStore::followReferences(Draft& draft) const {
         else
             draft.reached.remove(reached.key());
     }
+}
+
+// A field may be filled with what another one is filled with.
+void DraftStore::fill(Draft& draft) const {
+    for (size_t round = 0; round < m_filled.all().size(); ++round) {
+        bool isAnother = false;
+        for (const FilledField& field : m_filled.all())
+            isAnother = fill(draft, field) || isAnother;
+        if (!isAnother)
+            break;
+    }
+}
+
+// Whether the field became another one.
+bool DraftStore::fill(Draft& draft, const FilledField& field) const {
+    const int place = field.place;
+    const bool isOnItsWay = std::any_of(
+        field.expression.places.begin(), field.expression.places.end(), [&](int column) {
+            const auto reached = draft.reached.constFind(column);
+            return draft.bad.contains(column) ||
+                   (reached != draft.reached.cend() && !reached->value);
+        });
+    if (isOnItsWay)
+        return false;
+    const std::vector<Value> read = field.readFrom(draft.values());
+    const std::vector<Value> before = field.readFrom(draft.was);
+    if (read == draft.filledFor.value(place, before))
+        return false;
+    draft.filledFor.insert(place, read);
+    const Value held = draft.value(place);
+    // An emptied field follows again.
+    const bool isTyped =
+        !draft.given.contains(place) &&
+        (draft.bad.contains(place) || (draft.changed.contains(place) && !isEmptyValue(held)));
+    if (isTyped)
+        return false;
+    const auto value =
+        !draft.id.isNew() && read == before
+            ? Result<Value>(draft.was[static_cast<size_t>(place)])
+            : FilledFields::valueOf(field, *m_table, draft.values(), Present::take());
+    if (!value) {
+        draft.bad.insert(place, {QString(), value.error().sentence});
+        draft.given.insert(place);
+        return true;
+    }
+    draft.bad.remove(place);
+    if (draft.was[static_cast<size_t>(place)] == *value)
+        draft.changed.remove(place);
+    else
+        draft.changed.insert(place, *value);
+    draft.given.insert(place);
+    return !(held == *value);
+}
+
+// What was put back stands as it is, and follows what is edited from now on.
+void DraftStore::keepFilled(Draft& draft) const {
+    const std::vector<Value> values = draft.values();
+    for (const FilledField& field : m_filled.all())
+        draft.filledFor.insert(field.place, field.readFrom(values));
 }
 
 QList<int> DraftStore::wantedReached(const RecordId& id) const {
@@ -137,8 +197,15 @@ void DraftStore::forgetReached(const QString& table) {
 }
 
 void DraftStore::tell(const RecordId& id) {
-    if (const auto found = m_drafts.find(id); found != m_drafts.end() && !m_reached.isEmpty())
-        followReferences(**found);
+    if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
+        if (!m_reached.isEmpty())
+            followReferences(**found);
+        if (!m_filled.isEmpty()) {
+            fill(**found);
+            if (!m_reached.isEmpty())
+                followReferences(**found);
+        }
+    }
     if (m_batches == 0) {
         Q_EMIT changed(id);
     } else if (!m_untoldSet.contains(id)) {
@@ -196,6 +263,7 @@ void DraftStore::takeUp(Draft draft) {
     if (present && !(id.isNew() && present->changed.isEmpty()))
         return;
     m_drafts.insert(id, std::make_shared<Draft>(std::move(draft)));
+    keepFilled(**m_drafts.find(id));
     endIfEmpty(id);
 }
 
@@ -229,6 +297,7 @@ void DraftStore::setBadText(const RecordId& id, const Record* record, int column
     Draft& draft = begin(id, record);
     touch(draft, column);
     draft.bad.insert(column, bad);
+    draft.given.remove(column);
     tell(id);
 }
 
@@ -241,13 +310,14 @@ void DraftStore::revertField(const RecordId& id, int column) {
     touch(draft, column);
     draft.bad.remove(column);
     draft.changed.remove(column);
+    draft.given.remove(column);
     draft.theirs.remove(column);
     endIfEmpty(id);
 }
 
 void DraftStore::setGiven(const RecordId& id, const QSet<int>& columns) {
     if (const auto found = m_drafts.find(id); found != m_drafts.end())
-        (*found)->given = columns;
+        (*found)->given.unite(columns);
 }
 
 void DraftStore::setParent(const RecordId& id, const DraftParent& parent) {
@@ -259,8 +329,9 @@ void DraftStore::setParent(const RecordId& id, const DraftParent& parent) {
 
 std::optional<DraftEdits> DraftStore::edits(const RecordId& id) const {
     const Draft* draft = find(id);
-    return draft ? std::optional(DraftEdits{draft->changed, draft->bad, draft->parent})
-                 : std::nullopt;
+    return draft
+               ? std::optional(DraftEdits{draft->changed, draft->bad, draft->parent, draft->given})
+               : std::nullopt;
 }
 
 void DraftStore::putBack(const RecordId& id, const Record* record,
@@ -282,9 +353,11 @@ void DraftStore::putBack(const RecordId& id, const Record* record,
     draft.changed = edits->changed;
     draft.bad = edits->bad;
     draft.parent = edits->parent;
+    draft.given = edits->given;
     draft.changed.removeIf([&](const auto& field) {
         return !id.isNew() && draft.was[static_cast<size_t>(field.key())] == *field;
     });
+    keepFilled(draft);
     endIfEmpty(id);
 }
 

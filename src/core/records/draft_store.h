@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/records/filled_fields.h"
 #include "core/records/record.h"
 #include "core/records/rules.h"
 
@@ -35,6 +36,7 @@ struct DraftEdits {
     QMap<int, Value> changed;
     QMap<int, BadText> bad;
     std::optional<DraftParent> parent;
+    QSet<int> given; // not by the person
     friend bool operator==(const DraftEdits&, const DraftEdits&) = default;
 };
 
@@ -59,7 +61,10 @@ struct Draft {
         std::optional<Value> value = {}; // nothing: it is on its way
     };
     QMap<int, Reached> reached;
-    QSet<int> given; // of a new record: fields that hold what a default gave, untouched
+    // Fields that hold what a default gave, or what they are filled with, untouched.
+    QSet<int> given;
+    // What filled fields last followed: the values that their expressions read.
+    QMap<int, std::vector<Value>> filledFor;
 
     // What the person sees in a column.
     Value value(int column) const {
@@ -171,11 +176,15 @@ private:
     void touch(Draft& draft, int column);
     void endIfEmpty(const RecordId& id);
     void followReferences(Draft& draft) const;
+    void fill(Draft& draft) const;
+    bool fill(Draft& draft, const FilledField& field) const;
+    void keepFilled(Draft& draft) const;
     void tell(const RecordId& id);
     void beginNew(const RecordId& id);
     void end(const RecordId& id);
 
     std::shared_ptr<const Table> m_table;
+    FilledFields m_filled;
     QMap<int, int> m_reached; // places of reached columns, and of the references they begin with
     QHash<RecordId, std::shared_ptr<Draft>> m_drafts;
     QList<RecordId> m_newRecords;

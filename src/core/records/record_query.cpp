@@ -1,24 +1,41 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/records/record_query.h"
 
+#include "core/value/text_form.h"
+
 #include <QRegularExpression>
 
 namespace gravin {
 
 namespace {
 
-// A condition with one placeholder, a word.
-QString contains(const Dialect& dialect, const Table& table, const SearchedColumn& searched) {
+// That a word stands there.
+SqlFragment wordIn(const Dialect& dialect, const Table& table, const SearchedColumn& searched,
+                   const QString& word) {
     const QString column = dialect.quoted(table) + u'.' + dialect.quoted(searched.column);
-    if (!searched.target)
-        return dialect.containsText(column);
-    const Table& target = *searched.target;
-    const auto named = [&](const QString& name) {
-        return QStringLiteral("gravin_target.") + dialect.quoted(name);
-    };
-    return QStringLiteral("%1 IN (SELECT %2 FROM %3 gravin_target WHERE %4)")
-        .arg(column, named(searched.stored), dialect.quoted(target),
-             dialect.containsText(named(searched.shown)));
+    if (searched.target) {
+        const Table& target = *searched.target;
+        const auto named = [&](const QString& name) {
+            return QStringLiteral("gravin_target.") + dialect.quoted(name);
+        };
+        return {QStringLiteral("%1 IN (SELECT %2 FROM %3 gravin_target WHERE %4)")
+                    .arg(column, named(searched.stored), dialect.quoted(target),
+                         dialect.containsText(named(searched.shown))),
+                {word}};
+    }
+    SqlFragment sql{dialect.containsText(column), {word}};
+    const Column& stored = *table.column(searched.column);
+    QStringList places;
+    for (const auto& [read, text] : searched.choices) {
+        const auto value = fromText(text, stored.type);
+        if (!read.contains(word, Qt::CaseInsensitive) || !value || value->isNull())
+            continue;
+        places += dialect.placeholder(stored);
+        sql.values += dialect.encode(*value, stored.type);
+    }
+    if (!places.isEmpty())
+        sql.sql += QStringLiteral(" OR %1 IN (%2)").arg(column, places.join(u','));
+    return sql;
 }
 
 bool canBeSearched(const Table& table, const SearchedColumn& searched) {
@@ -40,18 +57,19 @@ QString conjunctionOf(const QStringList& conditions) {
 
 SqlFragment searchSql(const Dialect& dialect, const Table& table, const RecordQuery& query) {
     SqlFragment sql;
-    QStringList places;
-    for (const SearchedColumn& searched : query.searched) {
-        if (canBeSearched(table, searched))
-            places += contains(dialect, table, searched);
-    }
     for (const QString& word : query.words()) {
+        QStringList places;
+        for (const SearchedColumn& searched : query.searched) {
+            if (!canBeSearched(table, searched))
+                continue;
+            const SqlFragment place = wordIn(dialect, table, searched, word);
+            places += place.sql;
+            sql.values += place.values;
+        }
         // With nowhere to look nothing is found.
         const QString any =
             places.isEmpty() ? QStringLiteral("1 = 0") : places.join(QStringLiteral(" OR "));
         sql.sql += (sql.sql.isEmpty() ? QString() : QStringLiteral(" AND ")) + u'(' + any + u')';
-        for (qsizetype i = 0; i < places.size(); ++i)
-            sql.values += word;
     }
     return sql;
 }

@@ -14,6 +14,8 @@ struct SearchedColumn {
     std::shared_ptr<const Table> target = {}; // null: the column itself
     QString stored = {};                      // the target's column that `column` holds
     QString shown = {};                       // the target's column that people read
+    // What is read for certain values, and these as they are stored, as texts.
+    QList<std::pair<QString, QString>> choices = {};
     friend bool operator==(const SearchedColumn&, const SearchedColumn&) = default;
 };
 

@@ -8,14 +8,55 @@
 
 namespace gravin {
 
+namespace {
+
+// The table with what is sorted by; null: it has all.
+std::shared_ptr<const Table> withOrder(const Table& table, const SortOrder& sort) {
+    QStringList texts;
+    for (const SortBy& by : sort) {
+        if (!by.by.isEmpty())
+            texts += by.by;
+    }
+    if (texts.isEmpty())
+        return nullptr;
+    auto ordered = std::make_shared<Table>(withReached(table, texts));
+    for (const QString& text : std::as_const(texts)) {
+        const auto bound = bindExpression(text, *ordered);
+        const auto type = bound ? columnTypeOf(bound->expression->type()) : std::nullopt;
+        if (ordered->column(text) || !type)
+            continue;
+        Column column;
+        column.name = text;
+        column.type = *type;
+        column.computed = true;
+        column.expression = text;
+        ordered->columns += column;
+    }
+    return ordered;
+}
+
+// What is sorted by, one column after the other.
+SortOrder flattened(const SortOrder& sort, const Table& table) {
+    SortOrder columns;
+    for (const SortBy& by : sort) {
+        if (!by.by.isEmpty() && table.column(by.by))
+            columns += SortBy{by.by, by.descending};
+        columns += SortBy{by.column, by.descending};
+    }
+    return columns;
+}
+
+} // namespace
+
 RowPlan::RowPlan(const Dialect& dialect, const Table& table, const QList<Column>& wanted,
                  const SortOrder& sort)
     : m_dialect(dialect)
-    , m_table(table)
-    , m_computed(table) {
+    , m_own(withOrder(table, sort))
+    , m_table(m_own ? *m_own : table)
+    , m_computed(m_table) {
     for (const Column& column : wanted)
         m_wanted.push_back(sourceOf(column));
-    sortByEngine(sort);
+    sortByEngine(flattened(sort, m_table));
 }
 
 int RowPlan::read(const Column& column) {

@@ -13,6 +13,9 @@ namespace gravin {
 struct SortBy {
     QString column;
     bool descending = false;
+    // An expression over the table that the column is ordered by, before the column itself: what a
+    // lookup shows. One that does not fit the table is left out.
+    QString by = {};
     friend bool operator==(const SortBy&, const SortBy&) = default;
 };
 using SortOrder = QList<SortBy>;
@@ -23,7 +26,7 @@ using SortOrder = QList<SortBy>;
 // the key, each with what it is to be sorted by, and who reads them sorts.
 class RowPlan {
 public:
-    // Both must outlive the plan. Requires: the table has the columns of `sort`.
+    // Both must outlive the plan. Requires: the table has the columns that `sort` names.
     RowPlan(const Dialect& dialect, const Table& table, const QList<Column>& wanted,
             const SortOrder& sort);
 
@@ -77,6 +80,7 @@ private:
     void appendKeyOrder();
 
     const Dialect& m_dialect;
+    std::shared_ptr<const Table> m_own; // with what is sorted by; null: it has all
     const Table& m_table;
     ComputedColumns m_computed;
     QList<int> m_read;   // places in the table, as they are selected

@@ -40,6 +40,12 @@ const QByteArray Full = R"({
         "default": {
           "value": "in service"
         },
+        "hint": "as painted",
+        "filled_with": "sector_id -> name",
+        "stamped": {
+          "when": "added",
+          "with": "CURRENT_USER"
+        },
         "choices": [
           {
             "stored": "in service",
@@ -210,6 +216,10 @@ TEST(ProjectFile, SaysWhereItIsWrong) {
          "editable"},
         {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "fields": {"t": {"c": {"default": {"from": "yesterday"}}}}})",
          "default"},
+        {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "fields": {"t": {"c": {"stamped": {"when": "often", "with": "1"}}}}})",
+         "when"},
+        {R"({"gravin": 1, "connection": {"database": "sqlite:x"}, "fields": {"t": {"c": {"stamped": {"when": "added"}}}}})",
+         "with"},
         {R"({"gravin": 1, "connection": {"database": "sqlite:x", "allow": ["drop"]}})", "allow"},
     };
     for (const auto& [json, word] : cases) {

@@ -3,6 +3,7 @@
 #include "core/fitting/binding.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/findings/finding_collector.h"
+#include "core/fitting/given_fields.h"
 #include "core/fitting/screen_generator.h"
 #include "core/value/display_format.h"
 
@@ -168,6 +169,36 @@ void checkDefault(FindingCollector& found, const Screen& screen, const Table& ta
     }
 }
 
+// What a field is filled or stamped with.
+void checkGiven(FindingCollector& found, const Screen& screen, const Table& table,
+                const BoundField& field) {
+    const Column& column = field.column;
+    const FieldDefinition& definition = field.definition;
+    if (const QString reason = reasonAgainstFillingField(table, column, definition.filledWith);
+        !reason.isEmpty()) {
+        Finding finding =
+            found.onField("filling_broken", Finding::Severity::Breaks, screen, column.name);
+        finding.cause = coreTr("“%1” cannot fill the field: %2").arg(definition.filledWith, reason);
+        finding.consequence = coreTr("The field stays as it is typed.");
+        finding.mend = coreTr("Fill it with nothing");
+        finding.apply = found.onDefinition(
+            screen, table, column, [](FieldDefinition& changed) { changed.filledWith.clear(); });
+        found.add(std::move(finding));
+    }
+    const auto stamp = stampFromText(table, column, stampText(definition.stamp));
+    if (!stamp) {
+        Finding finding =
+            found.onField("stamp_broken", Finding::Severity::Breaks, screen, column.name);
+        finding.cause = coreTr("“%1” cannot be stamped: %2")
+                            .arg(stampText(definition.stamp), stamp.error().sentence);
+        finding.consequence = coreTr("Records are saved without it, and nobody can type there.");
+        finding.mend = coreTr("Stamp nothing there");
+        finding.apply = found.onDefinition(screen, table, column,
+                                           [](FieldDefinition& changed) { changed.stamp = {}; });
+        found.add(std::move(finding));
+    }
+}
+
 void checkFormatOf(FindingCollector& found, const Screen& screen, const Table& table,
                    const BoundField& field) {
     const Column& column = field.column;
@@ -198,6 +229,7 @@ void findOnField(FindingCollector& found, const Screen& screen, const Table& tab
     checkType(found, screen, table, field, generated);
     checkGenerated(found, screen, table, field);
     checkDefault(found, screen, table, field);
+    checkGiven(found, screen, table, field);
     checkFormatOf(found, screen, table, field);
     if (field.definition.shownAs == ShownAs::Lookup)
         checkLookup(found, screen, table, field, generated);
