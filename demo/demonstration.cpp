@@ -263,9 +263,10 @@ private:
         for (int i = 0; i < SectorCount; ++i)
             insert.row({i + 1, QLatin1String(codes[i]), QLatin1String(names[i]),
                         i >= 6 ? QVariant(3) : QVariant()});
-        insert.into(QStringLiteral("aid_type"), 3);
+        insert.into(QStringLiteral("aid_type"), 4);
         for (int i = 0; i < kinds().size(); ++i)
-            insert.row({i + 1, QLatin1String(kinds()[i].name), kinds()[i].floating});
+            insert.row({i + 1, QLatin1String(kinds()[i].name), kinds()[i].floating,
+                        amount(120.0 + 37.5 * i, 2)});
         insert.into(QStringLiteral("lamp"), 4);
         for (int i = 0; i < LampCount; ++i)
             insert.row({i + 1,
@@ -369,9 +370,17 @@ private:
         }
     }
 
+    // One of the vessel's own crew; see fleet().
+    static QVariant masterOf(const QVariant& vessel, int visit) {
+        const bool hasCrew = !vessel.isNull() && vessel.toInt() < VesselCount;
+        return hasCrew
+                   ? QVariant(vessel.toInt() + VesselCount * (visit % (CrewCount / VesselCount)))
+                   : QVariant();
+    }
+
     void visits() {
         Inserter insert(m_database, m_error);
-        insert.into(QStringLiteral("visit"), 10);
+        insert.into(QStringLiteral("visit"), 11);
         const QStringList reports{
             QStringLiteral("Lamp tested, batteries at 12.6 V."),
             QStringLiteral("Moved 15 m by the gale of the week; put back on station."),
@@ -383,15 +392,16 @@ private:
             const QString started = QStringLiteral("%1:%2:00")
                                         .arg(minute / 60, 2, 10, QLatin1Char('0'))
                                         .arg(minute % 60, 2, 10, QLatin1Char('0'));
-            insert.row({i + 1, 1 + m_chance.below(static_cast<int>(aidNames().size())),
-                        maybe(12, 1 + m_chance.below(VesselCount)), on, maybe(5, started),
+            const int aid = 1 + m_chance.below(static_cast<int>(aidNames().size()));
+            const QVariant vessel = maybe(12, 1 + m_chance.below(VesselCount));
+            insert.row({i + 1, aid, vessel, on, maybe(5, started),
                         maybe(3, on + QStringLiteral(" 18:%1:%2.%3")
                                           .arg(m_chance.between(10, 59))
                                           .arg(m_chance.between(10, 59))
                                           .arg(m_chance.between(100'000, 999'999))),
                         amount(m_chance.between(1, 24) / 2.0, 1),
                         amount(m_chance.between(900, 250'000) / 100.0, 2), !m_chance.oneIn(8),
-                        maybe(2, m_chance.pick(reports))});
+                        maybe(2, m_chance.pick(reports)), masterOf(vessel, i)});
         }
         insert.into(QStringLiteral("visit_part"), 3);
         for (int visit = 1; visit <= std::min(m_options.visits, 420); ++visit) {

@@ -7,7 +7,8 @@ CREATE TABLE sector (
 CREATE TABLE aid_type (
     id ${key},
     name VARCHAR(40) NOT NULL UNIQUE,
-    floating BOOLEAN NOT NULL
+    floating BOOLEAN NOT NULL,
+    day_rate DECIMAL(8,2)
 );
 CREATE TABLE lamp (
     id ${key},
@@ -60,7 +61,8 @@ CREATE TABLE visit (
     hours DECIMAL(4,1),
     cost DECIMAL(10,2),
     done BOOLEAN NOT NULL DEFAULT FALSE,
-    report TEXT
+    report TEXT,
+    master_id INTEGER REFERENCES crew (id)
 );
 CREATE INDEX visit_by_aid ON visit (aid_id);
 CREATE TABLE supplier (

@@ -56,7 +56,8 @@ struct RowsOptions : ScreenOptions {
     QString where;  // an expression; empty: all records
     QString search; // words that have to stand in the screen's fields
     QString sort;
-    QString asOf; // a change or a time; empty: now
+    QString asOf;        // a change or a time; empty: now
+    bool stored = false; // as it is stored, not what lookups show
     qint64 limit = -1;
     qint64 offset = 0;
 };

@@ -9,6 +9,7 @@
 #include "core/fitting/data_fit.h"
 #include "core/fitting/field_filter.h"
 #include "core/fitting/field_input.h"
+#include "core/fitting/lookup_store.h"
 #include "core/fitting/screen_generator.h"
 #include "core/project/project_file.h"
 #include "core/records/table_reader.h"
@@ -185,6 +186,28 @@ Result<Page> readPage(Opened& opened, const BoundScreen& screen, const SortOrder
     return queryPage(reader, query, options);
 }
 
+// What a lookup shows for the values of these records; what it does not know is shown as stored.
+QHash<Key, QString> shownBy(Session& session, const Catalog& catalog, const BoundField& field,
+                            const std::vector<Record>& records) {
+    QHash<Key, QString> shown;
+    if (field.definition.shownAs != ShownAs::Lookup)
+        return shown;
+    QSet<Key> wanted;
+    for (const Record& record : records) {
+        const Value& value = record.values[static_cast<size_t>(field.columnIndex)];
+        if (!value.isNull())
+            wanted.insert(Key({value}));
+    }
+    std::vector<Value> values;
+    for (const Key& key : std::as_const(wanted))
+        values.push_back(key[0]);
+    const auto entries =
+        LookupStore::shownEntries(session, field.definition.lookup, catalog, values);
+    for (const LookupStore::Entry& entry : entries ? *entries : QList<LookupStore::Entry>())
+        shown.insert(Key({entry.stored}), entry.shown.value(0));
+    return shown;
+}
+
 } // namespace
 
 int runRows(const RowsOptions& options) {
@@ -213,6 +236,10 @@ int runRows(const RowsOptions& options) {
             return report(parsed.error(), options.json);
         sort = *parsed;
     }
+    for (SortBy& by : sort) {
+        const BoundField* field = options.stored ? nullptr : screen->field(by.column);
+        by.by = field ? orderOf(*field, table) : QString();
+    }
     const auto page = readPage(*opened, *screen, sort, options);
     if (!page)
         return report(page.error(), options.json);
@@ -235,14 +262,17 @@ int runRows(const RowsOptions& options) {
         if (field.placement.inGrid())
             heading += field.label();
     }
-    QList<QStringList> rows;
-    for (const Record& record : records) {
-        QStringList cells;
-        for (const BoundField& field : screen->fields) {
-            if (field.placement.inGrid())
-                cells += shownText(field, record.values[static_cast<size_t>(field.columnIndex)]);
+    QList<QStringList> rows(static_cast<qsizetype>(records.size()));
+    for (const BoundField& field : screen->fields) {
+        if (!field.placement.inGrid())
+            continue;
+        const auto shown = options.stored
+                               ? QHash<Key, QString>()
+                               : shownBy(*opened->session, opened->catalog, field, records);
+        for (size_t i = 0; i < records.size(); ++i) {
+            const Value& value = records[i].values[static_cast<size_t>(field.columnIndex)];
+            rows[static_cast<qsizetype>(i)] += shown.value(Key({value}), shownText(field, value));
         }
-        rows += cells;
     }
     printTable(heading, rows);
     printLine(coreTr("%1 of %2").arg(QLocale().toString(rows.size()), countedRecords(total)));

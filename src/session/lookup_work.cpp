@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/screen_links.h"
+#include "core/project/offering.h"
 #include "core/records/table_reader.h"
 #include "session/database.h"
 #include "session/drafts/draft_history.h"
@@ -90,20 +91,25 @@ void LookupWork::resolve(const BoundScreen& screen, const RecordId& id, const Bo
         const Draft* draft = m_records->drafts(table)->find(id);
         return draft && draft->bad.contains(column) && draft->bad[column].text == text;
     };
-    find(field, text, [this, screen, id, field, isStillTyped](const Value& value) {
+    const Draft* draft = m_records->drafts(table)->find(id);
+    const QString only = draft ? offeredFor(field.definition.lookup, *m_records->table(table),
+                                            m_database->catalog(), draft->values())
+                               : QString();
+    find(field, text, only, [this, screen, id, field, isStillTyped](const Value& value) {
         if (isStillTyped())
             m_records->history()->quietly([&] { m_records->choose(screen, id, field, value); });
     });
 }
 
-void LookupWork::find(const BoundField& field, const QString& text, const Found& found) {
+void LookupWork::find(const BoundField& field, const QString& text, const QString& only,
+                      const Found& found) {
     const Lookup& lookup = field.definition.lookup;
-    const QString question =
-        joinEscaped(QStringList{lookup.table, lookup.storedColumn, text} + lookup.shownColumns);
+    const QString question = joinEscaped(
+        QStringList{lookup.table, lookup.storedColumn, text, only} + lookup.shownColumns);
     const bool isAsked = m_asked.contains(question);
     m_asked[question] += found;
     if (!isAsked)
-        ask(field, text, question);
+        ask(field, text, only, question);
 }
 
 void LookupWork::answer(const QString& question, const std::optional<Value>& value) {
@@ -113,7 +119,8 @@ void LookupWork::answer(const QString& question, const std::optional<Value>& val
     }
 }
 
-void LookupWork::ask(const BoundField& field, const QString& text, const QString& question) {
+void LookupWork::ask(const BoundField& field, const QString& text, const QString& only,
+                     const QString& question) {
     const Lookup wanted = field.definition.lookup;
     m_records->lookup(wanted)->find(
         text, 0, EnoughToTell, this,
@@ -140,7 +147,8 @@ void LookupWork::ask(const BoundField& field, const QString& text, const QString
                 [this, question, value = *stored](const Result<qint64>& count) {
                     answer(question, count && *count > 0 ? std::optional(value) : std::nullopt);
                 });
-        });
+        },
+        only);
 }
 
 } // namespace gravin

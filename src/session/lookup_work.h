@@ -37,8 +37,10 @@ public:
 private:
     using Found = std::function<void(const Value&)>;
     // Answers whom the text means, once it is known; never, if it means nobody.
-    void find(const BoundField& field, const QString& text, const Found& found);
-    void ask(const BoundField& field, const QString& text, const QString& question);
+    void find(const BoundField& field, const QString& text, const QString& only,
+              const Found& found);
+    void ask(const BoundField& field, const QString& text, const QString& only,
+             const QString& question);
     void answer(const QString& question, const std::optional<Value>& value);
 
     Notices* m_notices;

@@ -2,6 +2,7 @@
 #include "session/screen_binding.h"
 
 #include "core/base/text.h"
+#include "core/project/offering.h"
 
 #include <algorithm>
 
@@ -103,6 +104,20 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
                    : tr("%1 is of the type %2, which can only be shown.")
                          .arg(field.label(), field.column.declaredType);
     return {};
+}
+
+QString ScreenBinding::offered(const RecordId& id, const BoundField& field) const {
+    const Lookup& lookup = field.definition.lookup;
+    if (field.definition.shownAs != ShownAs::Lookup || lookup.where.isEmpty())
+        return {};
+    const Draft* held = draft(id);
+    const Record* record = held || id.isNew() || id.isNone()
+                               ? nullptr
+                               : m_workspace->records()->store(tableName())->record(id.key);
+    if (!held && !record)
+        return {};
+    return offeredFor(lookup, *m_workspace->records()->table(tableName()), m_workspace->catalog(),
+                      held ? held->values() : record->values);
 }
 
 QList<DraftRef> ScreenBinding::savedWith(const RecordId& id) const {

@@ -57,6 +57,10 @@ public:
     // Whether the next save lets the warnings pass: they have been told.
     bool isWarned(const RecordId& id) const;
 
+    // Which records a lookup offers for this record as it is with its edits, an expression over
+    // them; empty: all.
+    QString offered(const RecordId& id, const BoundField& field) const;
+
 Q_SIGNALS:
     // The screen was bound anew: BoundFields of before are dead.
     void rebound();

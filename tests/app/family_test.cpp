@@ -1,15 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A parent with its new children: one save, one change.
 #include "app/use/children_panel.h"
+#include "app/use/edit_window.h"
+#include "app/use/open_edits.h"
 #include "session/drafts/draft_keeper.h"
 #include "session/drafts/draft_saver.h"
 #include "whole_example.h"
 
 #include <QClipboard>
 #include <QGuiApplication>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QStandardPaths>
 #include <QTest>
+
+#include <cmath>
 
 namespace gravin {
 namespace {
@@ -157,6 +162,75 @@ TEST_F(FamilyTest, ChildrenOfAStoredParentAreSavedWithIt) {
                   .scalar(QStringLiteral("SELECT count(*) FROM visit_part WHERE quantity = 41"))
                   ->toInt(),
               1);
+}
+
+// What the visit's parts cost, in the form, in the list and in a window, while they are typed.
+TEST_F(FamilyTest, ASumOverTheLinesIsRightAtEachStepAndEverywhere) {
+    const RecordId visit = grid()->currentRecord();
+    ASSERT_TRUE(Driver::until([this] { return children()->model()->rowCount() > 0; }));
+    EditWindow* window = this->window().openEdits()->open(page()->screenId(), visit);
+    const auto inForm = [](const RecordForm* form) {
+        const auto* line = form->findChild<QLineEdit*>(QStringLiteral("field:parts_cost"));
+        QString text = line ? line->text() : QString();
+        return text.remove(u',').toDouble();
+    };
+    const auto inList = [&] {
+        return shown(grid()->gridModel()->rowOf(visit), "parts_cost").remove(u',').toDouble();
+    };
+    const auto isEverywhere = [&](double sum) {
+        const bool isSo = Driver::until([&] {
+            return std::abs(inForm(form()) - sum) < 0.005 && std::abs(inList() - sum) < 0.005 &&
+                   std::abs(inForm(window->form()) - sum) < 0.005;
+        });
+        EXPECT_TRUE(isSo) << sum << ": form " << inForm(form()) << ", list " << inList()
+                          << ", window " << inForm(window->form());
+        return isSo;
+    };
+    const auto ofStored = [&] {
+        return session()
+            .scalar(QStringLiteral("SELECT sum(quantity * price) FROM visit_part JOIN part ON "
+                                   "part.id = part_id WHERE visit_id = %1")
+                        .arg(visit.key[0].asInteger()))
+            ->toDouble();
+    };
+    const auto priceOf = [&](qint64 part) {
+        return session()
+            .scalar(QStringLiteral("SELECT price FROM part WHERE id = %1").arg(part))
+            ->toDouble();
+    };
+    double sum = ofStored();
+    ASSERT_TRUE(isEverywhere(sum));
+
+    // A line changed.
+    const BoundScreen& screen = children()->gridModel()->binding()->screen();
+    RecordStore* store = workspace().records()->store(QStringLiteral("visit_part"));
+    const RecordId line = children()->gridModel()->recordAt(0);
+    ASSERT_TRUE(Driver::until([&] { return store->record(line.key) != nullptr; }));
+    const std::vector<Value> was = store->record(line.key)->values;
+    const auto at = [&](const char* column) {
+        return was[static_cast<size_t>(screen.table->indexOf(QLatin1String(column)))].asInteger();
+    };
+    const double price = priceOf(at("part_id"));
+    workspace().records()->type(screen, line, *screen.field(QStringLiteral("quantity")),
+                                QStringLiteral("50"));
+    sum += price * (50 - static_cast<double>(at("quantity")));
+    ASSERT_TRUE(isEverywhere(sum));
+    // A new one, another article picked for it, and taken away again.
+    const QMap<QString, Value> presets{{QStringLiteral("visit_id"), visit.key[0]},
+                                       {QStringLiteral("part_id"), Value::integer(1)},
+                                       {QStringLiteral("quantity"), Value::integer(3)}};
+    const RecordId made = workspace().records()->newRecord(screen, presets);
+    ASSERT_TRUE(isEverywhere(sum + 3 * priceOf(1)));
+    workspace().records()->choose(screen, made, *screen.field(QStringLiteral("part_id")),
+                                  Value::integer(2));
+    ASSERT_TRUE(isEverywhere(sum + 3 * priceOf(2)));
+    workspace().records()->discard(QStringLiteral("visit_part"), made);
+    ASSERT_TRUE(isEverywhere(sum));
+    // Saved, the database says the same.
+    workspace().writing()->save(screen, line);
+    ASSERT_TRUE(Driver::until([&] { return workspace().records()->openDrafts().isEmpty(); }));
+    EXPECT_NEAR(ofStored(), sum, 0.005);
+    EXPECT_TRUE(isEverywhere(sum));
 }
 
 TEST_F(FamilyTest, AFamilyLeftByACrashComesBackWhole) {

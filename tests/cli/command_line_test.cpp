@@ -92,6 +92,15 @@ TEST_F(CommandLine, ListsTablesAndRows) {
     EXPECT_EQ(rows["rows"][1]["author_id"], nullptr);
 }
 
+TEST_F(CommandLine, RowsShowWhatLookupsShowAndAreSortedByIt) {
+    const auto at = [](const std::string& text, const char* word) { return text.find(word); };
+    const std::string shown = on("rows", {"book", "--sort", "author_id DESC"}).out;
+    EXPECT_NE(at(shown, "Ewa Calder"), std::string::npos) << shown;
+    EXPECT_LT(at(shown, "Nuno Brack"), at(shown, "Ewa Calder"));
+    const std::string stored = on("rows", {"book", "--sort", "author_id", "--stored"}).out;
+    EXPECT_EQ(at(stored, "Ewa Calder"), std::string::npos) << stored;
+}
+
 // A member put into the project as a person would write it.
 void putInto(const QString& projectFile, const char* member, const Json& value) {
     QFile file(projectFile);
@@ -101,6 +110,52 @@ void putInto(const QString& projectFile, const char* member, const Json& value) 
     project[member] = value;
     ASSERT_TRUE(file.open(QIODevice::WriteOnly | QIODevice::Truncate));
     file.write(QByteArray::fromStdString(project.dump(2)));
+}
+
+// Through references and over lines: read, filled, stamped, offered, checked and found broken.
+TEST_F(CommandLine, ReachesBeyondItsTable) {
+    putInto(
+        project(), "computed",
+        Json{{"author",
+              {{{"name", "books"},
+                {"expression", "(SELECT COUNT(*) FROM book WHERE book.author_id = record.id)"}}}}});
+    QFile file(project());
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    Json fields = Json::parse(file.readAll().toStdString())["fields"];
+    file.close();
+    fields["book"]["title"]["filled_with"] = "author_id -> name";
+    fields["author"]["name"]["stamped"] = Json{{"when", "added"}, {"with", "'stamped'"}};
+    putInto(project(), "fields", fields);
+    const Json authors = on("rows", {"author", "--where", "books > 0", "--json"}).json();
+    EXPECT_EQ(authors["total"], 2);
+    const Json filtered =
+        on("rows", {"author", "--where",
+                    "EXISTS (SELECT 1 FROM book WHERE book.author_id = record.id AND price > 10)",
+                    "--json"})
+            .json();
+    EXPECT_EQ(filtered["total"], 1);
+    EXPECT_EQ(on("edit", {"book", "--key", "3", "author_id=2"}).code, 0);
+    EXPECT_EQ(on("rows", {"book", "--where", "id = 3", "--json"}).json()["rows"][0]["title"],
+              "Nuno Brack")
+        << "filled with the picked author's name";
+    EXPECT_EQ(on("edit", {"book", "--key", "3", "author_id=1", "title=Mine"}).code, 0);
+    EXPECT_EQ(on("rows", {"book", "--where", "id = 3", "--json"}).json()["rows"][0]["title"],
+              "Mine");
+    EXPECT_EQ(on("add", {"author"}).code, 0);
+    EXPECT_EQ(on("rows", {"author", "--sort", "id DESC", "--json"}).json()["rows"][0]["name"],
+              "stamped");
+    EXPECT_NE(on("edit", {"author", "--key", "1", "name=Somebody"}).code, 0)
+        << "nobody types there";
+    EXPECT_EQ(on("check", {}).code, 0);
+
+    fields["book"]["author_id"]["lookup"]["where"] = "id = record.lnet";
+    fields["book"]["title"]["filled_with"] = "author_id -> nmae";
+    fields["author"]["name"]["stamped"]["with"] = "CURRENT_USR";
+    putInto(project(), "fields", fields);
+    const Answer broken = on("check", {"--json"});
+    EXPECT_NE(broken.code, 0);
+    for (const char* kind : {"offering_broken", "filling_broken", "stamp_broken"})
+        EXPECT_NE(broken.out.find(kind), std::string::npos) << kind << ": " << broken.out;
 }
 
 TEST_F(CommandLine, ChecksRefuseInAddEditAndBulk) {

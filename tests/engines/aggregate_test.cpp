@@ -2,6 +2,7 @@
 // What subqueries make of the lines of a record: read with it, sorted and filtered by, computed
 // with, the same on all three engines.
 #include "core/database/aggregate.h"
+#include "core/database/reach.h"
 #include "core/fitting/binding.h"
 #include "core/fitting/query_source.h"
 #include "core/records/aggregate_reading.h"
@@ -9,6 +10,7 @@
 #include "support/engines.h"
 
 #include <QFile>
+#include <QRandomGenerator>
 #include <QRegularExpression>
 
 namespace gravin::test {
@@ -195,6 +197,80 @@ TEST_P(Aggregates, OneRecordIsAskedWithLinesAsTheyWillBe) {
     ComingLines fresh;
     fresh.with = {line(0, 2, 3)};
     EXPECT_EQ(ask(1, true, fresh), u"0.60") << "of a new record only those";
+}
+
+// A condition that means the same in SQL, and in an expression over a line.
+QString randomCondition(QRandomGenerator& chance, int depth) {
+    const auto number = [&] { return QString::number(chance.bounded(-4, 9)); };
+    switch (depth == 0 ? chance.bounded(5) : chance.bounded(8)) {
+    case 0:
+        return QStringLiteral("amount > ") + number();
+    case 1:
+        return QStringLiteral("amount + place <= ") + number();
+    case 2:
+        return QStringLiteral("article_id IS NULL");
+    case 3:
+        return QStringLiteral("amount IN (%1, %2, 3)").arg(number(), number());
+    case 4:
+        return QStringLiteral("CASE WHEN amount < %1 THEN place = 1 ELSE article_id = 2 END")
+            .arg(number());
+    case 5:
+        return QStringLiteral("NOT (%1)").arg(randomCondition(chance, depth - 1));
+    default:
+        return QStringLiteral("(%1) %2 (%3)")
+            .arg(randomCondition(chance, depth - 1),
+                 QLatin1String(chance.bounded(2) == 0 ? "AND" : "OR"),
+                 randomCondition(chance, depth - 1));
+    }
+}
+
+TEST_P(Aggregates, RandomSubqueriesGiveWhatTheEngineGives) {
+    constexpr int Rounds = 400;
+    QRandomGenerator chance(20261129);
+    QStringList lines;
+    for (int order = 1; order <= 4; ++order) {
+        for (int place = 11; place < 11 + chance.bounded(9); ++place) {
+            const auto maybe = [&](int value) {
+                return chance.bounded(5) == 0 ? QStringLiteral("NULL") : QString::number(value);
+            };
+            lines += QStringLiteral("(%1, %2, %3, %4)")
+                         .arg(order)
+                         .arg(place)
+                         .arg(maybe(1 + chance.bounded(3)), maybe(chance.bounded(-4, 9)));
+        }
+    }
+    database->run(QStringLiteral("INSERT INTO line (order_id, place, article_id, amount) VALUES ") +
+                  lines.join(u',') + u';');
+    catalog = *catalogOf(*session, project);
+    const QStringList made{name("COUNT(*)"),        name("COUNT(amount)"),
+                           name("SUM(amount)"),     name("MIN(amount)"),
+                           name("MAX(amount)"),     name("SUM(amount * place)"),
+                           name("MAX(-article_id)")};
+    for (int round = 0; round < Rounds; ++round) {
+        const QString what = made[chance.bounded(static_cast<int>(made.size()))];
+        const QString condition = randomCondition(chance, 3);
+        const QString ours =
+            QStringLiteral("(SELECT %1 FROM line WHERE line.order_id = record.id AND (%2))")
+                .arg(what, condition);
+        const QString theirs =
+            QStringLiteral("SELECT (SELECT %1 FROM line WHERE line.order_id = orders.id AND (%2)) "
+                           "FROM orders ORDER BY id")
+                .arg(what, condition);
+        const Table table = withReached(orders(), {ours});
+        const int place = table.indexOf(ours);
+        ASSERT_GE(place, 0) << qPrintable(ours);
+        const auto records = TableReader(*session, table).range({{name("id")}}, 0, -1);
+        ASSERT_TRUE(records) << qPrintable(ours);
+        size_t at = 0;
+        const Status asked = session->select(theirs, {}, [&](const QSqlQuery& row) {
+            const Value& value = (*records)[at++].values[static_cast<size_t>(place)];
+            const QString theirText = row.value(0).isNull() ? name("-") : row.value(0).toString();
+            EXPECT_EQ(value.isNull() ? name("-") : toText(value, {}), theirText)
+                << qPrintable(ours) << " of order " << at;
+            return true;
+        });
+        ASSERT_TRUE(asked) << qPrintable(theirs);
+    }
 }
 
 TEST_P(Aggregates, AnAggregateThatNothingLinksIsRefused) {

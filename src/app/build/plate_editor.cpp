@@ -9,6 +9,7 @@
 #include "core/fitting/form_arranging.h"
 #include "core/fitting/given_fields.h"
 #include "core/fitting/screen_generator.h"
+#include "core/project/offering.h"
 #include "core/project/offers_text.h"
 #include "core/records/table_reader.h"
 #include "core/value/display_format.h"
@@ -102,6 +103,8 @@ QString PlateEditor::text(PlateLine line, const BoundField& field) const {
         return shownAsLabel(definition.shownAs);
     case PlateLine::Source:
         return offersText(definition);
+    case PlateLine::OffersWhere:
+        return definition.lookup.where;
     case PlateLine::Format:
         return definition.format;
     case PlateLine::Help:
@@ -213,6 +216,11 @@ QStringList PlateEditor::options(PlateLine line, const BoundField& field) const 
             if (canShowAs(shown, field.column.type))
                 options += shownAsLabel(shown);
         }
+        break;
+    case PlateLine::OffersWhere:
+        if (field.definition.shownAs == ShownAs::Lookup)
+            options = usualOfferings(field.definition.lookup, *m_binding->screen().table,
+                                     field.column, m_binding->workspace()->catalog());
         break;
     case PlateLine::FilledWith:
         options = usualFillings(*m_binding->screen().table, field.column);
@@ -487,6 +495,16 @@ Result<FieldDefinition> PlateEditor::changedDefinition(PlateLine line, const Bou
     case PlateLine::Message:
         definition.message = text.trimmed();
         return definition;
+    case PlateLine::OffersWhere: {
+        if (definition.shownAs != ShownAs::Lookup)
+            return plateRefusal(tr("%1 is no lookup: it offers no records.").arg(field.label()));
+        definition.lookup.where = text.trimmed();
+        const QString reason = reasonAgainstOffering(definition.lookup, *m_binding->screen().table,
+                                                     m_binding->workspace()->catalog());
+        if (!reason.isEmpty())
+            return plateRefusal(reason);
+        return definition;
+    }
     case PlateLine::Hint:
         definition.hint = text.trimmed();
         return definition;

@@ -27,6 +27,10 @@ constexpr std::array Lines{
               QT_TRANSLATE_NOOP("gravin",
                                 "Choices: stored; another=its label #1F6F66. Lookup: table.column. "
                                 "Mask: AA-999. Yes or no: lit / dark. Ctrl+Return opens a panel")},
+    LineWords{PlateLine::OffersWhere, QT_TRANSLATE_NOOP("gravin", "Offers only"),
+              QT_TRANSLATE_NOOP("gravin",
+                                "Of a lookup: a condition on the offered records that may read the "
+                                "record: county_id = record.county_id")},
     LineWords{PlateLine::Format, QT_TRANSLATE_NOOP("gravin", "Format"),
               QT_TRANSLATE_NOOP("gravin", "How figures and dates are written: #,##0.00 m")},
     LineWords{PlateLine::Help, QT_TRANSLATE_NOOP("gravin", "Help text"),
@@ -100,6 +104,7 @@ std::optional<FieldSetting> settingOf(PlateLine line) {
         return FieldSetting::Label;
     case PlateLine::ShownAs:
     case PlateLine::Source:
+    case PlateLine::OffersWhere:
         return FieldSetting::ShownAs;
     case PlateLine::Format:
         return FieldSetting::Format;
@@ -122,19 +127,20 @@ QList<PlateLine> gridPlateLines(bool all) {
                            PlateLine::Checks, PlateLine::Visible, PlateLine::Editable,
                            PlateLine::Width,  PlateLine::Order};
     if (all)
-        lines +=
-            {PlateLine::FilledWith, PlateLine::Stamped, PlateLine::Format,    PlateLine::Help,
-             PlateLine::Hint,       PlateLine::Message, PlateLine::Alignment, PlateLine::Frozen};
+        lines += {PlateLine::OffersWhere, PlateLine::FilledWith, PlateLine::Stamped,
+                  PlateLine::Format,      PlateLine::Help,       PlateLine::Hint,
+                  PlateLine::Message,     PlateLine::Alignment,  PlateLine::Frozen};
     lines += PlateLine::Evidence;
     return lines;
 }
 
 QList<PlateLine> formPlateLines() {
-    return {PlateLine::Label,   PlateLine::BoundTo,    PlateLine::ShownAs,   PlateLine::Source,
-            PlateLine::Section, PlateLine::Span,       PlateLine::BeginsRow, PlateLine::Required,
-            PlateLine::Checks,  PlateLine::Message,    PlateLine::Visible,   PlateLine::Editable,
-            PlateLine::Default, PlateLine::FilledWith, PlateLine::Stamped,   PlateLine::Help,
-            PlateLine::Hint,    PlateLine::Format,     PlateLine::TabOrder,  PlateLine::Evidence};
+    return {PlateLine::Label,       PlateLine::BoundTo, PlateLine::ShownAs,    PlateLine::Source,
+            PlateLine::Section,     PlateLine::Span,    PlateLine::BeginsRow,  PlateLine::Required,
+            PlateLine::Checks,      PlateLine::Message, PlateLine::Visible,    PlateLine::Editable,
+            PlateLine::OffersWhere, PlateLine::Default, PlateLine::FilledWith, PlateLine::Stamped,
+            PlateLine::Help,        PlateLine::Hint,    PlateLine::Format,     PlateLine::TabOrder,
+            PlateLine::Evidence};
 }
 
 } // namespace gravin

@@ -13,6 +13,7 @@ enum class PlateLine {
     BoundTo,
     ShownAs,
     Source,
+    OffersWhere,
     Format,
     Help,
     Default,

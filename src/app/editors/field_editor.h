@@ -32,6 +32,8 @@ public:
     virtual EditorContent content() const = 0;
     virtual void setReadOnly(bool readOnly) = 0;
     virtual void selectAll() {}
+    // Of a lookup: which records may be chosen, an expression over them; empty: all.
+    virtual void setOffered(const QString& /*only*/) {}
     // For a cell: keys that end an edit go to the grid's delegate, and what there is to open opens.
     void beginInCell();
     // A pick is the whole edit of a cell.

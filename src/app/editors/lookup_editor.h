@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/editors/field_editor.h"
+#include "app/editors/lookup_model.h"
 
 class QLineEdit;
 class QToolButton;
@@ -9,7 +10,6 @@ class QToolButton;
 namespace gravin {
 
 class LookupList;
-class LookupModel;
 
 // A record of another table: found by typing, stored by its key.
 class LookupEditor : public FieldEditor {
@@ -21,6 +21,7 @@ public:
     EditorContent content() const override;
     void setReadOnly(bool readOnly) override;
     void selectAll() override;
+    void setOffered(const QString& only) override { m_model->setOnly(only); }
     bool isDoneWithPick() const override { return m_picked; }
 
 protected:

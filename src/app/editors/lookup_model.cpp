@@ -25,8 +25,9 @@ void LookupModel::readMore() {
 void LookupModel::read(Reading reading) {
     m_reading = reading;
     const qsizetype from = reading == Reading::First ? 0 : m_entries.size();
-    m_store->find(m_search, m_text, from, PageSize, this,
-                  [this](const auto& entries) { take(entries); });
+    m_store->find(
+        m_search, m_text, from, PageSize, this, [this](const auto& entries) { take(entries); },
+        m_only);
 }
 
 void LookupModel::take(const Result<QList<LookupStore::Entry>>& entries) {

@@ -17,6 +17,8 @@ public:
     // Begins the search; the present entries stay until the first of the new ones are here.
     void search(const QString& text);
     const QString& text() const { return m_text; }
+    // From the next search on only those for which this is true; empty: all.
+    void setOnly(const QString& only) { m_only = only; }
     // The first entries are not here yet.
     bool isSearching() const { return m_reading == Reading::First; }
     // Reads the next page, where there is one. Not by canFetchMore(): a view asks for more each
@@ -44,6 +46,7 @@ private:
     LookupStore* m_store;
     QStringList m_labels;
     QString m_text;
+    QString m_only;
     QList<LookupStore::Entry> m_entries;
     bool m_complete = false; // there are no more
     Reading m_reading = Reading::Nothing;

@@ -255,6 +255,7 @@ void CellDelegate::setEditorData(QWidget* widget, const QModelIndex& index) cons
     std::optional<QString> bad;
     if (draft && draft->bad.contains(field.columnIndex))
         bad = draft->bad[field.columnIndex].text;
+    editor->setOffered(m_model->binding()->offered(m_model->recordAt(index.row()), field));
     editor->setContent(m_model->value(index).value_or(Value()), bad);
     editor->selectAll();
     if (!editor->property("begun").toBool()) {

@@ -333,6 +333,10 @@ void AsItWasPage::search() {
             {m_model->headerData(heads->sortIndicatorSection(), Qt::Horizontal, Qt::UserRole)
                  .toString(),
              heads->sortIndicatorOrder() == Qt::DescendingOrder}};
+    for (SortBy& by : query.sort) {
+        const BoundField* field = m_binding.screen().field(by.column);
+        by.by = field ? orderOf(*field, *m_then->table) : QString();
+    }
     m_view->setQuery(query);
     if (m_view->count() == 0 && !m_view->isComplete())
         m_view->reload();

@@ -289,6 +289,7 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
     std::optional<QString> bad;
     if (draft && draft->bad.contains(column))
         bad = draft->bad[column].text;
+    slot.editor->setOffered(m_binding->offered(m_id, slot.field));
     if (slot.editor != m_typing)
         slot.editor->setContent(m_binding->value(m_id, slot.field).value_or(Value()), bad);
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The subqueries of expressions, as ISO 9075 writes them: of one table, with one value.
 #include "core/base/text.h"
+#include "core/expression/line_condition.h"
 #include "core/expression/parser.h"
 
 namespace gravin {
@@ -222,6 +223,15 @@ std::shared_ptr<const Expression> ExpressionParser::part(const QList<Token>& tok
         throw error;
     }
     return std::make_shared<const Expression>(std::move(*read));
+}
+
+Result<Expression, ExpressionError> parseLineCondition(const QString& text, const QString& table,
+                                                       const QList<ExpressionColumn>& columns,
+                                                       const References* references,
+                                                       const QList<ExpressionColumn>& recordColumns,
+                                                       const References* recordReferences) {
+    const ExpressionParser::Around around{table, {recordColumns, recordReferences}};
+    return ExpressionParser(text, {columns, references}, &around).parse(true);
 }
 
 } // namespace gravin

@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/fitting/check_rules.h"
 #include "core/fitting/screen_generator.h"
+#include "core/project/offering.h"
 #include "core/value/text_form.h"
 
 #include <algorithm>
@@ -201,6 +202,19 @@ void addCheckRules(const Project& project, const Catalog& catalog, const Table& 
         const bool fits = reasonAgainst(check, checks.stages, table).isEmpty();
         if (fits || !table.isQuery())
             all += ruleOf(check, checks.stages, table, rules);
+    }
+    for (const FieldDefinition& field : project.fields.value(table.written())) {
+        if (field.shownAs != ShownAs::Lookup || field.lookup.where.isEmpty())
+            continue;
+        Check check;
+        check.kind = CheckKind::Condition;
+        check.column = field.column;
+        check.condition = offeredCheck(field.column, field.lookup);
+        check.message = coreTr("%1 is none of those that are offered here.").arg(field.label);
+        if (!reasonAgainst(check, checks.stages, table).isEmpty())
+            continue; // the binding check says why
+        all += ruleOf(check, checks.stages, table, rules);
+        all.back().name = QStringLiteral("offered");
     }
     if (written && written == &table)
         all += databaseRules(table, project.connection.engine, rules);

@@ -2,6 +2,8 @@
 #include "core/fitting/lookup_store.h"
 
 #include "core/base/text.h"
+#include "core/expression/literal.h"
+#include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
 #include <QPointer>
@@ -128,6 +130,52 @@ private:
     QList<const Column*> m_columns; // stored, then shown
 };
 
+// The lookup's own conditions as expressions.
+QStringList conditionsOf(const Lookup& lookup, const Table& table) {
+    QStringList conditions;
+    for (const LookupCondition& only : lookup.conditions) {
+        const Column* column = table.column(only.column);
+        const auto value = column ? fromText(only.value, column->type) : Result<Value>(Value());
+        const QString literal =
+            value && !value->isNull() && !only.value.isEmpty() ? literalText(*value) : QString();
+        conditions += literal.isEmpty() ? nameText(only.column) + QStringLiteral(" IS NULL")
+                                        : nameText(only.column) + QStringLiteral(" = ") + literal;
+    }
+    return conditions;
+}
+
+// By conditions that the engine may not know: Gravin asks them then.
+Result<QList<LookupStore::Entry>> findOnly(Session& session, const Lookup& lookup,
+                                           const Table& table, const QStringList& conditions,
+                                           const QString& text, qint64 offset, int limit) {
+    RecordQuery query;
+    query.conditions = conditions;
+    query.search = text;
+    QList<Column> columns{*table.column(lookup.storedColumn)};
+    for (const QString& name : lookup.shownColumns) {
+        columns += *table.column(name);
+        query.searched += SearchedColumn{name};
+    }
+    const bool isSorted = table.column(lookup.sortColumn) != nullptr;
+    query.sort = {
+        {isSorted ? lookup.sortColumn : lookup.shownColumns.front(), lookup.sortDescending}};
+    QList<LookupStore::Entry> entries;
+    qint64 place = 0;
+    const Status scanned =
+        TableReader(session, table).scanValues(query, columns, [&](std::vector<Value>&& values) {
+            if (place++ < offset)
+                return true;
+            LookupStore::Entry entry{values.front(), {}};
+            for (qsizetype i = 1; i < columns.size(); ++i)
+                entry.shown += toText(values[static_cast<size_t>(i)], columns[i].type);
+            entries += entry;
+            return entries.size() < limit;
+        });
+    if (!scanned)
+        return scanned.error();
+    return entries;
+}
+
 } // namespace
 
 LookupStore::LookupStore(Lookup lookup, std::shared_ptr<const Catalog> catalog, Worker* reader,
@@ -155,6 +203,27 @@ void LookupStore::want(const Value& stored) {
     QMetaObject::invokeMethod(this, &LookupStore::fetchWanted, Qt::QueuedConnection);
 }
 
+Result<QList<LookupStore::Entry>> LookupStore::shownEntries(Session& session, const Lookup& lookup,
+                                                            const Catalog& catalog,
+                                                            const std::vector<Value>& values) {
+    auto query = LookupQuery::make(lookup, catalog, session.dialect());
+    if (!query)
+        return query.error();
+    QList<Entry> entries;
+    for (size_t first = 0; first < values.size(); first += ValuesPerStatement) {
+        const SqlFragment where =
+            query->whereStored(values, first, std::min(first + ValuesPerStatement, values.size()));
+        Status selected =
+            session.select(query->select() + where.sql, where.values, [&](const QSqlQuery& row) {
+                entries.append(query->entryOf(row));
+                return true;
+            });
+        if (!selected)
+            return selected.error();
+    }
+    return entries;
+}
+
 void LookupStore::fetchWanted() {
     m_fetchQueued = false;
     QStringList wanted;
@@ -162,25 +231,8 @@ void LookupStore::fetchWanted() {
         wanted += value.encoded();
     m_reader->run<QList<Entry>>(
         this,
-        [lookup = m_lookup, catalog = m_catalog,
-         values = std::exchange(m_wanted, {})](Session& session) -> Result<QList<Entry>> {
-            auto query = LookupQuery::make(lookup, *catalog, session.dialect());
-            if (!query)
-                return query.error();
-            QList<Entry> entries;
-            for (size_t first = 0; first < values.size(); first += ValuesPerStatement) {
-                const SqlFragment where = query->whereStored(
-                    values, first, std::min(first + ValuesPerStatement, values.size()));
-                Status selected = session.select(query->select() + where.sql, where.values,
-                                                 [&](const QSqlQuery& row) {
-                                                     entries.append(query->entryOf(row));
-                                                     return true;
-                                                 });
-                if (!selected)
-                    return selected.error();
-            }
-            return entries;
-        },
+        [lookup = m_lookup, catalog = m_catalog, values = std::exchange(m_wanted, {})](
+            Session& session) { return shownEntries(session, lookup, *catalog, values); },
         [this, wanted](const Result<QList<Entry>>& entries) {
             // A lookup whose table is not there shows what is stored.
             if (!entries)
@@ -206,23 +258,28 @@ void LookupStore::remember(const QList<Entry>& entries) {
 }
 
 void LookupStore::find(const QString& text, qint64 offset, int limit, QObject* context,
-                       Found answer) {
-    m_reader->run<QList<Entry>>(context, finding(text, offset, limit),
+                       Found answer, const QString& only) {
+    m_reader->run<QList<Entry>>(context, finding(text, offset, limit, only),
                                 remembering(std::move(answer)));
 }
 
 void LookupStore::find(Search& search, const QString& text, qint64 offset, int limit,
-                       QObject* context, Found answer) {
-    search.run(m_reader, context, finding(text, offset, limit), remembering(std::move(answer)));
+                       QObject* context, Found answer, const QString& only) {
+    search.run(m_reader, context, finding(text, offset, limit, only),
+               remembering(std::move(answer)));
 }
 
 std::function<Result<QList<LookupStore::Entry>>(Session&)>
-LookupStore::finding(const QString& text, qint64 offset, int limit) const {
-    return [lookup = m_lookup, catalog = m_catalog, text, offset,
-            limit](Session& session) -> Result<QList<Entry>> {
+LookupStore::finding(const QString& text, qint64 offset, int limit, const QString& only) const {
+    return [lookup = m_lookup, catalog = m_catalog, text, offset, limit,
+            only](Session& session) -> Result<QList<Entry>> {
         auto query = LookupQuery::make(lookup, *catalog, session.dialect());
         if (!query)
             return query.error();
+        if (!only.isEmpty())
+            return findOnly(session, lookup, *catalog->table(lookup.table),
+                            conditionsOf(lookup, *catalog->table(lookup.table)) + QStringList{only},
+                            text, offset, limit);
         auto where = query->whereMatching(text);
         if (!where)
             return where.error();

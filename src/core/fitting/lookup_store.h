@@ -31,17 +31,24 @@ public:
 
     const Lookup& lookup() const { return m_lookup; }
 
+    // What a lookup shows for these values, where there is such a record. For any thread.
+    static Result<QList<Entry>> shownEntries(Session& session, const Lookup& lookup,
+                                             const Catalog& catalog,
+                                             const std::vector<Value>& values);
+
     // What people see for a stored value. Empty while it is on its way (arrived() tells when it is
     // here) and when there is no such record.
     QString shownFor(const Value& stored);
 
     // Entries whose shown texts hold every word of `text`, whatever its case, in the lookup's
     // order: `limit` of them from `offset` on.
-    void find(const QString& text, qint64 offset, int limit, QObject* context, Found answer);
+    // `only`: of those for which this expression over their table is true; empty: of all.
+    void find(const QString& text, qint64 offset, int limit, QObject* context, Found answer,
+              const QString& only = {});
     // The same, where only the newest counts: what `search` looked for before is given up.
     // Requires: `search` is a member of `context`.
     void find(Search& search, const QString& text, qint64 offset, int limit, QObject* context,
-              Found answer);
+              Found answer, const QString& only = {});
 
     // The table changed: what is shown is read anew, and stays until it is here.
     void refresh();
@@ -52,7 +59,7 @@ Q_SIGNALS:
 
 private:
     std::function<Result<QList<Entry>>(Session&)> finding(const QString& text, qint64 offset,
-                                                          int limit) const;
+                                                          int limit, const QString& only) const;
     Found remembering(Found answer);
     void want(const Value& stored);
     void fetchWanted();

@@ -36,6 +36,9 @@ struct Lookup {
     QString sortColumn = {};  // empty: the first shown one
     bool sortDescending = false;
     QList<LookupCondition> conditions = {};
+    // Only records for which this expression over them is true; it may read the record that they
+    // are chosen for. Empty: all. See offering.h.
+    QString where = {};
     QByteArray unknown = {};
     friend bool operator==(const Lookup&, const Lookup&) = default;
 };

@@ -2,6 +2,7 @@
 #include "core/project/project_catalog.h"
 
 #include "core/database/reach.h"
+#include "core/project/offering.h"
 
 namespace gravin {
 
@@ -49,7 +50,9 @@ QStringList expressionsOf(const Project& project, const QString& table) {
     for (const ComputedField& field : project.computed.value(table))
         texts += field.expression;
     for (const FieldDefinition& field : project.fields.value(table))
-        texts += {field.filledWith, field.stamp.expression};
+        texts +=
+            {field.filledWith, field.stamp.expression,
+             field.lookup.where.isEmpty() ? QString() : offeredCheck(field.column, field.lookup)};
     texts.removeAll(QString());
     const TableChecks checks = project.checks.value(table);
     for (const Check& check : checks.checks)

@@ -74,6 +74,7 @@ Lookup readLookup(const OrderedJson& json, const QString& place) {
         const QString column = only.requiredString("column");
         lookup.conditions.append({column, only.string("value", {})});
     });
+    lookup.where = entry.string("where", {});
     lookup.unknown = entry.rest();
     return lookup;
 }

@@ -65,6 +65,8 @@ OrderedJson jsonOf(const Lookup& lookup) {
         json["descending"] = true;
     for (const LookupCondition& only : lookup.conditions)
         json["only"].push_back({{"column", utf8(only.column)}, {"value", utf8(only.value)}});
+    if (!lookup.where.isEmpty())
+        json["where"] = utf8(lookup.where);
     putUnknown(json, lookup.unknown);
     return json;
 }

@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/database/reach.h"
+#include "core/records/aggregate_lines.h"
 #include "core/records/reached.h"
 
 #include <algorithm>
@@ -37,6 +38,8 @@ DraftStore::DraftStore(std::shared_ptr<const Table> table, QObject* parent)
     for (int place = 0; place < m_table->columns.size(); ++place) {
         if (const auto& reach = m_table->columns[place].reach)
             m_reached.insert(place, m_table->indexOf(reach->steps.front().from));
+        if (const auto& aggregate = m_table->columns[place].aggregate)
+            m_aggregates.insert(place, LineQuestion(*aggregate, *m_table).ofRecord());
     }
 }
 
@@ -76,6 +79,26 @@ void DraftStore::followReferences(Draft& draft) const {
             draft.reached.insert(reached.key(), {reference, {}});
         else
             draft.reached.remove(reached.key());
+    }
+    followAggregates(draft);
+}
+
+// A new record has no lines but new ones, and one that is edited may have others than were read.
+void DraftStore::followAggregates(Draft& draft) const {
+    for (auto aggregate = m_aggregates.begin(); aggregate != m_aggregates.end(); ++aggregate) {
+        const bool isTouched =
+            draft.id.isNew() || std::any_of(aggregate->begin(), aggregate->end(), [&](int column) {
+                return draft.changed.contains(column) || draft.reached.contains(column);
+            });
+        const auto known = draft.reached.constFind(aggregate.key());
+        std::vector<Value> read;
+        for (const int column : *aggregate)
+            read.push_back(draft.value(column));
+        const Value as = Value::text(Key(std::move(read)).encoded());
+        if (isTouched && (known == draft.reached.cend() || known->reference != as))
+            draft.reached.insert(aggregate.key(), {as, {}});
+        else if (!isTouched && known != draft.reached.cend() && !known->reference.isNull())
+            draft.reached.remove(aggregate.key());
     }
 }
 
@@ -142,7 +165,7 @@ QList<int> DraftStore::wantedReached(const RecordId& id) const {
     QList<int> wanted;
     if (const Draft* draft = find(id)) {
         for (auto reached = draft->reached.begin(); reached != draft->reached.end(); ++reached) {
-            if (!reached->value)
+            if (!reached->value && m_reached.contains(reached.key()))
                 wanted += reached.key();
         }
     }
@@ -166,18 +189,14 @@ void DraftStore::setReached(const RecordId& id, const QList<int>& places, const 
         tell(id);
 }
 
-void DraftStore::setAggregate(const RecordId& id, int place, const std::optional<Value>& value) {
+void DraftStore::setAggregate(const RecordId& id, int place, const Value& value) {
     const auto found = m_drafts.find(id);
     if (found == m_drafts.end())
         return;
-    QMap<int, Draft::Reached>& reached = (*found)->reached;
-    const auto known = reached.constFind(place);
-    if (value ? known != reached.cend() && known->value == value : known == reached.cend())
+    Draft::Reached& reached = (*found)->reached[place];
+    if (reached.value == value)
         return;
-    if (value)
-        reached.insert(place, {{}, value});
-    else
-        reached.remove(place);
+    reached.value = value;
     tell(id);
 }
 
@@ -198,12 +217,13 @@ void DraftStore::forgetReached(const QString& table) {
 
 void DraftStore::tell(const RecordId& id) {
     if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
-        if (!m_reached.isEmpty())
-            followReferences(**found);
+        followReferences(**found);
         if (!m_filled.isEmpty()) {
             fill(**found);
-            if (!m_reached.isEmpty())
-                followReferences(**found);
+            followReferences(**found);
+            // What was filled may have been all that was left of it.
+            if ((*found)->isEmpty())
+                m_drafts.erase(found);
         }
     }
     if (m_batches == 0) {

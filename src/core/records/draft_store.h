@@ -55,9 +55,10 @@ struct Draft {
     std::vector<Problem> warned;
     bool saving = false;
     std::optional<DraftParent> parent;
-    // What is reached through references that are edited, or whose record was changed since.
+    // What is reached through references that are edited, or whose record was changed since, and
+    // what subqueries give.
     struct Reached {
-        Value reference;
+        Value reference; // of a subquery: what it reads of the record, where that was edited
         std::optional<Value> value = {}; // nothing: it is on its way
     };
     QMap<int, Reached> reached;
@@ -131,8 +132,8 @@ public:
     // Says it, as it is of this reference; what the draft refers to otherwise by now is left alone.
     void setReached(const RecordId& id, const QList<int>& places, const Value& reference,
                     const std::vector<Value>& values);
-    // Says what a subquery gives for a record as it will be; nothing: what was read is right.
-    void setAggregate(const RecordId& id, int place, const std::optional<Value>& value);
+    // Says what a subquery gives for a record as it will be.
+    void setAggregate(const RecordId& id, int place, const Value& value);
     // Records of this table were changed, empty: of any; what is reached there is wanted anew by
     // every draft.
     void forgetReached(const QString& table = {});
@@ -176,6 +177,7 @@ private:
     void touch(Draft& draft, int column);
     void endIfEmpty(const RecordId& id);
     void followReferences(Draft& draft) const;
+    void followAggregates(Draft& draft) const;
     void fill(Draft& draft) const;
     bool fill(Draft& draft, const FilledField& field) const;
     void keepFilled(Draft& draft) const;
@@ -184,6 +186,7 @@ private:
     void end(const RecordId& id);
 
     std::shared_ptr<const Table> m_table;
+    QMap<int, QList<int>> m_aggregates; // places of aggregates, and of what they read of the record
     FilledFields m_filled;
     QMap<int, int> m_reached; // places of reached columns, and of the references they begin with
     QHash<RecordId, std::shared_ptr<Draft>> m_drafts;

@@ -80,20 +80,12 @@ void DraftAggregates::followLine(const Site& site, const QString& linesTable, co
         askSoon();
 }
 
-// A new record has no lines but new ones, and one whose link was edited has those of another.
 void DraftAggregates::followRecord(const QString& table, const RecordId& id) {
     const Table& laidOut = *m_live->table(table);
     const Draft* draft = m_records->drafts(table)->find(id);
     for (int place = 0; draft && place < laidOut.columns.size(); ++place) {
-        if (!laidOut.columns[place].aggregate)
-            continue;
-        const QList<int> read = LineQuestion(*laidOut.columns[place].aggregate, laidOut).ofRecord();
-        const bool isTouched =
-            id.isNew() || std::any_of(read.begin(), read.end(), [&](int column) {
-                return draft->changed.contains(column) || draft->reached.contains(column);
-            });
-        // What was read with the record is right where it reads as it did.
-        if (!isTouched && !draft->reached.contains(place))
+        const auto reached = draft->reached.constFind(place);
+        if (!laidOut.columns[place].aggregate || reached == draft->reached.cend() || reached->value)
             continue;
         m_lines[Site{table, place}].touchedRecords.insert(id);
         askSoon();

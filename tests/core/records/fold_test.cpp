@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/records/fold.h"
-#include "support/text.h"
+#include "support/scratch.h"
 
 #include <limits>
 

@@ -5,6 +5,7 @@
 #include "core/fitting/findings/finding_collector.h"
 #include "core/fitting/given_fields.h"
 #include "core/fitting/screen_generator.h"
+#include "core/project/offering.h"
 #include "core/value/display_format.h"
 
 #include <algorithm>
@@ -199,6 +200,23 @@ void checkGiven(FindingCollector& found, const Screen& screen, const Table& tabl
     }
 }
 
+void checkOffering(FindingCollector& found, const Screen& screen, const Table& table,
+                   const BoundField& field) {
+    const Lookup& lookup = field.definition.lookup;
+    const QString reason = reasonAgainstOffering(lookup, table, found.catalog());
+    if (reason.isEmpty())
+        return;
+    Finding finding =
+        found.onField("offering_broken", Finding::Severity::Breaks, screen, field.column.name);
+    finding.cause = coreTr("“%1” cannot choose what is offered: %2").arg(lookup.where, reason);
+    finding.consequence = coreTr("All records of %1 are offered.").arg(lookup.table);
+    finding.mend = coreTr("Offer all of them");
+    finding.apply = found.onDefinition(screen, table, field.column, [](FieldDefinition& changed) {
+        changed.lookup.where.clear();
+    });
+    found.add(std::move(finding));
+}
+
 void checkFormatOf(FindingCollector& found, const Screen& screen, const Table& table,
                    const BoundField& field) {
     const Column& column = field.column;
@@ -233,6 +251,8 @@ void findOnField(FindingCollector& found, const Screen& screen, const Table& tab
     checkFormatOf(found, screen, table, field);
     if (field.definition.shownAs == ShownAs::Lookup)
         checkLookup(found, screen, table, field, generated);
+    if (field.definition.shownAs == ShownAs::Lookup)
+        checkOffering(found, screen, table, field);
 }
 
 void findMissingFields(FindingCollector& found, const Screen& screen, const Table& table) {

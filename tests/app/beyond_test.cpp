@@ -1,0 +1,236 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Screens that reach beyond their table, shaped in Build and used: picked, filled, stamped,
+// offered.
+#include "app/use/filter_bar.h"
+#include "core/base/person.h"
+#include "session/drafts/draft_history.h"
+#include "support/text.h"
+#include "whole_example.h"
+
+#include <QLineEdit>
+#include <QMenu>
+#include <QTest>
+#include <QToolButton>
+
+using namespace gravin;
+using namespace gravin::test;
+
+namespace {
+
+class Beyond : public OpenDemonstration {
+protected:
+    static QMenu* menuOf(QMenu* menu, const char* text) {
+        for (QAction* action : menu ? menu->actions() : QList<QAction*>()) {
+            if (action->text() == QString::fromUtf8(text) && action->menu()) {
+                Q_EMIT action->menu()->aboutToShow();
+                return action->menu();
+            }
+        }
+        ADD_FAILURE() << "no menu " << text;
+        return nullptr;
+    }
+    static void pick(QMenu* menu, const char* text) {
+        for (QAction* action : menu ? menu->actions() : QList<QAction*>()) {
+            if (action->text() == QString::fromUtf8(text)) {
+                action->trigger();
+                return;
+            }
+        }
+        ADD_FAILURE() << "no entry " << text;
+    }
+    static QMenu* addField() {
+        auto* add = qobject_cast<QToolButton*>(Driver::find(name("add-field")));
+        return add ? add->menu() : nullptr;
+    }
+    void shown() {
+        Driver::settle(300);
+        ASSERT_TRUE(Driver::until([this] { return page() && grid()->model()->rowCount() > 0; }));
+    }
+    // The options of a line of the plate, and setting it.
+    QStringList options(PlateLine line, const char* column) {
+        const auto* editor = BuildFace::of(page())->plate()->plateModel()->editor();
+        return editor->options(line, *editor->binding()->screen().field(name(column)));
+    }
+    void set(PlateLine line, const char* column, const QString& text) {
+        BuildFace::of(page())->plate()->plateModel()->editor()->set(line, {name(column)}, text);
+        shown();
+    }
+    void goTo(const char* screen) {
+        window().showScreen(name(screen));
+        ASSERT_TRUE(Driver::until([&] {
+            return page() && grid()->gridModel()->binding()->tableName() == name(screen) &&
+                   grid()->model()->rowCount() > 0;
+        }));
+        Driver::settle(200);
+    }
+};
+
+TEST_F(Beyond, WhatIsMadeOfLinesIsPickedAndFollowsThem) {
+    Driver::key(Qt::Key_F9);
+    Driver::settle();
+    pick(menuOf(addField(), "Of visit"), "How many");
+    shown();
+    pick(menuOf(menuOf(addField(), "Of visit"), "cost"), "sum");
+    shown();
+    const ComputedFields computed = workspace().project().computed;
+    ASSERT_EQ(computed.value(name("aid")).size(), 2);
+    EXPECT_EQ(computed.value(name("aid"))[1].expression,
+              u"(SELECT SUM(cost) FROM visit WHERE visit.aid_id = record.id)");
+    for (const Finding& finding : workspace().document()->findings())
+        ADD_FAILURE() << qPrintable(finding.cause);
+    Driver::key(Qt::Key_F9);
+    ASSERT_TRUE(
+        Driver::until([this] { return !OpenDemonstration::shown(0, "visit_cost").isEmpty(); }));
+    const RecordId first = grid()->gridModel()->recordAt(0);
+    const QString sum = OpenDemonstration::shown(0, "visit_cost");
+    const int count = OpenDemonstration::shown(0, "visit_count").toInt();
+    EXPECT_GT(count, 0);
+    // A visit more, not saved: counted at once.
+    const auto visits = workspace().document()->bound(name("visit"));
+    ASSERT_TRUE(visits);
+    const RecordId made = workspace().records()->newRecord(
+        *visits, {{name("aid_id"), first.key[0]},
+                  {name("cost"), Value::decimal(*Decimal::fromText(u"1000.50"))}});
+    EXPECT_TRUE(Driver::until(
+        [&] { return OpenDemonstration::shown(0, "visit_count").toInt() == count + 1; }));
+    EXPECT_NE(OpenDemonstration::shown(0, "visit_cost"), sum);
+    workspace().records()->discard(name("visit"), made);
+    EXPECT_TRUE(Driver::until([&] { return OpenDemonstration::shown(0, "visit_cost") == sum; }));
+}
+
+TEST_F(Beyond, AFieldIsFilledFromThePickedRecordAndStamped) {
+    goTo("part");
+    Driver::key(Qt::Key_F9);
+    Driver::settle();
+    const QStringList fillings = options(PlateLine::FilledWith, "name");
+    ASSERT_TRUE(fillings.contains(name("supplier_id -> town"))) << qPrintable(fillings.join(u','));
+    set(PlateLine::FilledWith, "name", name("supplier_id -> town"));
+    EXPECT_TRUE(options(PlateLine::Stamped, "code").contains(name("changed CURRENT_USER")));
+    set(PlateLine::Hint, "code", name("as on the shelf"));
+    Driver::key(Qt::Key_F9);
+    Driver::settle(200);
+    const RecordId first = grid()->gridModel()->recordAt(0);
+    const BoundScreen& screen = grid()->gridModel()->binding()->screen();
+    ASSERT_TRUE(Driver::until(
+        [&] { return workspace().records()->store(name("part"))->record(first.key); }));
+    const Value now = workspace()
+                          .records()
+                          ->store(name("part"))
+                          ->record(first.key)
+                          ->values[static_cast<size_t>(screen.table->indexOf(name("supplier_id")))];
+    workspace().records()->choose(screen, first, *screen.field(name("supplier_id")),
+                                  Value::integer(now == Value::integer(1) ? 2 : 1));
+    const QString town = now == Value::integer(1) ? name("Ossery") : name("Tarn");
+    EXPECT_TRUE(Driver::until([&] { return OpenDemonstration::shown(0, "name") == town; }))
+        << qPrintable(OpenDemonstration::shown(0, "name"));
+    // One step of the undo, with what was filled.
+    workspace().records()->history()->undo();
+    EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
+}
+
+TEST_F(Beyond, AStampIsSetByTheSaveAndNobodyTypesThere) {
+    Driver::key(Qt::Key_F9);
+    Driver::settle();
+    set(PlateLine::Stamped, "light_character", name("changed CURRENT_USER"));
+    Driver::key(Qt::Key_F9);
+    Driver::settle(200);
+    const auto& fields = grid()->gridModel()->binding()->fields();
+    const BoundField& stamped = fields[columnOf("light_character")];
+    EXPECT_FALSE(stamped.isEditable());
+    EXPECT_FALSE(grid()
+                     ->gridModel()
+                     ->binding()
+                     ->readOnlyReason(stamped, grid()->gridModel()->recordAt(0))
+                     .isEmpty());
+    Driver::clickCell(grid(), 0, columnOf("name"));
+    typeIn(0, "name", "Renamed");
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    ASSERT_TRUE(noticed("Saved"));
+    EXPECT_EQ(storedText(1, "light_character"), personName().toStdString());
+    EXPECT_TRUE(Driver::until(
+        [&] { return OpenDemonstration::shown(0, "light_character") == personName(); }));
+}
+
+TEST_F(Beyond, ALookupOffersOnlyWhatFits) {
+    Driver::key(Qt::Key_F9);
+    Driver::settle();
+    set(PlateLine::OffersWhere, "replaces_id", name("sector_id = record.sector_id"));
+    EXPECT_EQ(workspace().project().definition(name("aid"), name("replaces_id"))->lookup.where,
+              u"sector_id = record.sector_id");
+    Driver::key(Qt::Key_F9);
+    Driver::settle(200);
+    Driver::clickCell(grid(), 0, columnOf("name"));
+    Driver::settle(300);
+    const RecordId first = grid()->gridModel()->recordAt(0);
+    const BoundScreen& screen = grid()->gridModel()->binding()->screen();
+    const BoundField& field = *screen.field(name("replaces_id"));
+    const QString only = grid()->gridModel()->binding()->offered(first, field);
+    ASSERT_TRUE(only.startsWith(name("sector_id = "))) << qPrintable(only);
+    QList<LookupStore::Entry> offered;
+    bool isAnswered = false;
+    QObject context;
+    workspace()
+        .records()
+        ->lookup(field.definition.lookup)
+        ->find(
+            {}, 0, 1000, &context,
+            [&](const Result<QList<LookupStore::Entry>>& entries) {
+                isAnswered = true;
+                offered = entries ? *entries : QList<LookupStore::Entry>();
+            },
+            only);
+    ASSERT_TRUE(Driver::until([&] { return isAnswered; }));
+    EXPECT_GT(offered.size(), 0);
+    EXPECT_LT(offered.size(), 82);
+    // One of another sector is a problem that says so.
+    qint64 other = 0;
+    for (qint64 id = 1; id <= 82 && other == 0; ++id) {
+        const bool isOffered = std::any_of(offered.begin(), offered.end(), [&](const auto& each) {
+            return each.stored == Value::integer(id);
+        });
+        other = isOffered ? 0 : id;
+    }
+    workspace().records()->choose(screen, first, field, Value::integer(other));
+    EXPECT_TRUE(Driver::until([&] {
+        const auto problems = workspace().records()->problems(name("aid"), first);
+        return std::any_of(problems.begin(), problems.end(),
+                           [](const Problem& problem) { return problem.check == u"offered"; });
+    }));
+    workspace().records()->choose(screen, first, field, offered.front().stored);
+    EXPECT_TRUE(
+        Driver::until([&] { return workspace().records()->problems(name("aid"), first).empty(); }));
+}
+
+TEST_F(Beyond, ALookupsHeadSortsByWhatItShowsAndChoicesInTheirOrder) {
+    const auto sortBy = [this](const char* column) {
+        page()->filterBar()->sortBy(name(column), false);
+        EXPECT_TRUE(Driver::until([this] { return grid()->gridModel()->view()->isComplete(); }));
+        Driver::settle(300);
+    };
+    sortBy("sector_id");
+    QStringList sectors;
+    for (int row = 0; row < grid()->model()->rowCount(); row += 8)
+        sectors += OpenDemonstration::shown(row, "sector_id");
+    (void)Driver::until([&] {
+        sectors.clear();
+        for (int row = 0; row < grid()->model()->rowCount(); row += 8) {
+            grid()->scrollTo(grid()->model()->index(row, 0));
+            Driver::settle(20);
+            sectors += OpenDemonstration::shown(row, "sector_id");
+        }
+        return !sectors.contains(QString());
+    });
+    QStringList sorted = sectors;
+    sorted.sort();
+    EXPECT_EQ(sectors, sorted);
+    sortBy("status");
+    const auto& choices =
+        grid()->gridModel()->binding()->fields()[columnOf("status")].definition.choices;
+    EXPECT_EQ(OpenDemonstration::shown(0, "status"), choices.front().label);
+    // The words of a choice are found.
+    QTest::keyClicks(page()->filterBar()->findChild<QLineEdit*>(name("search")),
+                     choices.back().label);
+    EXPECT_TRUE(Driver::until([this] { return grid()->model()->rowCount() < 82; }));
+}
+
+} // namespace
