@@ -107,6 +107,18 @@ TEST_F(Beyond, AFieldIsFilledFromThePickedRecordAndStamped) {
     set(PlateLine::FilledWith, "name", name("supplier_id -> town"));
     EXPECT_TRUE(options(PlateLine::Stamped, "code").contains(name("changed CURRENT_USER")));
     set(PlateLine::Hint, "code", name("as on the shelf"));
+    // Who set it by the keyboard is where they were, with all lines in sight.
+    Driver::click(name("all-settings"));
+    Driver::settle();
+    PlateView* plate = BuildFace::of(page())->plate();
+    plate->setFocus();
+    ASSERT_GE(plateRow(PlateLine::FilledWith), 0);
+    plate->setCurrentIndex(plate->model()->index(plateRow(PlateLine::FilledWith), 2));
+    set(PlateLine::FilledWith, "name", QString());
+    plate = BuildFace::of(page())->plate();
+    EXPECT_TRUE(plate->hasFocus());
+    EXPECT_EQ(plate->currentIndex().row(), plateRow(PlateLine::FilledWith));
+    set(PlateLine::FilledWith, "name", name("supplier_id -> town"));
     Driver::key(Qt::Key_F9);
     Driver::settle(200);
     const RecordId first = grid()->gridModel()->recordAt(0);

@@ -219,9 +219,10 @@ TEST_F(Building, UndoAndRedoBringTheProjectBackByteForByte) {
     m_window->setBuild(true);
     m_window->showScreen(QStringLiteral("aid"));
     ASSERT_NE(page(), nullptr);
-    ScreenBinding* binding = page()->grid()->gridModel()->binding();
-    PlateEditor editor(binding);
-    FormShaper* shaper = BuildFace::of(page())->shaper();
+    // What a field is filled with makes the page anew.
+    const auto binding = [this] { return page()->grid()->gridModel()->binding(); };
+    const auto editor = [this] { return BuildFace::of(page())->editor(); };
+    const auto shaper = [this] { return BuildFace::of(page())->shaper(); };
     QUndoStack* undo = workspace().document()->undoStack();
 
     constexpr int Edits = 50;
@@ -250,33 +251,33 @@ TEST_F(Building, UndoAndRedoBringTheProjectBackByteForByte) {
                                 QStringLiteral("today")};
         int tries = 0;
         while (files.size() <= Edits && ++tries < Edits * 40) {
-            const QStringList order = tabOrderOf(arrangedForm(binding->screen()));
-            const QString column = pick(binding->fields()).name();
+            const QStringList order = tabOrderOf(arrangedForm(binding()->screen()));
+            const QString column = pick(binding()->fields()).name();
             switch (random.bounded(9)) {
             case 0:
             case 1:
             case 2:
             case 3:
-                editor.set(pick(lines), {column, pick(binding->fields()).name()}, pick(texts));
+                editor()->set(pick(lines), {column, pick(binding()->fields()).name()}, pick(texts));
                 break;
             case 4:
-                editor.setOwn(pick(lines), {column}, random.bounded(2) == 1);
+                editor()->setOwn(pick(lines), {column}, random.bounded(2) == 1);
                 break;
             case 5:
                 if (!order.isEmpty())
-                    shaper->choose(pick(order));
-                shaper->moveChosen(random.bounded(2) == 0 ? -1 : 1);
+                    shaper()->choose(pick(order));
+                shaper()->moveChosen(random.bounded(2) == 0 ? -1 : 1);
                 break;
             case 6:
-                shaper->addSectionAfter();
+                shaper()->addSectionAfter();
                 break;
             case 7:
-                shaper->setColumns(random.bounded(1, 5));
+                shaper()->setColumns(random.bounded(1, 5));
                 break;
             case 8:
                 if (!order.isEmpty())
-                    shaper->choose(pick(order));
-                random.bounded(2) == 0 ? shaper->setSpan(1) : shaper->moveToSection(1);
+                    shaper()->choose(pick(order));
+                random.bounded(2) == 0 ? shaper()->setSpan(1) : shaper()->moveToSection(1);
                 break;
             }
             Driver::settle(1); // choices that the data proposes arrive as steps of their own

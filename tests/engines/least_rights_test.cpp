@@ -4,6 +4,9 @@
 #include "core/changes/log/log_marks.h"
 #include "core/changes/log/log_verification.h"
 #include "core/database/secrets.h"
+#include "core/fitting/findings/binding_check.h"
+#include "core/fitting/query_source.h"
+#include "core/records/table_reader.h"
 #include "support/engines.h"
 
 #include <QCoreApplication>
@@ -128,6 +131,24 @@ TEST_P(LeastRights, Trimming) {
     ASSERT_TRUE(trimmed) << qPrintable(trimmed.error().error.sentence +
                                        trimmed.error().error.detail);
     EXPECT_TRUE(LogVerifier(keeper.session()).verify({})->isIntact());
+}
+
+// What nobody may read is not there: the screen works, and what asks for it is a finding.
+TEST_P(LeastRights, ASubqueryOverATableThatCannotBeReadBreaksNoScreen) {
+    database->run(name("CREATE TABLE secret (id INTEGER PRIMARY KEY, buoy_id INTEGER);"));
+    grantReading();
+    auto session = Session::open(m_spec, Session::Access::ReadOnly);
+    ASSERT_TRUE(session);
+    Project project;
+    project.connection = m_spec;
+    project.computed[name("buoy")] = {
+        {name("known"), name("(SELECT COUNT(*) FROM secret WHERE buoy_id = record.id)")}};
+    const auto catalog = catalogOf(**session, project);
+    ASSERT_TRUE(catalog);
+    const Table& buoy = *catalog->table(name("buoy"));
+    EXPECT_EQ(buoy.column(name("known")), nullptr);
+    EXPECT_TRUE(TableReader(**session, buoy).records({key(1)}));
+    EXPECT_FALSE(bindingFindings(project, *catalog).empty());
 }
 
 INSTANTIATE_TEST_SUITE_P(Servers, LeastRights, testing::Values(Engine::PostgreSql, Engine::MariaDb),

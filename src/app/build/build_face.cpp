@@ -4,6 +4,7 @@
 #include "app/build/checks_panel.h"
 #include "app/build/computed_panel.h"
 #include "app/build/evidence_panel.h"
+#include "app/build/field_adder.h"
 #include "app/build/form_shaper.h"
 #include "app/build/offers_panel.h"
 #include "app/build/plate_view.h"
@@ -18,6 +19,7 @@
 #include "core/database/reach.h"
 #include "core/records/bound_expression.h"
 
+#include <QApplication>
 #include <QHBoxLayout>
 #include <QLineEdit>
 #include <QMenu>
@@ -43,6 +45,7 @@ BuildFace::BuildFace(ScreenPage* page)
     , m_grid(page->grid())
     , m_form(page->form())
     , m_editor(new PlateEditor(m_binding, this))
+    , m_adder(new FieldAdder(m_binding, this))
     , m_gridPlate(new PlateView(new PlateModel(m_editor, Qt::Horizontal, this)))
     , m_formPlate(new PlateView(new PlateModel(m_editor, Qt::Vertical, this)))
     , m_shaper(new FormShaper(m_binding, m_form->fields()))
@@ -163,7 +166,7 @@ void BuildFace::offerMissingFields() {
     for (const Column& column : m_binding->screen().table->columns) {
         if (!column.isBeyond() && !m_binding->screen().field(column.name))
             menu->addAction(column.name, this,
-                            [this, name = column.name] { m_editor->addField(name); });
+                            [this, name = column.name] { m_adder->addField(name); });
     }
     if (menu->isEmpty())
         menu->addAction(tr("Every column of the table is on the screen"))->setEnabled(false);
@@ -200,7 +203,7 @@ void BuildFace::offerReached(QMenu* menu, const QStringList& path) {
             for (const ExpressionColumn& each : *behind)
                 reached->addAction(
                     each.name, this,
-                    [this, to = reference + QStringList{each.name}] { m_editor->addReached(to); });
+                    [this, to = reference + QStringList{each.name}] { m_adder->addReached(to); });
             reached->addSeparator();
             offerReached(reached, reference);
         });
@@ -220,7 +223,7 @@ void BuildFace::offerLines(QMenu* menu) {
                 ? tr("Of %1, by %2").arg(lines.table, lines.columns.join(QStringLiteral(", ")))
                 : tr("Of %1").arg(lines.table));
         made->addAction(tr("How many"), this, [this, lines] {
-            m_editor->addOfLines(lines, Subquery::Function::Count, {});
+            m_adder->addOfLines(lines, Subquery::Function::Count, {});
         });
         for (const ExpressionColumn& column : columns) {
             const ExpressionType type = expressionTypeOf(column.type);
@@ -231,10 +234,28 @@ void BuildFace::offerLines(QMenu* menu) {
             for (const Subquery::Function function : functions)
                 of->addAction(functionText(function, type), this,
                               [this, lines, function, name = column.name] {
-                                  m_editor->addOfLines(lines, function, name);
+                                  m_adder->addOfLines(lines, function, name);
                               });
         }
     }
+}
+
+BuildFace::Place BuildFace::place() const {
+    Place place{m_part, m_allLines->isChecked()};
+    if (plate()->hasFocus() || plate()->isAncestorOf(QApplication::focusWidget())) {
+        place.row = plate()->currentIndex().row();
+        place.column = plate()->currentIndex().column();
+    }
+    return place;
+}
+
+void BuildFace::goTo(const Place& place) {
+    m_allLines->setChecked(place.showsAllLines);
+    setPart(place.part);
+    if (place.row < 0)
+        return;
+    plate()->setCurrentIndex(plate()->model()->index(place.row, place.column));
+    plate()->setFocus(Qt::OtherFocusReason);
 }
 
 void BuildFace::setPart(Part part) {

@@ -12,6 +12,7 @@ namespace gravin {
 
 class FormShaper;
 class GridView;
+class FieldAdder;
 class PlateEditor;
 class PlateView;
 class RecordForm;
@@ -34,6 +35,16 @@ public:
     PlateView* formPlate() const { return m_formPlate; }
     PlateView* plate() const { return m_part == Part::Grid ? m_gridPlate : m_formPlate; }
     FormShaper* shaper() const { return m_shaper; }
+
+    // Where somebody who shapes stands, to go on there on the same screen made anew.
+    struct Place {
+        Part part = Part::Grid;
+        bool showsAllLines = false;
+        int row = -1; // of the plate; below 0: the keys are elsewhere
+        int column = -1;
+    };
+    Place place() const;
+    void goTo(const Place& place);
 
     QWidget* tools() const override { return m_tools; }
     QWidget* overGrid() const override;
@@ -68,6 +79,7 @@ private:
     GridView* m_grid;
     RecordForm* m_form;
     PlateEditor* m_editor;
+    FieldAdder* m_adder;
     PlateView* m_gridPlate;
     PlateView* m_formPlate;
     FormShaper* m_shaper;

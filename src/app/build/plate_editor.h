@@ -2,7 +2,6 @@
 #pragma once
 
 #include "app/build/plate_line.h"
-#include "core/fitting/line_offer.h"
 #include "session/screen_binding.h"
 
 namespace gravin {
@@ -33,14 +32,6 @@ public:
     bool isOwn(PlateLine line, const BoundField& field) const;
     // Makes the setting this screen's own, as it is now, or takes it back to what all share.
     void setOwn(PlateLine line, const QStringList& columns, bool own);
-
-    // Adds a column of the table that the screen does not show yet.
-    void addField(const QString& column);
-    // Adds a computed field for what a path of references leads to, shown as it is shown there.
-    // Nothing happens where the path leads nowhere.
-    void addReached(const QStringList& path);
-    // Adds a computed field for what is made of a column of the lines; empty: their number.
-    void addOfLines(const LinesOffer& lines, Subquery::Function function, const QString& column);
 
 Q_SIGNALS:
     void refused(const QString& reason); // the setting is as it was

@@ -436,6 +436,9 @@ void WorkspaceView::goTo(const RecordLink& link, const std::vector<Value>& value
 void WorkspaceView::renewPages() {
     const ScreenPage* shown = currentPage();
     const QString screen = shown ? shown->screenId() : QString();
+    // Who shapes goes on where they were.
+    const BuildFace* former = m_build && shown ? BuildFace::of(shown) : nullptr;
+    const BuildFace::Place place = former ? former->place() : BuildFace::Place();
     for (ScreenPage* page : std::as_const(m_pageOf)) {
         m_pages->removeWidget(page);
         page->deleteLater(); // it may be what asked for this
@@ -448,6 +451,8 @@ void WorkspaceView::renewPages() {
     }
     if (!screen.isEmpty())
         showScreen(screen);
+    if (BuildFace* face = former && currentPage() ? BuildFace::of(currentPage()) : nullptr)
+        face->goTo(place);
 }
 
 void WorkspaceView::forgetRemovedScreens() {

@@ -184,39 +184,14 @@ private:
         const QStringList read = subquery->columnsOfRecord();
         if (!aggregate || !std::all_of(read.begin(), read.end(), isThere))
             return;
+        const auto type = columnTypeOf(subquery->type);
+        if (!type)
+            return;
         Column column = columnOf(subquery->name);
-        column.type = typeOf(*subquery);
+        column.type = *type;
         column.aggregate = std::make_shared<const Aggregate>(std::move(*aggregate));
         m_table.columns += column;
     }
-    // As the values of such columns are written and compared everywhere.
-    static ColumnType typeOf(const Subquery& subquery) {
-        switch (subquery.type) {
-        case ExpressionType::Boolean:
-            return {TypeKind::Boolean};
-        case ExpressionType::Integer:
-            return {TypeKind::Integer};
-        case ExpressionType::Decimal:
-            return {TypeKind::Decimal};
-        case ExpressionType::Double:
-            return {TypeKind::Double};
-        case ExpressionType::Date:
-            return {TypeKind::Date};
-        case ExpressionType::Time:
-            return {TypeKind::Time};
-        case ExpressionType::Timestamp:
-            return {TypeKind::Timestamp};
-        case ExpressionType::Instant:
-            return {TypeKind::Instant};
-        case ExpressionType::Text:
-        case ExpressionType::Null:
-        case ExpressionType::Interval:
-        case ExpressionType::Other:
-            break;
-        }
-        return {TypeKind::Text};
-    }
-
     Table& m_table;
     QList<ExpressionColumn> m_names;
     qsizetype m_count = 0;

@@ -10,6 +10,7 @@
 #include <QStringList>
 
 #include <memory>
+#include <optional>
 #include <vector>
 
 namespace gravin {
@@ -32,6 +33,8 @@ enum class ExpressionType {
 };
 QString expressionTypeText(ExpressionType type); // "a whole number"
 ExpressionType expressionTypeOf(const ColumnType& type);
+// The type of a column that holds what expressions of this type give; nothing: none can.
+std::optional<ColumnType> columnTypeOf(ExpressionType type);
 
 // A span of time as ISO 8601 counts it: months are not days, and days are not hours.
 struct Interval {

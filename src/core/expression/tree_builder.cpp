@@ -111,6 +111,34 @@ ExpressionType expressionTypeOf(const ColumnType& type) {
     return Type::Other;
 }
 
+std::optional<ColumnType> columnTypeOf(ExpressionType type) {
+    switch (type) {
+    case ExpressionType::Boolean:
+        return ColumnType{TypeKind::Boolean};
+    case ExpressionType::Integer:
+        return ColumnType{TypeKind::Integer};
+    case ExpressionType::Decimal:
+        return ColumnType{TypeKind::Decimal};
+    case ExpressionType::Double:
+        return ColumnType{TypeKind::Double};
+    case ExpressionType::Text:
+        return ColumnType{TypeKind::Text};
+    case ExpressionType::Date:
+        return ColumnType{TypeKind::Date};
+    case ExpressionType::Time:
+        return ColumnType{TypeKind::Time};
+    case ExpressionType::Timestamp:
+        return ColumnType{TypeKind::Timestamp};
+    case ExpressionType::Instant:
+        return ColumnType{TypeKind::Instant};
+    case ExpressionType::Null:
+    case ExpressionType::Interval:
+    case ExpressionType::Other:
+        break;
+    }
+    return std::nullopt;
+}
+
 QString nearestName(const QString& mistyped, const QList<ExpressionColumn>& names) {
     constexpr qsizetype LongestCompared = 64;
     if (mistyped.size() > LongestCompared)

@@ -86,34 +86,6 @@ Result<BoundExpression, ExpressionError> bindCondition(const QString& condition,
                  table);
 }
 
-std::optional<ColumnType> columnTypeOf(ExpressionType type) {
-    switch (type) {
-    case ExpressionType::Boolean:
-        return ColumnType{TypeKind::Boolean};
-    case ExpressionType::Integer:
-        return ColumnType{TypeKind::Integer};
-    case ExpressionType::Decimal:
-        return ColumnType{TypeKind::Decimal};
-    case ExpressionType::Double:
-        return ColumnType{TypeKind::Double};
-    case ExpressionType::Text:
-        return ColumnType{TypeKind::Text};
-    case ExpressionType::Date:
-        return ColumnType{TypeKind::Date};
-    case ExpressionType::Time:
-        return ColumnType{TypeKind::Time};
-    case ExpressionType::Timestamp:
-        return ColumnType{TypeKind::Timestamp};
-    case ExpressionType::Instant:
-        return ColumnType{TypeKind::Instant};
-    case ExpressionType::Null:
-    case ExpressionType::Interval:
-    case ExpressionType::Other:
-        break;
-    }
-    return std::nullopt;
-}
-
 Result<Value> valueFor(const Column& column, const Value& computed) {
     // Decimals and texts have limits of their own.
     const bool isLimited =

@@ -31,9 +31,6 @@ Result<BoundExpression, ExpressionError> bindExpression(const QString& text, con
 Result<BoundExpression, ExpressionError> bindCondition(const QString& condition,
                                                        const Table& table);
 
-// The type of a column that holds what expressions of this type give; nothing: none can.
-std::optional<ColumnType> columnTypeOf(ExpressionType type);
-
 // What an expression gave, as a value of this column; NULL stays NULL. Refused where the column
 // cannot hold it exactly.
 Result<Value> valueFor(const Column& column, const Value& computed);

@@ -46,6 +46,15 @@ SortOrder flattened(const SortOrder& sort, const Table& table) {
     return columns;
 }
 
+// Whether the engine may compare the two. Texts of different collations it may not, but what a
+// foreign key joins is of one.
+bool canBeCompared(const Table& lines, const Aggregate::Link& link, const Table& table) {
+    const ForeignKey* reference = lines.referenceOf(link.column);
+    return expressionTypeOf(lines.column(link.column)->type) != ExpressionType::Text ||
+           (reference && reference->table == table.written() &&
+            reference->referencedColumns.value(0) == link.ofRecord);
+}
+
 } // namespace
 
 RowPlan::RowPlan(const Dialect& dialect, const Table& table, const QList<Column>& wanted,
@@ -100,11 +109,13 @@ Status RowPlan::prepare(Session& session, const SqlFragment& where) {
         const Aggregate& aggregate = *m_table.columns[place].aggregate;
         const RowPlan reading(m_dialect, aggregate.from, lines.question().columns(), {});
         SqlFragment only;
-        for (qsizetype i = 0; i < aggregate.links.size() && !where.sql.isEmpty(); ++i) {
-            const Aggregate::Link& link = aggregate.links[i];
+        for (const Aggregate::Link& link :
+             where.sql.isEmpty() ? QList<Aggregate::Link>() : aggregate.links) {
+            if (!canBeCompared(aggregate.from, link, m_table))
+                continue;
             only.sql +=
                 QStringLiteral("%1%2 IN (SELECT %3 FROM %4%5)")
-                    .arg(i == 0 ? QStringLiteral(" WHERE ") : QStringLiteral(" AND "),
+                    .arg(only.sql.isEmpty() ? QStringLiteral(" WHERE ") : QStringLiteral(" AND "),
                          reading.qualified(link.column), orderedBy(*m_table.column(link.ofRecord)),
                          m_dialect.rowsOf(m_table), where.sql);
             only.values += where.values;
