@@ -208,6 +208,23 @@ QHash<Key, QString> shownBy(Session& session, const Catalog& catalog, const Boun
     return shown;
 }
 
+// What a grid shows of the records, row by row.
+QList<QStringList> cellsOf(Opened& opened, const BoundScreen& screen,
+                           const std::vector<Record>& records, bool stored) {
+    QList<QStringList> rows(static_cast<qsizetype>(records.size()));
+    for (const BoundField& field : screen.fields) {
+        if (!field.placement.inGrid())
+            continue;
+        const auto shown = stored ? QHash<Key, QString>()
+                                  : shownBy(*opened.session, opened.catalog, field, records);
+        for (size_t i = 0; i < records.size(); ++i) {
+            const Value& value = records[i].values[static_cast<size_t>(field.columnIndex)];
+            rows[static_cast<qsizetype>(i)] += shown.value(Key({value}), shownText(field, value));
+        }
+    }
+    return rows;
+}
+
 } // namespace
 
 int runRows(const RowsOptions& options) {
@@ -262,18 +279,7 @@ int runRows(const RowsOptions& options) {
         if (field.placement.inGrid())
             heading += field.label();
     }
-    QList<QStringList> rows(static_cast<qsizetype>(records.size()));
-    for (const BoundField& field : screen->fields) {
-        if (!field.placement.inGrid())
-            continue;
-        const auto shown = options.stored
-                               ? QHash<Key, QString>()
-                               : shownBy(*opened->session, opened->catalog, field, records);
-        for (size_t i = 0; i < records.size(); ++i) {
-            const Value& value = records[i].values[static_cast<size_t>(field.columnIndex)];
-            rows[static_cast<qsizetype>(i)] += shown.value(Key({value}), shownText(field, value));
-        }
-    }
+    const QList<QStringList> rows = cellsOf(*opened, *screen, records, options.stored);
     printTable(heading, rows);
     printLine(coreTr("%1 of %2").arg(QLocale().toString(rows.size()), countedRecords(total)));
     return Done;

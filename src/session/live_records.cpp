@@ -151,10 +151,7 @@ void LiveRecords::followTable(const CommittedChange& change, TableData& table) {
 
 void LiveRecords::followRecord(const RecordChange& record, TableData& table) {
     const Key newKey = record.keyAfter(table.table->key);
-    if (record.operation != Operation::Delete && table.table->hasComputedColumns()) {
-        // What the database computes is known only to it.
-        table.records->invalidate(newKey);
-    } else if (record.operation == Operation::Insert) {
+    if (record.operation == Operation::Insert) {
         Record inserted{record.key, {}};
         for (const Column& column : table.table->columns)
             inserted.values.push_back(record.after.value(column.name));
@@ -168,6 +165,9 @@ void LiveRecords::followRecord(const RecordChange& record, TableData& table) {
             Q_EMIT draftOrphaned(table.table->name, {record.key, 0});
         }
     }
+    // What the database computes is known only to it.
+    if (record.operation != Operation::Delete && table.table->hasComputedColumns())
+        table.records->invalidate(newKey);
     if (record.operation == Operation::Update) {
         if (const Draft* draft = table.drafts->find({record.key, 0})) {
             std::vector<Value> now = draft->was;

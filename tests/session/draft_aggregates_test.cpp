@@ -85,6 +85,27 @@ TEST_F(DraftAggregatesTest, AfterTheSaveTheDatabaseSaysTheSame) {
     EXPECT_EQ(stored("SELECT SUM(length) FROM boat WHERE berth_id = 1"), u"18.25");
 }
 
+TEST_F(DraftAggregatesTest, NothingIsBlankWhileItIsReadAnew) {
+    ASSERT_TRUE(isShown(1, "metres", "16"));
+    QObject context;
+    QStringList seen;
+    RecordStore* store = records().store(name("berth"));
+    QObject::connect(store, &RecordStore::recordsArrived, &context, [&](const QList<Key>& keys) {
+        const Record* here = keys.contains(key(1)) ? store->record(key(1)) : nullptr;
+        if (keys.contains(key(1)))
+            seen += here ? toText(here->values[static_cast<size_t>(place("metres"))], {})
+                         : name("blank");
+    });
+    type(1, "length", "9");
+    ASSERT_TRUE(isShown(1, "metres", "18"));
+    writing().save(screen("boat"), {key(1), 0});
+    ASSERT_TRUE(until([&] { return drafts("boat").all().isEmpty(); }));
+    for (int turn = 0; turn < 200; ++turn)
+        settle();
+    EXPECT_FALSE(seen.contains(name("blank"))) << qPrintable(seen.join(u' '));
+    EXPECT_EQ(seen.back(), u"18");
+}
+
 TEST_F(DraftAggregatesTest, ANewParentHasTheLinesThatAreBegunForIt) {
     const RecordId parent = records().newRecord(screen("berth"), {{name("name"), text("East")}});
     EXPECT_TRUE(until([&] { return drafted(parent, "boats") == u"0"; }));

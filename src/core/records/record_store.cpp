@@ -21,10 +21,17 @@ RecordStore::RecordStore(std::shared_ptr<const Table> table, Worker* reader, QOb
 }
 
 const Record* RecordStore::record(const Key& key) {
-    if (const Record* here = m_cache.object(key))
+    if (const Record* here = m_cache.object(key)) {
+        if (m_outdated.remove(key))
+            want(key);
         return here;
-    if (m_gone.contains(key) || m_underWay.contains(key) || key.isEmpty())
-        return nullptr;
+    }
+    if (!m_gone.contains(key) && !m_underWay.contains(key) && !key.isEmpty())
+        want(key);
+    return nullptr;
+}
+
+void RecordStore::want(const Key& key) {
     if (std::find(m_wanted.begin(), m_wanted.end(), key) == m_wanted.end()) {
         m_wanted.push_back(key);
         if (m_wanted.size() > MostWanted)
@@ -32,7 +39,6 @@ const Record* RecordStore::record(const Key& key) {
     }
     if (m_underWay.isEmpty())
         m_fetchSoon.start();
-    return nullptr;
 }
 
 void RecordStore::fetch() {
@@ -48,6 +54,7 @@ void RecordStore::fetch() {
         [this, keys](Result<std::vector<Record>> records) {
             m_underWay.clear();
             if (!records) {
+                m_outdated.unite({keys.begin(), keys.end()});
                 Q_EMIT failed(records.error());
                 return;
             }
@@ -61,6 +68,7 @@ void RecordStore::fetch() {
             if (!arrived.isEmpty())
                 Q_EMIT recordsArrived(arrived);
             for (const Key& key : missing) {
+                m_cache.remove(key);
                 m_gone.insert(key);
                 Q_EMIT recordGone(key);
             }
@@ -101,7 +109,9 @@ void RecordStore::setAggregate(const Key& key, int place, const std::optional<Va
 
 void RecordStore::put(const Record& record) {
     m_gone.remove(record.key);
-    keep(Record(record));
+    Record computed = record;
+    m_computed.fillIn(computed.values, Present::take());
+    keep(std::move(computed));
     Q_EMIT recordsArrived({record.key});
 }
 
@@ -116,6 +126,7 @@ void RecordStore::change(const Key& key, const Key& newKey, const QMap<QString, 
             if (const int column = m_table->indexOf(value.key()); column >= 0)
                 here->values[static_cast<size_t>(column)] = *value;
         }
+        m_computed.fillIn(here->values, Present::take());
         m_cache.insert(newKey, here.release());
     }
     Q_EMIT recordsArrived({newKey});
@@ -128,19 +139,21 @@ void RecordStore::forget(const Key& key) {
 }
 
 void RecordStore::invalidate(const Key& key) {
-    m_cache.remove(key);
     m_gone.remove(key);
+    m_outdated.insert(key);
     Q_EMIT recordsArrived({key});
 }
 
 void RecordStore::forgetAll() {
     m_cache.clear();
+    m_outdated.clear();
     m_gone.clear();
 }
 
 void RecordStore::invalidateAll() {
     const QList<Key> here = m_cache.keys();
-    forgetAll();
+    m_outdated.unite({here.begin(), here.end()});
+    m_gone.clear();
     if (!here.isEmpty())
         Q_EMIT recordsArrived(here);
 }

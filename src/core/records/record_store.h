@@ -43,12 +43,12 @@ public:
     void put(const Record& record);
     void change(const Key& key, const Key& newKey, const QMap<QString, Value>& values);
     void forget(const Key& key);
-    // Reads this record anew when it is asked for again.
+    // Reads this record anew when it is asked for again; what is here stays until it has come.
     void invalidate(const Key& key);
+    // The same of all that is here.
+    void invalidateAll();
     // Reads everything anew when it is asked for again.
     void forgetAll();
-    // The same, and tells of what was here.
-    void invalidateAll();
     // The order that positions count in; matters to sources without a key only.
     void setSort(const SortOrder& sort) { m_sort = sort; }
 
@@ -63,6 +63,7 @@ Q_SIGNALS:
 private:
     void fetch();
     void keep(Record&& record);
+    void want(const Key& key);
 
     std::shared_ptr<const Table> m_table;
     Worker* m_reader;
@@ -70,6 +71,7 @@ private:
     QCache<Key, Record> m_cache{Capacity};
     QHash<Key, QMap<int, Value>> m_coming; // by place in the table
     ComputedColumns m_computed;
+    QSet<Key> m_outdated; // here, and to be read anew
     QSet<Key> m_gone;
     std::vector<Key> m_wanted; // newest last
     QTimer m_fetchSoon;
