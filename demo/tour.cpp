@@ -35,6 +35,7 @@
 #include <QDir>
 #include <QHeaderView>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMenu>
 #include <QPainter>
 #include <QPlainTextEdit>
@@ -491,10 +492,10 @@ private:
         Driver::key(Qt::Key_F9);
         Driver::key(Qt::Key_F9);
         Theme::instance().setMode(wasDark ? Theme::Mode::Dark : Theme::Mode::Light);
-        m_window.showScreen(QStringLiteral("supplier"));
-        page()->focusGrid();
-        expect("the children of the first supplier are here", [this] {
-            return page()->children() &&
+        m_window.showScreen(QStringLiteral("visit"));
+        expect("the parts of the first visit are here, and what they cost", [this] {
+            const auto* cost = page()->findChild<QLineEdit*>(QStringLiteral("field:parts_cost"));
+            return page()->children() && cost && !cost->text().isEmpty() &&
                    page()->children()->grids().front()->model()->rowCount() > 0;
         });
         Driver::settle(400);

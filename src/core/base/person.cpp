@@ -6,10 +6,15 @@
 
 namespace gravin {
 
+// The account stays who it is while the program runs; the system's list of them is slow to ask, and
+// not made for several threads.
 QString personName() {
-    if (const passwd* account = ::getpwuid(::geteuid()))
-        return QString::fromLocal8Bit(account->pw_name);
-    return QStringLiteral("uid %1").arg(::geteuid());
+    static const QString name = [] {
+        if (const passwd* account = ::getpwuid(::geteuid()))
+            return QString::fromLocal8Bit(account->pw_name);
+        return QStringLiteral("uid %1").arg(::geteuid());
+    }();
+    return name;
 }
 
 } // namespace gravin

@@ -5,7 +5,7 @@
 
 namespace gravin {
 
-// Who is at work: the name of the system's account.
+// Who is at work: the name of the system's account. For any thread.
 QString personName();
 
 } // namespace gravin
