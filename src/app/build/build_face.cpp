@@ -211,32 +211,38 @@ void BuildFace::offerReached(QMenu* menu, const QStringList& path) {
 }
 
 // A menu for the lines of each table that refers to this one: how many there are, and what can be
-// made of each of their columns.
+// made of each of their columns. It is made when somebody opens it.
 void BuildFace::offerLines(QMenu* menu) {
     const Table& table = *m_binding->screen().table;
     if (!table.references)
         return;
     for (const LinesOffer& lines : linesOf(m_binding->workspace()->catalog(), table)) {
-        const QList<ExpressionColumn> columns = table.references->columnsOf(lines.table);
         QMenu* made = menu->addMenu(
             lines.isOneOfSeveral
                 ? tr("Of %1, by %2").arg(lines.table, lines.columns.join(QStringLiteral(", ")))
                 : tr("Of %1").arg(lines.table));
-        made->addAction(tr("How many"), this, [this, lines] {
-            m_adder->addOfLines(lines, Subquery::Function::Count, {});
+        connect(made, &QMenu::aboutToShow, made, [this, made, lines] {
+            if (made->isEmpty())
+                offerColumns(made, lines);
         });
-        for (const ExpressionColumn& column : columns) {
-            const ExpressionType type = expressionTypeOf(column.type);
-            const QList<Subquery::Function> functions = functionsFor(type);
-            if (functions.isEmpty() || lines.columns.contains(column.name))
-                continue;
-            QMenu* of = made->addMenu(column.name);
-            for (const Subquery::Function function : functions)
-                of->addAction(functionText(function, type), this,
-                              [this, lines, function, name = column.name] {
-                                  m_adder->addOfLines(lines, function, name);
-                              });
-        }
+    }
+}
+
+void BuildFace::offerColumns(QMenu* menu, const LinesOffer& lines) {
+    menu->addAction(tr("How many"), this,
+                    [this, lines] { m_adder->addOfLines(lines, Subquery::Function::Count, {}); });
+    for (const ExpressionColumn& column :
+         m_binding->screen().table->references->columnsOf(lines.table)) {
+        const ExpressionType type = expressionTypeOf(column.type);
+        const QList<Subquery::Function> functions = functionsFor(type);
+        if (functions.isEmpty() || lines.columns.contains(column.name))
+            continue;
+        QMenu* of = menu->addMenu(column.name);
+        for (const Subquery::Function function : functions)
+            of->addAction(functionText(function, type), this,
+                          [this, lines, function, name = column.name] {
+                              m_adder->addOfLines(lines, function, name);
+                          });
     }
 }
 

@@ -13,6 +13,7 @@ namespace gravin {
 class FormShaper;
 class GridView;
 class FieldAdder;
+struct LinesOffer;
 class PlateEditor;
 class PlateView;
 class RecordForm;
@@ -70,6 +71,7 @@ private:
     void offerMissingFields();
     void offerReached(QMenu* menu, const QStringList& path);
     void offerLines(QMenu* menu);
+    void offerColumns(QMenu* menu, const LinesOffer& lines);
     ExpressionField::Sample currentRecord() const;
     void lookAtValues();
     void refreshProposalCount();

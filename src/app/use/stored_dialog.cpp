@@ -97,14 +97,18 @@ void StoredDialog::setRecord(const Result<std::optional<Record>>& record) {
     m_state->setText(tr("Read from the database just now, key %1. Edits that are not saved stand "
                         "under “Shown here”.")
                          .arg(keyText((*record)->key, table.keyTypes())));
-    m_table->setRowCount(static_cast<int>(table.columns.size()));
-    for (int row = 0; row < m_table->rowCount(); ++row) {
-        const Column& column = table.columns[row];
+    m_table->setRowCount(0);
+    for (int place = 0; place < table.columns.size(); ++place) {
+        const Column& column = table.columns[place];
+        if (column.isBeyond())
+            continue; // another record's
+        const int row = m_table->rowCount();
+        m_table->insertRow(row);
         const BoundField* field = m_binding->screen().field(column.name);
         const auto shown = field ? m_binding->value(m_id, *field) : std::nullopt;
         const QStringList cells{
             column.name, column.declaredType,
-            exactText((*record)->values[static_cast<size_t>(row)], column.type),
+            exactText((*record)->values[static_cast<size_t>(place)], column.type),
             field ? field->label() : tr("not on this screen"),
             field && shown ? m_binding->workspace()->records()->shown(*field, *shown) : QString()};
         for (int at = 0; at < cells.size(); ++at) {
