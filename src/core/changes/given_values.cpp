@@ -60,7 +60,8 @@ GivenValues::valuesFor(const Table& table, const Record* record, const FieldValu
             value = reached ? Result<Value>(reached->front()) : reached.error();
         } else {
             std::vector<Value> read;
-            for (const int of : LineQuestion(*column.aggregate, table).ofRecord())
+            const LineQuestion question(*column.aggregate, table);
+            for (const int of : question.ofRecord())
                 read.push_back(values[static_cast<size_t>(of)]);
             value = readAggregate(m_run.session, table, place, read, !record);
         }

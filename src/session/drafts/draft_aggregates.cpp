@@ -212,7 +212,8 @@ std::optional<std::vector<Value>> DraftAggregates::valuesOfRecord(const Site& si
     if (!draft && !record)
         return std::nullopt;
     std::vector<Value> values;
-    for (const int column : LineQuestion(aggregateAt(site), *m_live->table(site.first)).ofRecord())
+    const LineQuestion question(aggregateAt(site), *m_live->table(site.first));
+    for (const int column : question.ofRecord())
         values.push_back(draft ? draft->value(column)
                                : record->values[static_cast<size_t>(column)]);
     return values;
