@@ -140,6 +140,28 @@ TEST_F(Beyond, AFieldIsFilledFromThePickedRecordAndStamped) {
     EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
 }
 
+TEST_F(Beyond, AFieldPickedThroughAReferenceTakesOverNothingThatIsGivenThere) {
+    workspace().document()->change(QStringLiteral("test"), [](Project& project) {
+        FieldDefinition far{name("name"), name("Name")};
+        far.filledWith = name("code");
+        far.stamp = {Stamp::When::Changed, name("CURRENT_USER")};
+        project.fields[name("sector")] = {far};
+    });
+    Driver::key(Qt::Key_F9);
+    Driver::settle();
+    pick(menuOf(addField(), "Behind sector_id"), "name");
+    shown();
+    const FieldDefinition* field =
+        workspace().project().definition(name("aid"), name("sector_name"));
+    ASSERT_NE(field, nullptr);
+    EXPECT_EQ(field->filledWith, QString());
+    EXPECT_EQ(field->stamp, Stamp());
+    for (const Finding& finding : workspace().document()->findings()) {
+        if (finding.table == u"aid" || finding.screen == u"aid")
+            ADD_FAILURE() << qPrintable(finding.cause);
+    }
+}
+
 TEST_F(Beyond, AStampIsSetByTheSaveAndNobodyTypesThere) {
     Driver::key(Qt::Key_F9);
     Driver::settle();

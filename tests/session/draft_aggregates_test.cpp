@@ -57,7 +57,7 @@ TEST_F(DraftAggregatesTest, ASumFollowsItsLinesWhileTheyAreTyped) {
     moor(2, 2);
     EXPECT_TRUE(isShown(2, "metres", "17")) << "a line that comes over";
     EXPECT_TRUE(isShown(1, "boats", "1"));
-    EXPECT_EQ(shown(1, "metres"), u"7.5");
+    EXPECT_TRUE(isShown(1, "metres", "7.5"));
     EXPECT_EQ(stored("SELECT SUM(length) FROM boat WHERE berth_id = 1"), u"16")
         << "nothing is stored yet";
 }
@@ -106,6 +106,31 @@ TEST_F(DraftAggregatesTest, NothingIsBlankWhileItIsReadAnew) {
     EXPECT_EQ(seen.back(), u"18");
 }
 
+TEST_F(DraftAggregatesTest, LinesThatWereEditedBeforeAnybodyLookedAtTheirParentsCount) {
+    type(1, "length", "9");
+    settle();
+    ASSERT_FALSE(records().tablesInUse().contains(name("berth")));
+    EXPECT_TRUE(isShown(1, "metres", "18")) << qPrintable(shown(1, "metres"));
+}
+
+TEST_F(DraftAggregatesTest, AParentThatIsLaidOutAnewGoesOnFollowing) {
+    type(1, "length", "9");
+    ASSERT_TRUE(isShown(1, "metres", "18"));
+    const int before = place("metres");
+    workspace().document()->change(name("more"), [](Project& project) {
+        project.computed[name("berth")].prepend({name("more"), name("name || '!'")});
+        project.computed[name("berth")].prepend(
+            {name("longest"), name("(SELECT MAX(length) FROM boat WHERE berth_id = record.id)")});
+    });
+    settle();
+    EXPECT_NE(place("metres"), before);
+    EXPECT_TRUE(isShown(1, "metres", "18"));
+    EXPECT_TRUE(isShown(1, "longest", "9"));
+    type(2, "length", "11");
+    EXPECT_TRUE(isShown(1, "metres", "20"));
+    EXPECT_TRUE(isShown(1, "longest", "11"));
+}
+
 TEST_F(DraftAggregatesTest, ANewParentHasTheLinesThatAreBegunForIt) {
     const RecordId parent = records().newRecord(screen("berth"), {{name("name"), text("East")}});
     EXPECT_TRUE(until([&] { return drafted(parent, "boats") == u"0"; }));
@@ -114,7 +139,7 @@ TEST_F(DraftAggregatesTest, ANewParentHasTheLinesThatAreBegunForIt) {
     const RecordId second =
         records().newRecord(screen("boat"), {{name("length"), decimal("2")}}, belonging);
     EXPECT_TRUE(until([&] { return drafted(parent, "metres") == u"5.5"; }));
-    EXPECT_EQ(drafted(parent, "boats"), u"2");
+    EXPECT_TRUE(until([&] { return drafted(parent, "boats") == u"2"; }));
     EXPECT_EQ(drafted(parent, "double"), u"11.0");
     records().discard(name("boat"), second);
     EXPECT_TRUE(until([&] { return drafted(parent, "metres") == u"3.5"; }));

@@ -67,6 +67,10 @@ void FieldAdder::addReached(const QStringList& path) {
         field.editable = Editable::Never;
         field.required = false;
         field.defaultValue = {};
+        // What is given by itself there, or offered, speaks of that record's own fields.
+        field.filledWith.clear();
+        field.stamp = {};
+        field.lookup.where.clear();
         field.type.clear(); // what is computed has no limits of its own
         project.fields[table.name] += field;
         project.computed[table.name] += ComputedField{name, reachedName(path)};

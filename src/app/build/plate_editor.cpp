@@ -3,7 +3,6 @@
 
 #include "app/build/form_setting.h"
 #include "core/base/text.h"
-#include "core/database/reach.h"
 #include "core/fitting/check_rules.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/form_arranging.h"

@@ -3,6 +3,8 @@
 
 #include "app/grid/cell_writing.h"
 
+#include <QPointer>
+
 namespace gravin {
 
 // Works on blocks of a grid's cells: copies them to the clipboard as spreadsheets do, pastes, fills

@@ -19,12 +19,11 @@ constexpr qint64 SliceLength = 5'000'000; // nanoseconds; a frame has room for w
 CellWriting::CellWriting(GridPart part, CellContents contents, QObject* parent)
     : QObject(parent)
     , m_part(std::move(part))
-    , m_grid(m_part.grid)
     , m_contents(std::move(contents))
     , m_step(workspace().records()->history()->oneStep()) {
-    // What the columns stand for is another then.
+    // What the columns stand for is another then, or nothing any more.
     connect(m_part.binding, &ScreenBinding::rebound, this, &CellWriting::stop);
-    connect(m_part.grid, &QObject::destroyed, this, &QObject::deleteLater);
+    connect(m_part.grid, &QObject::destroyed, this, &CellWriting::stop);
 }
 
 CellWriting::~CellWriting() = default;
@@ -38,7 +37,7 @@ void CellWriting::start() { writeSlice(SliceLength); }
 void CellWriting::finish() { writeSlice(std::numeric_limits<qint64>::max()); }
 
 void CellWriting::writeSlice(qint64 nanoseconds) {
-    if (!m_step || !m_grid)
+    if (!m_step)
         return; // it has ended
     QElapsedTimer timer;
     timer.start();

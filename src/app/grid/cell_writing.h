@@ -4,8 +4,6 @@
 #include "app/grid/grid_part.h"
 #include "session/drafts/draft_history.h"
 
-#include <QPointer>
-
 #include <optional>
 #include <variant>
 
@@ -32,8 +30,8 @@ struct CellContents {
 
 // Writes contents into the cells of a grid in slices of one turn of the event loop each, so that
 // nothing stands still however many they are. It is one step of the undo. Ends early, with words,
-// where the screen is bound anew meanwhile, and without where the grid goes. Lives in the
-// interface's thread and deletes itself at its end.
+// where the screen is bound anew meanwhile or the grid goes. Lives in the interface's thread and
+// deletes itself at its end.
 class CellWriting : public QObject {
     Q_OBJECT
 public:
@@ -61,7 +59,6 @@ private:
     DraftStore* drafts() const;
 
     GridPart m_part;
-    QPointer<GridView> m_grid;
     CellContents m_contents;
     std::unique_ptr<DraftHistory::OneStep> m_step;
     int m_next = 0; // row

@@ -192,6 +192,7 @@ private:
         column.aggregate = std::make_shared<const Aggregate>(std::move(*aggregate));
         m_table.columns += column;
     }
+
     Table& m_table;
     QList<ExpressionColumn> m_names;
     qsizetype m_count = 0;

@@ -22,7 +22,7 @@ RecordStore::RecordStore(std::shared_ptr<const Table> table, Worker* reader, QOb
 
 const Record* RecordStore::record(const Key& key) {
     if (const Record* here = m_cache.object(key)) {
-        if (m_outdated.remove(key))
+        if (m_outdated.contains(key))
             want(key);
         return here;
     }
@@ -32,6 +32,7 @@ const Record* RecordStore::record(const Key& key) {
 }
 
 void RecordStore::want(const Key& key) {
+    m_outdated.remove(key);
     if (std::find(m_wanted.begin(), m_wanted.end(), key) == m_wanted.end()) {
         m_wanted.push_back(key);
         if (m_wanted.size() > MostWanted)
@@ -54,7 +55,10 @@ void RecordStore::fetch() {
         [this, keys](Result<std::vector<Record>> records) {
             m_underWay.clear();
             if (!records) {
-                m_outdated.unite({keys.begin(), keys.end()});
+                for (const Key& key : keys) {
+                    if (m_cache.contains(key))
+                        m_outdated.insert(key);
+                }
                 Q_EMIT failed(records.error());
                 return;
             }

@@ -13,7 +13,9 @@ DraftAggregates::DraftAggregates(Database* database, Records* records, LiveRecor
     : m_database(database)
     , m_records(records)
     , m_live(live) {
-    connect(live, &LiveRecords::recordsArrived, this, &DraftAggregates::follows);
+    // Told of in the midst of what is done here, too.
+    connect(live, &LiveRecords::recordsArrived, this, &DraftAggregates::follows,
+            Qt::QueuedConnection);
 }
 
 QList<DraftAggregates::Site> DraftAggregates::sitesOver(const QString& lines) const {
@@ -56,14 +58,32 @@ QSet<DraftAggregates::Owner> DraftAggregates::ownersOf(const Site& site, const Q
     return owners;
 }
 
+// A table that is laid out anew, or in use only since a moment ago, may have lines that are edited
+// already.
+DraftAggregates::Lines& DraftAggregates::linesAt(const Site& site) {
+    const auto aggregate = m_live->table(site.first)->columns[site.second].aggregate;
+    if (m_lines[site].aggregate == aggregate)
+        return m_lines[site];
+    m_lines[site] = Lines{aggregate, {}, {}, {}, {}, {}};
+    for (const QString& name : m_live->inUse()) {
+        if (m_live->table(name)->written() != aggregate->from.name)
+            continue;
+        for (const RecordId& id : m_records->drafts(name)->all())
+            followLine(site, name, id);
+    }
+    return m_lines[site];
+}
+
 void DraftAggregates::follow(const QString& table, const RecordId& id) {
+    if (!m_live->inUse().contains(table))
+        return; // of a table that was laid out anew since
     for (const Site& site : sitesOver(m_live->table(table)->written()))
         followLine(site, table, id);
     followRecord(table, id);
 }
 
 void DraftAggregates::followLine(const Site& site, const QString& linesTable, const RecordId& id) {
-    Lines& lines = m_lines[site];
+    Lines& lines = linesAt(site);
     const QSet<Owner> former = lines.owners.take(id);
     for (const Owner& owner : former) {
         lines.drafts[owner].remove(id);
@@ -87,25 +107,29 @@ void DraftAggregates::followRecord(const QString& table, const RecordId& id) {
         const auto reached = draft->reached.constFind(place);
         if (!laidOut.columns[place].aggregate || reached == draft->reached.cend() || reached->value)
             continue;
-        m_lines[Site{table, place}].touchedRecords.insert(id);
+        linesAt({table, place}).touchedRecords.insert(id);
         askSoon();
     }
 }
 
 void DraftAggregates::follows(const QString& table, const QList<Key>& arrived) {
-    for (auto lines = m_lines.begin(); lines != m_lines.end(); ++lines) {
-        if (lines.key().first != table || lines->drafts.isEmpty())
+    if (!m_live->inUse().contains(table))
+        return;
+    const std::shared_ptr<const Table> laidOut = m_live->table(table);
+    for (int place = 0; place < laidOut->columns.size(); ++place) {
+        const auto& aggregate = laidOut->columns[place].aggregate;
+        if (!aggregate)
             continue;
-        for (const Key& key : arrived) {
-            const RecordId id{key, 0};
-            const auto values = valuesOfRecord(lines.key(), id);
+        const Site site{table, place};
+        Lines& lines = linesAt(site);
+        for (const Key& key : lines.drafts.isEmpty() ? QList<Key>() : arrived) {
+            const auto values = valuesOfRecord(site, {key, 0});
             if (!values)
                 continue;
-            const auto links = aggregateAt(lines.key()).links.size();
-            const Owner owner{Key({values->begin(), values->begin() + links}), 0};
-            if (!lines->drafts.contains(owner) || lines->told[owner].contains(key))
+            const Owner owner{Key({values->begin(), values->begin() + aggregate->links.size()}), 0};
+            if (!lines.drafts.contains(owner) || lines.told[owner].contains(key))
                 continue;
-            lines->touched.insert(owner);
+            lines.touched.insert(owner);
             askSoon();
         }
     }
@@ -133,7 +157,7 @@ void DraftAggregates::askAll() {
         const auto& [name, place] = lines.key();
         // A source that was laid out anew counts its columns otherwise, or is gone.
         const bool isThere = inUse.contains(name) && place < m_live->table(name)->columns.size() &&
-                             m_live->table(name)->columns[place].aggregate;
+                             m_live->table(name)->columns[place].aggregate == lines->aggregate;
         if (isThere)
             askFor(lines.key(), *lines);
         lines = isThere ? std::next(lines) : m_lines.erase(lines);

@@ -33,6 +33,7 @@ private:
     // Whose line a record is: of the records with a link, as the key, or of a new one.
     using Owner = RecordId;
     struct Lines {
+        std::shared_ptr<const Aggregate> aggregate;
         QHash<RecordId, QSet<Owner>> owners; // of each draft: before its edits, and with them
         QHash<Owner, QSet<RecordId>> drafts; // the same the other way round
         QHash<Owner, QSet<Key>> told;        // stored records that show another value than stored
@@ -41,6 +42,7 @@ private:
     };
     QList<Site> sitesOver(const QString& lines) const;
     const Aggregate& aggregateAt(const Site& site) const;
+    Lines& linesAt(const Site& site);
     QSet<Owner> ownersOf(const Site& site, const QString& linesTable, const RecordId& id) const;
     void followLine(const Site& site, const QString& linesTable, const RecordId& id);
     void followRecord(const QString& table, const RecordId& id);
