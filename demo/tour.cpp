@@ -493,6 +493,7 @@ private:
         Driver::key(Qt::Key_F9);
         Theme::instance().setMode(wasDark ? Theme::Mode::Dark : Theme::Mode::Light);
         m_window.showScreen(QStringLiteral("visit"));
+        page()->focusWork();
         expect("the parts of the first visit are here, and what they cost", [this] {
             const auto* cost = page()->findChild<QLineEdit*>(QStringLiteral("field:parts_cost"));
             return page()->children() && cost && !cost->text().isEmpty() &&
