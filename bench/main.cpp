@@ -2,6 +2,7 @@
 // gravin-bench [--rows=N]: Gravin beside the bare engine doing the same work in the same run, on a
 // table of N visits (1,000,000 unless told). Read the ratio of each pair; single times depend on
 // the machine.
+#include "bare.h"
 #include "core/expression/evaluator.h"
 #include "core/fitting/evidence.h"
 #include "core/records/record_store.h"
@@ -16,42 +17,13 @@
 #include <QTemporaryDir>
 #include <QTimer>
 
-#include <sqlite3.h>
-
 #include <cstring>
 #include <string>
 
 using namespace gravin;
+using namespace gravin::bench;
 
 namespace {
-
-int rows = 1'000'000;
-QString databasePath;
-
-const ConnectionSpec& spec() {
-    static const ConnectionSpec spec{Engine::Sqlite, databasePath, true};
-    return spec;
-}
-
-// SQLite alone, opened as Gravin opens it.
-class Bare {
-public:
-    Bare() {
-        sqlite3_open_v2(databasePath.toUtf8().constData(), &m_handle, SQLITE_OPEN_READWRITE,
-                        nullptr);
-        execute("PRAGMA foreign_keys = ON");
-    }
-    ~Bare() { sqlite3_close(m_handle); }
-    void execute(const char* sql) { sqlite3_exec(m_handle, sql, nullptr, nullptr, nullptr); }
-    sqlite3_stmt* prepare(const char* sql) {
-        sqlite3_stmt* statement = nullptr;
-        sqlite3_prepare_v2(m_handle, sql, -1, &statement, nullptr);
-        return statement;
-    }
-
-private:
-    sqlite3* m_handle = nullptr;
-};
 
 Catalog readCatalog() {
     auto session = *Session::open(spec(), Session::Access::ReadOnly);

@@ -200,6 +200,8 @@ private:
         addText(reading, "--sort", rows->sort, "columns to sort by: \"a, b DESC\"");
         addText(reading, "--as-of", rows->asOf,
                 "as they were right after this change, or at this time");
+        reading.add_flag("--all", rows->all,
+                         "all records, not only those that the screen's list begins with");
         reading.add_flag("--stored", rows->stored,
                          "what is stored, where a lookup shows something else; sorted by it too");
         reading.add_option("--limit", rows->limit, "at most so many records")

@@ -58,6 +58,7 @@ struct RowsOptions : ScreenOptions {
     QString sort;
     QString asOf;        // a change or a time; empty: now
     bool stored = false; // as it is stored, not what lookups show
+    bool all = false;    // without what the screen's list begins with
     qint64 limit = -1;
     qint64 offset = 0;
 };

@@ -9,6 +9,7 @@
 #include "core/fitting/data_fit.h"
 #include "core/fitting/field_filter.h"
 #include "core/fitting/field_input.h"
+#include "core/fitting/list_query.h"
 #include "core/fitting/lookup_store.h"
 #include "core/fitting/screen_generator.h"
 #include "core/project/project_file.h"
@@ -155,12 +156,15 @@ Result<Page> queryPage(TableReader& reader, const RecordQuery& query, const Rows
     return page;
 }
 
-Result<Page> readPage(Opened& opened, const BoundScreen& screen, const SortOrder& sort,
+// Of these rows: in `asked` what the screen asks for, and what was typed.
+Result<Page> readPage(Opened& opened, const BoundScreen& screen, const RecordQuery& asked,
                       const RowsOptions& options) {
     Session& session = *opened.session;
-    const Table table = withReached(*screen.table, {options.where});
+    const QString where = conjunctionOf(asked.conditions);
+    const SortOrder& sort = asked.sort;
+    const Table table = withReached(*screen.table, {where});
     TableReader reader(session, table);
-    if (options.where.isEmpty() && options.search.isEmpty()) {
+    if (where.isEmpty() && options.search.isEmpty()) {
         const auto total = reader.count();
         if (!total)
             return total.error();
@@ -170,13 +174,18 @@ Result<Page> readPage(Opened& opened, const BoundScreen& screen, const SortOrder
         return Page{*total, std::move(*records)};
     }
     RecordQuery query{sort};
-    if (!options.where.isEmpty()) {
-        const auto filter = filterFrom(options.where, table, session.spec().engine);
-        if (!filter)
-            return filter.error();
-        if (table.key.isEmpty() && options.search.isEmpty())
-            return scanPage(reader, table, *filter, sort, options);
-        query.conditions = {options.where};
+    if (!where.isEmpty()) {
+        // What was typed is read alone first, so that a mistake is shown in its place.
+        for (const QString& condition : {options.where, where}) {
+            if (condition.isEmpty())
+                continue;
+            const auto filter = filterFrom(condition, table, session.spec().engine);
+            if (!filter)
+                return filter.error();
+            if (condition == where && table.key.isEmpty() && options.search.isEmpty())
+                return scanPage(reader, table, *filter, sort, options);
+        }
+        query.conditions = {where};
     }
     if (table.key.isEmpty())
         return Error{ErrorKind::Usage,
@@ -246,18 +255,26 @@ int runRows(const RowsOptions& options) {
         screen->table = then->table;
     }
     const Table& table = *screen->table;
-    SortOrder sort;
+    ListSetUp setUp = options.all ? ListSetUp() : fittingSetUp(screen->screen.list, table);
     if (!options.sort.isEmpty()) {
         auto parsed = sortOrderFromText(options.sort, table);
         if (!parsed)
             return report(parsed.error(), options.json);
-        sort = *parsed;
+        setUp.sort = *parsed;
+        setUp.groupedBy.clear();
     }
-    for (SortBy& by : sort) {
-        const BoundField* field = options.stored ? nullptr : screen->field(by.column);
-        by.by = field ? orderOf(*field, table) : QString();
+    RecordQuery asked = listQuery(*screen, setUp, opened->catalog);
+    if (options.stored) {
+        for (SortBy& by : asked.sort)
+            by.by.clear();
     }
-    const auto page = readPage(*opened, *screen, sort, options);
+    if (!options.where.isEmpty())
+        asked.conditions += options.where;
+    for (BoundField& field : screen->fields) {
+        if (setUp.hidden.contains(field.name()))
+            field.placement.shownIn = ShownIn::Nowhere;
+    }
+    const auto page = readPage(*opened, *screen, asked, options);
     if (!page)
         return report(page.error(), options.json);
     const auto& [total, records] = *page;

@@ -77,6 +77,27 @@ QString ScreenBinding::nameOf(const RecordId& id) const {
     return record ? m_screen.nameOf(record->values) : QString();
 }
 
+std::optional<bool> ScreenBinding::isTrue(const BoundExpression& condition, const RecordId& id,
+                                          AsIt when) const {
+    const Present present = Present::take();
+    if (const Draft* held = draft(id))
+        return isTrueOf(condition, held->values(), present) ||
+               (when == AsIt::IsOrWas && isTrueOf(condition, held->was, present));
+    const Record* record = id.isNone() || id.isNew()
+                               ? nullptr
+                               : m_workspace->records()->store(tableName())->record(id.key);
+    return record ? std::optional(isTrueOf(condition, record->values, present)) : std::nullopt;
+}
+
+bool ScreenBinding::isShown(const BoundField& field, const RecordId& id) const {
+    return !field.visibleWhen || isTrue(*field.visibleWhen, id, AsIt::Is).value_or(true);
+}
+
+bool ScreenBinding::isRequired(const BoundField& field, const RecordId& id) const {
+    return field.definition.required ||
+           (field.requiredWhen && isTrue(*field.requiredWhen, id, AsIt::Is).value_or(false));
+}
+
 QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& id) const {
     const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
     if (const QString reason = m_screen.reasonAgainst(operation); !reason.isEmpty())
@@ -103,6 +124,11 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
                    ? tr("%1 is only shown here.").arg(field.label())
                    : tr("%1 is of the type %2, which can only be shown.")
                          .arg(field.label(), field.column.declaredType);
+    if (!isShown(field, id))
+        return tr("%1 is not shown for this record.").arg(field.label());
+    if (field.editableWhen && !isTrue(*field.editableWhen, id, AsIt::IsOrWas).value_or(true))
+        return tr("%1 can only be changed while this is true: %2")
+            .arg(field.label(), field.definition.editableWhen);
     return {};
 }
 

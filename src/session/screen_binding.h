@@ -32,6 +32,11 @@ public:
     const Draft* draft(const RecordId& id) const;
     // What the record is tagged with, as it is with its edits; none while it is on its way.
     QList<Tag> tags(const RecordId& id) const;
+    // Whether the field is shown in this record, by its condition: it is while the record is on its
+    // way.
+    bool isShown(const BoundField& field, const RecordId& id) const;
+    // Whether the record cannot be saved without it, as it is with its edits.
+    bool isRequired(const BoundField& field, const RecordId& id) const;
     // Why this field cannot be edited in this record (RecordId{}: in any stored one); empty when it
     // can.
     QString readOnlyReason(const BoundField& field, const RecordId& id) const;
@@ -67,6 +72,11 @@ Q_SIGNALS:
 
 private:
     void rebind();
+    // Whether a condition is true of the record: as it is with its edits, or as it was before them.
+    // Nothing while it is on its way.
+    enum class AsIt { Is, IsOrWas };
+    std::optional<bool> isTrue(const BoundExpression& condition, const RecordId& id,
+                               AsIt when) const;
     std::vector<Problem> standingInTheWay(const DraftRef& place) const;
 
     Workspace* m_workspace;

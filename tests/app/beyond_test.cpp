@@ -2,6 +2,7 @@
 // Screens that reach beyond their table, shaped in Build and used: picked, filled, stamped,
 // offered.
 #include "app/use/filter_bar.h"
+#include "app/use/form_fields.h"
 #include "core/base/person.h"
 #include "session/drafts/draft_history.h"
 #include "support/text.h"
@@ -183,6 +184,74 @@ TEST_F(Beyond, AStampIsSetByTheSaveAndNobodyTypesThere) {
     EXPECT_EQ(storedText(1, "light_character"), personName().toStdString());
     EXPECT_TRUE(Driver::until(
         [&] { return OpenDemonstration::shown(0, "light_character") == personName(); }));
+}
+
+TEST_F(Beyond, FieldsAreShownRequiredAndLockedByWhatTheRecordSays) {
+    Driver::key(Qt::Key_F9);
+    Driver::settle();
+    const QStringList usual = options(PlateLine::VisibleWhen, "light_character");
+    ASSERT_TRUE(usual.contains(name("radar_reflector"))) << qPrintable(usual.join(u'\n'));
+    set(PlateLine::VisibleWhen, "light_character", name("radar_reflector"));
+    set(PlateLine::EditableWhen, "day_rate", name("radar_reflector"));
+    set(PlateLine::RequiredWhen, "replaces_id", name("NOT radar_reflector"));
+    // What would hide itself is refused, with a word.
+    set(PlateLine::VisibleWhen, "radar_reflector", name("radar_reflector"));
+    EXPECT_EQ(
+        workspace().project().screen(name("aid"))->field(name("radar_reflector"))->visibleWhen,
+        QString());
+    for (const Finding& finding : workspace().document()->findings())
+        ADD_FAILURE() << qPrintable(finding.cause);
+    Driver::key(Qt::Key_F9);
+    Driver::settle(200);
+
+    const ScreenBinding* binding = grid()->gridModel()->binding();
+    const BoundField* reflector = binding->screen().field(name("radar_reflector"));
+    const BoundField* light = binding->screen().field(name("light_character"));
+    const BoundField* rate = binding->screen().field(name("day_rate"));
+    const BoundField* replaces = binding->screen().field(name("replaces_id"));
+    const auto rowWhere = [&](bool wanted) {
+        for (int row = 0; row < grid()->model()->rowCount(); ++row) {
+            const auto value = binding->value(grid()->gridModel()->recordAt(row), *reflector);
+            if (value && *value == Value::boolean(wanted))
+                return row;
+        }
+        return -1;
+    };
+    const int row = rowWhere(true);
+    ASSERT_GE(row, 0);
+    const RecordId id = grid()->gridModel()->recordAt(row);
+    EXPECT_TRUE(binding->isShown(*light, id));
+    EXPECT_EQ(binding->readOnlyReason(*rate, id), QString());
+    EXPECT_FALSE(binding->isRequired(*replaces, id));
+    // As one types: it goes, and the light is hidden, locked and asked for, in the grid and in the
+    // form.
+    grid()->setCurrentIndex(grid()->model()->index(row, columnOf("radar_reflector")));
+    Driver::settle(200);
+    const auto* form = page()->findChild<FormFields*>();
+    ASSERT_NE(form, nullptr);
+    ASSERT_TRUE(Driver::until([&] { return form->record() == id; }));
+    EXPECT_TRUE(form->isShown(name("light_character")));
+    workspace().records()->choose(binding->screen(), id, *reflector, Value::boolean(false));
+    Driver::settle(200);
+    EXPECT_FALSE(form->isShown(name("light_character")));
+    EXPECT_EQ(OpenDemonstration::shown(row, "light_character"), QString());
+    EXPECT_FALSE(binding->isShown(*light, id));
+    EXPECT_TRUE(binding->readOnlyReason(*light, id).contains(u"not shown"));
+    EXPECT_EQ(binding->readOnlyReason(*rate, id), QString()) << "it had one before the edit";
+    EXPECT_TRUE(binding->isRequired(*replaces, id));
+    const auto problems = workspace().records()->problems(name("aid"), id);
+    EXPECT_TRUE(std::any_of(problems.begin(), problems.end(), [](const Problem& problem) {
+        return problem.field == u"replaces_id" && problem.check == u"required";
+    }));
+    workspace().records()->history()->undo();
+    EXPECT_TRUE(Driver::until([&] { return form->isShown(name("light_character")); }));
+    // One that is stored without is locked.
+    const int bare = rowWhere(false);
+    ASSERT_GE(bare, 0);
+    EXPECT_TRUE(binding->readOnlyReason(*rate, grid()->gridModel()->recordAt(bare))
+                    .contains(u"while this is true: radar_reflector"));
+    EXPECT_FALSE(grid()->model()->flags(grid()->model()->index(bare, columnOf("day_rate"))) &
+                 Qt::ItemIsEditable);
 }
 
 TEST_F(Beyond, ALookupOffersOnlyWhatFits) {

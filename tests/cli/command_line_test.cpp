@@ -92,6 +92,39 @@ TEST_F(CommandLine, ListsTablesAndRows) {
     EXPECT_EQ(rows["rows"][1]["author_id"], nullptr);
 }
 
+TEST_F(CommandLine, RowsAreThoseThatTheScreensListBeginsWith) {
+    QFile file(project());
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    Json json = Json::parse(file.readAll().toStdString());
+    file.close();
+    for (Json& screen : json["screens"]) {
+        if (screen["id"] == "book")
+            screen["list"] = {
+                {"filters", {{{"words", "Priced"}, {"condition", "price IS NOT NULL"}}}},
+                {"sort", {{{"column", "title"}, {"descending", true}}}},
+                {"hidden", {"price"}}};
+    }
+    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+    file.write(QByteArray::fromStdString(json.dump()));
+    file.close();
+    const Json all = on("rows", {"book", "--all", "--json"}).json();
+    EXPECT_EQ(all["total"], 3);
+    const Json rows = on("rows", {"book", "--json"}).json();
+    EXPECT_EQ(
+        rows["total"],
+        on("rows", {"book", "--all", "--where", "price IS NOT NULL", "--json"}).json()["total"]);
+    EXPECT_LT(rows["total"], 3);
+    for (size_t i = 1; i < rows["rows"].size(); ++i)
+        EXPECT_GE(rows["rows"][i - 1]["title"], rows["rows"][i]["title"]);
+    EXPECT_EQ(on("rows", {"book"}).out.find("Price"), std::string::npos);
+    EXPECT_NE(on("rows", {"book", "--all"}).out.find("Price"), std::string::npos);
+    EXPECT_EQ(on("rows", {"book", "--where", "id = 1", "--json"}).json()["total"],
+              on("rows", {"book", "--all", "--where", "id = 1 AND price IS NOT NULL", "--json"})
+                  .json()["total"]);
+    EXPECT_EQ(on("rows", {"book", "--where", "prce > 1"}).code, 2);
+    EXPECT_EQ(on("check", {}).code, 0);
+}
+
 TEST_F(CommandLine, RowsShowWhatLookupsShowAndAreSortedByIt) {
     const auto at = [](const std::string& text, const char* word) { return text.find(word); };
     const std::string shown = on("rows", {"book", "--sort", "author_id DESC"}).out;

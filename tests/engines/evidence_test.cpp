@@ -3,6 +3,7 @@
 #include "core/fitting/findings/binding_check.h"
 #include "core/fitting/proposals.h"
 #include "core/fitting/screen_generator.h"
+#include "core/project/project_catalog.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"
 #include "support/text.h"
@@ -222,6 +223,72 @@ TEST_P(EvidenceOn, StopsBetweenTwoPiecesOfWork) {
         EXPECT_EQ(evidence.error().kind, ErrorKind::Cancelled);
         EXPECT_EQ(steps, 3);
     }
+}
+
+// Orders in which the price is that of the article, and the county that of the town.
+TEST_P(EvidenceOn, WhatIsSaidTwiceIsProposedToBeTakenOver) {
+    QString sql = name(
+        "CREATE TABLE county (id INTEGER NOT NULL PRIMARY KEY, name VARCHAR(20));"
+        "INSERT INTO county VALUES (1, 'North'), (2, 'South');"
+        "CREATE TABLE town (id INTEGER NOT NULL PRIMARY KEY, name VARCHAR(20), county_id INTEGER, "
+        "FOREIGN KEY (county_id) REFERENCES county (id));"
+        "INSERT INTO town VALUES (1, 'Ossery', 1), (2, 'Tarn', 2), (3, 'Brack', 1);"
+        "CREATE TABLE article (id INTEGER NOT NULL PRIMARY KEY, name VARCHAR(20), price "
+        "DECIMAL(8,2));"
+        "INSERT INTO article VALUES (1, 'Lamp', 10.50), (2, 'Lens', 0.20);"
+        "CREATE TABLE bought (id INTEGER NOT NULL PRIMARY KEY, article_id INTEGER, unit_price "
+        "DECIMAL(8,2), name VARCHAR(20), county_id INTEGER, town_id INTEGER, "
+        "FOREIGN KEY (article_id) REFERENCES article (id), FOREIGN KEY (county_id) REFERENCES "
+        "county (id), FOREIGN KEY (town_id) REFERENCES town (id));");
+    for (int i = 1; i <= 30; ++i) {
+        const int town = i % 3 + 1;
+        sql += QStringLiteral("INSERT INTO bought VALUES (%1, %2, %3, '%4', %5, %6);")
+                   .arg(i)
+                   .arg(i % 2 + 1)
+                   .arg(i % 2 == 0 ? name("10.50") : name("0.20"), i == 7       ? name("Lamp")
+                                                                   : i % 2 == 0 ? name("Lamp")
+                                                                                : name("Lens"))
+                   .arg(town == 2 ? 2 : 1)
+                   .arg(town);
+    }
+    database->run(sql);
+    auto session = database->open(Session::Access::ReadOnly);
+    catalog = *session->readCatalog();
+    project.connection.changeLog = true;
+    extendCatalog(catalog, project);
+    const Table& bought = *catalog.table(name("bought"));
+    const auto evidence =
+        gatherEvidence(*session, catalog, bought, relationsOf(project, catalog, bought), {},
+                       [](double) { return true; });
+    ASSERT_TRUE(evidence) << qPrintable(evidence.error().sentence + evidence.error().detail);
+    const auto& price = of(*evidence, "unit_price").echoes;
+    ASSERT_EQ(price.size(), 1U);
+    EXPECT_EQ(price[0].reference, u"article_id");
+    EXPECT_EQ(price[0].far, u"price");
+    EXPECT_EQ(price[0].compared, 30);
+    EXPECT_EQ(of(*evidence, "name").echoes.size(), 0U) << "once it is another";
+    ASSERT_EQ(of(*evidence, "county_id").echoes.size(), 1U);
+
+    addGeneratedScreen(project, catalog, bought, Arrangement::Grid);
+    auto bound = bindScreen(project, catalog, project.screens[0]);
+    ASSERT_TRUE(bound);
+    const Proposals proposals = proposalsFrom(*evidence, *bound, project, catalog, 8);
+    for (const Proposal& proposal : proposals) {
+        if (proposal.kind == Proposal::Kind::FilledWith ||
+            proposal.kind == Proposal::Kind::OffersOnly)
+            proposal.apply(project);
+    }
+    EXPECT_EQ(project.definition(name("bought"), name("unit_price"))->filledWith,
+              u"article_id -> price");
+    EXPECT_EQ(project.definition(name("bought"), name("town_id"))->lookup.where,
+              u"county_id = record.county_id");
+    // Proposed once: what is so already is not proposed again.
+    extendCatalog(catalog, project);
+    bound = bindScreen(project, catalog, project.screens[0]);
+    for (const Proposal& proposal : proposalsFrom(*evidence, *bound, project, catalog, 8))
+        EXPECT_FALSE(proposal.kind == Proposal::Kind::FilledWith ||
+                     proposal.kind == Proposal::Kind::OffersOnly)
+            << qPrintable(proposal.what);
 }
 
 INSTANTIATE_TEST_SUITE_P(Engines, EvidenceOn,

@@ -45,6 +45,33 @@ TEST_F(RecordsTest, UndoAndRedoGoThroughWhatWasTyped) {
     EXPECT_EQ(records().nameOf(DraftRef{name("boat"), {key(1), 0}}), u"Grey heron");
 }
 
+// However long ago it was: what was typed into a record comes back although the record has left
+// memory since.
+TEST_F(RecordsTest, UndoAndRedoNeedNoRecordInMemory) {
+    type(1, "name", "Grey heron");
+    settle();
+    records().discard(name("boat"), {key(1), 0});
+    settle();
+    ASSERT_EQ(drafts("boat").find({key(1), 0}), nullptr);
+    records().store(name("boat"))->forgetAll();
+    records().history()->undo();
+    const Draft* draft = drafts("boat").find({key(1), 0});
+    ASSERT_NE(draft, nullptr);
+    EXPECT_EQ(records().nameOf(DraftRef{name("boat"), {key(1), 0}}), u"Grey heron");
+    records().history()->undo();
+    EXPECT_EQ(drafts("boat").find({key(1), 0}), nullptr);
+    records().store(name("boat"))->forgetAll();
+    records().history()->redo();
+    ASSERT_NE(drafts("boat").find({key(1), 0}), nullptr);
+    // It is saved as any other.
+    bool isSaved = false;
+    QObject context;
+    QObject::connect(&records(), &Records::saved, &context, [&] { isSaved = true; });
+    writing().save(screen("boat"), {key(1), 0});
+    ASSERT_TRUE(until([&] { return isSaved; }));
+    EXPECT_EQ(stored("SELECT name FROM boat WHERE id = 1"), u"Grey heron");
+}
+
 TEST_F(RecordsTest, WhatIsHeldTogetherIsUndoneTogetherButForWhatIsSavedMeanwhile) {
     DraftHistory* history = records().history();
     auto together = history->oneStep();

@@ -138,7 +138,11 @@ QWidget* BuildFace::makeTools() {
     connect(m_allLines, &QToolButton::toggled, this,
             [this](bool all) { m_gridPlate->plateModel()->setLines(gridPlateLines(all)); });
     m_addField = toolButton(QStringLiteral("add-field"), tr("Add field"));
-    m_addField->setPopupMode(QToolButton::InstantPopup);
+    // It pops up without a loop of its own, by its key too.
+    m_addField->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_A);
+    connect(m_addField, &QToolButton::clicked, this, [this] {
+        m_addField->menu()->popup(m_addField->mapToGlobal(QPoint(0, m_addField->height())));
+    });
     auto* settings = toolButton(QStringLiteral("screen-settings"), tr("Screen…"));
     settings->setShortcut(Qt::ALT | Qt::Key_Return);
     settings->setToolTip(tr("Name, arrangement and what people may do here (Alt+Return)"));
@@ -180,7 +184,7 @@ void BuildFace::offerMissingFields() {
     m_addField->setMenu(menu);
     m_addField->setToolTip(
         tr("A column of the table that is not shown yet, one of a record that it "
-           "refers to, or one that is computed from others"));
+           "refers to, or one that is computed from others (Ctrl+Shift+A)"));
 }
 
 // A menu for each reference that leads on from where the path has come to; what stands there is

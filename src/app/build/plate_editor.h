@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/build/plate_line.h"
+#include "app/build/field_setting.h"
 #include "session/screen_binding.h"
 
 namespace gravin {
@@ -37,12 +37,7 @@ Q_SIGNALS:
     void refused(const QString& reason); // the setting is as it was
 
 private:
-    Result<FieldDefinition> changedDefinition(PlateLine line, const BoundField& field,
-                                              const QString& text) const;
-    Result<ScreenField> changedPlacement(PlateLine line, const BoundField& field,
-                                         const QString& text) const;
-    Result<FieldDefinition> shownAs(FieldDefinition definition, const BoundField& field,
-                                    const QString& text) const;
+    FieldPlace place() const;
     // Applies one line to one field of the project; the error is the reason against it.
     Status apply(Project& project, PlateLine line, const BoundField& field,
                  const QString& text) const;

@@ -48,14 +48,20 @@ constexpr std::array Lines{
               QT_TRANSLATE_NOOP("gravin", "Faint in the field while it is empty")},
     LineWords{PlateLine::Required, QT_TRANSLATE_NOOP("gravin", "Required"),
               QT_TRANSLATE_NOOP("gravin", "A record cannot be saved without it")},
+    LineWords{PlateLine::RequiredWhen, QT_TRANSLATE_NOOP("gravin", "Required when"),
+              QT_TRANSLATE_NOOP("gravin", "Required too while this is true: status = 'done'")},
     LineWords{PlateLine::Checks, QT_TRANSLATE_NOOP("gravin", "Checks"),
               QT_TRANSLATE_NOOP("gravin", "What must hold. Return opens the checks")},
     LineWords{PlateLine::Message, QT_TRANSLATE_NOOP("gravin", "If empty"),
               QT_TRANSLATE_NOOP("gravin", "What is said when a required field is empty")},
     LineWords{PlateLine::Visible, QT_TRANSLATE_NOOP("gravin", "Visible"),
               QT_TRANSLATE_NOOP("gravin", "In grid and form, in one of them, or nowhere")},
+    LineWords{PlateLine::VisibleWhen, QT_TRANSLATE_NOOP("gravin", "Visible when"),
+              QT_TRANSLATE_NOOP("gravin", "Only in records for which this is true: kind = 'boat'")},
     LineWords{PlateLine::Editable, QT_TRANSLATE_NOOP("gravin", "Editable"),
               QT_TRANSLATE_NOOP("gravin", "Always, only while the record is new, or never")},
+    LineWords{PlateLine::EditableWhen, QT_TRANSLATE_NOOP("gravin", "Editable when"),
+              QT_TRANSLATE_NOOP("gravin", "Only while this is true: status <> 'closed'")},
     LineWords{PlateLine::Alignment, QT_TRANSLATE_NOOP("gravin", "Alignment"),
               QT_TRANSLATE_NOOP("gravin", "As the kind of value asks for, or left, centre, right")},
     LineWords{PlateLine::Width, QT_TRANSLATE_NOOP("gravin", "Width"),
@@ -113,6 +119,7 @@ std::optional<FieldSetting> settingOf(PlateLine line) {
     case PlateLine::Default:
         return FieldSetting::Default;
     case PlateLine::Editable:
+    case PlateLine::EditableWhen:
         return FieldSetting::Editable;
     case PlateLine::Alignment:
         return FieldSetting::Alignment;
@@ -127,20 +134,23 @@ QList<PlateLine> gridPlateLines(bool all) {
                            PlateLine::Checks, PlateLine::Visible, PlateLine::Editable,
                            PlateLine::Width,  PlateLine::Order};
     if (all)
-        lines += {PlateLine::OffersWhere, PlateLine::FilledWith, PlateLine::Stamped,
-                  PlateLine::Format,      PlateLine::Help,       PlateLine::Hint,
-                  PlateLine::Message,     PlateLine::Alignment,  PlateLine::Frozen};
+        lines += {PlateLine::OffersWhere,  PlateLine::FilledWith,  PlateLine::Stamped,
+                  PlateLine::RequiredWhen, PlateLine::VisibleWhen, PlateLine::EditableWhen,
+                  PlateLine::Format,       PlateLine::Help,        PlateLine::Hint,
+                  PlateLine::Message,      PlateLine::Alignment,   PlateLine::Frozen};
     lines += PlateLine::Evidence;
     return lines;
 }
 
 QList<PlateLine> formPlateLines() {
-    return {PlateLine::Label,       PlateLine::BoundTo, PlateLine::ShownAs,    PlateLine::Source,
-            PlateLine::Section,     PlateLine::Span,    PlateLine::BeginsRow,  PlateLine::Required,
-            PlateLine::Checks,      PlateLine::Message, PlateLine::Visible,    PlateLine::Editable,
-            PlateLine::OffersWhere, PlateLine::Default, PlateLine::FilledWith, PlateLine::Stamped,
-            PlateLine::Help,        PlateLine::Hint,    PlateLine::Format,     PlateLine::TabOrder,
-            PlateLine::Evidence};
+    return {PlateLine::Label,        PlateLine::BoundTo,     PlateLine::ShownAs,
+            PlateLine::Source,       PlateLine::Section,     PlateLine::Span,
+            PlateLine::BeginsRow,    PlateLine::Required,    PlateLine::Checks,
+            PlateLine::Message,      PlateLine::Visible,     PlateLine::Editable,
+            PlateLine::RequiredWhen, PlateLine::VisibleWhen, PlateLine::EditableWhen,
+            PlateLine::OffersWhere,  PlateLine::Default,     PlateLine::FilledWith,
+            PlateLine::Stamped,      PlateLine::Help,        PlateLine::Hint,
+            PlateLine::Format,       PlateLine::TabOrder,    PlateLine::Evidence};
 }
 
 } // namespace gravin

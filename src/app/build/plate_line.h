@@ -21,10 +21,13 @@ enum class PlateLine {
     Stamped,
     Hint,
     Required,
+    RequiredWhen,
     Checks, // opened, not typed
     Message,
     Visible,
+    VisibleWhen,
     Editable,
+    EditableWhen,
     Alignment,
     // In the grid.
     Width,

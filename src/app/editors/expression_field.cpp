@@ -3,8 +3,7 @@
 
 #include "app/look/theme.h"
 #include "core/database/reach.h"
-#include "core/expression/literal.h"
-#include "core/expression/names.h"
+#include "core/expression/completion.h"
 #include "core/records/bound_expression.h"
 #include "core/value/text_form.h"
 
@@ -30,25 +29,33 @@ constexpr int ShortestCompleted = 2;
 const QStringList& functionWords() {
     static const QStringList words{QStringLiteral("ABS("),
                                    QStringLiteral("AND"),
+                                   QStringLiteral("AVG("),
                                    QStringLiteral("BETWEEN"),
                                    QStringLiteral("CASE"),
                                    QStringLiteral("CAST("),
                                    QStringLiteral("CEILING("),
                                    QStringLiteral("CHAR_LENGTH("),
                                    QStringLiteral("COALESCE("),
+                                   QStringLiteral("COUNT(*)"),
                                    QStringLiteral("CURRENT_DATE"),
                                    QStringLiteral("CURRENT_TIMESTAMP"),
+                                   QStringLiteral("CURRENT_USER"),
                                    QStringLiteral("DATE ''"),
+                                   QStringLiteral("EXISTS (SELECT 1 FROM"),
                                    QStringLiteral("EXTRACT("),
                                    QStringLiteral("FALSE"),
                                    QStringLiteral("FLOOR("),
+                                   QStringLiteral("FROM"),
                                    QStringLiteral("INTERVAL '1' DAY"),
                                    QStringLiteral("IS NOT NULL"),
                                    QStringLiteral("IS NULL"),
                                    QStringLiteral("LIKE"),
                                    QStringLiteral("LIKE_REGEX"),
+                                   QStringLiteral("LISTAGG("),
                                    QStringLiteral("LOCALTIMESTAMP"),
                                    QStringLiteral("LOWER("),
+                                   QStringLiteral("MAX("),
+                                   QStringLiteral("MIN("),
                                    QStringLiteral("MOD("),
                                    QStringLiteral("NOT"),
                                    QStringLiteral("NULL"),
@@ -56,10 +63,13 @@ const QStringList& functionWords() {
                                    QStringLiteral("POSITION("),
                                    QStringLiteral("REPLACE("),
                                    QStringLiteral("ROUND("),
+                                   QStringLiteral("(SELECT"),
                                    QStringLiteral("SUBSTRING("),
+                                   QStringLiteral("SUM("),
                                    QStringLiteral("TRIM("),
                                    QStringLiteral("TRUE"),
-                                   QStringLiteral("UPPER(")};
+                                   QStringLiteral("UPPER("),
+                                   QStringLiteral("WHERE")};
     return words;
 }
 
@@ -124,10 +134,6 @@ void ExpressionField::setName(const QString& name) {
 
 void ExpressionField::setTable(const Table& table) {
     m_table = table;
-    m_words.clear();
-    for (const ExpressionColumn& column : expressionColumns(table))
-        m_words += nameText(column.name);
-    m_words += functionWords();
     judge();
 }
 
@@ -215,43 +221,17 @@ QString ExpressionField::wordBeforeCursor() const {
     return word.match(before).captured();
 }
 
-// What stands behind the arrows before the cursor; nothing: no arrow stands there.
-std::optional<QStringList> ExpressionField::reachedWords() const {
-    static const QRegularExpression arrows(QStringLiteral(R"(((?:\w+|"[^"]*")\s*->\s*)+$)"),
-                                           QRegularExpression::UseUnicodePropertiesOption);
-    const QString whole =
-        m_edit->textCursor().block().text().left(m_edit->textCursor().positionInBlock());
-    const auto match = arrows.match(whole.chopped(wordBeforeCursor().size()));
-    if (!match.hasMatch() || !m_table.references)
-        return std::nullopt;
-    QList<ExpressionColumn> here = expressionColumns(m_table);
-    QStringList path;
-    const auto tokens = tokensOf(match.captured());
-    for (qsizetype at = 0; tokens && at + 1 < tokens->size(); at += 2) {
-        const NamedColumn named = columnNamed(here, (*tokens)[at]);
-        if (!named.column)
-            return QStringList{};
-        path += named.column->name;
-        const auto behind = m_table.references->behind(path);
-        if (!behind)
-            return QStringList{};
-        here = *behind;
-    }
-    QStringList words;
-    for (const ExpressionColumn& column : std::as_const(here))
-        words += nameText(column.name);
-    return words;
-}
-
 void ExpressionField::complete(bool asked) {
     const QString word = wordBeforeCursor();
     QAbstractItemView* popup = m_completer->popup();
-    const auto reached = reachedWords();
-    if (word.size() < ShortestCompleted && !asked && !reached) {
+    const Completions here = completionsAt(m_edit->toPlainText(), m_edit->textCursor().position(),
+                                           expressionColumns(m_table), m_table.references.get());
+    if (word.size() < ShortestCompleted && !asked && !here.alone) {
         popup->hide();
         return;
     }
-    m_completer->setModel(new QStringListModel(reached.value_or(m_words), m_completer));
+    m_completer->setModel(
+        new QStringListModel(here.alone ? here.names : here.names + functionWords(), m_completer));
     m_completer->setCompletionPrefix(word);
     const bool isWhole = m_completer->completionCount() == 1 &&
                          m_completer->currentCompletion().compare(word, Qt::CaseInsensitive) == 0;

@@ -55,7 +55,6 @@ private:
     void judge();
     void markMistake(int at, int length);
     QString wordsFor(const BoundExpression& expression, const Table& table) const;
-    std::optional<QStringList> reachedWords() const;
     void complete(bool asked);
     void insertCompletion(const QString& word);
     QString wordBeforeCursor() const;
@@ -64,7 +63,6 @@ private:
     Edit* m_edit;
     QLabel* m_note;
     QCompleter* m_completer;
-    QStringList m_words; // that complete themselves where no arrow stands before them
     Table m_table;
     Sample m_sample;
     bool m_good = false;

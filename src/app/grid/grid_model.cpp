@@ -359,6 +359,8 @@ QString GridModel::toolTip(const QModelIndex& index) const {
                 lines += problem.message;
         }
     }
+    if (!m_binding->isShown(field, id))
+        lines += m_binding->readOnlyReason(field, id);
     if (const QString words = cell(index).tag; !words.isEmpty())
         lines += words;
     if (const QString news = m_shown.newsOf(id, field.name()); !news.isEmpty())

@@ -84,6 +84,10 @@ CellPresentation Presentations::cell(const RecordId& id, const BoundField& field
         cell.isElsewhere = draft->theirs.contains(column);
     }
     cell.isNews = !newsOf(id, field.name()).isEmpty();
+    if (value && !m_binding->isShown(field, id)) {
+        cell.kind = Kind::Empty;
+        return cell;
+    }
     if (!value) {
         cell.kind = Kind::Pending;
     } else if (value->isNull()) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/changes/log/change_log.h"
 #include "session/workspace.h"
 
 #include <QDialog>

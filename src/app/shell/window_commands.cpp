@@ -71,6 +71,8 @@ void WindowCommands::makeListCommands() {
     addForList(tr("Search these records"), QKeySequence::Find, &ScreenPage::focusSearch);
     addForList(tr("Filter by this field…"), Qt::Key_F8, &ScreenPage::askForFilter);
     addForList(tr("Group by this field"), Qt::SHIFT | Qt::Key_F8, &ScreenPage::groupByField);
+    addForList(tr("The list as the screen has it"), Qt::CTRL | Qt::Key_F8,
+               &ScreenPage::listAsScreenHasIt);
     addForList(tr("Shown fields…"), Qt::CTRL | Qt::SHIFT | Qt::Key_F8,
                &ScreenPage::askForShownFields);
 }

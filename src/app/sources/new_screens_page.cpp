@@ -346,10 +346,23 @@ void NewScreensPage::refresh() {
                           ? tr("The database has no tables yet. Make one with “New table…”.")
                       : count == 0 ? tr("Choose a table on the left.")
                                    : QString());
+    const Table* current = m_workspace->catalog().table(currentTable());
+    QStringList read = current ? readFromCatalog(m_workspace->catalog(), *current) : QStringList();
+    m_previewNote->setToolTip(read.join(u'\n'));
+    constexpr qsizetype MostSaid = 4;
+    if (read.size() > MostSaid) {
+        const qsizetype more = read.size() - MostSaid;
+        read = read.mid(0, MostSaid);
+        read += tr("%1 more").arg(more);
+    }
     m_previewNote->setText(count == 0 ? tr("Here stands the screen as it will be, with the rows of "
                                            "its table. Mark several tables to make a screen for "
                                            "each.")
-                                      : tr("As it will be. Here it can only be looked at."));
+                           : read.isEmpty()
+                               ? tr("As it will be. Here it can only be looked at.")
+                               : tr("As it will be. Here it can only be looked at. Read from the "
+                                    "database: %1.")
+                                     .arg(read.join(QStringLiteral("; "))));
 }
 
 void NewScreensPage::create() {

@@ -2,6 +2,7 @@
 #include "app/use/children_panel.h"
 
 #include "app/use/open_edits.h"
+#include "core/fitting/list_query.h"
 #include "core/fitting/screen_links.h"
 
 #include <QLabel>
@@ -135,6 +136,12 @@ void ChildrenPanel::addChild(const RecordLink& link) {
     child->grid->setObjectName(QStringLiteral("children:") + bound->table->name);
     child->grid->setAccessibleName(title);
     part->addWidget(child->grid);
+    // There is no line over the children to lift anything by: only what holds for everyone counts.
+    ListSetUp setUp = fittingSetUp(bound->screen.list, *bound->table);
+    setUp.filters.removeIf([](const ListFilter& filter) { return !filter.fixed; });
+    setUp.groupedBy.clear();
+    child->view->setQuery(listQuery(*bound, setUp, workspace->catalog()));
+    child->grid->hideFields(setUp.hidden);
     if (showsChildren(bound->screen.arrangement) && m_depth < DeepestPanel) {
         child->below = new ChildrenPanel(child->binding.get(), m_openEdits, m_depth + 1, part);
         part->addWidget(child->below);

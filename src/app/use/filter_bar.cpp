@@ -3,10 +3,10 @@
 
 #include "app/look/theme.h"
 #include "app/use/shown_fields_dialog.h"
-#include "core/database/reach.h"
+#include "core/fitting/list_query.h"
 
 #include <QHBoxLayout>
-#include <QInputDialog>
+#include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
 #include <QToolButton>
@@ -32,8 +32,7 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     : QWidget(parent)
     , m_binding(binding)
     , m_view(view)
-    , m_query(view->query())
-    , m_saved(binding->workspace()->document()->file(), binding->screenId())
+    , m_kept(new KeptLists(binding, this))
     , m_search(new QLineEdit)
     , m_savedButton(new QToolButton)
     , m_words(new WordsRow)
@@ -54,7 +53,12 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     m_savedButton->setObjectName(QStringLiteral("saved-lists"));
     m_savedButton->setText(tr("Kept lists"));
     m_savedButton->setToolTip(tr("Filters, order and groups that you keep under a name"));
-    connect(m_savedButton, &QToolButton::clicked, this, &FilterBar::showSaved);
+    connect(m_savedButton, &QToolButton::clicked, this, [this] {
+        m_kept->show(m_savedButton->mapToGlobal(QPoint(0, m_savedButton->height())), m_setUp,
+                     m_shapes);
+    });
+    connect(m_kept, &KeptLists::chosen, this, &FilterBar::take);
+    connect(m_kept, &KeptLists::refused, this, &FilterBar::refused);
     auto* line = new QHBoxLayout;
     line->setSpacing(6);
     line->addWidget(m_search);
@@ -72,7 +76,7 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     connect(m_search, &QLineEdit::returnPressed, this, &FilterBar::apply);
     connect(&m_searchSoon, &QTimer::timeout, this, &FilterBar::apply);
     connect(filter, &QToolButton::clicked, this, [this] { askForFilter({}); });
-    connect(binding, &ScreenBinding::rebound, this, &FilterBar::removeUnfit);
+    connect(binding, &ScreenBinding::rebound, this, &FilterBar::followScreen);
     if (view->table().key.isEmpty()) {
         const QString reason = tr("Without a key these records cannot be filtered or searched.");
         for (QWidget* each : std::initializer_list<QWidget*>{m_search, filter}) {
@@ -80,7 +84,7 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
             each->setToolTip(reason);
         }
     }
-    showWords();
+    takeScreens();
 }
 
 void FilterBar::focusSearch() {
@@ -105,10 +109,10 @@ void FilterBar::sortBy(const QString& column, bool adds) {
     apply();
 }
 
-void FilterBar::add(const ActiveFilter& filter) {
+void FilterBar::add(const ListFilter& filter) {
     if (!filter.column.isEmpty())
         m_setUp.filters.removeIf(
-            [&](const ActiveFilter& each) { return each.column == filter.column; });
+            [&](const ListFilter& each) { return each.column == filter.column; });
     m_setUp.filters += filter;
     apply();
 }
@@ -162,46 +166,30 @@ void FilterBar::showHeadMenu(const QString& column, const QPoint& globalPosition
     menu->popup(globalPosition);
 }
 
+void FilterBar::takeScreens() {
+    m_screens = m_kept->ofScreen();
+    take(m_screens);
+}
+
+void FilterBar::setShapes(bool shapes) {
+    m_shapes = shapes;
+    take(m_setUp);
+}
+
 void FilterBar::take(const ListSetUp& setUp) {
-    m_setUp = setUp;
-    m_search->setText(setUp.search);
-    removeUnfit();
-}
-
-void FilterBar::showSaved() {
-    auto* menu = new QMenu(this);
-    menu->setObjectName(QStringLiteral("saved-menu"));
-    menu->setAttribute(Qt::WA_DeleteOnClose);
-    const QStringList names = m_saved.names();
-    for (const QString& name : names)
-        menu->addAction(name, this, [this, name] { take(m_saved.find(name)); });
-    if (!names.isEmpty())
-        menu->addSeparator();
-    QAction* all =
-        menu->addAction(tr("All records, as the screen has them"), this, [this] { take({}); });
-    all->setEnabled(!m_setUp.isEmpty());
-    QAction* keep = menu->addAction(tr("Keep this list as…"), this, &FilterBar::askForName);
-    keep->setEnabled(!m_setUp.isEmpty());
-    if (!names.isEmpty()) {
-        QMenu* forget = menu->addMenu(tr("Forget"));
-        for (const QString& name : names)
-            forget->addAction(name, this, [this, name] { m_saved.forget(name); });
+    m_setUp = fittingSetUp(setUp, *m_binding->screen().table);
+    // What the screen holds to stays, whatever is taken up.
+    for (const ListFilter& filter : std::as_const(m_screens.filters)) {
+        const auto same = std::find_if(
+            m_setUp.filters.begin(), m_setUp.filters.end(),
+            [&](const ListFilter& each) { return each.condition == filter.condition; });
+        if (same != m_setUp.filters.end())
+            *same = filter;
+        else if (isFixed(filter))
+            m_setUp.filters.prepend(filter);
     }
-    menu->popup(m_savedButton->mapToGlobal(QPoint(0, m_savedButton->height())));
-}
-
-void FilterBar::askForName() {
-    auto* question = new QInputDialog(this);
-    question->setObjectName(QStringLiteral("keep-list"));
-    question->setAttribute(Qt::WA_DeleteOnClose);
-    question->setWindowTitle(tr("Keep this list"));
-    question->setLabelText(tr("Name, under which it is found again"));
-    question->setOkButtonText(tr("Keep"));
-    connect(question, &QInputDialog::textValueSelected, this, [this](const QString& name) {
-        if (!name.trimmed().isEmpty() && !m_saved.keep(name.trimmed(), m_setUp))
-            Q_EMIT refused(tr("The list could not be kept in your settings."));
-    });
-    question->open();
+    m_search->setText(m_setUp.search);
+    apply();
 }
 
 QString FilterBar::labelsOf(const QStringList& columns) const {
@@ -214,50 +202,22 @@ QString FilterBar::labelsOf(const QStringList& columns) const {
 }
 
 void FilterBar::clearFilters() {
-    m_setUp.filters.clear();
+    m_setUp.filters.removeIf([&](const ListFilter& filter) { return !isFixed(filter); });
     m_search->clear();
     apply();
 }
 
-// What names a column that is not there any more.
-void FilterBar::removeUnfit() {
-    const Table& table = *m_binding->screen().table;
-    m_setUp.filters.removeIf([&](const ActiveFilter& each) {
-        return !bindCondition(each.condition, withReached(table, {each.condition})).ok();
-    });
-    const auto isGone = [&](const QString& column) { return !table.column(column); };
-    m_setUp.sort.removeIf([&](const SortBy& by) { return isGone(by.column); });
-    m_setUp.groupedBy.removeIf(isGone);
-    m_setUp.hidden.removeIf(isGone);
-    apply();
+// Whoever had nothing of their own has what the screen begins with now.
+void FilterBar::followScreen() {
+    const ListSetUp before = std::exchange(m_screens, m_kept->ofScreen());
+    take(m_setUp == before ? m_screens : m_setUp);
 }
 
 void FilterBar::apply() {
     m_searchSoon.stop();
     m_setUp.search = m_search->text();
-    m_query.search = m_setUp.search;
-    // A group's own order is that of its field, and stands before any other.
-    m_query.sort.clear();
-    SortOrder rest = m_setUp.sort;
-    for (const QString& column : std::as_const(m_setUp.groupedBy)) {
-        const auto found = std::find_if(rest.begin(), rest.end(),
-                                        [&](const SortBy& by) { return by.column == column; });
-        m_query.sort += found == rest.end() ? SortBy{column, false} : *found;
-        if (found != rest.end())
-            rest.erase(found);
-    }
-    m_query.sort += rest;
-    for (SortBy& by : m_query.sort) {
-        const BoundField* field = m_binding->screen().field(by.column);
-        by.by = field ? orderOf(*field, *m_binding->screen().table) : QString();
-    }
-    m_query.searched = searchedColumns(m_binding->screen(), m_binding->workspace()->catalog());
-    m_query.conditions.clear();
-    for (const ActiveFilter& filter : std::as_const(m_setUp.filters))
-        m_query.conditions += filter.condition;
+    m_query = listQuery(m_binding->screen(), m_setUp, m_binding->workspace()->catalog());
     m_query.only = m_view->restriction();
-    if (m_query.words().isEmpty())
-        m_query.searched.clear();
     // Without a key records are read by their place, which is one in this order.
     if (m_view->table().key.isEmpty()) {
         RecordStore* records = m_binding->workspace()->records()->store(m_binding->tableName());
@@ -288,11 +248,21 @@ void FilterBar::showWords() {
         item->widget()->hide();
         delete item;
     }
-    for (const ActiveFilter& filter : std::as_const(m_setUp.filters))
+    for (const ListFilter& filter : std::as_const(m_setUp.filters)) {
+        if (isFixed(filter)) {
+            auto* held = new QLabel(filter.words.left(LongestWords));
+            held->setObjectName(QStringLiteral("held-word"));
+            held->setTextFormat(Qt::PlainText);
+            held->setProperty("role", "faint");
+            held->setToolTip(filter.words + u'\n' + tr("This screen shows only these."));
+            m_wordsLayout->addWidget(held);
+            continue;
+        }
         word(filter.words, tr("Take the filter away"), [this, filter] {
             m_setUp.filters.removeOne(filter);
             apply();
         })->setObjectName(QStringLiteral("filter-word"));
+    }
     if (!m_setUp.groupedBy.isEmpty())
         word(tr("Grouped by %1").arg(labelsOf(m_setUp.groupedBy)), tr("Do not group"), [this] {
             m_setUp.groupedBy.clear();

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/use/saved_lists.h"
+#include "app/use/filter_panel.h"
+#include "app/use/kept_lists.h"
 
 #include <QTimer>
 
@@ -29,13 +30,17 @@ public:
     const QStringList& hidden() const { return m_setUp.hidden; }
     // What can be done to the list by this field.
     void showHeadMenu(const QString& column, const QPoint& globalPosition);
-    void add(const ActiveFilter& filter);
+    void add(const ListFilter& filter);
     void askForFilter(const QString& column);
     void focusSearch();
     // What was searched for, for those who mark it.
     QStringList words() const { return m_query.words(); }
-    // Everything that leaves records out, gone.
+    // Everything that leaves records out and that the person may lift, gone.
     void clearFilters();
+    // The list as the screen has it.
+    void takeScreens();
+    // Who shapes the screen may lift everything, and keeps lists for everyone.
+    void setShapes(bool shapes);
     bool isFiltered() const { return m_query.isFiltered(); }
 
 Q_SIGNALS:
@@ -45,19 +50,20 @@ Q_SIGNALS:
 private:
     void take(const ListSetUp& setUp);
     void apply();
-    void showSaved();
-    void askForName();
     void showWords();
     QString labelsOf(const QStringList& columns) const;
     QToolButton* word(const QString& text, const QString& help,
                       const std::function<void()>& remove);
-    void removeUnfit();
+    void followScreen();
+    bool isFixed(const ListFilter& filter) const { return filter.fixed && !m_shapes; }
 
     ScreenBinding* m_binding;
     RecordView* m_view;
     RecordQuery m_query;
     ListSetUp m_setUp;
-    SavedLists m_saved;
+    ListSetUp m_screens; // what the screen begins with
+    KeptLists* m_kept;
+    bool m_shapes = false;
     QTimer m_searchSoon;
     QLineEdit* m_search;
     QToolButton* m_savedButton;

@@ -177,25 +177,25 @@ FieldFilter FilterPanel::filter() const {
     return filter;
 }
 
-Result<ActiveFilter> FilterPanel::result() const {
+Result<ListFilter> FilterPanel::result() const {
     const BoundField* chosen = field();
     if (!chosen) {
         const QString text = m_expression->text().trimmed();
         if (!m_expression->isGood())
             return Error{ErrorKind::Refused, tr("Write a condition.")};
-        return ActiveFilter{{}, text, text};
+        return ListFilter{{}, text, text};
     }
     const FieldFilter wanted = filter();
     auto condition = conditionOf(wanted, *chosen);
     if (!condition)
         return condition.error();
-    return ActiveFilter{wanted.column,
-                        wordsOf(wanted, *chosen,
-                                [&](const Value& value) {
-                                    return m_binding->workspace()->records()->shownBriefly(*chosen,
-                                                                                           value);
-                                }),
-                        *condition};
+    return ListFilter{wanted.column,
+                      wordsOf(wanted, *chosen,
+                              [&](const Value& value) {
+                                  return m_binding->workspace()->records()->shownBriefly(*chosen,
+                                                                                         value);
+                              }),
+                      *condition};
 }
 
 void FilterPanel::refresh() {

@@ -18,14 +18,6 @@ namespace gravin {
 
 class ExpressionField;
 
-// What narrows a list: words for people and an expression that is true for the records that stay.
-struct ActiveFilter {
-    QString column; // empty: an expression of the person's own
-    QString words;
-    QString condition;
-    friend bool operator==(const ActiveFilter&, const ActiveFilter&) = default;
-};
-
 // Asks by what a list is to be narrowed: one field by its values or limits, or an expression.
 class FilterPanel : public QDialog {
     Q_OBJECT
@@ -34,7 +26,7 @@ public:
     FilterPanel(ScreenBinding* binding, const QString& column, QWidget* parent);
 
 Q_SIGNALS:
-    void chosen(const gravin::ActiveFilter& filter);
+    void chosen(const gravin::ListFilter& filter);
 
 private:
     void makeForm();
@@ -44,7 +36,7 @@ private:
     void showValues(const std::vector<ValueCount>& counts);
     const BoundField* field() const; // null: an expression is typed
     FieldFilter filter() const;
-    Result<ActiveFilter> result() const;
+    Result<ListFilter> result() const;
     void refresh();
     void choose();
 

@@ -227,6 +227,8 @@ void FormFields::setShaped(bool shaped) {
     if (m_shaped == shaped)
         return;
     m_shaped = shaped;
+    for (const FieldSlot& slot : std::as_const(m_slots))
+        slot.box->setVisible(shaped || m_binding->isShown(slot.field, m_id));
     for (int section = 0; section < m_sections.size(); ++section)
         m_sections[section].title->setVisible(shaped ||
                                               !m_arranged.sections[section].title.isEmpty());
@@ -255,6 +257,11 @@ QWidget* FormFields::lastEditor() const {
     return order.isEmpty() ? nullptr : slotOf(order.back())->editor->inner();
 }
 
+bool FormFields::isShown(const QString& column) const {
+    const FieldSlot* slot = slotOf(column);
+    return slot && !slot->box->isHidden();
+}
+
 QRect FormFields::rectOf(const QString& column) const {
     const FieldSlot* slot = slotOf(column);
     return slot ? QRect(slot->box->mapTo(this, QPoint(0, 0)), slot->box->size()) : QRect();
@@ -280,6 +287,9 @@ void FormFields::refresh(const std::vector<Problem>& problems) {
 
 void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
                              const std::vector<Problem>& problems) {
+    // Who shapes the form sees all of it; what is being typed in never goes from under the cursor.
+    slot.box->setVisible(m_shaped || slot.editor == m_typing ||
+                         m_binding->isShown(slot.field, m_id));
     const QString readOnly = m_binding->readOnlyReason(slot.field, m_id);
     slot.editor->setReadOnly(!readOnly.isEmpty());
     const QString help = helpOn(slot.field);
@@ -309,7 +319,7 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
         slot.was->setText(news);
     slot.was->setVisible(!slot.was->text().isEmpty());
     // Both do not fit above a narrow field; what it was matters more once it is edited.
-    slot.label->setText(slot.field.definition.required && slot.was->text().isEmpty()
+    slot.label->setText(m_binding->isRequired(slot.field, m_id) && slot.was->text().isEmpty()
                             ? tr("%1 · required").arg(slot.field.label())
                             : slot.field.label());
     QString state = changed           ? QStringLiteral("draft")

@@ -33,6 +33,8 @@ public:
     // For shaping: every section has its title, also an empty one.
     void setShaped(bool shaped);
     const FormLayout& layoutShown() const { return m_arranged; }
+    // Whether the form shows the field for its record now.
+    bool isShown(const QString& column) const;
     // In this widget's coordinates; empty when it is not there.
     QRect rectOf(const QString& column) const;
     QRect sectionRect(int section) const;

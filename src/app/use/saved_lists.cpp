@@ -2,7 +2,7 @@
 #include "app/use/saved_lists.h"
 
 #include "core/base/file_tag.h"
-#include "core/base/json.h"
+#include "core/project/list_set_up_json.h"
 
 #include <QSettings>
 
@@ -24,35 +24,6 @@ QSettings listSettings() {
                      QStringLiteral("lists"));
 }
 
-OrderedJson jsonOf(const ListSetUp& setUp) {
-    OrderedJson filters = OrderedJson::array();
-    for (const ActiveFilter& filter : setUp.filters)
-        filters.push_back({{"column", utf8(filter.column)},
-                           {"words", utf8(filter.words)},
-                           {"condition", utf8(filter.condition)}});
-    OrderedJson sort = OrderedJson::array();
-    for (const SortBy& by : setUp.sort)
-        sort.push_back({{"column", utf8(by.column)}, {"descending", by.descending}});
-    return {{"filters", filters},
-            {"search", utf8(setUp.search)},
-            {"sort", sort},
-            {"grouped", listOf(setUp.groupedBy)},
-            {"hidden", listOf(setUp.hidden)}};
-}
-
-ListSetUp setUpFrom(const OrderedJson& json) {
-    ListSetUp setUp;
-    for (const OrderedJson& filter : loose::list(json, "filters"))
-        setUp.filters += ActiveFilter{loose::text(filter, "column"), loose::text(filter, "words"),
-                                      loose::text(filter, "condition")};
-    for (const OrderedJson& by : loose::list(json, "sort"))
-        setUp.sort += SortBy{loose::text(by, "column"), loose::boolean(by, "descending")};
-    setUp.search = loose::text(json, "search");
-    setUp.groupedBy = loose::texts(json, "grouped");
-    setUp.hidden = loose::texts(json, "hidden");
-    return setUp;
-}
-
 } // namespace
 
 SavedLists::SavedLists(const QString& projectFile, const QString& screenId)
@@ -70,7 +41,12 @@ QStringList SavedLists::names() const {
 
 ListSetUp SavedLists::find(const QString& name) const {
     const QByteArray json = listSettings().value(m_place + u'/' + keyOf(name)).toString().toUtf8();
-    return setUpFrom(loose::parsed(json));
+    try {
+        ObjectReader reader(loose::parsed(json), name);
+        return readListSetUp(reader, name);
+    } catch (const BadProject&) {
+        return {}; // damaged settings never stop anybody
+    }
 }
 
 bool SavedLists::keep(const QString& name, const ListSetUp& setUp) {

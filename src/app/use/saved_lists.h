@@ -1,21 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/use/filter_panel.h"
-#include "core/records/row_plan.h"
+#include "core/project/list_set_up.h"
 
 namespace gravin {
-
-// How a person has set up a list: what it is narrowed to and how it is ordered and shown.
-struct ListSetUp {
-    QList<ActiveFilter> filters;
-    QString search;
-    SortOrder sort;
-    QStringList groupedBy;
-    QStringList hidden; // fields that the screen would show
-    friend bool operator==(const ListSetUp&, const ListSetUp&) = default;
-    bool isEmpty() const { return *this == ListSetUp(); }
-};
 
 // The set-ups that a person keeps under names, for one screen of one project; in the person's own
 // settings, so that whoever may only use a project has them too.

@@ -107,8 +107,8 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
             &NoticeLine::forgetUntilEdited);
     connect(m_onlyThese, &QPushButton::clicked, this, [this] { showOnly({}, {}); });
     setBuild(false);
+    followFilterBar();
     chooseFirstRecord();
-    refresh();
 }
 
 ScreenPage::~ScreenPage() {
@@ -334,6 +334,7 @@ GridPart ScreenPage::part() const {
 
 void ScreenPage::setBuild(bool build) {
     build = build && m_face;
+    m_filterBar->setShapes(build);
     const Arrangement arrangement = m_binding.screen().screen.arrangement;
     const bool isForm =
         arrangement == Arrangement::Form || arrangement == Arrangement::FormChildren;
@@ -349,7 +350,6 @@ void ScreenPage::setBuild(bool build) {
         button->setVisible(!build);
     m_saveProject->setVisible(build);
     m_subtitle->setVisible(!build);
-    m_filterBar->setVisible(!build);
     m_foot->setNote({});
     refresh();
 }
@@ -411,6 +411,8 @@ void ScreenPage::groupByField() {
     if (column >= 0)
         m_filterBar->groupBy(m_binding.fields()[column].name());
 }
+
+void ScreenPage::listAsScreenHasIt() { m_filterBar->takeScreens(); }
 
 void ScreenPage::askForShownFields() { m_filterBar->askForShownFields(); }
 

@@ -63,6 +63,8 @@ public:
     void askForFilter();
     // Groups by the current field, or not any more.
     void groupByField();
+    // Nothing of one's own any more in the list.
+    void listAsScreenHasIt();
     // Asks which fields the list shows.
     void askForShownFields();
     // Puts the cursor into the "go to" line.

@@ -191,7 +191,10 @@ Step BatchWriter::logStored(const Table& table, const std::vector<Update>& updat
                 {ErrorKind::Database,
                  coreTr("The database did not keep the record as it was written. "
                         "Nothing was changed.")});
-        if (auto checked = m_checks.after(table, *now, &update.current, m_run.request); !checked)
+        if (auto checked =
+                m_checks.after(table, *now, &update.current,
+                               byHand(update.merged.written, update.merged.given), m_run.request);
+            !checked)
             return checked;
         m_records.logUpdate(table, update.current.key, update.merged, *now, m_run.request);
     }

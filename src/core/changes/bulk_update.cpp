@@ -51,6 +51,10 @@ QStringList watchedColumns(const Table& table, const TableRules& rules, const Bu
         for (const BoundExpression& stage : rule.onStages)
             read(stage);
     }
+    for (const FieldRule& rule : rules.fields) {
+        if (rule.editableWhen && watched.contains(rule.column))
+            read(rule.editableWhen->when);
+    }
     QStringList columns;
     for (const Column& column : table.columns) {
         if (watched.contains(column.name) && column.expression.isEmpty())
@@ -220,8 +224,21 @@ private:
             values[static_cast<size_t>(m_preview.table->indexOf(field.key()))] = field.value();
             m_occasion.written.insert(field.key());
         }
+        askLocks(record, values, problems);
         leaveOutReached(*m_preview.table, values, m_occasion.written);
         for (Problem& problem : problemsOf(*m_preview.table, m_rules, values, m_occasion))
+            problems.push_back(std::move(problem));
+    }
+
+    void askLocks(const Record& record, const ProposedValues& values,
+                  std::vector<Problem>& problems) const {
+        std::vector<Value> now;
+        now.reserve(values.size());
+        for (const std::optional<Value>& value : values)
+            now.push_back(value.value_or(Value()));
+        for (Problem& problem :
+             lockedProblems(*m_preview.table, m_rules, nullptr, m_occasion.written, &record.values,
+                            now, m_occasion.present))
             problems.push_back(std::move(problem));
     }
 

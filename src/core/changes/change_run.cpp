@@ -75,6 +75,19 @@ void ChangeRun::forgetFrom(size_t records) {
     change.records.resize(records);
 }
 
+QSet<QString> ChangeRun::knownLater(const Table& table) const {
+    QSet<QString> later;
+    for (const Column& column : table.columns) {
+        const auto writesLines = [&](const RecordEdit& edit) {
+            return edit.table == column.aggregate->from.name;
+        };
+        if (column.aggregate && !request.restoring &&
+            std::any_of(request.edits.begin(), request.edits.end(), writesLines))
+            later += column.name;
+    }
+    return later;
+}
+
 Step ChangeRun::mayContinue() const {
     const auto written = logged + static_cast<qint64>(change.records.size());
     if (!request.progress || request.progress(written))

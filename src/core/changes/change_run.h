@@ -47,11 +47,16 @@ struct ChangeRun {
     std::vector<RecordPlace> removing;        // deletions under way, outermost first
     // What records that followed others in this change are called now, by what they were.
     QHash<RecordPlace, Key> moved;
+    // Records whose checks read lines that this change writes too: these checks are asked at its
+    // end.
+    QHash<RecordPlace, Occasion::What> askedLater;
     // Columns that the database set by itself in this change, of records by their key now.
     QHash<RecordPlace, QSet<QString>> setByEngine;
 
     // The steps behind this many records were taken back.
     void forgetFrom(size_t records);
+    // What is made of lines that the request writes too: known when all of it is written.
+    QSet<QString> knownLater(const Table& table) const;
     // Whether nobody has stopped it.
     Step mayContinue() const;
 

@@ -72,10 +72,13 @@ WriteResult ChangeWriter::apply(ChangeRun& run, WriteTransaction& transaction) {
     m_wroteSetWise = *isDone;
     if (!*isDone) {
         entry.emplace(m_writer, m_catalog);
-        EditSequence sequence(run, records, batches);
+        ParentChecks parents(run, checks);
+        EditSequence sequence(run, records, batches, parents);
         Step applied = sequence.applyAll();
         if (applied && run.request.more)
             applied = sequence.applyMore(*entry);
+        if (applied)
+            applied = parents.ask();
         if (!applied)
             return applied.error().failure;
         if (run.change.count() == 0)

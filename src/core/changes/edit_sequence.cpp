@@ -125,6 +125,8 @@ Step EditSequence::moveToLog(LogEntry& entry) {
     CommittedChange& change = m_run.change;
     if (change.records.size() <= MostKept && m_run.logged == 0)
         return Success{};
+    if (const Step noted = m_parents.note(); !noted)
+        return noted;
     if (Status begun = change.id == 0 ? entry.begin(change) : ok(); !begun)
         return ChangeRun::failed(begun.error());
     if (Status added = entry.add(change.records); !added)

@@ -3,6 +3,7 @@
 
 #include "core/changes/batch_writer.h"
 #include "core/changes/log/log_entry.h"
+#include "core/changes/parent_checks.h"
 
 #include <optional>
 
@@ -14,10 +15,11 @@ namespace gravin {
 class EditSequence {
 public:
     // All must outlive it.
-    EditSequence(ChangeRun& run, RecordWriter& records, BatchWriter& batches)
+    EditSequence(ChangeRun& run, RecordWriter& records, BatchWriter& batches, ParentChecks& parents)
         : m_run(run)
         , m_records(records)
-        , m_batches(batches) {}
+        , m_batches(batches)
+        , m_parents(parents) {}
 
     // The request's own edits.
     Step applyAll();
@@ -44,6 +46,7 @@ private:
     ChangeRun& m_run;
     RecordWriter& m_records;
     BatchWriter& m_batches;
+    ParentChecks& m_parents;
     bool m_handsDown = false; // keys of new records are asked for by later edits
     bool m_mayReturn = false; // steps are taken back alone
 };

@@ -95,7 +95,9 @@ Step RecordWriter::insert(const Table& table, const RecordEdit& asked) {
     auto stored = readBack(table, *key);
     if (!stored)
         return stored.error();
-    if (auto checked = m_checks.after(table, *stored, nullptr, m_run.request); !checked)
+    if (auto checked =
+            m_checks.after(table, *stored, nullptr, byHand(edit.after, edit.given), m_run.request);
+        !checked)
         return checked;
     m_run.deleted.remove({table.name, stored->key});
     m_run.change.records.push_back(
@@ -216,7 +218,9 @@ Step RecordWriter::update(const Table& table, const RecordEdit& edit,
     auto stored = readBack(table, moved.keyAfter(table.key));
     if (!stored)
         return stored.error();
-    if (auto checked = m_checks.after(table, *stored, &**current, request); !checked)
+    if (auto checked =
+            m_checks.after(table, *stored, &**current, byHand(written, wanted->given), request);
+        !checked)
         return checked;
     // Before the record that they follow: taken back in the other order, they follow it again.
     if (const Step logged = logFollowing(following); !logged)

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changes/set_wise_writer.h"
 
+#include "core/changes/parent_checks.h"
+
 #include "core/base/text.h"
 
 #include <algorithm>
@@ -84,6 +86,8 @@ bool SetWiseWriter::mayTrust(const SetWiseOffer& offer) const {
     const TableRules rules = m_run.rules.value(offer.table->name);
     if (!(rules == offer.checkedBy))
         return false;
+    if (ParentChecks::areAskedBy(m_run.catalog, m_run.rules, offer.table->name))
+        return false;
     // Stamps are set record by record.
     const QList<Column>& columns = offer.table->columns;
     if (std::any_of(columns.begin(), columns.end(),
@@ -94,7 +98,7 @@ bool SetWiseWriter::mayTrust(const SetWiseOffer& offer) const {
         const FieldRule* own = screen ? screen->rule(column) : nullptr;
         const FieldRule* rule = own ? own : rules.rule(column);
         const Column* stored = offer.table->column(column);
-        if ((rule && !rule->editable) || !stored || !stored->mayUpdate)
+        if ((rule && (!rule->editable || rule->editableWhen)) || !stored || !stored->mayUpdate)
             return false;
     }
     const Table* table = m_run.catalog.table(offer.table->name);

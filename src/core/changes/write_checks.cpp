@@ -9,6 +9,10 @@
 
 namespace gravin {
 
+QSet<QString> byHand(const FieldValues& written, const QSet<QString>& given) {
+    return QSet<QString>{written.keyBegin(), written.keyEnd()}.subtract(given);
+}
+
 Step WriteChecks::before(const Table& table, const ProposedValues& values,
                          const FieldValues& written, const Key& key, const ChangeRequest& request,
                          const QSet<QString>& given) {
@@ -18,6 +22,7 @@ Step WriteChecks::before(const Table& table, const ProposedValues& values,
     if (!request.restoring) {
         Occasion occasion{isNew ? Occasion::What::Insert : Occasion::What::Update};
         occasion.written = {written.keyBegin(), written.keyEnd()};
+        occasion.unreadable = m_run.knownLater(table);
         occasion.present = m_run.present;
         const bool isReaching = !reachedThrough(table, occasion.written).isEmpty();
         ProposedValues known = isReaching ? values : ProposedValues();
@@ -35,10 +40,15 @@ Step WriteChecks::before(const Table& table, const ProposedValues& values,
 }
 
 Step WriteChecks::after(const Table& table, const Record& stored, const Record* former,
-                        const ChangeRequest& request) {
-    const TableRules rules = m_run.rules.value(table.name);
-    if (request.restoring || rules.checks.isEmpty())
+                        const QSet<QString>& byHand, const ChangeRequest& request) {
+    if (request.restoring)
         return Success{};
+    const TableRules rules = m_run.rules.value(table.name);
+    std::vector<Problem> problems =
+        lockedProblems(table, rules, request.rulesFor(table.name), byHand,
+                       former ? &former->values : nullptr, stored.values, m_run.present);
+    if (rules.checks.isEmpty())
+        return judge(std::move(problems), table, stored.key, request);
     Occasion occasion{former ? Occasion::What::Update : Occasion::What::Insert};
     for (qsizetype i = 0; i < table.columns.size(); ++i) {
         const auto at = static_cast<size_t>(i);
@@ -46,13 +56,41 @@ Step WriteChecks::after(const Table& table, const Record& stored, const Record* 
             occasion.written += table.columns[i].name;
     }
     occasion.isStored = true;
+    occasion.unreadable = m_run.knownLater(table);
+    if (!occasion.unreadable.isEmpty())
+        m_run.askedLater.insert({table.name, stored.key}, occasion.what);
     occasion.present = m_run.present;
     const ProposedValues values(stored.values.begin(), stored.values.end());
-    std::vector<Problem> problems = problemsOf(table, rules, values, occasion);
+    for (Problem& problem : problemsOf(table, rules, values, occasion))
+        problems.push_back(std::move(problem));
     DatabaseRules database(m_run.session, m_run.catalog, table, rules, stored.key);
     if (Status asked = database.askChecks(values, occasion, problems); !asked)
         return ChangeRun::failed(asked.error());
     return judge(std::move(problems), table, stored.key, request);
+}
+
+Step WriteChecks::atEnd(const Table& table, const Record& stored, Occasion::What what) {
+    Occasion occasion{what};
+    for (const Column& column : table.columns) {
+        if (column.aggregate)
+            occasion.written += column.name;
+    }
+    occasion.isStored = true;
+    occasion.present = m_run.present;
+    TableRules rules = m_run.rules.value(table.name);
+    // The others were asked when the record itself was written.
+    rules.checks.removeIf([&](const CheckRule& rule) {
+        return std::none_of(rule.columns.begin(), rule.columns.end(),
+                            [&](const QString& name) { return occasion.written.contains(name); });
+    });
+    const ProposedValues values(stored.values.begin(), stored.values.end());
+    Step judged =
+        judge(problemsOf(table, rules, values, occasion), table, stored.key, m_run.request);
+    if (judged)
+        return judged;
+    NotDone refusal = judged.error();
+    refusal.then = NotDone::Then::Stop; // it is too late to go on without the record
+    return refusal;
 }
 
 // What stops comes first; warnings pass where they were accepted.

@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/fitting/check_rules.h"
 #include "core/fitting/screen_generator.h"
+#include "core/project/field_conditions.h"
 #include "core/project/offering.h"
 #include "core/value/text_form.h"
 
@@ -82,17 +83,24 @@ QList<Tag> BoundScreen::tagsOf(const std::vector<Value>& values) const {
     QList<Tag> found;
     if (tags.isEmpty())
         return found;
-    RecordValues pointers;
-    for (const Value& value : values)
-        pointers.push_back(&value);
     const Present present = Present::take();
     for (const BoundTag& each : tags) {
-        const auto holds = evaluate(each.when, pointers, present);
-        if (holds && !holds->isNull() && holds->asBoolean())
+        if (isTrueOf(each.when, values, present))
             found += each.tag;
     }
     return found;
 }
+
+namespace {
+
+std::optional<BoundExpression> conditionFrom(const QString& text, const Table& table) {
+    if (text.isEmpty())
+        return std::nullopt;
+    auto bound = bindCondition(text, table);
+    return bound ? std::optional(std::move(*bound)) : std::nullopt; // the binding check says why
+}
+
+} // namespace
 
 BoundField bindField(const Project& project, const Catalog& catalog, const Table& table,
                      const ScreenField& placement) {
@@ -100,10 +108,14 @@ BoundField bindField(const Project& project, const Catalog& catalog, const Table
     const Column& column = table.columns[index];
     const FieldDefinition* definition =
         project.definition(table.definitionTable(column), column.name);
-    return {
+    BoundField field{
         column, index,
         placement.applied(definition ? *definition : generateDefinition(catalog, table, column)),
         placement, table.key.contains(column.name)};
+    field.visibleWhen = conditionFrom(placement.visibleWhen, table);
+    field.editableWhen = conditionFrom(field.definition.editableWhen, table);
+    field.requiredWhen = conditionFrom(field.definition.requiredWhen, table);
+    return field;
 }
 
 Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
@@ -152,24 +164,38 @@ FieldRule fieldRuleOf(const FieldDefinition& field) {
                      field.required,
                      field.editable == Editable::Always && !isFixed,
                      field.editable != Editable::Never && !isFixed,
+                     {},
                      field.message};
 }
 
+std::optional<StatedCondition> lockOf(const FieldDefinition& field, const Table& table) {
+    auto when = conditionFrom(field.editableWhen, table);
+    return when ? std::optional(StatedCondition{field.editableWhen, std::move(*when)})
+                : std::nullopt;
+}
+
 // What all screens share. What one of them lets people write, they may write.
-void addFieldRules(const Project& project, const QString& table, TableRules& rules) {
+// `catalogued`: null where the database does not have it.
+void addFieldRules(const Project& project, const QString& table, const Table* catalogued,
+                   TableRules& rules) {
     for (const FieldDefinition& field : project.fields.value(table)) {
         if (rules.rule(field.column))
             continue;
         FieldRule rule = fieldRuleOf(field);
+        bool isLocked = !field.editableWhen.isEmpty();
         for (const Screen& screen : project.screens) {
             const ScreenField* placed =
                 screen.table == table ? screen.field(field.column) : nullptr;
             if (!placed)
                 continue;
-            const FieldRule there = fieldRuleOf(placed->applied(field));
+            const FieldDefinition applied = placed->applied(field);
+            const FieldRule there = fieldRuleOf(applied);
             rule.editable = rule.editable || there.editable;
             rule.settable = rule.settable || there.settable;
+            isLocked = isLocked && applied.editableWhen == field.editableWhen;
         }
+        if (isLocked && catalogued)
+            rule.editableWhen = lockOf(field, *catalogued);
         rules.fields += rule;
     }
 }
@@ -203,18 +229,28 @@ void addCheckRules(const Project& project, const Catalog& catalog, const Table& 
         if (fits || !table.isQuery())
             all += ruleOf(check, checks.stages, table, rules);
     }
-    for (const FieldDefinition& field : project.fields.value(table.written())) {
-        if (field.shownAs != ShownAs::Lookup || field.lookup.where.isEmpty())
-            continue;
+    const auto addOfField = [&](const FieldDefinition& field, const char* name,
+                                const QString& condition, const QString& message) {
         Check check;
         check.kind = CheckKind::Condition;
         check.column = field.column;
-        check.condition = offeredCheck(field.column, field.lookup);
-        check.message = coreTr("%1 is none of those that are offered here.").arg(field.label);
+        check.condition = condition;
+        check.message = message;
         if (!reasonAgainst(check, checks.stages, table).isEmpty())
-            continue; // the binding check says why
+            return; // the binding check says why
         all += ruleOf(check, checks.stages, table, rules);
-        all.back().name = QStringLiteral("offered");
+        all.back().name = QLatin1String(name);
+    };
+    for (const FieldDefinition& field : project.fields.value(table.written())) {
+        const Column* column = table.column(field.column);
+        if (field.shownAs == ShownAs::Lookup && !field.lookup.where.isEmpty())
+            addOfField(field, "offered", offeredCheck(field.column, field.lookup),
+                       coreTr("%1 is none of those that are offered here.").arg(field.label));
+        if (!field.requiredWhen.isEmpty() && column)
+            addOfField(field, "required", requiredCheck(field, *column),
+                       field.message.isEmpty()
+                           ? coreTr("%1 is missing. Fill it in.").arg(field.label)
+                           : field.message);
     }
     if (written && written == &table)
         all += databaseRules(table, project.connection.engine, rules);
@@ -226,8 +262,12 @@ void addCheckRules(const Project& project, const Catalog& catalog, const Table& 
 std::shared_ptr<const ScreenRules> screenRulesOf(const BoundScreen& screen) {
     ScreenRules rules;
     rules.table = screen.table->written();
-    for (const BoundField& field : screen.fields)
+    for (const BoundField& field : screen.fields) {
         rules.fields += fieldRuleOf(field.definition);
+        if (field.editableWhen)
+            rules.fields.back().editableWhen =
+                StatedCondition{field.definition.editableWhen, *field.editableWhen};
+    }
     for (auto reason = screen.reasons.begin(); reason != screen.reasons.end(); ++reason) {
         if (!reason->isEmpty())
             rules.reasons.insert(reason.key(), *reason);
@@ -238,11 +278,11 @@ std::shared_ptr<const ScreenRules> screenRulesOf(const BoundScreen& screen) {
 RuleBook rulesOf(const Project& project, const Catalog& catalog) {
     RuleBook book;
     for (auto table = project.fields.begin(); table != project.fields.end(); ++table)
-        addFieldRules(project, table.key(), book[table.key()]);
+        addFieldRules(project, table.key(), catalog.table(table.key()), book[table.key()]);
     for (const Table& table : catalog.tables) {
         TableRules& rules = book[table.name];
         if (table.isQuery())
-            addFieldRules(project, table.written(), rules);
+            addFieldRules(project, table.written(), catalog.table(table.written()), rules);
         addReasons(project, table, rules);
         addCheckRules(project, catalog, table, rules);
     }

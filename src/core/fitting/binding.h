@@ -17,6 +17,10 @@ struct BoundField {
     FieldDefinition definition;
     ScreenField placement;
     bool isKey = false;
+    // The conditions of the field that fit the table.
+    std::optional<BoundExpression> visibleWhen = {};
+    std::optional<BoundExpression> editableWhen = {};
+    std::optional<BoundExpression> requiredWhen = {};
 
     const QString& name() const { return column.name; }
     const QString& label() const { return definition.label; }

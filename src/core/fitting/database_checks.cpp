@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/fitting/database_checks.h"
 
+#include "core/records/bound_expression.h"
+
 #include <QRegularExpression>
 
 namespace gravin {
@@ -149,6 +151,74 @@ QString expressionFromEngine(const QString& check, Engine engine) {
         words += text;
     }
     return words.join(u' ');
+}
+
+namespace {
+
+// Gathers what a condition leaves of one column, where it does nothing but list values.
+class ListOfValues {
+public:
+    explicit ListOfValues(const Expression& condition)
+        : m_condition(condition) {}
+
+    // False: it says something else too.
+    bool collect(int node) {
+        using Operation = ExpressionNode::Operation;
+        const ExpressionNode& it = m_condition.nodes()[static_cast<size_t>(node)];
+        const auto isColumn = [&](int operand) {
+            return m_condition.nodes()[static_cast<size_t>(operand)].operation == Operation::Column;
+        };
+        switch (it.operation) {
+        case Operation::Or:
+            return std::all_of(it.operands.begin(), it.operands.end(),
+                               [this](int operand) { return collect(operand); });
+        case Operation::IsNull:
+            return isColumn(it.operands[0]);
+        case Operation::In:
+        case Operation::Equal:
+            return isColumn(it.operands[0]) &&
+                   std::all_of(it.operands.begin() + 1, it.operands.end(),
+                               [this](int operand) { return add(operand); });
+        default:
+            return false;
+        }
+    }
+    std::vector<Value> take() { return std::move(m_values); }
+
+private:
+    bool add(int node) {
+        if (m_condition.nodes()[static_cast<size_t>(node)].operation !=
+            ExpressionNode::Operation::Literal)
+            return false;
+        static const Value null;
+        const std::vector<const Value*> values(static_cast<size_t>(m_condition.columns().size()),
+                                               &null);
+        auto value = evaluatePart(m_condition, node, values, Present::take());
+        if (value && !value->isNull())
+            m_values.push_back(std::move(*value));
+        return value.ok();
+    }
+
+    const Expression& m_condition;
+    std::vector<Value> m_values;
+};
+
+} // namespace
+
+std::vector<Value> listedValues(const Table& table, const Column& column) {
+    for (const CheckConstraint& constraint : table.checks) {
+        // The catalog does not say whose it is; what is none of an engine's texts does not parse.
+        for (const Engine engine : {Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb}) {
+            const auto condition =
+                bindCondition(expressionFromEngine(constraint.expression, engine), table);
+            if (!condition || condition->expression->columns() != QStringList{column.name})
+                continue;
+            ListOfValues list(*condition->expression);
+            if (list.collect(condition->expression->root()))
+                return list.take();
+        }
+    }
+    return {};
 }
 
 } // namespace gravin

@@ -69,6 +69,14 @@ struct ColumnEvidence {
     // Values that are not of the column's declared type, among those looked at.
     qint64 strangers = 0;
     QStringList strangerExamples;
+    // What is said twice: the column held the value of `far` in the record that `reference` leads
+    // to in each of the `compared` records looked at that have both.
+    struct Echo {
+        QString reference;
+        QString far;
+        qint64 compared = 0;
+    };
+    std::vector<Echo> echoes;
     std::optional<Relation> relation;
     qint64 orphans = 0; // values without a record in the related table, among those looked at
     QStringList orphanExamples;

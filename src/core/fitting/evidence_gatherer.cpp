@@ -54,10 +54,12 @@ public:
             const auto relation = relations.constFind(column.name);
             const Table* target =
                 relation == relations.constEnd() ? nullptr : catalog.table(relation->table);
-            if (target && target->column(relation->column))
-                m_related.push_back(
-                    {i, QStringLiteral("%1 gravin_target WHERE gravin_target.%2")
-                            .arg(m_dialect.rowsOf(*target), m_dialect.quoted(relation->column))});
+            if (!target || !target->column(relation->column))
+                continue;
+            m_related.push_back(
+                {i, QStringLiteral("%1 gravin_target WHERE gravin_target.%2")
+                        .arg(m_dialect.rowsOf(*target), m_dialect.quoted(relation->column))});
+            lookForEchoes(i, *target, m_related.back().target);
         }
     }
 
@@ -83,12 +85,46 @@ public:
             const auto relation = m_relations.constFind(column.column);
             if (relation != m_relations.constEnd())
                 column.relation = *relation;
+            for (const Echo& echo : m_echoes) {
+                if (echo.column == static_cast<qsizetype>(i) && echo.compared > 0 &&
+                    echo.equal == echo.compared)
+                    column.echoes.push_back(
+                        {m_table.columns[echo.reference].name, echo.far, echo.compared});
+            }
             evidence.columns.push_back(std::move(column));
         }
         return evidence;
     }
 
 private:
+    // Columns that may repeat what this reference leads to: those of the same kind and name, and
+    // those that refer to the same table.
+    void lookForEchoes(qsizetype reference, const Table& target, const QString& record) {
+        constexpr size_t MostEchoes = 24;
+        for (qsizetype i = 0; i < m_table.columns.size(); ++i) {
+            const Column& column = m_table.columns[i];
+            const auto relation = m_relations.constFind(column.name);
+            for (const Column& far : target.columns) {
+                const ForeignKey* farther = target.referenceOf(far.name);
+                const bool isSameReference =
+                    relation != m_relations.constEnd() && farther &&
+                    farther->table == relation->table &&
+                    farther->referencedColumns.value(0) == relation->column;
+                const bool isSameName =
+                    relation == m_relations.constEnd() && !farther &&
+                    column.type.kind == far.type.kind && column.type.kind != TypeKind::Boolean &&
+                    (column.name.compare(far.name, Qt::CaseInsensitive) == 0 ||
+                     column.name.endsWith(u'_' + far.name, Qt::CaseInsensitive) ||
+                     far.name.endsWith(u'_' + column.name, Qt::CaseInsensitive));
+                const bool isKey =
+                    m_table.key.contains(column.name) || target.key.contains(far.name);
+                if (i != reference && !isKey && (isSameReference || isSameName) &&
+                    m_echoes.size() < MostEchoes)
+                    m_echoes.push_back({i, reference, far.name, record});
+            }
+        }
+    }
+
     QString qualified(const Column& column) const {
         return m_dialect.quoted(m_table) + u'.' + m_dialect.quoted(column.name);
     }
@@ -112,6 +148,12 @@ private:
             parts += QStringLiteral("CASE WHEN %1 IS NULL OR EXISTS (SELECT 1 FROM %2 = %1) THEN 0 "
                                     "ELSE 1 END")
                          .arg(qualified(m_table.columns[related.column]), related.target);
+        for (const Echo& echo : m_echoes)
+            parts += QStringLiteral("CASE WHEN %1 IS NULL OR %2 IS NULL THEN 2 WHEN EXISTS (SELECT "
+                                    "1 FROM %3 = %1 AND gravin_target.%4 = %2) THEN 1 ELSE 0 END")
+                         .arg(qualified(m_table.columns[echo.reference]),
+                              qualified(m_table.columns[echo.column]), echo.record,
+                              m_dialect.quoted(echo.far));
         return parts.join(QStringLiteral(", "));
     }
 
@@ -147,6 +189,11 @@ private:
             const auto at = static_cast<size_t>(related.column);
             if (row.value(place++).toInt() == 1)
                 m_tallies[at].takeOrphan(values[at]);
+        }
+        for (Echo& echo : m_echoes) {
+            const int said = row.value(place++).toInt();
+            echo.compared += said == 2 ? 0 : 1;
+            echo.equal += said == 1 ? 1 : 0;
         }
     }
 
@@ -221,6 +268,15 @@ private:
         QString target; // what stands behind FROM, up to the column that is compared
     };
     std::vector<Related> m_related;
+    struct Echo {
+        qsizetype column;
+        qsizetype reference;
+        QString far;
+        QString record; // what stands behind FROM, as above
+        qint64 compared = 0;
+        qint64 equal = 0;
+    };
+    std::vector<Echo> m_echoes;
     const EvidenceLimits& m_limits;
     const std::function<bool(double)>& m_goOn;
     std::vector<ColumnTally> m_tallies;

@@ -46,6 +46,18 @@ Result<QString> oneOf(const FieldFilter& filter, const QString& name) {
     return parts.join(QStringLiteral(" OR "));
 }
 
+bool isLookup(const BoundField& field) {
+    return field.definition.shownAs == ShownAs::Lookup &&
+           !field.definition.lookup.shownColumns.isEmpty();
+}
+
+// What people read in the field, as an expression: of a lookup what it shows.
+QString readName(const FieldFilter& filter, const BoundField& field) {
+    return isLookup(field)
+               ? reachedName({filter.column, field.definition.lookup.shownColumns.front()})
+               : nameText(filter.column);
+}
+
 } // namespace
 
 QString filterKindLabel(Kind kind) {
@@ -71,6 +83,8 @@ QString filterKindLabel(Kind kind) {
 }
 
 QList<Kind> filterKindsFor(const BoundField& field) {
+    if (isLookup(field))
+        return {Kind::OneOf, Kind::Contains, Kind::StartsWith, Kind::Empty, Kind::Filled};
     switch (expressionTypeOf(field.column.type)) {
     case ExpressionType::Other:
         return field.column.type.kind == TypeKind::Any ? QList<Kind>{}
@@ -99,7 +113,7 @@ Result<QString> conditionOf(const FieldFilter& filter, const BoundField& field) 
         if (first.isEmpty())
             return Error{ErrorKind::Refused, coreTr("Say a text.")};
         return QStringLiteral("POSITION(LOWER(%1) IN LOWER(%2)) %3")
-            .arg(literalText(Value::text(first)), name,
+            .arg(literalText(Value::text(first)), readName(filter, field),
                  filter.kind == Kind::Contains ? QStringLiteral("> 0") : QStringLiteral("= 1"));
     case Kind::AtLeast:
     case Kind::AtMost: {

@@ -2,8 +2,12 @@
 #include "core/fitting/proposals.h"
 
 #include "core/base/text.h"
+#include "core/database/reach.h"
+#include "core/expression/expression_text.h"
 #include "core/fitting/check_rules.h"
+#include "core/fitting/given_fields.h"
 #include "core/fitting/screen_generator.h"
+#include "core/project/offering.h"
 #include "core/value/text_form.h"
 
 #include <algorithm>
@@ -92,6 +96,50 @@ private:
             proposeUnique(field, seen);
         }
         proposeLength(field, seen);
+        for (const ColumnEvidence::Echo& echo : seen.echoes) {
+            if (echo.compared >= FewestValues)
+                proposeByEcho(field, seen, echo);
+        }
+    }
+
+    // What is typed twice is taken over; what a picked record says already narrows what is offered.
+    void proposeByEcho(const BoundField& field, const ColumnEvidence& seen,
+                       const ColumnEvidence::Echo& echo) {
+        const BoundField* reference = m_screen.field(echo.reference);
+        if (!reference || m_isEchoed.contains(field.name()))
+            return;
+        const QString reason = coreTr("in each of %1 it is the %2 of %3")
+                                   .arg(counted(echo.compared, coreTr("record"), coreTr("records")),
+                                        echo.far, reference->label());
+        if (!seen.relation) {
+            const QString path = reachedName({echo.reference, echo.far});
+            if (!field.definition.filledWith.isEmpty() ||
+                !reasonAgainstFillingField(*m_screen.table, field.column, path).isEmpty())
+                return;
+            add(Kind::FilledWith, field, coreTr("Fill %1 with %2").arg(field.label(), path), reason,
+                [home = m_screen.table->definitionTable(field.column), path,
+                 generated = generateDefinition(m_catalog, *m_screen.table, field.column)](
+                    Project& project) {
+                    if (!project.definition(home, generated.column))
+                        project.fields[home] += generated;
+                    project.definition(home, generated.column)->filledWith = path;
+                });
+        } else {
+            Lookup lookup = reference->definition.lookup;
+            if (reference->definition.shownAs != ShownAs::Lookup || !lookup.where.isEmpty())
+                return;
+            lookup.where =
+                QStringLiteral("%1 = record.%2").arg(nameText(echo.far), nameText(field.name()));
+            if (!reasonAgainstOffering(lookup, *m_screen.table, m_catalog).isEmpty())
+                return;
+            add(Kind::OffersOnly, *reference,
+                coreTr("Offer in %1 only what fits %2").arg(reference->label(), field.label()),
+                reason,
+                define(*reference, FieldSetting::ShownAs, [lookup](FieldDefinition& changed) {
+                    changed.lookup.where = lookup.where;
+                }));
+        }
+        m_isEchoed += field.name();
     }
 
     void add(Kind kind, const BoundField& field, const QString& what, const QString& reason,
@@ -302,6 +350,7 @@ private:
     const Catalog& m_catalog;
     TableChecks m_checks;
     int m_pixels;
+    QSet<QString> m_isEchoed; // columns about which something was proposed so
     Proposals m_proposals;
 };
 
@@ -321,6 +370,10 @@ QString proposalKindName(Proposal::Kind kind) {
         return QStringLiteral("unique");
     case Proposal::Kind::Lookup:
         return QStringLiteral("lookup");
+    case Proposal::Kind::FilledWith:
+        return QStringLiteral("filled_with");
+    case Proposal::Kind::OffersOnly:
+        return QStringLiteral("offers_only");
     case Proposal::Kind::LongText:
         return QStringLiteral("long_text");
     case Proposal::Kind::Width:

@@ -15,6 +15,8 @@ struct Proposal {
         Range,
         Unique,
         Lookup,
+        FilledWith, // with what a reference leads to
+        OffersOnly, // of a lookup: what fits another field
         LongText,
         Width,
         LeaveOut

@@ -2,6 +2,8 @@
 #include "core/fitting/screen_generator.h"
 
 #include "core/base/text.h"
+#include "core/fitting/database_checks.h"
+#include "core/value/text_form.h"
 
 #include <QRegularExpression>
 
@@ -69,6 +71,69 @@ ShownAs shownAsFor(const Table& table, const Column& column) {
     }
 }
 
+// A longer list is no choice any more.
+constexpr size_t MostListed = 40;
+
+bool nameHas(const QString& name, const char* words) {
+    const QRegularExpression pattern(QStringLiteral("(^|_)(%1)($|_)").arg(QLatin1String(words)),
+                                     QRegularExpression::CaseInsensitiveOption);
+    return pattern.match(name).hasMatch();
+}
+
+// How figures of this name are usually written; empty: as they are.
+QString formatByName(const Column& column) {
+    const bool isNumber = column.type.kind == TypeKind::Decimal ||
+                          column.type.kind == TypeKind::Integer ||
+                          column.type.kind == TypeKind::Double;
+    if (isNumber && nameHas(column.name, "percent|percentage|pct"))
+        return QStringLiteral("0 %");
+    constexpr int OfMoney = 2; // digits behind the point
+    if (column.type.kind == TypeKind::Decimal && column.type.scale == OfMoney &&
+        nameHas(column.name, "prices?|costs?|amount|fees?|sum|total|balance|wage|salary|tax|vat|"
+                             "fare|charge|net|gross"))
+        return QStringLiteral("#,##0.00");
+    return {};
+}
+
+// What a CHECK lists is chosen from; nought and one of whole numbers are a yes or no.
+void offerListed(const Table& table, const Column& column, FieldDefinition& field) {
+    const bool canBeListed =
+        column.type.kind == TypeKind::Text || column.type.kind == TypeKind::Integer;
+    if (!canBeListed || !field.choices.isEmpty() || field.shownAs == ShownAs::Lookup)
+        return;
+    const std::vector<Value> listed = listedValues(table, column);
+    if (listed.size() < 2 || listed.size() > MostListed)
+        return;
+    const bool isYesOrNo =
+        listed.size() == 2 && column.type.kind == TypeKind::Integer &&
+        std::find(listed.begin(), listed.end(), Value::integer(0)) != listed.end() &&
+        std::find(listed.begin(), listed.end(), Value::integer(1)) != listed.end();
+    field.shownAs = ShownAs::Choices;
+    if (isYesOrNo) {
+        field.choices = {{QStringLiteral("1"), coreTr("Yes")}, {QStringLiteral("0"), coreTr("No")}};
+        return;
+    }
+    for (const Value& value : listed) {
+        const QString stored = toText(value, column.type);
+        field.choices.append(
+            {stored, column.type.kind == TypeKind::Text ? labelFromName(stored) : stored});
+    }
+}
+
+QList<Check> uniqueChecks(const Table& table) {
+    QList<Check> checks;
+    for (const QStringList& unique : table.uniqueKeys) {
+        if (unique.size() < 2)
+            continue;
+        Check check;
+        check.kind = CheckKind::Unique;
+        check.column = unique.back();
+        check.with = unique.mid(0, unique.size() - 1);
+        checks += check;
+    }
+    return checks;
+}
+
 } // namespace
 
 QString labelFromName(const QString& name, bool isReference) {
@@ -132,6 +197,9 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
     field.help = column.comment;
     for (const QString& member : column.type.members)
         field.choices.append({member, labelFromName(member)});
+    offerListed(table, column, field);
+    if (field.shownAs == ShownAs::Number)
+        field.format = formatByName(column);
     // A flag is never missing: it is no until someone says yes. What has a default may be left out,
     // and an empty text that the database itself would put there is no gap.
     field.required = !column.nullable && column.defaultExpression.isNull() && canBeEdited &&
@@ -145,6 +213,29 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
             field.shownAs = ShownAs::Text;
     }
     return field;
+}
+
+QStringList readFromCatalog(const Catalog& catalog, const Table& table) {
+    QStringList read;
+    for (const Column& column : table.columns) {
+        if (column.isBeyond())
+            continue;
+        const FieldDefinition field = generateDefinition(catalog, table, column);
+        QStringList offered;
+        for (const Choice& choice : field.choices)
+            offered += choice.label;
+        if (!offered.isEmpty())
+            read += coreTr("%1 offers %2").arg(field.label, offered.join(QStringLiteral(", ")));
+        if (!field.format.isEmpty())
+            read += coreTr("%1 is written as %2").arg(field.label, field.format);
+        if (!field.help.isEmpty())
+            read += coreTr("%1 has the database's words as its help").arg(field.label);
+    }
+    for (const Check& check : uniqueChecks(table))
+        read += coreTr("%1 together with %2 comes once")
+                    .arg(labelFromName(check.column, table.referenceOf(check.column)),
+                         check.with.join(QStringLiteral(", ")));
+    return read;
 }
 
 QString addGeneratedScreen(Project& project, const Catalog& catalog, const Table& table,
@@ -168,6 +259,15 @@ QString addGeneratedScreen(Project& project, const Catalog& catalog, const Table
         if (!project.definition(home, column.name))
             project.fields[home] += generateDefinition(catalog, table, column);
         screen.fields += ScreenField{column.name};
+    }
+    for (const Check& check : uniqueChecks(table)) {
+        QList<Check>& checks = project.checks[table.written()].checks;
+        const bool isThere = std::any_of(checks.begin(), checks.end(), [&](const Check& each) {
+            return each.kind == check.kind && each.column == check.column &&
+                   each.with == check.with;
+        });
+        if (!isThere)
+            checks += check;
     }
     project.screens += screen;
     return screen.id;

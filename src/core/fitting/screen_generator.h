@@ -18,7 +18,12 @@ QString namingColumn(const Table& table);
 FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
                                    const Column& column);
 
-// Adds a screen that shows every column of the table, and the definitions that are missing.
+// What of a table's screen was read from more of the catalog than names and types, in a line each,
+// for people: "status offers planned, in service", "one record for each aid and day".
+QStringList readFromCatalog(const Catalog& catalog, const Table& table);
+
+// Adds a screen that shows every column of the table, the definitions that are missing, and a check
+// for what is unique in several columns together.
 // The screen's id is the table's name, made unique. Answers that id.
 QString addGeneratedScreen(Project& project, const Catalog& catalog, const Table& table,
                            Arrangement arrangement);

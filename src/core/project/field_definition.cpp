@@ -95,6 +95,7 @@ void copySetting(FieldSetting setting, const FieldDefinition& from, FieldDefinit
         break;
     case FieldSetting::Editable:
         to.editable = from.editable;
+        to.editableWhen = from.editableWhen;
         break;
     case FieldSetting::Format:
         to.format = from.format;

@@ -74,9 +74,13 @@ struct FieldDefinition {
     QString label;
     ShownAs shownAs = ShownAs::Text;
     bool required = false;
+    // Conditions on the record as it is with what is typed, besides the settings before them;
+    // empty: none. Only one that is true counts, an unknown one does not.
+    QString requiredWhen = {}; // required too while it is true
     Editable editable = Editable::Always;
-    QString help = {};    // a sentence or two for the person who fills the field in
-    QString message = {}; // said when a required field is empty; empty: a sentence of ours
+    QString editableWhen = {}; // only while it is true, before the edit or after it
+    QString help = {};         // a sentence or two for the person who fills the field in
+    QString message = {};      // said when a required field is empty; empty: a sentence of ours
     FieldDefault defaultValue = {};
     QString hint = {}; // faint in the empty editor
     // An expression that the field follows whenever an edit changes what it reads, until a person
@@ -102,7 +106,7 @@ enum class FieldSetting {
     ShownAs, // with its mask, choices and lookup
     Help,
     Default,
-    Editable,
+    Editable, // with its condition
     Format,
     Alignment
 };

@@ -39,6 +39,13 @@ const QuerySource* Project::source(const QString& wanted) const {
     return findIn(sources, [&](const QuerySource& entry) { return entry.name == wanted; });
 }
 
+const KeptList* Project::list(const QString& screenId, const QString& wanted) const {
+    const auto found = std::find_if(lists.begin(), lists.end(), [&](const KeptList& each) {
+        return each.isCalled(screenId, wanted);
+    });
+    return found == lists.end() ? nullptr : &*found;
+}
+
 const KeptBulkUpdate* Project::bulkUpdate(const QString& screenId, const QString& wanted) const {
     const auto found =
         std::find_if(bulkUpdates.begin(), bulkUpdates.end(),

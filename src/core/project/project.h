@@ -31,6 +31,7 @@ struct Project {
     QMap<QString, TableChecks> checks;
     ComputedFields computed; // tables without any are left out
     QList<Screen> screens;
+    QList<KeptList> lists;             // in the order in which they were kept
     QList<KeptBulkUpdate> bulkUpdates; // in the order in which they were kept
     QString startScreen; // the id of the one that is shown first; empty: the first of the list
     QByteArray unknown;
@@ -42,6 +43,7 @@ struct Project {
     const Screen* screenById(const QString& id) const;
     const QuerySource* source(const QString& wanted) const; // by name; null: none
     // By the id of its screen and its name, without regard to case; null: none.
+    const KeptList* list(const QString& screenId, const QString& wanted) const;
     const KeptBulkUpdate* bulkUpdate(const QString& screenId, const QString& wanted) const;
     FieldDefinition* definition(const QString& table, const QString& column);
     const FieldDefinition* definition(const QString& table, const QString& column) const;

@@ -51,8 +51,14 @@ QStringList expressionsOf(const Project& project, const QString& table) {
         texts += field.expression;
     for (const FieldDefinition& field : project.fields.value(table))
         texts +=
-            {field.filledWith, field.stamp.expression,
+            {field.filledWith, field.stamp.expression, field.requiredWhen, field.editableWhen,
              field.lookup.where.isEmpty() ? QString() : offeredCheck(field.column, field.lookup)};
+    for (const Screen& screen : project.screens) {
+        if (screen.table != table)
+            continue;
+        for (const ScreenField& field : screen.fields)
+            texts += {field.visibleWhen, field.own.editableWhen};
+    }
     texts.removeAll(QString());
     const TableChecks checks = project.checks.value(table);
     for (const Check& check : checks.checks)

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/project/check_json.h"
+#include "core/project/list_set_up_json.h"
 #include "core/project/object_reader.h"
 #include "core/project/project_json.h"
 #include "core/project/strict_json.h"
@@ -95,8 +96,10 @@ FieldDefinition readDefinition(ObjectReader& reader, const QString& place, const
     field.label = reader.string("label", column);
     field.shownAs = reader.word("shown_as", ShownAs::Text, shownAsFromName);
     field.required = reader.boolean("required", false);
+    field.requiredWhen = reader.string("required_when", {});
     field.message = reader.string("message", {});
     field.editable = readEditable(reader.take("editable"), place);
+    field.editableWhen = reader.string("editable_when", {});
     field.help = reader.string("help", {});
     field.defaultValue = readDefault(reader.take("default"), place);
     field.hint = reader.string("hint", {});
@@ -150,6 +153,7 @@ ScreenField readScreenField(ObjectReader& reader, const QString& place) {
     if (!shownIn)
         throw BadProject(coreTr("%1.visible should be true, false, “grid” or “form”.").arg(place));
     field.shownIn = *shownIn;
+    field.visibleWhen = reader.string("visible_when", {});
     field.width = reader.integer("width", ScreenField::FittedWidth, 0, 4000);
     field.frozen = reader.boolean("frozen", false);
     readOwn(reader.take("own"), place + QStringLiteral(".own"), field);
@@ -252,6 +256,11 @@ Screen readScreen(const OrderedJson& json, const QString& place) {
         const ScreenField placed = readScreenField(entry, fieldPlace);
         screen.fields.append(placed);
     });
+    if (const OrderedJson list = reader.take("list"); !list.is_null()) {
+        const QString listPlace = place + QStringLiteral(".list");
+        ObjectReader entry(list, listPlace);
+        screen.list = readListSetUp(entry, listPlace);
+    }
     screen.form = readForm(reader.take("form"), place + QStringLiteral(".form"));
     screen.rowHeight = reader.word("row_height", RowHeight::Comfortable, rowHeightFromName);
     screen.savesItself = reader.word("saves_itself", SavesItself::Never, savesItselfFromName);
@@ -391,6 +400,11 @@ Project readProject(const OrderedJson& json) {
     readTableChecks(reader, project.checks);
     readComputed(reader, project);
     readScreens(reader, project);
+    forEachObject(reader.take("lists"), QStringLiteral("lists"), [&](ObjectReader& entry) {
+        KeptList kept{entry.requiredString("name"), entry.requiredString("screen"), {}};
+        kept.setUp = readListSetUp(entry, QStringLiteral("lists"));
+        project.lists += kept;
+    });
     forEachObject(reader.take("bulk_updates"), QStringLiteral("bulk_updates"),
                   [&](ObjectReader& entry) { project.bulkUpdates += readBulkUpdate(entry); });
     project.startScreen = reader.string("start_screen", {});

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/project/check_json.h"
+#include "core/project/list_set_up_json.h"
 #include "core/project/object_reader.h"
 #include "core/project/project_json.h"
 
@@ -86,10 +87,14 @@ OrderedJson jsonOf(const FieldDefinition& field) {
     json["shown_as"] = utf8(shownAsName(field.shownAs));
     if (field.required)
         json["required"] = true;
+    if (!field.requiredWhen.isEmpty())
+        json["required_when"] = utf8(field.requiredWhen);
     if (!field.message.isEmpty())
         json["message"] = utf8(field.message);
     if (field.editable != Editable::Always)
         json["editable"] = jsonOf(field.editable);
+    if (!field.editableWhen.isEmpty())
+        json["editable_when"] = utf8(field.editableWhen);
     if (!field.help.isEmpty())
         json["help"] = utf8(field.help);
     if (field.defaultValue.kind != FieldDefault::Kind::None)
@@ -146,6 +151,8 @@ OrderedJson jsonOfOwn(const ScreenField& field) {
     }
     if (field.overridden.contains(FieldSetting::ShownAs))
         putSource(json, field.own);
+    if (field.overridden.contains(FieldSetting::Editable) && !field.own.editableWhen.isEmpty())
+        json["editable_when"] = utf8(field.own.editableWhen);
     putUnknown(json, field.own.unknown);
     return json;
 }
@@ -157,6 +164,8 @@ OrderedJson jsonOf(const ScreenField& field) {
         json["visible"] = false;
     else if (field.shownIn != ShownIn::GridAndForm)
         json["visible"] = field.shownIn == ShownIn::Grid ? "grid" : "form";
+    if (!field.visibleWhen.isEmpty())
+        json["visible_when"] = utf8(field.visibleWhen);
     if (field.width != ScreenField::FittedWidth)
         json["width"] = field.width;
     if (field.frozen)
@@ -236,6 +245,8 @@ OrderedJson jsonOf(const Screen& screen) {
     json["fields"] = OrderedJson::array();
     for (const ScreenField& field : screen.fields)
         json["fields"].push_back(jsonOf(field));
+    if (!screen.list.isEmpty())
+        json["list"] = jsonOf(screen.list);
     if (!(screen.form == FormLayout{}))
         json["form"] = jsonOf(screen.form);
     if (screen.children) {
@@ -327,6 +338,13 @@ QByteArray projectToJson(const Project& project) {
     json["screens"] = OrderedJson::array();
     for (const Screen& screen : project.screens)
         json["screens"].push_back(jsonOf(screen));
+    for (const KeptList& kept : project.lists) {
+        OrderedJson entry = {{"name", utf8(kept.name)}, {"screen", utf8(kept.screen)}};
+        const OrderedJson setUp = jsonOf(kept.setUp);
+        for (const auto& [member, value] : setUp.items())
+            appendMember(entry, member, value);
+        json["lists"].push_back(entry);
+    }
     for (const KeptBulkUpdate& kept : project.bulkUpdates)
         json["bulk_updates"].push_back(jsonOf(kept));
     putUnknown(json, project.unknown);

@@ -105,6 +105,7 @@ const ScreenField* Screen::field(const QString& column) const {
 }
 
 void renameColumn(Screen& screen, const QString& from, const QString& to) {
+    renameColumn(screen.list, from, to);
     if (ScreenField* field = screen.field(from))
         field->column = to;
     for (FormSection& section : screen.form.sections) {
@@ -120,6 +121,7 @@ void renameColumn(Screen& screen, const QString& from, const QString& to) {
 }
 
 void takeOffColumn(Screen& screen, const QString& column) {
+    takeOffColumn(screen.list, column);
     screen.fields.removeIf([&](const ScreenField& field) { return field.column == column; });
     for (FormSection& section : screen.form.sections)
         section.places.removeIf([&](const FormPlace& place) { return place.column == column; });

@@ -4,6 +4,7 @@
 #include "core/database/operation.h"
 #include "core/project/field_definition.h"
 #include "core/project/form_layout.h"
+#include "core/project/list_set_up.h"
 
 #include <QMetaType>
 
@@ -27,6 +28,8 @@ struct ScreenField {
 
     QString column;
     ShownIn shownIn = ShownIn::GridAndForm;
+    // Only in records for which this is true, which keep their value; empty: in all.
+    QString visibleWhen = {};
     int width = FittedWidth; // device-independent pixels, or fitted to label and data
     bool frozen = false;     // stays in sight at the grid's left when it is scrolled
     // What this screen has of its own instead of what all screens share.
@@ -87,6 +90,7 @@ struct Screen {
     Rights allowed = {};            // what people may do here, whatever the connection would allow
     QList<ScreenField> fields = {}; // in the grid's order
     FormLayout form = {};
+    ListSetUp list = {}; // what the list begins with, for everyone
     RowHeight rowHeight = RowHeight::Comfortable;
     SavesItself savesItself = SavesItself::Never;
     AfterSaving afterSaving = AfterSaving::Stay;

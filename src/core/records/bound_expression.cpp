@@ -72,6 +72,16 @@ Result<Value> evaluate(const BoundExpression& bound, const RecordValues& values,
     return evaluate(*bound.expression, asked, present);
 }
 
+bool isTrueOf(const BoundExpression& condition, const std::vector<Value>& values,
+              const Present& present) {
+    RecordValues pointers;
+    pointers.reserve(values.size());
+    for (const Value& value : values)
+        pointers.push_back(&value);
+    const auto answer = evaluate(condition, pointers, present);
+    return answer && answer->kind() == Value::Kind::Boolean && answer->asBoolean();
+}
+
 QList<ExpressionColumn> expressionColumns(const Table& table) {
     return columnsBefore(table, table.columns.size());
 }

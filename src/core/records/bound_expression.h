@@ -23,6 +23,11 @@ using RecordValues = std::vector<const Value*>; // in the order of the table's c
 Result<Value> evaluate(const BoundExpression& bound, const RecordValues& values,
                        const Present& present);
 
+// Whether the condition is true of a record with these values: unknown is not, and neither is one
+// that cannot be evaluated. Requires: `values` has one for each column of the table.
+bool isTrueOf(const BoundExpression& condition, const std::vector<Value>& values,
+              const Present& present);
+
 // The columns of a table as its expressions may name them.
 QList<ExpressionColumn> expressionColumns(const Table& table);
 // An expression of any type over the table's columns.

@@ -544,6 +544,14 @@ std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& 
     const Occasion occasion = occasionOf(*draft, *m_table);
     for (Problem& problem : problemsOf(*m_table, rules, draft->proposed(), occasion))
         problems.push_back(std::move(problem));
+    QSet<QString> typed;
+    for (auto field = draft->changed.begin(); field != draft->changed.end(); ++field) {
+        if (!draft->given.contains(field.key()))
+            typed += m_table->columns[field.key()].name;
+    }
+    for (Problem& problem : lockedProblems(*m_table, rules, nullptr, typed, &draft->was,
+                                           draft->values(), occasion.present))
+        problems.push_back(std::move(problem));
     for (auto theirs = draft->theirs.begin(); theirs != draft->theirs.end(); ++theirs) {
         const QString& column = m_table->columns[theirs.key()].name;
         problems.push_back({{},

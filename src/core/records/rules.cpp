@@ -164,6 +164,33 @@ Problem problemOf(const CheckRule& rule, const TableRules& rules) {
             rule.inRuns};
 }
 
+std::vector<Problem> lockedProblems(const Table& table, const TableRules& rules,
+                                    const ScreenRules* screen, const QSet<QString>& written,
+                                    const std::vector<Value>* former, const std::vector<Value>& now,
+                                    const Present& present) {
+    std::vector<Problem> problems;
+    const std::vector<Value> nothing(now.size());
+    for (const Column& column : table.columns) {
+        if (!written.contains(column.name))
+            continue;
+        const FieldRule* own = screen ? screen->rule(column.name) : nullptr;
+        const FieldRule* rule = own ? own : rules.rule(column.name);
+        if (!rule || !rule->editableWhen)
+            continue;
+        const BoundExpression& when = rule->editableWhen->when;
+        if (isTrueOf(when, former ? *former : nothing, present) || isTrueOf(when, now, present))
+            continue;
+        const QString label = rules.labelOf(column.name);
+        problems.push_back({{},
+                            column.name,
+                            QStringLiteral("editable"),
+                            coreTr("%1 can only be changed while this is true: %2")
+                                .arg(label, rule->editableWhen->text),
+                            label});
+    }
+    return problems;
+}
+
 std::vector<Problem> problemsOf(const Table& table, const TableRules& rules,
                                 const ProposedValues& values, const Occasion& occasion) {
     std::vector<Problem> problems;

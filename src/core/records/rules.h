@@ -27,13 +27,21 @@ struct Problem {
     friend bool operator==(const Problem&, const Problem&) = default;
 };
 
+// A condition as it was stated, ready to be asked.
+struct StatedCondition {
+    QString text;
+    BoundExpression when;
+    friend bool operator==(const StatedCondition&, const StatedCondition&) = default;
+};
+
 // What must hold for one field.
 struct FieldRule {
     QString column;
     QString label;
     bool required = false;
-    bool editable = true; // in a record that is stored
-    bool settable = true; // in a new one
+    bool editable = true;                             // in a record that is stored
+    bool settable = true;                             // in a new one
+    std::optional<StatedCondition> editableWhen = {}; // only while it is true
     QString message = {}; // said when a required field is empty; empty: a sentence of ours
     friend bool operator==(const FieldRule&, const FieldRule&) = default;
 };
@@ -118,6 +126,14 @@ bool isAsked(const CheckRule& rule, const Table& table, const ProposedValues& va
              const Occasion& occasion);
 // The problem of a record that fails the rule.
 Problem problemOf(const CheckRule& rule, const TableRules& rules);
+
+// The written columns that may not be edited in this record, by Editable when: neither as it was
+// nor as it is now may they. `former`, null for a new record, and `now` have a value for each
+// column of the table. A screen's own rule counts where it shows the column; it may be null.
+std::vector<Problem> lockedProblems(const Table& table, const TableRules& rules,
+                                    const ScreenRules* screen, const QSet<QString>& written,
+                                    const std::vector<Value>* former, const std::vector<Value>& now,
+                                    const Present& present);
 
 // Every check that needs no database. A check that cannot be evaluated has failed.
 std::vector<Problem> problemsOf(const Table& table, const TableRules& rules,

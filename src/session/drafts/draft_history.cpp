@@ -76,6 +76,7 @@ void DraftHistory::note(const DraftRef& place) {
         QMetaObject::invokeMethod(this, &DraftHistory::closeStep, Qt::QueuedConnection);
     m_open.insert(place);
     m_step.edits.append({place, editsOf(place), {}});
+    keepRecord(m_step.edits.back());
 }
 
 void DraftHistory::closeStep() {
@@ -83,8 +84,10 @@ void DraftHistory::closeStep() {
         return;
     m_open.clear();
     Step step = std::exchange(m_step, {});
-    for (Edit& edit : step.edits)
+    for (Edit& edit : step.edits) {
         edit.after = editsOf(edit.place);
+        keepRecord(edit);
+    }
     step.edits.removeIf([](const Edit& edit) { return edit.before == edit.after; });
     if (step.edits.isEmpty())
         return;
@@ -136,9 +139,22 @@ std::optional<DraftEdits> DraftHistory::editsOf(const DraftRef& place) const {
     return m_records->drafts(place.table)->edits(place.id);
 }
 
-void DraftHistory::putBack(const DraftRef& place, const std::optional<DraftEdits>& edits) {
+void DraftHistory::keepRecord(Edit& edit) const {
+    const Draft* draft = m_records->drafts(edit.place.table)->find(edit.place.id);
+    if (draft && !edit.place.id.isNew())
+        edit.was = draft->was;
+}
+
+void DraftHistory::putBack(const Edit& edit, const std::optional<DraftEdits>& edits) {
+    const DraftRef& place = edit.place;
     const Record* record =
         place.id.isNew() ? nullptr : m_records->store(place.table)->record(place.id.key);
+    std::optional<Record> kept;
+    // As it was then: what others changed meanwhile is met when it is saved. Not where the table
+    // has other columns now.
+    const auto columns = static_cast<size_t>(m_records->table(place.table)->columns.size());
+    if (!record && !place.id.isNew() && edit.was.size() == columns)
+        record = &kept.emplace(Record{place.id.key, edit.was});
     m_records->drafts(place.table)->putBack(place.id, record, edits);
 }
 
@@ -161,7 +177,8 @@ void DraftHistory::undo() {
         for (auto edit = step.edits.rbegin(); edit != step.edits.rend(); ++edit) {
             // A lookup's text may have found its record since.
             edit->after = editsOf(edit->place);
-            putBack(edit->place, edit->before);
+            keepRecord(*edit);
+            putBack(*edit, edit->before);
         }
     }
     m_replaying = false;
@@ -176,7 +193,7 @@ void DraftHistory::redo() {
     {
         const auto batches = m_records->batchesOf(placesOf(step));
         for (const Edit& edit : step.edits)
-            putBack(edit.place, edit.after);
+            putBack(edit, edit.after);
     }
     m_replaying = false;
     Q_EMIT changed();

@@ -58,6 +58,9 @@ private:
         DraftRef place;
         std::optional<DraftEdits> before;
         std::optional<DraftEdits> after;
+        // The record that is edited, as it was read: it may have left memory by the time the edit
+        // is put back. Empty: a new one, or not known.
+        std::vector<Value> was = {};
     };
     struct Step {
         QList<Edit> edits;
@@ -71,7 +74,8 @@ private:
     void forget(const DraftRef& place);
     std::optional<DraftEdits> editsOf(const DraftRef& place) const;
     static QList<DraftRef> placesOf(const Step& step);
-    void putBack(const DraftRef& place, const std::optional<DraftEdits>& edits);
+    void keepRecord(Edit& edit) const;
+    void putBack(const Edit& edit, const std::optional<DraftEdits>& edits);
 
     Records* m_records;
     QList<Step> m_steps;

@@ -55,6 +55,25 @@ TEST(FieldFilter, SaysExactlyWhatStays) {
               "due >= DATE '2026-11-28'");
 }
 
+TEST(FieldFilter, ALookupIsFoundByWhatItShows) {
+    BoundField field = fieldOf("sector_id", TypeKind::Integer);
+    field.definition.shownAs = ShownAs::Lookup;
+    field.definition.lookup = {name("sector"), name("id"), {name("name")}};
+    const QList<Filter> kinds = filterKindsFor(field);
+    EXPECT_TRUE(kinds.contains(Filter::Contains));
+    EXPECT_FALSE(kinds.contains(Filter::AtLeast)) << "a key is nothing that people compare";
+    FieldFilter filter = byTexts(Filter::Contains, {name("Inner")});
+    filter.column = name("sector_id");
+    EXPECT_EQ(*conditionOf(filter, field),
+              u"POSITION(LOWER('Inner') IN LOWER(sector_id -> name)) > 0");
+    filter.kind = Filter::StartsWith;
+    EXPECT_EQ(*conditionOf(filter, field),
+              u"POSITION(LOWER('Inner') IN LOWER(sector_id -> name)) = 1");
+    EXPECT_EQ(condition(field, byTexts(Filter::Empty)), "sector_id IS NULL");
+    field.definition.shownAs = ShownAs::Number;
+    EXPECT_TRUE(filterKindsFor(field).contains(Filter::AtLeast));
+}
+
 TEST(FieldFilter, TextsAreFoundWhateverTheirCase) {
     const BoundField field = fieldOf("odd name", TypeKind::Text);
     EXPECT_EQ(condition(field, byTexts(Filter::Contains, {name("it's")})),

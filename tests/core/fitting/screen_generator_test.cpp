@@ -76,6 +76,80 @@ TEST(ScreenGenerator, ScreensHaveIdsOfTheirOwnAndShareDefinitions) {
     EXPECT_EQ(project.screens[1].arrangement, Arrangement::Form);
 }
 
+// What the database says in other words than types, as its engines hand it out.
+Table articles(const char* states, const char* sold) {
+    Table article;
+    article.name = article.relation = name("article");
+    article.columns = {typedColumn("id", TypeKind::Integer, false),
+                       typedColumn("state", TypeKind::Text),
+                       typedColumn("sold", TypeKind::Integer),
+                       typedColumn("price", TypeKind::Decimal),
+                       typedColumn("discount_percent", TypeKind::Decimal),
+                       typedColumn("shelf", TypeKind::Integer),
+                       typedColumn("place", TypeKind::Integer)};
+    article.columns[3].type.precision = article.columns[4].type.precision = 10;
+    article.columns[3].type.scale = 2;
+    article.columns[4].type.scale = 1;
+    article.columns[3].comment = name("Without tax.");
+    article.key = {name("id")};
+    article.uniqueKeys = {{name("shelf"), name("place")}};
+    article.checks = {{{}, name("price >= 0")}, {{}, name(states)}, {{}, name(sold)}};
+    return article;
+}
+
+TEST(ScreenGenerator, WhatTheDatabaseListsIsOfferedInItsOrder) {
+    for (const auto& [states, sold] :
+         {std::pair("state IN ('to_come', 'here', 'gone')", "sold IN (0, 1)"),
+          std::pair("(`state` in ('to_come','here','gone'))", "(`sold` in (0,1))"),
+          std::pair("CHECK (((state)::text = ANY ((ARRAY['to_come'::character varying, "
+                    "'here'::character varying, 'gone'::character varying])::text[])))",
+                    "CHECK ((sold = ANY (ARRAY[0, 1])))"),
+          std::pair("state = 'to_come' OR state = 'here' OR state = 'gone' OR state IS NULL",
+                    "sold = 1 OR sold = 0")}) {
+        const Table article = articles(states, sold);
+        const Catalog catalog{{article}};
+        const FieldDefinition state = generateDefinition(catalog, article, article.columns[1]);
+        EXPECT_EQ(state.shownAs, ShownAs::Choices) << states;
+        ASSERT_EQ(state.choices.size(), 3) << states;
+        EXPECT_EQ(state.choices[0].stored, u"to_come");
+        EXPECT_EQ(state.choices[0].label, u"To come");
+        EXPECT_EQ(state.choices[2].stored, u"gone");
+        const FieldDefinition flag = generateDefinition(catalog, article, article.columns[2]);
+        ASSERT_EQ(flag.choices.size(), 2) << sold;
+        EXPECT_EQ(flag.choices[0], (Choice{name("1"), name("Yes")}));
+        EXPECT_EQ(flag.choices[1], (Choice{name("0"), name("No")}));
+    }
+    // What says more than a list offers nothing.
+    const Table other = articles("state IN ('a', 'b') AND price > 0", "sold IN (0, 1, price)");
+    const Catalog catalog{{other}};
+    EXPECT_EQ(generateDefinition(catalog, other, other.columns[1]).shownAs, ShownAs::Text);
+    EXPECT_EQ(generateDefinition(catalog, other, other.columns[2]).shownAs, ShownAs::Number);
+}
+
+TEST(ScreenGenerator, MoneySharesAndWordsOfTheDatabaseAreTakenUp) {
+    const Table article = articles("state IS NULL", "sold > 0");
+    const Catalog catalog{{article}};
+    const FieldDefinition price = generateDefinition(catalog, article, article.columns[3]);
+    EXPECT_EQ(price.format, u"#,##0.00");
+    EXPECT_EQ(price.help, u"Without tax.");
+    EXPECT_EQ(generateDefinition(catalog, article, article.columns[4]).format, u"0 %");
+    EXPECT_EQ(generateDefinition(catalog, article, article.columns[6]).format, QString());
+    EXPECT_EQ(readFromCatalog(catalog, article).size(), 4) << "two formats, a help, a unique index";
+}
+
+TEST(ScreenGenerator, WhatIsUniqueTogetherBecomesACheckOnce) {
+    const Table article = articles("state IS NULL", "sold > 0");
+    const Catalog catalog{{article}};
+    Project project;
+    addGeneratedScreen(project, catalog, article, Arrangement::Grid);
+    addGeneratedScreen(project, catalog, article, Arrangement::Form);
+    const QList<Check> checks = project.checks.value(name("article")).checks;
+    ASSERT_EQ(checks.size(), 1);
+    EXPECT_EQ(checks[0].kind, CheckKind::Unique);
+    EXPECT_EQ(checks[0].column, u"place");
+    EXPECT_EQ(checks[0].with, QStringList{name("shelf")});
+}
+
 TEST(ScreenLinks, ATableWithoutAScreenHasAStandIn) {
     const Catalog catalog = orders();
     Project project;

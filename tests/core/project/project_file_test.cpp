@@ -35,7 +35,9 @@ const QByteArray Full = R"({
         "label": "Status",
         "shown_as": "choices",
         "required": true,
+        "required_when": "depth > 3",
         "editable": "new",
+        "editable_when": "status <> 'removed'",
         "help": "As the buoy is today",
         "default": {
           "value": "in service"

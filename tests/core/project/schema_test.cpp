@@ -56,6 +56,8 @@ protected:
             field.shownAs = shownAs;
             field.required = true;
             field.editable = Editable::OnlyNew;
+            field.requiredWhen = name("depth > 1");
+            field.editableWhen = name("kind IS NULL");
             field.help = name("Help");
             field.mask = shownAs == ShownAs::MaskedText ? name("AA-999") : QString();
             field.alignment = Alignment::Centre;
@@ -97,6 +99,13 @@ protected:
         screen.afterSaving = AfterSaving::NewRecord;
         screen.savesItself = SavesItself::AfterField;
         screen.rowHeight = RowHeight::Tall;
+        screen.list.filters = {{name("kind"), name("Kind is buoy"), name("kind = 'buoy'"), true}};
+        screen.list.sort = {{name("name"), true}, {name("id")}};
+        screen.list.groupedBy = {name("kind")};
+        screen.list.hidden = {name("photo")};
+        project.lists = {{name("Deep"), screen.id, screen.list}};
+        project.lists.front().setUp.search = name("bell");
+        screen.fields.front().visibleWhen = name("depth > 1");
         screen.fields.front().frozen = true;
         screen.fields.front().width = 120;
         return project;
@@ -132,6 +141,7 @@ TEST_F(SchemaTest, WhatNoProjectCanSayIsFound) {
     EXPECT_NE(misfit(QByteArray(json).replace("\"long_text\"", "\"tall_text\"")), QString());
     EXPECT_NE(misfit(QByteArray(json).replace("\"time_limit\": 30", "\"time_limit\": \"soon\"")),
               QString());
+    EXPECT_NE(misfit(QByteArray(json).replace("\"fixed\": true", "\"fixed\": \"yes\"")), QString());
     EXPECT_NE(misfit("{}"), QString());
 }
 

@@ -5,6 +5,7 @@
 #include "core/fitting/findings/finding_collector.h"
 #include "core/fitting/given_fields.h"
 #include "core/fitting/screen_generator.h"
+#include "core/project/field_conditions.h"
 #include "core/project/offering.h"
 #include "core/value/display_format.h"
 
@@ -200,6 +201,39 @@ void checkGiven(FindingCollector& found, const Screen& screen, const Table& tabl
     }
 }
 
+// When a field is shown, can be edited and has to be filled in.
+void checkConditions(FindingCollector& found, const Screen& screen, const Table& table,
+                     const BoundField& field) {
+    const auto add = [&](const char* kind, const QString& condition, const QString& reason,
+                         const QString& then, const QString& mend,
+                         std::function<void(Project&)> apply) {
+        if (reason.isEmpty())
+            return;
+        Finding finding = found.onField(kind, Finding::Severity::Breaks, screen, field.column.name);
+        finding.cause = coreTr("“%1” is no condition here: %2").arg(condition, reason);
+        finding.consequence = then;
+        finding.mend = mend;
+        finding.apply = std::move(apply);
+        found.add(std::move(finding));
+    };
+    const FieldDefinition& definition = field.definition;
+    add("required_when_broken", definition.requiredWhen,
+        reasonAgainstWhen(definition.requiredWhen, table), coreTr("Records are saved without it."),
+        coreTr("Do not require it"),
+        found.onDefinition(screen, table, field.column,
+                           [](FieldDefinition& changed) { changed.requiredWhen.clear(); }));
+    add("editable_when_broken", definition.editableWhen,
+        reasonAgainstWhen(definition.editableWhen, table),
+        coreTr("The field can be edited whatever the record says."), coreTr("Remove the condition"),
+        found.onDefinition(screen, table, field.column,
+                           [](FieldDefinition& changed) { changed.editableWhen.clear(); }));
+    add("visible_when_broken", field.placement.visibleWhen,
+        reasonAgainstShowing(field.placement.visibleWhen, table, field.name()),
+        coreTr("The field is shown for all records."), coreTr("Show it always"),
+        found.onPlacement(screen, field.name(),
+                          [](ScreenField& changed) { changed.visibleWhen.clear(); }));
+}
+
 void checkOffering(FindingCollector& found, const Screen& screen, const Table& table,
                    const BoundField& field) {
     const Lookup& lookup = field.definition.lookup;
@@ -248,6 +282,7 @@ void findOnField(FindingCollector& found, const Screen& screen, const Table& tab
     checkGenerated(found, screen, table, field);
     checkDefault(found, screen, table, field);
     checkGiven(found, screen, table, field);
+    checkConditions(found, screen, table, field);
     checkFormatOf(found, screen, table, field);
     if (field.definition.shownAs == ShownAs::Lookup)
         checkLookup(found, screen, table, field, generated);

@@ -48,6 +48,16 @@ FindingCollector::onDefinition(const Screen& screen, const Table& table, const C
     };
 }
 
+std::function<void(Project&)>
+FindingCollector::onPlacement(const Screen& screen, const QString& column,
+                              std::function<void(ScreenField&)> change) {
+    return [id = screen.id, column, change = std::move(change)](Project& project) {
+        Screen* changed = project.screenById(id);
+        if (ScreenField* field = changed ? changed->field(column) : nullptr)
+            change(*field);
+    };
+}
+
 QString nearest(const QString& mistyped, const QStringList& names) {
     QList<ExpressionColumn> columns;
     for (const QString& name : names)

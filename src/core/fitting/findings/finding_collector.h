@@ -26,6 +26,9 @@ public:
     std::function<void(Project&)> onDefinition(const Screen& screen, const Table& table,
                                                const Column& column,
                                                std::function<void(FieldDefinition&)> change) const;
+    // The same of what the screen alone says of the field.
+    static std::function<void(Project&)> onPlacement(const Screen& screen, const QString& column,
+                                                     std::function<void(ScreenField&)> change);
 
 private:
     const Project& m_project;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/text.h"
 #include "core/fitting/findings/finding_collector.h"
+#include "core/fitting/list_query.h"
 #include "core/fitting/screen_generator.h"
 #include "core/fitting/screen_links.h"
 
@@ -207,6 +208,55 @@ void checkActions(FindingCollector& found, const Screen& screen, const Table& ta
     }
 }
 
+// Why a set-up does not fit the table; empty: it does.
+QString brokenSetUp(const ListSetUp& setUp, const Table& table) {
+    for (const ListFilter& filter : setUp.filters) {
+        if (const QString reason = reasonAgainst(filter, table); !reason.isEmpty())
+            return coreTr("“%1” cannot be asked: %2").arg(filter.condition, reason);
+    }
+    QStringList named = setUp.groupedBy + setUp.hidden;
+    for (const SortBy& by : setUp.sort)
+        named += by.column;
+    for (const QString& column : std::as_const(named)) {
+        if (!table.column(column))
+            return coreTr("%1 has no column %2.").arg(table.name, column);
+    }
+    return {};
+}
+
+void checkLists(FindingCollector& found, const Screen& screen, const Table& table) {
+    const auto add = [&](const QString& list, const QString& reason,
+                         std::function<void(Project&)> apply) {
+        if (!reason.isEmpty())
+            found.add({.kind = QStringLiteral("list_broken"),
+                       .screen = screen.id,
+                       .table = table.name,
+                       .column = list,
+                       .place = screen.label,
+                       .cause = list.isEmpty() ? coreTr("What the list begins with: %1").arg(reason)
+                                               : coreTr("The kept list “%1”: %2").arg(list, reason),
+                       .consequence = coreTr("The list is shown without that part."),
+                       .mend = coreTr("Leave out what does not fit"),
+                       .apply = std::move(apply)});
+    };
+    const auto fitted = [table = std::make_shared<const Table>(table)](ListSetUp& setUp) {
+        setUp = fittingSetUp(setUp, *table);
+    };
+    add({}, brokenSetUp(screen.list, table), [id = screen.id, fitted](Project& project) {
+        if (Screen* changed = project.screenById(id))
+            fitted(changed->list);
+    });
+    for (const KeptList& kept : found.project().lists) {
+        if (kept.screen == screen.id)
+            add(kept.name, brokenSetUp(kept.setUp, table), [kept, fitted](Project& project) {
+                for (KeptList& each : project.lists) {
+                    if (each.isCalled(kept.screen, kept.name))
+                        fitted(each.setUp);
+                }
+            });
+    }
+}
+
 } // namespace
 
 void findOnSource(FindingCollector& found, const QuerySource& source) {
@@ -248,6 +298,7 @@ void findOnScreen(FindingCollector& found, const Screen& screen) {
     findMissingFields(found, screen, *table);
     checkChildren(found, screen, *table);
     checkActions(found, screen, *table);
+    checkLists(found, screen, *table);
 }
 
 } // namespace gravin
