@@ -32,6 +32,8 @@ public:
     using QComboBox::QComboBox;
 
     void showPopup() override {
+        // A column of the plate may be narrower than an expression.
+        view()->setMinimumWidth(view()->sizeHintForColumn(0) + 2 * PlatePad);
         QComboBox::showPopup();
         if (!m_early.isEmpty())
             view()->keyboardSearch(std::exchange(m_early, {}));
@@ -39,7 +41,11 @@ public:
 
 protected:
     void keyPressEvent(QKeyEvent* event) override {
-        if (isEditable() || view()->isVisible() || event->text().trimmed().isEmpty())
+        // Into the list, not through it: each step would be taken at once.
+        const bool opens = event->key() == Qt::Key_Down || event->key() == Qt::Key_Up;
+        if (isEditable() && opens && !view()->isVisible())
+            showPopup();
+        else if (isEditable() || view()->isVisible() || event->text().trimmed().isEmpty())
             QComboBox::keyPressEvent(event);
         else
             m_early += event->text();
@@ -110,6 +116,9 @@ QWidget* PlateDelegate::createEditor(QWidget* parent, const QStyleOptionViewItem
     auto* box = new PickList(parent);
     box->addItems(options);
     box->setEditable(!model->editor()->isClosedList(line));
+    // None is taken yet: what is current already cannot be picked.
+    if (box->isEditable())
+        box->setCurrentIndex(-1);
     connect(box, &QComboBox::activated, this, [this, box] { finish(box); });
     // A closed list opens at once: there is nothing else to do with it.
     if (!box->isEditable())
