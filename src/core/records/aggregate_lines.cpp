@@ -77,45 +77,95 @@ void LineQuestion::addTo(Fold& fold, const std::vector<Value>& line,
     fold.add(*what, *order);
 }
 
+const NumberedFolds::Numbered* NumberedFolds::inOrder(qint64 number) const {
+    if (m_next >= m_inOrder.size() || m_inOrder[m_next].number != number) {
+        const auto found = std::lower_bound(
+            m_inOrder.begin(), m_inOrder.end(), number,
+            [](const Numbered& each, qint64 wanted) { return each.number < wanted; });
+        m_next = static_cast<size_t>(found - m_inOrder.begin());
+    }
+    const bool isThere = m_next < m_inOrder.size() && m_inOrder[m_next].number == number;
+    return isThere ? &m_inOrder[m_next++] : nullptr;
+}
+
+Fold& NumberedFolds::of(qint64 number) {
+    if (m_inOrder.empty() || number > m_inOrder.back().number)
+        return m_inOrder.emplace_back(Numbered{number, m_empty}).fold;
+    if (number == m_inOrder.back().number)
+        return m_inOrder.back().fold;
+    if (const Numbered* known = inOrder(number))
+        return m_inOrder[static_cast<size_t>(known - m_inOrder.data())].fold;
+    const auto other = m_others.find(number);
+    return other == m_others.end() ? *m_others.insert(number, m_empty) : *other;
+}
+
+const Fold* NumberedFolds::find(qint64 number) const {
+    if (const Numbered* known = inOrder(number))
+        return &known->fold;
+    const auto other = m_others.constFind(number);
+    return other == m_others.cend() ? nullptr : &*other;
+}
+
 AggregateLines::AggregateLines(std::shared_ptr<const Aggregate> aggregate, const Table& table)
     : m_aggregate(std::move(aggregate))
-    , m_question(*m_aggregate, table) {}
+    , m_question(*m_aggregate, table)
+    , m_byNumber(m_question.subquery()) {}
 
 Key AggregateLines::linkOf(const std::vector<Value>& values) const {
     return Key({values.begin(), values.begin() + static_cast<std::ptrdiff_t>(m_question.links())});
 }
 
+const Value* AggregateLines::integerLink(const std::vector<Value>& values) const {
+    return m_question.links() == 1 && values.front().kind() == Value::Kind::Integer
+               ? &values.front()
+               : nullptr;
+}
+
+Fold& AggregateLines::foldOf(const std::vector<Value>& line) {
+    if (const Value* number = integerLink(line))
+        return m_byNumber.of(number->asInteger());
+    const Key link = linkOf(line);
+    const auto fold = m_folds.find(link);
+    return fold == m_folds.end() ? *m_folds.insert(link, Fold(m_question.subquery())) : *fold;
+}
+
+const Fold* AggregateLines::knownFold(const std::vector<Value>& record) const {
+    if (const Value* number = integerLink(record))
+        return m_byNumber.find(number->asInteger());
+    const auto fold = m_folds.constFind(linkOf(record));
+    return fold == m_folds.cend() ? nullptr : &*fold;
+}
+
 void AggregateLines::take(std::vector<Value>&& values, const Present& present) {
-    const Key link = linkOf(values);
     if (m_question.readsRecord()) {
-        m_lines[link].push_back(std::move(values));
+        m_lines[linkOf(values)].push_back(std::move(values));
         return;
     }
-    auto fold = m_folds.find(link);
-    if (fold == m_folds.end())
-        fold = m_folds.insert(link, Fold(m_question.subquery()));
-    m_question.addTo(*fold, values, {}, present);
+    m_question.addTo(foldOf(values), values, {}, present);
 }
 
 Value AggregateLines::valueOf(const std::vector<Value>& record, const Present& present) const {
-    const Key link = linkOf(record);
     // NULL equals nothing, not even NULL.
     const bool hasLines = std::none_of(
         record.begin(), record.begin() + static_cast<std::ptrdiff_t>(m_question.links()),
         [](const Value& value) { return value.isNull(); });
+    const auto valueFrom = [](const Fold& fold) {
+        auto result = fold.result();
+        return result ? std::move(*result) : Value::null();
+    };
+    if (hasLines && !m_question.readsRecord()) {
+        if (const Fold* known = knownFold(record))
+            return valueFrom(*known);
+    }
     Fold fold(m_question.subquery());
     if (hasLines && m_question.readsRecord()) {
-        const auto lines = m_lines.constFind(link);
+        const auto lines = m_lines.constFind(linkOf(record));
         if (lines != m_lines.constEnd()) {
             for (const std::vector<Value>& line : *lines)
                 m_question.addTo(fold, line, record, present);
         }
-    } else if (hasLines) {
-        if (const auto folded = m_folds.constFind(link); folded != m_folds.constEnd())
-            fold = *folded;
     }
-    auto result = fold.result();
-    return result ? std::move(*result) : Value::null();
+    return valueFrom(fold);
 }
 
 } // namespace gravin

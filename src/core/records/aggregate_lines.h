@@ -48,6 +48,29 @@ private:
     bool m_readsRecord;
 };
 
+// What lines come to, by the whole number that links them to their record. Lines mostly come in the
+// order of that number: such are kept one behind the other, where the next one asked for is near.
+class NumberedFolds {
+public:
+    explicit NumberedFolds(const Subquery& subquery)
+        : m_empty(subquery) {}
+
+    Fold& of(qint64 number);
+    const Fold* find(qint64 number) const; // null: none has come
+
+private:
+    struct Numbered {
+        qint64 number = 0;
+        Fold fold;
+    };
+    const Numbered* inOrder(qint64 number) const;
+
+    Fold m_empty;
+    std::vector<Numbered> m_inOrder; // by number
+    QHash<qint64, Fold> m_others;
+    mutable size_t m_next = 0; // behind the last one that was asked for
+};
+
 // The lines of many records, read by one statement, and the value that they give for each record.
 class AggregateLines {
 public:
@@ -63,10 +86,16 @@ public:
 
 private:
     Key linkOf(const std::vector<Value>& values) const;
+    // The whole number that alone links a line to its record; null: it is linked otherwise.
+    const Value* integerLink(const std::vector<Value>& values) const;
+    Fold& foldOf(const std::vector<Value>& line);
+    const Fold* knownFold(const std::vector<Value>& record) const; // null: it has no lines
 
     std::shared_ptr<const Aggregate> m_aggregate;
     LineQuestion m_question;
-    QHash<Key, Fold> m_folds;                            // where lines are asked by themselves
+    // Where lines are asked by themselves: by the number that links them, else by all that does.
+    NumberedFolds m_byNumber;
+    QHash<Key, Fold> m_folds;
     QHash<Key, std::vector<std::vector<Value>>> m_lines; // where the record has a say
 };
 

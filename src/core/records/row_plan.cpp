@@ -120,6 +120,9 @@ Status RowPlan::prepare(Session& session, const SqlFragment& where) {
                          m_dialect.rowsOf(m_table), where.sql);
             only.values += where.values;
         }
+        // All lines at once come in the order of what links them: each record's stand together.
+        if (where.sql.isEmpty() && aggregate.links.size() == 1)
+            only.sql += QStringLiteral(" ORDER BY ") + reading.qualified(aggregate.links[0].column);
         const Status read =
             session.select(reading.select() + only.sql, only.values, [&](const QSqlQuery& row) {
                 lines.take(reading.values(row), m_present);
@@ -139,7 +142,7 @@ QString RowPlan::select() const {
     // Of some nothing is asked but how many there are.
     return QStringLiteral("SELECT ") +
            (names.isEmpty() ? QStringLiteral("1") : names.join(QStringLiteral(", "))) +
-           QStringLiteral(" FROM ") + m_dialect.rowsOf(m_table);
+           QStringLiteral(" FROM ") + m_dialect.rowsOf(m_table) + m_joins.join(QString());
 }
 
 Value RowPlan::valueOf(const Source& source, const QSqlQuery& row) const {
@@ -229,6 +232,31 @@ QString RowPlan::orderedBy(const Column& column) const {
                : qualified(column.name);
 }
 
+// A sort over all records asks for what is reached in each: a join is quicker than a question for
+// each of them. What is joined has names of its own, so that plain names stay the table's.
+QString RowPlan::joined(const Column& column) {
+    if (const auto known = m_ordered.constFind(column.name); known != m_ordered.constEnd())
+        return *known;
+    const Reach& reach = *column.reach;
+    QString from = qualified(reach.steps.front().from);
+    for (qsizetype i = 0; i < reach.steps.size(); ++i) {
+        const Reach::Step& step = reach.steps[i];
+        const QString alias =
+            m_dialect.quoted(QStringLiteral("gravin_joined_%1").arg(m_joins.size() + 1));
+        const QString key = m_dialect.quoted(QStringLiteral("gravin_key"));
+        const QString value = m_dialect.quoted(QStringLiteral("gravin_value"));
+        const QString& wanted =
+            i + 1 == reach.steps.size() ? reach.column.name : reach.steps[i + 1].from;
+        m_joins += QStringLiteral(" LEFT JOIN (SELECT %1 AS %2, %3 AS %4 FROM %5) AS %6 ON %6.%2 = "
+                                  "%7")
+                       .arg(m_dialect.quoted(step.key), key, m_dialect.quoted(wanted), value,
+                            m_dialect.quoted(step.to), alias, from);
+        from = alias + u'.' + value;
+    }
+    m_ordered.insert(column.name, from);
+    return from;
+}
+
 void RowPlan::appendKeyOrder() {
     for (const QString& column : m_table.key)
         m_order.sql +=
@@ -238,8 +266,10 @@ void RowPlan::appendKeyOrder() {
 
 // What the engine sorts by; nothing: it cannot say it. Where a stored value is not of its column's
 // type there is nothing to sort by, as Gravin computes nothing of it either.
-std::optional<SqlFragment> RowPlan::engineOrder(const Column& column) const {
-    if (column.expression.isEmpty() || column.reach)
+std::optional<SqlFragment> RowPlan::engineOrder(const Column& column) {
+    if (column.reach)
+        return SqlFragment{joined(column), {}};
+    if (column.expression.isEmpty())
         return SqlFragment{orderedBy(column), {}};
     if (column.aggregate)
         return std::nullopt;
@@ -293,7 +323,8 @@ void RowPlan::sortByReader(const SortOrder& sort) {
     for (const SortBy& by : sort) {
         const Column& column = *m_table.column(by.column);
         if (column.expression.isEmpty() || column.reach) {
-            m_ranks += QStringLiteral("DENSE_RANK() OVER (ORDER BY %1)").arg(orderedBy(column));
+            m_ranks += QStringLiteral("DENSE_RANK() OVER (ORDER BY %1)")
+                           .arg(column.reach ? joined(column) : orderedBy(column));
             ranked.push_back(static_cast<int>(m_sortedBy.size()));
             m_sortedBy.push_back({{}, by.descending});
         } else {

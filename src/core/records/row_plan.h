@@ -44,6 +44,7 @@ public:
         m_order = {};
         m_sortedBy.clear();
         m_ranks.clear();
+        m_joins.clear();
     }
 
     // The values of the wanted columns.
@@ -73,17 +74,20 @@ private:
     Value valueOf(const Source& source, const QSqlQuery& row) const;
     void sortByEngine(const SortOrder& sort);
     void sortByReader(const SortOrder& sort);
-    std::optional<SqlFragment> engineOrder(const Column& column) const;
+    std::optional<SqlFragment> engineOrder(const Column& column);
     QString qualified(const QString& column) const;
     QString readable(const Column& column) const;
     QString orderedBy(const Column& column) const;
+    QString joined(const Column& column);
     void appendKeyOrder();
 
     const Dialect& m_dialect;
     std::shared_ptr<const Table> m_own; // with what is sorted by; null: it has all
     const Table& m_table;
     ComputedColumns m_computed;
-    QList<int> m_read;   // places in the table, as they are selected
+    QList<int> m_read;                 // places in the table, as they are selected
+    QStringList m_joins;               // behind FROM: what is sorted by of other records
+    QHash<QString, QString> m_ordered; // what stands for such a column
     QStringList m_ranks; // and behind them, the place of a row in the engine's own order
     std::map<int, AggregateLines> m_aggregates; // by place in the table
     std::vector<Source> m_wanted;

@@ -154,9 +154,7 @@ protected:
         ASSERT_NE(box, nullptr);
         key(Qt::Key_Down);
         ASSERT_TRUE(Driver::until([&] { return box->view()->isVisible(); }));
-        const auto isThere = [&] {
-            return box->view()->currentIndex().data().toString() == entry;
-        };
+        const auto isThere = [&] { return box->view()->currentIndex().data().toString() == entry; };
         for (int i = 0; i < 60 && !isThere(); ++i)
             key(Qt::Key_Down);
         ASSERT_TRUE(isThere()) << qPrintable(entry);
