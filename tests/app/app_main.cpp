@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/look/theme.h"
+#include "core/database/worker.h"
 
 #include <gtest/gtest.h>
 
@@ -15,5 +16,8 @@ int main(int argc, char** argv) {
     qputenv("XDG_DATA_HOME", QFile::encodeName(data.path()));
     gravin::Theme::instance().apply(application);
     ::testing::InitGoogleTest(&argc, argv);
-    return RUN_ALL_TESTS();
+    const int code = RUN_ALL_TESTS();
+    // As the program does: sessions that are still being closed need what ends with it.
+    (void)gravin::Worker::waitUntilAllClosed(std::chrono::seconds(30));
+    return code;
 }

@@ -40,15 +40,29 @@ public:
         return m_closed.wait_for(lock, most, [&] { return !m_holders.contains(file); });
     }
 
+    // Workers, from their making until they have closed what they hold: what they close belongs to
+    // libraries that are taken down when the program ends.
+    void begin() {
+        const std::lock_guard lock(m_mutex);
+        ++m_workers;
+    }
+    void end() {
+        {
+            const std::lock_guard lock(m_mutex);
+            --m_workers;
+        }
+        m_closed.notify_all();
+    }
     bool waitForAll(std::chrono::milliseconds most) {
         std::unique_lock lock(m_mutex);
-        return m_closed.wait_for(lock, most, [&] { return m_holders.isEmpty(); });
+        return m_closed.wait_for(lock, most, [&] { return m_workers == 0; });
     }
 
 private:
     std::mutex m_mutex;
     std::condition_variable m_closed;
     QHash<QString, int> m_holders;
+    int m_workers = 0;
 };
 
 QString nameOf(const QString& file) { return QDir::cleanPath(QFileInfo(file).absoluteFilePath()); }
@@ -59,7 +73,9 @@ Worker::Worker(ConnectionSpec spec, Session::Access access, QObject* parent)
     : QObject(parent)
     , m_spec(std::move(spec))
     , m_access(access)
-    , m_thread("gravin-database") {}
+    , m_thread("gravin-database") {
+    OpenFiles::instance().begin();
+}
 
 void Worker::dropAll() {
     const std::lock_guard lock(m_mutex);
@@ -71,15 +87,22 @@ void Worker::dropAll() {
 
 // In the worker's thread.
 void Worker::closeSession() {
-    if (m_session && m_spec.isFile())
-        OpenFiles::instance().remove(nameOf(m_spec.path));
+    const bool heldFile = m_session && m_spec.isFile();
     m_session.reset();
+    if (heldFile)
+        OpenFiles::instance().remove(nameOf(m_spec.path));
+}
+
+void Worker::end() {
+    closeSession();
+    if (!std::exchange(m_hasEnded, true))
+        OpenFiles::instance().end();
 }
 
 void Worker::retire() {
     dropAll();
     m_thread.run([this] {
-        closeSession();
+        end();
         m_here.post([this] { deleteLater(); });
     });
 }
@@ -101,7 +124,7 @@ WorkerHandle startWorker(const ConnectionSpec& spec, Session::Access access) {
 Worker::~Worker() {
     dropAll();
     // The session must be closed in the thread that opened it.
-    m_thread.run([this] { closeSession(); });
+    m_thread.run([this] { end(); });
     m_thread.drain();
     waitForInterrupts();
 }

@@ -67,7 +67,8 @@ public:
     // Waits until no worker holds this file any more, for whoever is about to replace it. False:
     // one still did after that time. Any thread but theirs.
     static bool waitUntilClosed(const QString& file, std::chrono::milliseconds most);
-    // The same of all files, before the program ends.
+    // Waits until all workers have closed their sessions, before the program ends: those that were
+    // retired and those that are gone. False: one still held its session after that time.
     static bool waitUntilAllClosed(std::chrono::milliseconds most);
 
 private:
@@ -80,11 +81,13 @@ private:
     void interruptBeside(JobId job);
 
     void closeSession();
+    void end(); // for good
     void waitForInterrupts();
 
     ConnectionSpec m_spec;
     Session::Access m_access;
     std::unique_ptr<Session> m_session; // touched in the worker's thread only
+    bool m_hasEnded = false;            // the same
     Mailbox m_here;                     // lives in the maker's thread
 
     std::mutex m_mutex; // guards what follows

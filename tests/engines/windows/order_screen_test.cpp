@@ -297,6 +297,8 @@ TEST_P(OrderScreen, IsBuiltByKeysAlone) {
 }
 
 TEST_P(OrderScreen, IsBuiltByMouseAlone) {
+    if (GetParam() != Engine::Sqlite && !qEnvironmentVariableIsSet("GRAVIN_ALL_ROADS"))
+        GTEST_SKIP() << "the window is the same on each engine, and the keys were tried on all";
     Driver::key(Qt::Key_F9); // the button of the head does the same
     ++actions;
     ASSERT_NO_FATAL_FAILURE(addByMouse({"Behind customer_id", "phone"}));
