@@ -44,6 +44,8 @@ int widthOf(PlateLine line) {
         return Distance(104);
     }
 }
+// Over a grid so many lines are seen in any window.
+constexpr int FewestPlateLines = 8;
 } // namespace
 
 PlateView::PlateView(PlateModel* model, QWidget* parent)
@@ -71,14 +73,23 @@ PlateView::PlateView(PlateModel* model, QWidget* parent)
     restore();
 }
 
+QSize PlateView::sizeHint() const {
+    return m_model->fieldAxis() == Qt::Vertical
+               ? QTableView::sizeHint()
+               : QSize(QTableView::sizeHint().width(), maximumHeight());
+}
+
 // After fields were moved or lines unfolded the current cell is the same one.
 void PlateView::restore() {
     if (m_model->fieldAxis() == Qt::Vertical) {
         for (int i = 0; i < m_model->lines().size(); ++i)
             setColumnWidth(i, widthOf(m_model->lines()[i]));
     } else {
-        setFixedHeight(std::max(1, static_cast<int>(m_model->lines().size())) *
-                       space::PlateRowHeight);
+        // All lines where there is room for them beside some records, else they are scrolled.
+        const int lines = std::max(1, static_cast<int>(m_model->lines().size()));
+        setMinimumHeight(std::min(lines, FewestPlateLines) * space::PlateRowHeight);
+        setMaximumHeight(lines * space::PlateRowHeight);
+        updateGeometry();
     }
     applyNarrowing();
     if (m_line)
@@ -94,7 +105,7 @@ void PlateView::setCurrent(PlateLine line, const QString& column) {
 void PlateView::standOver(QTableView* grid) {
     horizontalHeader()->hide();
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     const auto takeWidths = [this, grid] {
         for (int column = 0; column < m_model->columnCount(); ++column)
             setColumnWidth(column, grid->columnWidth(column));

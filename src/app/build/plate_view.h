@@ -28,6 +28,7 @@ public:
     // The column of the table that the current cell belongs to; empty: none.
     QString currentColumn() const;
     void setCurrent(PlateLine line, const QString& column);
+    QSize sizeHint() const override;
 
 Q_SIGNALS:
     // What is selected, in words, for the foot line.

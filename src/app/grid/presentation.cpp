@@ -85,7 +85,7 @@ CellPresentation Presentations::cell(const RecordId& id, const BoundField& field
     }
     cell.isNews = !newsOf(id, field.name()).isEmpty();
     if (value && !m_binding->isShown(field, id)) {
-        cell.kind = Kind::Empty;
+        cell.kind = Kind::Other; // blank, where an empty value is a dash
         return cell;
     }
     if (!value) {

@@ -214,6 +214,10 @@ void setStyleProperty(QWidget* widget, const char* name, const QString& value) {
     if (widget->property(name).toString() == value)
         return;
     widget->setProperty(name, value);
+    restyle(widget);
+}
+
+void restyle(QWidget* widget) {
     widget->style()->unpolish(widget);
     widget->style()->polish(widget);
 }

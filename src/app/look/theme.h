@@ -36,6 +36,8 @@ const Colours& darkColours();
 // WCAG 2.2 contrast ratio of two opaque colours, 1 … 21.
 double contrast(const QColor& a, const QColor& b);
 
+// The widget takes on the style of what it is now, where that hangs on a property of its own.
+void restyle(QWidget* widget);
 // Draws a widget anew after a property that the style sheet asks for was set.
 void setStyleProperty(QWidget* widget, const char* name, const QString& value);
 

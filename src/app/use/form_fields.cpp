@@ -292,6 +292,10 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
                          m_binding->isShown(slot.field, m_id));
     const QString readOnly = m_binding->readOnlyReason(slot.field, m_id);
     slot.editor->setReadOnly(!readOnly.isEmpty());
+    if (std::exchange(slot.isReadOnly, !readOnly.isEmpty()) == readOnly.isEmpty()) {
+        for (QWidget* part : slot.editor->findChildren<QWidget*>())
+            restyle(part);
+    }
     const QString help = helpOn(slot.field);
     slot.editor->setToolTip(readOnly.isEmpty() ? help : readOnly);
     slot.label->setToolTip(help);

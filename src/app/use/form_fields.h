@@ -56,7 +56,8 @@ private:
         QLabel* label = nullptr;
         QLabel* was = nullptr;
         QLabel* message = nullptr;
-        QString refusal; // what the editor could not take
+        QString refusal;         // what the editor could not take
+        bool isReadOnly = false; // as it is shown now
     };
     struct SectionPart {
         QWidget* box = nullptr;

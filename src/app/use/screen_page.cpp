@@ -344,6 +344,10 @@ void ScreenPage::setBuild(bool build) {
     if (m_face)
         m_face->setShown(build);
     m_grid->horizontalHeader()->setVisible(!build);
+    // However many settings are unfolded, some live records stay in sight.
+    constexpr int FewestRecords = 4;
+    m_grid->setMinimumHeight(build ? FewestRecords * m_grid->verticalHeader()->defaultSectionSize()
+                                   : 0);
     m_grid->showHiddenFields(build);
     applyArrangement();
     for (QWidget* button : m_useButtons)
