@@ -21,17 +21,27 @@ protected:
         return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
                QStringLiteral("/gravin/drafts");
     }
-    // As a process would find it that comes after this one was killed: the same files, no locks.
-    void cutOff() {
-        const QString project = workspace().document()->file();
-        Driver::settle(400);
+    static QMap<QString, QByteArray> filesOfDrafts() {
         QMap<QString, QByteArray> files;
         const QDir drafts(folderOfDrafts());
         for (const QString& each : drafts.entryList({QStringLiteral("*.json")})) {
             QFile file(drafts.filePath(each));
-            ASSERT_TRUE(file.open(QIODevice::ReadOnly));
-            files.insert(file.fileName(), file.readAll());
+            if (file.open(QIODevice::ReadOnly))
+                files.insert(file.fileName(), file.readAll());
         }
+        return files;
+    }
+    // As a process would find it that comes after this one was killed: the same files, no locks.
+    void cutOff() {
+        const QString project = workspace().document()->file();
+        // What is kept follows what is edited a little later.
+        QMap<QString, QByteArray> files;
+        ASSERT_TRUE(Driver::until([&] {
+            const QMap<QString, QByteArray> before = filesOfDrafts();
+            Driver::settle(800);
+            files = filesOfDrafts();
+            return files == before;
+        }));
         closeWindow();
         for (auto each = files.begin(); each != files.end(); ++each) {
             QFile file(each.key());
