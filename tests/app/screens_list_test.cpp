@@ -6,6 +6,7 @@
 #include "whole_example.h"
 
 #include <QInputDialog>
+#include <QLineEdit>
 #include <QMenu>
 #include <QTest>
 #include <QToolButton>
@@ -124,6 +125,19 @@ TEST_F(ScreensList, AListIsKeptForEveryoneInTheProject) {
     pick("Without");
     EXPECT_TRUE(becomes(without()));
     EXPECT_TRUE(workspace().document()->findings().empty());
+}
+
+TEST_F(ScreensList, WhatIsBeingTypedIntoTheSearchStaysWhenTheProjectChanges) {
+    auto* search = qobject_cast<QLineEdit*>(Driver::find(name("search")));
+    ASSERT_NE(search, nullptr);
+    search->setFocus();
+    QTest::keyClicks(search, name("light"));
+    workspace().document()->change(name("test"), [](Project& project) {
+        project.screenById(name("aid"))->list.sort = {{name("name"), true}};
+    });
+    EXPECT_EQ(search->text(), u"light");
+    EXPECT_TRUE(
+        Driver::until([&] { return page()->filterBar()->words() == QStringList{name("light")}; }));
 }
 
 TEST_F(ScreensList, WhatDoesNotFitAnyMoreIsFoundAndMended) {

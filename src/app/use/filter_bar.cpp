@@ -173,6 +173,7 @@ void FilterBar::takeScreens() {
 
 void FilterBar::setShapes(bool shapes) {
     m_shapes = shapes;
+    m_setUp.search = m_search->text();
     take(m_setUp);
 }
 
@@ -209,6 +210,7 @@ void FilterBar::clearFilters() {
 
 // Whoever had nothing of their own has what the screen begins with now.
 void FilterBar::followScreen() {
+    m_setUp.search = m_search->text(); // what is just being typed counts already
     const ListSetUp before = std::exchange(m_screens, m_kept->ofScreen());
     take(m_setUp == before ? m_screens : m_setUp);
 }

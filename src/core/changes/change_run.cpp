@@ -53,6 +53,13 @@ void explain(Problem& problem, ConstraintFailure::Kind kind) {
     }
 }
 
+QSet<QString> tablesOf(const ChangeRequest& request) {
+    QSet<QString> tables;
+    for (const RecordEdit& edit : request.edits)
+        tables += edit.table;
+    return tables;
+}
+
 } // namespace
 
 ChangeRun::ChangeRun(SessionWriter& writing, const Catalog& known, const RuleBook& book,
@@ -62,6 +69,7 @@ ChangeRun::ChangeRun(SessionWriter& writing, const Catalog& known, const RuleBoo
     , catalog(known)
     , rules(book)
     , request(asked)
+    , editedTables(tablesOf(asked))
     , change{0, logTime(), asked.person, asked.screen, asked.action, asked.note, asked.refersTo,
              {}} {
     change.uid = asked.uid;
@@ -78,11 +86,8 @@ void ChangeRun::forgetFrom(size_t records) {
 QSet<QString> ChangeRun::knownLater(const Table& table) const {
     QSet<QString> later;
     for (const Column& column : table.columns) {
-        const auto writesLines = [&](const RecordEdit& edit) {
-            return edit.table == column.aggregate->from.name;
-        };
         if (column.aggregate && !request.restoring &&
-            std::any_of(request.edits.begin(), request.edits.end(), writesLines))
+            editedTables.contains(column.aggregate->from.name))
             later += column.name;
     }
     return later;

@@ -37,6 +37,7 @@ struct ChangeRun {
     const RuleBook& rules;
     const ChangeRequest& request;
     Present present = Present::take();
+    const QSet<QString> editedTables; // by the request's own edits
 
     CommittedChange change;              // with the records that are in memory
     qint64 logged = 0;                   // records that are in the log and not in memory any more
