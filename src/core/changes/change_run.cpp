@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/changes/log/log_time.h"
+#include "core/database/aggregate.h"
 #include "core/value/text_form.h"
 
 namespace gravin {

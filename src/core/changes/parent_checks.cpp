@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changes/parent_checks.h"
 
+#include "core/database/aggregate.h"
 #include "core/records/table_reader.h"
 
 #include <algorithm>

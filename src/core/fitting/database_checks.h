@@ -3,8 +3,11 @@
 
 #include "core/database/catalog.h"
 #include "core/database/connection_spec.h"
+#include "core/value/value.h"
 
 #include <QString>
+
+#include <vector>
 
 namespace gravin {
 

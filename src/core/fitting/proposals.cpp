@@ -3,7 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/database/reach.h"
-#include "core/expression/expression_text.h"
+#include "core/expression/literal.h"
 #include "core/fitting/check_rules.h"
 #include "core/fitting/given_fields.h"
 #include "core/fitting/screen_generator.h"
