@@ -255,7 +255,16 @@ int runRows(const RowsOptions& options) {
         screen->table = then->table;
     }
     const Table& table = *screen->table;
-    ListSetUp setUp = options.all ? ListSetUp() : fittingSetUp(screen->screen.list, table);
+    ListSetUp setUp = fittingSetUp(screen->screen.list, table);
+    if (options.all) {
+        // What nobody lifts stays.
+        ListSetUp held;
+        for (const ListFilter& filter : std::as_const(setUp.filters)) {
+            if (filter.fixed)
+                held.filters += filter;
+        }
+        setUp = held;
+    }
     if (!options.sort.isEmpty()) {
         auto parsed = sortOrderFromText(options.sort, table);
         if (!parsed)

@@ -104,6 +104,12 @@ TEST_F(ScreensList, AFixedConditionIsLiftedByNobody) {
     page()->filterBar()->clearFilters();
     Driver::settle(200);
     EXPECT_EQ(grid()->model()->rowCount(), without());
+    // Nor by another filter on the same field, nor by a list that was kept before.
+    page()->filterBar()->add(
+        {name("radar_reflector"), name("Radar reflector is yes"), name("radar_reflector = TRUE")});
+    EXPECT_TRUE(becomes(0));
+    page()->filterBar()->clearFilters();
+    EXPECT_TRUE(becomes(without()));
     // Taken back by one step of the undo, in the list too.
     workspace().document()->undoStack()->undo();
     EXPECT_TRUE(workspace().project().screen(name("aid"))->list.isEmpty());

@@ -8,6 +8,7 @@
 #include "core/fitting/findings/binding_check.h"
 #include "core/fitting/query_source.h"
 #include "core/project/field_conditions.h"
+#include "core/records/draft_store.h"
 #include "core/records/table_reader.h"
 #include "support/engines.h"
 
@@ -143,6 +144,41 @@ TEST_P(FieldConditions, ABulkUpdateSaysBeforeWhatItMayNotChange) {
     EXPECT_EQ(preview->refused, 1);
     ASSERT_EQ(preview->problems.size(), 1U);
     EXPECT_EQ(preview->problems[0].check, u"editable");
+}
+
+// A SELECT has its columns elsewhere than its table: the condition is asked of the right ones, by
+// the draft and by the door.
+TEST_P(FieldConditions, AScreenOverASelectAsksTheSame) {
+    project.sources = {
+        {name("seen"), name("SELECT note, depth, state, id FROM berth"), name("berth")}};
+    Screen screen;
+    screen.id = screen.label = screen.table = name("seen");
+    screen.fields = {ScreenField{name("depth")}, ScreenField{name("state")}};
+    project.screens = {screen};
+    project.connection = database->spec();
+    project.connection.changeLog = true;
+    catalog = *catalogOf(*session, project);
+    const auto bound = bindScreen(project, catalog, screen);
+    ASSERT_TRUE(bound) << qPrintable(bound.error().sentence);
+    const RuleBook rules = rulesOf(project, catalog);
+    for (const qint64 id : {1, 2}) {
+        const auto record = TableReader(*session, *bound->table).record(key(id));
+        ASSERT_TRUE(record && *record);
+        DraftStore drafts(bound->table);
+        drafts.setValue({key(id), 0}, &**record, bound->table->indexOf(name("depth")), number(9));
+        const auto problems = drafts.problems({key(id), 0}, rules.value(name("seen")));
+        EXPECT_EQ(problems.size(), id == 2 ? 1U : 0U) << id;
+        ChangeRequest request;
+        request.person = name("tester");
+        request.action = name("edit");
+        request.screenRules = screenRulesOf(*bound);
+        request.edits = {
+            {Operation::Update, name("berth"), key(id), {}, {{name("depth"), number(9)}}}};
+        const auto written = ChangeWriter(*session, catalog, rules).write(request);
+        EXPECT_EQ(checksOf(written), id == 2 ? QStringList{name("depth editable")} : QStringList());
+        EXPECT_EQ(written.ok(), id == 1)
+            << qPrintable(written ? QString() : written.error().error.sentence);
+    }
 }
 
 TEST_P(FieldConditions, WhatDoesNotFitIsFoundAndMended) {

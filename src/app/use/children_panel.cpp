@@ -117,6 +117,18 @@ void ChildrenPanel::connectChild(Child* made) {
             });
 }
 
+// There is no line over the children to lift anything by: only what holds for everyone counts.
+void ChildrenPanel::applyList(const Child& child) {
+    const BoundScreen& screen = child.binding->screen();
+    ListSetUp setUp = fittingSetUp(screen.screen.list, *screen.table);
+    setUp.filters.removeIf([](const ListFilter& filter) { return !filter.fixed; });
+    setUp.groupedBy.clear();
+    RecordQuery query = listQuery(screen, setUp, child.binding->workspace()->catalog());
+    query.only = child.view->restriction();
+    child.view->setQuery(query);
+    child.grid->hideFields(setUp.hidden);
+}
+
 void ChildrenPanel::addChild(const RecordLink& link) {
     Workspace* workspace = m_parent->workspace();
     const auto bound = workspace->document()->bound(link.screen);
@@ -136,12 +148,10 @@ void ChildrenPanel::addChild(const RecordLink& link) {
     child->grid->setObjectName(QStringLiteral("children:") + bound->table->name);
     child->grid->setAccessibleName(title);
     part->addWidget(child->grid);
-    // There is no line over the children to lift anything by: only what holds for everyone counts.
-    ListSetUp setUp = fittingSetUp(bound->screen.list, *bound->table);
-    setUp.filters.removeIf([](const ListFilter& filter) { return !filter.fixed; });
-    setUp.groupedBy.clear();
-    child->view->setQuery(listQuery(*bound, setUp, workspace->catalog()));
-    child->grid->hideFields(setUp.hidden);
+    child->view->showNothing(); // until the parent is known
+    applyList(*child);
+    connect(child->binding.get(), &ScreenBinding::rebound, this,
+            [made = child.get()] { applyList(*made); });
     if (showsChildren(bound->screen.arrangement) && m_depth < DeepestPanel) {
         child->below = new ChildrenPanel(child->binding.get(), m_openEdits, m_depth + 1, part);
         part->addWidget(child->below);

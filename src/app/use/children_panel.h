@@ -50,6 +50,7 @@ private:
         bool widthsPending = false;
     };
     static QString reasonAgainst(const Result<BoundScreen>& bound, const RecordLink& link);
+    static void applyList(const Child& child);
     void addChild(const RecordLink& link);
     void passOn(ChildrenPanel* below);
     void connectChild(Child* made);

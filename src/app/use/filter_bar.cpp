@@ -112,7 +112,7 @@ void FilterBar::sortBy(const QString& column, bool adds) {
 void FilterBar::add(const ListFilter& filter) {
     if (!filter.column.isEmpty())
         m_setUp.filters.removeIf(
-            [&](const ListFilter& each) { return each.column == filter.column; });
+            [&](const ListFilter& each) { return each.column == filter.column && !isFixed(each); });
     m_setUp.filters += filter;
     apply();
 }
@@ -179,7 +179,9 @@ void FilterBar::setShapes(bool shapes) {
 
 void FilterBar::take(const ListSetUp& setUp) {
     m_setUp = fittingSetUp(setUp, *m_binding->screen().table);
-    // What the screen holds to stays, whatever is taken up.
+    // What the screen holds to stays, whatever is taken up; and nothing else is held to.
+    for (ListFilter& filter : m_setUp.filters)
+        filter.fixed = false;
     for (const ListFilter& filter : std::as_const(m_screens.filters)) {
         const auto same = std::find_if(
             m_setUp.filters.begin(), m_setUp.filters.end(),

@@ -28,6 +28,7 @@ void KeptLists::show(const QPoint& globalPosition, const ListSetUp& now, bool sh
     auto* menu = new QMenu(m_widget);
     menu->setObjectName(QStringLiteral("saved-menu"));
     menu->setAttribute(Qt::WA_DeleteOnClose);
+    menu->setToolTipsVisible(true);
     addKept(menu, shapes);
     const ListSetUp usual = ofScreen();
     QAction* all = menu->addAction(usual.isEmpty() ? tr("All records, as the screen has them")

@@ -51,9 +51,10 @@ QStringList watchedColumns(const Table& table, const TableRules& rules, const Bu
         for (const BoundExpression& stage : rule.onStages)
             read(stage);
     }
-    for (const FieldRule& rule : rules.fields) {
-        if (rule.editableWhen && watched.contains(rule.column))
-            read(rule.editableWhen->when);
+    const FieldLocks locks(table, rules);
+    for (const FieldLocks::Lock& lock : locks.all()) {
+        if (watched.contains(lock.column))
+            read(lock.when);
     }
     QStringList columns;
     for (const Column& column : table.columns) {
@@ -112,6 +113,7 @@ public:
         : m_session(session)
         , m_preview(preview)
         , m_rules(rules)
+        , m_locks(*preview.table, rules)
         , m_watched(placesOf(*preview.table, preview.watched)) {
         m_occasion.present = preview.present;
     }
@@ -237,8 +239,7 @@ private:
         for (const std::optional<Value>& value : values)
             now.push_back(value.value_or(Value()));
         for (Problem& problem :
-             lockedProblems(*m_preview.table, m_rules, nullptr, m_occasion.written, &record.values,
-                            now, m_occasion.present))
+             m_locks.problems(m_occasion.written, &record.values, now, m_occasion.present))
             problems.push_back(std::move(problem));
     }
 
@@ -266,6 +267,7 @@ private:
     Session& m_session;
     BulkPreview& m_preview;
     const TableRules& m_rules;
+    FieldLocks m_locks;
     QList<int> m_watched;
     Occasion m_occasion;
     QMap<QString, Tally> m_tallies;

@@ -98,7 +98,8 @@ bool SetWiseWriter::mayTrust(const SetWiseOffer& offer) const {
         const FieldRule* own = screen ? screen->rule(column) : nullptr;
         const FieldRule* rule = own ? own : rules.rule(column);
         const Column* stored = offer.table->column(column);
-        if ((rule && (!rule->editable || rule->editableWhen)) || !stored || !stored->mayUpdate)
+        if ((rule && (!rule->editable || !rule->editableWhen.isEmpty())) || !stored ||
+            !stored->mayUpdate)
             return false;
     }
     const Table* table = m_run.catalog.table(offer.table->name);

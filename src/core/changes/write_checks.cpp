@@ -45,8 +45,8 @@ Step WriteChecks::after(const Table& table, const Record& stored, const Record* 
         return Success{};
     const TableRules rules = m_run.rules.value(table.name);
     std::vector<Problem> problems =
-        lockedProblems(table, rules, request.rulesFor(table.name), byHand,
-                       former ? &former->values : nullptr, stored.values, m_run.present);
+        FieldLocks(table, rules, request.rulesFor(table.name))
+            .problems(byHand, former ? &former->values : nullptr, stored.values, m_run.present);
     if (rules.checks.isEmpty())
         return judge(std::move(problems), table, stored.key, request);
     Occasion occasion{former ? Occasion::What::Update : Occasion::What::Insert};

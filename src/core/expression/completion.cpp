@@ -42,7 +42,7 @@ public:
             return {namesOf(m_columns), false};
         const qsizetype select = selectAround();
         if (m_here > 0 && select >= 0 && isWord(m_tokens[m_here - 1], "FROM"))
-            return {m_references->tables(), true};
+            return {tables(), true};
         readTable(select);
         const QList<ExpressionColumn> here =
             m_table.isEmpty() ? m_columns : m_references->columnsOf(m_table);
@@ -57,6 +57,13 @@ public:
     }
 
 private:
+    QStringList tables() const {
+        QStringList names;
+        for (const QString& table : m_references->tables())
+            names += nameText(table);
+        return names;
+    }
+
     static QStringList namesOf(const QList<ExpressionColumn>& columns) {
         QStringList names;
         for (const ExpressionColumn& column : columns)

@@ -168,21 +168,13 @@ FieldRule fieldRuleOf(const FieldDefinition& field) {
                      field.message};
 }
 
-std::optional<StatedCondition> lockOf(const FieldDefinition& field, const Table& table) {
-    auto when = conditionFrom(field.editableWhen, table);
-    return when ? std::optional(StatedCondition{field.editableWhen, std::move(*when)})
-                : std::nullopt;
-}
-
 // What all screens share. What one of them lets people write, they may write.
-// `catalogued`: null where the database does not have it.
-void addFieldRules(const Project& project, const QString& table, const Table* catalogued,
-                   TableRules& rules) {
+void addFieldRules(const Project& project, const QString& table, TableRules& rules) {
     for (const FieldDefinition& field : project.fields.value(table)) {
         if (rules.rule(field.column))
             continue;
         FieldRule rule = fieldRuleOf(field);
-        bool isLocked = !field.editableWhen.isEmpty();
+        rule.editableWhen = field.editableWhen;
         for (const Screen& screen : project.screens) {
             const ScreenField* placed =
                 screen.table == table ? screen.field(field.column) : nullptr;
@@ -192,10 +184,9 @@ void addFieldRules(const Project& project, const QString& table, const Table* ca
             const FieldRule there = fieldRuleOf(applied);
             rule.editable = rule.editable || there.editable;
             rule.settable = rule.settable || there.settable;
-            isLocked = isLocked && applied.editableWhen == field.editableWhen;
+            if (applied.editableWhen != field.editableWhen)
+                rule.editableWhen.clear();
         }
-        if (isLocked && catalogued)
-            rule.editableWhen = lockOf(field, *catalogued);
         rules.fields += rule;
     }
 }
@@ -264,9 +255,7 @@ std::shared_ptr<const ScreenRules> screenRulesOf(const BoundScreen& screen) {
     rules.table = screen.table->written();
     for (const BoundField& field : screen.fields) {
         rules.fields += fieldRuleOf(field.definition);
-        if (field.editableWhen)
-            rules.fields.back().editableWhen =
-                StatedCondition{field.definition.editableWhen, *field.editableWhen};
+        rules.fields.back().editableWhen = field.definition.editableWhen;
     }
     for (auto reason = screen.reasons.begin(); reason != screen.reasons.end(); ++reason) {
         if (!reason->isEmpty())
@@ -278,11 +267,11 @@ std::shared_ptr<const ScreenRules> screenRulesOf(const BoundScreen& screen) {
 RuleBook rulesOf(const Project& project, const Catalog& catalog) {
     RuleBook book;
     for (auto table = project.fields.begin(); table != project.fields.end(); ++table)
-        addFieldRules(project, table.key(), catalog.table(table.key()), book[table.key()]);
+        addFieldRules(project, table.key(), book[table.key()]);
     for (const Table& table : catalog.tables) {
         TableRules& rules = book[table.name];
         if (table.isQuery())
-            addFieldRules(project, table.written(), catalog.table(table.written()), rules);
+            addFieldRules(project, table.written(), rules);
         addReasons(project, table, rules);
         addCheckRules(project, catalog, table, rules);
     }

@@ -19,7 +19,7 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
                                    const Column& column);
 
 // What of a table's screen was read from more of the catalog than names and types, in a line each,
-// for people: "status offers planned, in service", "one record for each aid and day".
+// for people: "Status offers Planned, In service", "Day together with aid_id comes once".
 QStringList readFromCatalog(const Catalog& catalog, const Table& table);
 
 // Adds a screen that shows every column of the table, the definitions that are missing, and a check

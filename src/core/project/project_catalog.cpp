@@ -54,7 +54,9 @@ QStringList expressionsOf(const Project& project, const QString& table) {
             {field.filledWith, field.stamp.expression, field.requiredWhen, field.editableWhen,
              field.lookup.where.isEmpty() ? QString() : offeredCheck(field.column, field.lookup)};
     for (const Screen& screen : project.screens) {
-        if (screen.table != table)
+        // What a SELECT shows is written to its table, where the door asks.
+        const QuerySource* source = project.source(screen.table);
+        if (screen.table != table && (!source || source->table != table))
             continue;
         for (const ScreenField& field : screen.fields)
             texts += {field.visibleWhen, field.own.editableWhen};

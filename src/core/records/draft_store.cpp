@@ -549,8 +549,8 @@ std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& 
         if (!draft->given.contains(field.key()))
             typed += m_table->columns[field.key()].name;
     }
-    for (Problem& problem : lockedProblems(*m_table, rules, nullptr, typed, &draft->was,
-                                           draft->values(), occasion.present))
+    for (Problem& problem : FieldLocks(*m_table, rules)
+                                .problems(typed, &draft->was, draft->values(), occasion.present))
         problems.push_back(std::move(problem));
     for (auto theirs = draft->theirs.begin(); theirs != draft->theirs.end(); ++theirs) {
         const QString& column = m_table->columns[theirs.key()].name;

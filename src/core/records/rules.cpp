@@ -164,29 +164,35 @@ Problem problemOf(const CheckRule& rule, const TableRules& rules) {
             rule.inRuns};
 }
 
-std::vector<Problem> lockedProblems(const Table& table, const TableRules& rules,
-                                    const ScreenRules* screen, const QSet<QString>& written,
-                                    const std::vector<Value>* former, const std::vector<Value>& now,
-                                    const Present& present) {
-    std::vector<Problem> problems;
-    const std::vector<Value> nothing(now.size());
+FieldLocks::FieldLocks(const Table& table, const TableRules& rules, const ScreenRules* screen) {
     for (const Column& column : table.columns) {
-        if (!written.contains(column.name))
-            continue;
         const FieldRule* own = screen ? screen->rule(column.name) : nullptr;
         const FieldRule* rule = own ? own : rules.rule(column.name);
-        if (!rule || !rule->editableWhen)
+        if (!rule || rule->editableWhen.isEmpty())
             continue;
-        const BoundExpression& when = rule->editableWhen->when;
-        if (isTrueOf(when, former ? *former : nothing, present) || isTrueOf(when, now, present))
+        if (auto when = bindCondition(rule->editableWhen, table))
+            m_locks.push_back(
+                {column.name, rules.labelOf(column.name), rule->editableWhen, std::move(*when)});
+    }
+}
+
+std::vector<Problem> FieldLocks::problems(const QSet<QString>& written,
+                                          const std::vector<Value>* former,
+                                          const std::vector<Value>& now,
+                                          const Present& present) const {
+    std::vector<Problem> problems;
+    const std::vector<Value> nothing(now.size());
+    for (const Lock& lock : m_locks) {
+        if (!written.contains(lock.column) ||
+            isTrueOf(lock.when, former ? *former : nothing, present) ||
+            isTrueOf(lock.when, now, present))
             continue;
-        const QString label = rules.labelOf(column.name);
-        problems.push_back({{},
-                            column.name,
-                            QStringLiteral("editable"),
-                            coreTr("%1 can only be changed while this is true: %2")
-                                .arg(label, rule->editableWhen->text),
-                            label});
+        problems.push_back(
+            {{},
+             lock.column,
+             QStringLiteral("editable"),
+             coreTr("%1 can only be changed while this is true: %2").arg(lock.label, lock.text),
+             lock.label});
     }
     return problems;
 }

@@ -27,22 +27,15 @@ struct Problem {
     friend bool operator==(const Problem&, const Problem&) = default;
 };
 
-// A condition as it was stated, ready to be asked.
-struct StatedCondition {
-    QString text;
-    BoundExpression when;
-    friend bool operator==(const StatedCondition&, const StatedCondition&) = default;
-};
-
 // What must hold for one field.
 struct FieldRule {
     QString column;
     QString label;
     bool required = false;
-    bool editable = true;                             // in a record that is stored
-    bool settable = true;                             // in a new one
-    std::optional<StatedCondition> editableWhen = {}; // only while it is true
-    QString message = {}; // said when a required field is empty; empty: a sentence of ours
+    bool editable = true;      // in a record that is stored
+    bool settable = true;      // in a new one
+    QString editableWhen = {}; // only while it is true; empty: always
+    QString message = {};      // said when a required field is empty; empty: a sentence of ours
     friend bool operator==(const FieldRule&, const FieldRule&) = default;
 };
 
@@ -127,13 +120,29 @@ bool isAsked(const CheckRule& rule, const Table& table, const ProposedValues& va
 // The problem of a record that fails the rule.
 Problem problemOf(const CheckRule& rule, const TableRules& rules);
 
-// The written columns that may not be edited in this record, by Editable when: neither as it was
-// nor as it is now may they. `former`, null for a new record, and `now` have a value for each
-// column of the table. A screen's own rule counts where it shows the column; it may be null.
-std::vector<Problem> lockedProblems(const Table& table, const TableRules& rules,
-                                    const ScreenRules* screen, const QSet<QString>& written,
-                                    const std::vector<Value>* former, const std::vector<Value>& now,
-                                    const Present& present);
+// The columns of a table that can be edited only while a condition is true, bound to that very
+// table: a rule may have been stated over a SELECT of it, whose columns stand elsewhere. A
+// condition that does not fit locks nothing; the binding check says why.
+class FieldLocks {
+public:
+    // A screen's own rule counts where it shows the column; it may be null.
+    FieldLocks(const Table& table, const TableRules& rules, const ScreenRules* screen = nullptr);
+
+    struct Lock {
+        QString column;
+        QString label;
+        QString text;
+        BoundExpression when;
+    };
+    const std::vector<Lock>& all() const { return m_locks; }
+    // Of these columns, those that may not be edited in this record, neither as it was nor as it is
+    // now. `former`, null for a new record, and `now` have a value for each column of the table.
+    std::vector<Problem> problems(const QSet<QString>& written, const std::vector<Value>* former,
+                                  const std::vector<Value>& now, const Present& present) const;
+
+private:
+    std::vector<Lock> m_locks;
+};
 
 // Every check that needs no database. A check that cannot be evaluated has failed.
 std::vector<Problem> problemsOf(const Table& table, const TableRules& rules,

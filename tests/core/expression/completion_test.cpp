@@ -72,8 +72,8 @@ TEST(Completion, BehindAnArrowStandsWhatItLeadsTo) {
 }
 
 TEST(Completion, WithinASubqueryStandTheLinesNames) {
-    EXPECT_EQ(offered("(SELECT SUM(amount) FROM |"), "!line, bay.line");
-    EXPECT_EQ(offered("(SELECT SUM(amount) FROM li|)"), "!line, bay.line");
+    EXPECT_EQ(offered("(SELECT SUM(amount) FROM |"), "!line, \"bay.line\"");
+    EXPECT_EQ(offered("(SELECT SUM(amount) FROM li|)"), "!line, \"bay.line\"");
     EXPECT_EQ(offered("(SELECT SUM(|) FROM line)"), "part_id, amount, record.")
         << "the table stands behind the cursor";
     EXPECT_EQ(offered("id > (SELECT COUNT(*) FROM line WHERE am|"), "part_id, amount, record.");

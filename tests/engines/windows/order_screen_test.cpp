@@ -17,6 +17,7 @@
 #include <QAbstractItemView>
 #include <QApplication>
 #include <QComboBox>
+#include <QListWidget>
 #include <QMenu>
 #include <QPointer>
 #include <QTest>
@@ -168,7 +169,13 @@ protected:
         ++actions;
     }
     void goToByMouse(const char* screen) {
-        window->showScreen(QString::fromUtf8(screen).toLower()); // a click on the shelf
+        auto* shelf = qobject_cast<QListWidget*>(Driver::find(name("shelf")));
+        ASSERT_NE(shelf, nullptr);
+        const QList<QListWidgetItem*> entries =
+            shelf->findItems(QString::fromUtf8(screen), Qt::MatchExactly);
+        ASSERT_EQ(entries.size(), 1);
+        QTest::mouseClick(shelf->viewport(), Qt::LeftButton, {},
+                          shelf->visualItemRect(entries.front()).center());
         ++actions;
         ASSERT_TRUE(
             Driver::until([&] { return isShown(QByteArray(screen).toLower().constData()); }));
@@ -200,7 +207,9 @@ protected:
         const QPointer<QComboBox> chosenIn(box);
         EXPECT_TRUE(Driver::until([&] {
             if (!chosenIn->view()->isVisible())
-                chosenIn->showPopup(); // a click on its arrow
+                QTest::mouseClick(
+                    chosenIn, Qt::LeftButton, {},
+                    QPoint(chosenIn->width() - 8, chosenIn->height() / 2)); // its arrow
             Driver::settle(QApplication::doubleClickInterval() + 50);
             QAbstractItemView* list = chosenIn->view();
             const QModelIndex at = chosenIn->model()->index(chosenIn->findText(entry), 0);
