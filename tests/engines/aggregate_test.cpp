@@ -242,38 +242,107 @@ TEST_P(Aggregates, LinesMayBeLinkedByTextsOfAnotherCollation) {
     EXPECT_EQ((*records)[1].values[at], Value::integer(1));
 }
 
-// A condition that means the same in SQL, and in an expression over a line.
-QString randomCondition(QRandomGenerator& chance, int depth) {
+TEST_P(Aggregates, LinesMayHaveLinesOfTheirOwn) {
+    // How often the article of a line was ordered, by whomever.
+    const QString often =
+        name("(SELECT SUM(amount) FROM line AS other WHERE other.article_id = line.article_id)");
+    const QString inner =
+        QStringLiteral("(SELECT MAX(%1) FROM line WHERE line.order_id = record.id)").arg(often);
+    EXPECT_EQ(its(inner), u"8 8 - -");
+    EXPECT_EQ(
+        its(QStringLiteral("(SELECT COUNT(*) FROM line WHERE line.order_id = record.id AND %1 > 7)")
+                .arg(often)),
+        u"1 1 0 0");
+    EXPECT_EQ(its(name("(SELECT LISTAGG(note, '') FROM line WHERE order_id = record.id AND EXISTS "
+                       "(SELECT 1 FROM article WHERE price < 5 AND article.name = "
+                       "line.article_id -> name))")),
+              u"a B - -")
+        << "what the line reaches";
+    state(inner);
+    RecordQuery query;
+    query.conditions = {name("it = 8")};
+    EXPECT_EQ(keysOf(query), u"1,2");
+    const QList<int> places = aggregatesOver(orders(), name("line"));
+    ASSERT_EQ(places.size(), 1);
+    ComingLines coming;
+    coming.with = {
+        {{name("order_id"), Value::integer(3)}, {name("article_id"), Value::integer(3)}}};
+    const auto value =
+        readAggregate(*session, orders(), places[0], {Value::integer(3)}, false, coming);
+    ASSERT_TRUE(value) << qPrintable(value.error().detail);
+    EXPECT_EQ(*value, Value::integer(2)) << "a coming line has those that are stored";
+}
+
+// A condition over a line, as an expression and as the engine's own SQL.
+struct Said {
+    QString ours;
+    QString theirs;
+};
+
+Said same(const QString& text) { return {text, text}; }
+
+Said randomAtom(QRandomGenerator& chance) {
     const auto number = [&] { return QString::number(chance.bounded(-4, 9)); };
-    switch (depth == 0 ? chance.bounded(5) : chance.bounded(8)) {
+    const QString reached =
+        QStringLiteral("(SELECT a.%1 FROM article a WHERE a.id = line.article_id)");
+    const QString n = number();
+    switch (chance.bounded(9)) {
     case 0:
-        return QStringLiteral("amount > ") + number();
+        return same(QStringLiteral("amount > ") + n);
     case 1:
-        return QStringLiteral("amount + place <= ") + number();
+        return same(QStringLiteral("amount + place <= ") + n);
     case 2:
-        return QStringLiteral("article_id IS NULL");
+        return same(QStringLiteral("article_id IS NULL"));
     case 3:
-        return QStringLiteral("amount IN (%1, %2, 3)").arg(number(), number());
+        return same(QStringLiteral("amount IN (%1, %2, 3)").arg(n, number()));
     case 4:
-        return QStringLiteral("CASE WHEN amount < %1 THEN place = 1 ELSE article_id = 2 END")
-            .arg(number());
+        return same(
+            QStringLiteral("CASE WHEN amount < %1 THEN place = 1 ELSE article_id = 2 END").arg(n));
     case 5:
-        return QStringLiteral("NOT (%1)").arg(randomCondition(chance, depth - 1));
+        return {QStringLiteral("article_id -> price > ") + n,
+                reached.arg(QStringLiteral("price")) + QStringLiteral(" > ") + n};
+    case 6:
+        return {QStringLiteral("article_id -> id + amount <> ") + n,
+                reached.arg(QStringLiteral("id")) + QStringLiteral(" + amount <> ") + n};
+    case 7:
+        return same(QStringLiteral("(SELECT COUNT(*) FROM line o WHERE o.article_id = "
+                                   "line.article_id AND o.amount > %1) > %2")
+                        .arg(n, number()));
     default:
-        return QStringLiteral("(%1) %2 (%3)")
-            .arg(randomCondition(chance, depth - 1),
-                 QLatin1String(chance.bounded(2) == 0 ? "AND" : "OR"),
-                 randomCondition(chance, depth - 1));
+        return same(QStringLiteral("EXISTS (SELECT 1 FROM article b WHERE b.id = line.amount AND "
+                                   "(b.price > %1 OR line.place < 13))")
+                        .arg(n));
     }
 }
 
+Said randomCondition(QRandomGenerator& chance, int depth) {
+    const int kind = depth == 0 ? 0 : chance.bounded(6);
+    if (kind < 3)
+        return randomAtom(chance);
+    const Said first = randomCondition(chance, depth - 1);
+    if (kind == 3)
+        return {QStringLiteral("NOT (%1)").arg(first.ours),
+                QStringLiteral("NOT (%1)").arg(first.theirs)};
+    const Said second = randomCondition(chance, depth - 1);
+    const QString both = QStringLiteral("(%1) %2 (%3)");
+    const QString junction = QLatin1String(chance.bounded(2) == 0 ? "AND" : "OR");
+    return {both.arg(first.ours, junction, second.ours),
+            both.arg(first.theirs, junction, second.theirs)};
+}
+
 // GRAVIN_CASES says how many are tried on each engine.
-TEST_P(Aggregates, RandomSubqueriesGiveWhatTheEngineGives) {
+int randomRounds() {
     constexpr int UsualRounds = 400;
     const int wanted = qEnvironmentVariableIntValue("GRAVIN_CASES");
-    const int rounds = wanted > 0 ? wanted : UsualRounds;
+    return wanted > 0 ? wanted : UsualRounds;
+}
+
+quint32 randomSeed() {
     const auto seed = static_cast<quint32>(qEnvironmentVariableIntValue("GRAVIN_SEED"));
-    QRandomGenerator chance(seed > 0 ? seed : 20261129);
+    return seed > 0 ? seed : 20261129;
+}
+
+QString randomLines(QRandomGenerator& chance) {
     QStringList lines;
     for (int order = 1; order <= 4; ++order) {
         for (int place = 11; place < 11 + chance.bounded(9); ++place) {
@@ -286,23 +355,28 @@ TEST_P(Aggregates, RandomSubqueriesGiveWhatTheEngineGives) {
                          .arg(maybe(1 + chance.bounded(3)), maybe(chance.bounded(-4, 9)));
         }
     }
-    database->run(QStringLiteral("INSERT INTO line (order_id, place, article_id, amount) VALUES ") +
-                  lines.join(u',') + u';');
+    return QStringLiteral("INSERT INTO line (order_id, place, article_id, amount) VALUES ") +
+           lines.join(u',') + u';';
+}
+
+TEST_P(Aggregates, RandomSubqueriesGiveWhatTheEngineGives) {
+    QRandomGenerator chance(randomSeed());
+    database->run(randomLines(chance));
     catalog = *catalogOf(*session, project);
     const QStringList made{name("COUNT(*)"),        name("COUNT(amount)"),
                            name("SUM(amount)"),     name("MIN(amount)"),
                            name("MAX(amount)"),     name("SUM(amount * place)"),
                            name("MAX(-article_id)")};
-    for (int round = 0; round < rounds; ++round) {
+    for (int round = 0; round < randomRounds(); ++round) {
         const QString what = made[chance.bounded(static_cast<int>(made.size()))];
-        const QString condition = randomCondition(chance, 3);
+        const Said condition = randomCondition(chance, 3);
         const QString ours =
             QStringLiteral("(SELECT %1 FROM line WHERE line.order_id = record.id AND (%2))")
-                .arg(what, condition);
+                .arg(what, condition.ours);
         const QString theirs =
             QStringLiteral("SELECT (SELECT %1 FROM line WHERE line.order_id = orders.id AND (%2)) "
                            "FROM orders ORDER BY id")
-                .arg(what, condition);
+                .arg(what, condition.theirs);
         const Table table = withReached(orders(), {ours});
         const int place = table.indexOf(ours);
         ASSERT_GE(place, 0) << qPrintable(ours);
@@ -317,6 +391,39 @@ TEST_P(Aggregates, RandomSubqueriesGiveWhatTheEngineGives) {
             return true;
         });
         ASSERT_TRUE(asked) << qPrintable(theirs);
+    }
+}
+
+// Where no subquery is around, a line is itself the record.
+TEST_P(Aggregates, RandomConditionsOverRecordsMeanWhatTheEngineMeans) {
+    QRandomGenerator chance(randomSeed() + 1);
+    database->run(randomLines(chance));
+    catalog = *catalogOf(*session, project);
+    const Table& lines = *catalog.table(name("line"));
+    for (int round = 0; round < randomRounds(); ++round) {
+        Said condition = randomCondition(chance, 3);
+        condition.ours.replace(name("line."), name("record."));
+        QStringList ours;
+        RecordQuery query;
+        query.conditions = {condition.ours};
+        const Status scanned = TableReader(*session, lines).scanKeys(query, [&](KeyIndex&& run) {
+            for (qsizetype i = 0; i < run.size(); ++i)
+                ours += keyText(run.at(i), lines.keyTypes());
+            return true;
+        });
+        ASSERT_TRUE(scanned) << qPrintable(condition.ours) << qPrintable(scanned.error().detail);
+        QStringList theirs;
+        const Status asked = session->select(
+            QStringLiteral("SELECT order_id, place FROM line WHERE %1 ORDER BY order_id, place")
+                .arg(condition.theirs),
+            {}, [&](const QSqlQuery& row) {
+                theirs += keyText(Key({Value::integer(row.value(0).toLongLong()),
+                                       Value::integer(row.value(1).toLongLong())}),
+                                  lines.keyTypes());
+                return true;
+            });
+        ASSERT_TRUE(asked) << qPrintable(condition.theirs);
+        EXPECT_EQ(ours, theirs) << qPrintable(condition.ours);
     }
 }
 

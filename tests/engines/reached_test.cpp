@@ -113,6 +113,32 @@ TEST_P(Reached, IsSortedAndFilteredBy) {
     EXPECT_EQ(matching("maker_id -> owner_id -> rate = 12.5 AND amount > 1"), name("2"));
 }
 
+TEST_P(Reached, WhatIsComputedOfAnotherRecordIsReachedToo) {
+    project.computed[name("maker")] = {
+        {name("doubled"), name("rate * 2")},
+        {name("call"),
+         name("name || ', ' || town -> name || ' at ' || CAST(doubled AS VARCHAR(20))")},
+        {name("made"), name("(SELECT SUM(maker_id -> doubled) FROM part WHERE part.maker_id = "
+                            "record.id)")}};
+    project.computed[name("part")] = {
+        {name("call"), name("maker_id -> call")},
+        {name("owners"), name("maker_id -> owner_id -> doubled + amount")},
+        {name("made"), name("maker_id -> made")}};
+    reopen();
+    ASSERT_NE(part().column(name("call")), nullptr);
+    EXPECT_EQ(value(1, "call"), text("Hale, Tarn Bay at 25.000"));
+    EXPECT_TRUE(value(3, "call").isNull());
+    EXPECT_EQ(toText(value(2, "owners"), {}), name("29.000"));
+    EXPECT_EQ(matching("owners > 20"), name("2,3"));
+    EXPECT_EQ(matching("maker_id -> doubled = 25"), name("1")) << "that nothing else follows";
+    EXPECT_EQ(part().column(name("made")), nullptr) << "what is made of others is not reached";
+    const Table& maker = *catalog.table(name("maker"));
+    const auto record = TableReader(*session, maker).record(key(1));
+    ASSERT_TRUE(record && *record) << (record ? "" : qPrintable(record.error().detail));
+    EXPECT_EQ(toText((*record)->values[static_cast<size_t>(maker.indexOf(name("made")))], {}),
+              name("25.000"));
+}
+
 TEST_P(Reached, AsItWasReachesWhatIsThereNow) {
     ASSERT_TRUE(write(
         {Operation::Update, name("part"), key(1), {}, {{name("maker_id"), Value::integer(3)}}}));

@@ -167,6 +167,21 @@ TEST_P(Query, AListIsGroupedAndSummedInItsOrder) {
         ErrorKind::Cancelled);
 }
 
+TEST_P(Query, TotalsAreOfRecordsAsTheyWillBe) {
+    const ComingValues coming{{{key(1), {decimal("100.25")}}, {key(4), {decimal("7.00")}}},
+                              {{decimal("0.50")}, {Value()}}};
+    const auto totals = readTotals(
+        *session, *screen.table, {{}, {}, {name("id < 4")}}, {name("depth")}, [] { return false; },
+        coming);
+    ASSERT_TRUE(totals) << qPrintable(totals.error().detail);
+    EXPECT_EQ(totals->front().sum, decimal("110.00"))
+        << "what is edited counts once, what is not in the list does not";
+    EXPECT_EQ(totals->front().filled, 3);
+    EXPECT_EQ(totals->front().largest, decimal("100.25"));
+    EXPECT_EQ(totalsOf(coming.besides, 1).front().sum, decimal("0.50"));
+    EXPECT_EQ(totalsOf({}, 2).size(), 2U);
+}
+
 INSTANTIATE_TEST_SUITE_P(Engines, Query,
                          testing::Values(Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb),
                          engineTestName);

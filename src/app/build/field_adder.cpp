@@ -47,19 +47,21 @@ QString proposedName(const Table& table, const QStringList& path) {
 void FieldAdder::addReached(const QStringList& path) {
     Workspace& workspace = *m_binding->workspace();
     const Table& table = *m_binding->screen().table;
-    const auto reach = table.references ? table.references->reach(path) : std::nullopt;
-    if (!reach)
+    const Table* behind =
+        table.references ? table.references->tableBehind(path.mid(0, path.size() - 1)) : nullptr;
+    const Table* there = behind ? workspace.catalog().table(behind->name) : nullptr;
+    const Column* column = there ? there->column(path.back()) : nullptr;
+    if (!column)
         return;
     const QString name = proposedName(table, path);
-    const Table& there = reach->steps.back().to;
     m_binding->workspace()->document()->change(tr("field %1").arg(name), [&](Project& project) {
         Screen* screen = project.screenById(m_binding->screenId());
         if (!screen)
             return;
         const FieldDefinition* known =
-            project.definition(there.definitionTable(reach->column), reach->column.name);
+            project.definition(there->definitionTable(*column), column->name);
         FieldDefinition field =
-            known ? *known : generateDefinition(workspace.catalog(), there, reach->column);
+            known ? *known : generateDefinition(workspace.catalog(), *there, *column);
         field.column = name;
         field.label =
             tr("%1: %2", "a reference, and the field of what it refers to")
@@ -70,6 +72,7 @@ void FieldAdder::addReached(const QStringList& path) {
         // What is given by itself there, or offered, speaks of that record's own fields.
         field.filledWith.clear();
         field.stamp = {};
+        field.total = FieldTotal::None;
         field.lookup.where.clear();
         field.type.clear(); // what is computed has no limits of its own
         project.fields[table.name] += field;

@@ -32,6 +32,8 @@ std::optional<T> wordFrom(std::initializer_list<T> values, Word word, const QStr
 
 constexpr auto Editables = {Editable::Always, Editable::OnlyNew, Editable::Never};
 constexpr auto Places = {ShownIn::GridAndForm, ShownIn::Nowhere, ShownIn::Grid, ShownIn::Form};
+constexpr auto AllTotals = {FieldTotal::None,  FieldTotal::Sum,      FieldTotal::Average,
+                            FieldTotal::Count, FieldTotal::Smallest, FieldTotal::Largest};
 constexpr auto Alignments = {Alignment::Natural, Alignment::Left, Alignment::Centre,
                              Alignment::Right};
 
@@ -159,6 +161,8 @@ QString fieldSettingText(PlateLine line, const BoundField& field) {
         return definition.editableWhen;
     case PlateLine::Alignment:
         return alignmentText(definition.alignment);
+    case PlateLine::Total:
+        return fieldTotalText(definition.total);
     case PlateLine::Width:
         return field.placement.width == ScreenField::FittedWidth
                    ? coreTr("fitted")
@@ -184,6 +188,12 @@ QStringList fieldSettingOptions(PlateLine line, const BoundField& field, const F
     case PlateLine::Alignment:
         for (const auto alignment : Alignments)
             options += alignmentText(alignment);
+        break;
+    case PlateLine::Total:
+        for (const auto total : AllTotals) {
+            if (canTotal(total, field.column.type))
+                options += fieldTotalText(total);
+        }
         break;
     case PlateLine::Format:
         options = usualFormats(field.column.type);
@@ -224,6 +234,8 @@ bool isUsualFieldSetting(PlateLine line, const BoundField& field) {
         return field.definition.editable == Editable::Always;
     case PlateLine::Alignment:
         return field.definition.alignment == Alignment::Natural;
+    case PlateLine::Total:
+        return field.definition.total == FieldTotal::None;
     case PlateLine::Width:
         return field.placement.width == ScreenField::FittedWidth;
     default:
@@ -330,6 +342,17 @@ Result<FieldDefinition> changedFieldSetting(PlateLine line, const BoundField& fi
         if (!alignment)
             return refusalOf(coreTr("Alignment is natural, left, centre or right."));
         definition.alignment = *alignment;
+        return definition;
+    }
+    case PlateLine::Total: {
+        const auto total = text.trimmed().isEmpty() ? std::optional(FieldTotal::None)
+                                                    : wordFrom(AllTotals, fieldTotalText, text);
+        if (!total || !canTotal(*total, field.column.type))
+            return refusalOf(
+                coreTr("The total of %1 is one of: %2.")
+                    .arg(field.label(),
+                         fieldSettingOptions(line, field, place).join(QStringLiteral(", "))));
+        definition.total = *total;
         return definition;
     }
     default:

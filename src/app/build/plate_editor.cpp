@@ -224,6 +224,7 @@ Status PlateEditor::apply(Project& project, PlateLine line, const BoundField& fi
     shared->hint = changed->hint;
     shared->filledWith = changed->filledWith;
     shared->stamp = changed->stamp;
+    shared->total = changed->total;
     return ok();
 }
 

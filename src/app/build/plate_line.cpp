@@ -64,6 +64,8 @@ constexpr std::array Lines{
               QT_TRANSLATE_NOOP("gravin", "Only while this is true: status <> 'closed'")},
     LineWords{PlateLine::Alignment, QT_TRANSLATE_NOOP("gravin", "Alignment"),
               QT_TRANSLATE_NOOP("gravin", "As the kind of value asks for, or left, centre, right")},
+    LineWords{PlateLine::Total, QT_TRANSLATE_NOOP("gravin", "Total"),
+              QT_TRANSLATE_NOOP("gravin", "What the foot of the list says of all its values")},
     LineWords{PlateLine::Width, QT_TRANSLATE_NOOP("gravin", "Width"),
               QT_TRANSLATE_NOOP("gravin", "Fitted to label and data, or a number")},
     LineWords{PlateLine::Frozen, QT_TRANSLATE_NOOP("gravin", "Frozen"),
@@ -137,7 +139,8 @@ QList<PlateLine> gridPlateLines(bool all) {
         lines += {PlateLine::OffersWhere,  PlateLine::FilledWith,  PlateLine::Stamped,
                   PlateLine::RequiredWhen, PlateLine::VisibleWhen, PlateLine::EditableWhen,
                   PlateLine::Format,       PlateLine::Help,        PlateLine::Hint,
-                  PlateLine::Message,      PlateLine::Alignment,   PlateLine::Frozen};
+                  PlateLine::Message,      PlateLine::Alignment,   PlateLine::Total,
+                  PlateLine::Frozen};
     lines += PlateLine::Evidence;
     return lines;
 }

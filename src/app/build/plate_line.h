@@ -29,6 +29,7 @@ enum class PlateLine {
     Editable,
     EditableWhen,
     Alignment,
+    Total,
     // In the grid.
     Width,
     Frozen,

@@ -221,6 +221,18 @@ void GridView::applyWidths() {
     m_frozen->setColumns(m_showHidden ? 0 : static_cast<int>(frozen));
 }
 
+bool GridView::isFrozen(int column) const {
+    return m_frozen->coveredWidth() > 0 && m_frozen->holds(column);
+}
+
+int GridView::frozenWidth() const { return m_frozen->coveredWidth(); }
+
+QRect GridView::columnRect(int column) const {
+    const int scrolled = isFrozen(column) ? horizontalHeader()->offset() : 0;
+    return {viewport()->x() + columnViewportPosition(column) + scrolled, 0, columnWidth(column),
+            height()};
+}
+
 void GridView::scrollTo(const QModelIndex& index, ScrollHint hint) {
     const int before = horizontalScrollBar()->value();
     const bool inSight = m_frozen->coveredWidth() > 0 && m_frozen->holds(index.column());

@@ -35,6 +35,10 @@ public:
     void beginFirstEdit();
     // Opens or closes the group whose head is current; false: none is.
     bool openCurrentGroup(bool open);
+    // Where a column stands from left to right, in the grid's own coordinates.
+    QRect columnRect(int column) const;
+    bool isFrozen(int column) const;
+    int frozenWidth() const; // what frozen columns cover now
     // Makes this field of the current record the current cell.
     void focusField(const QString& column);
     using QTableView::edit;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/children_panel.h"
 
+#include "app/grid/totals_row.h"
 #include "app/use/open_edits.h"
 #include "core/fitting/list_query.h"
 #include "core/fitting/screen_links.h"
@@ -147,7 +148,13 @@ void ChildrenPanel::addChild(const RecordLink& link) {
         new GridModel(child->binding.get(), child->view.get(), m_openEdits, part), part);
     child->grid->setObjectName(QStringLiteral("children:") + bound->table->name);
     child->grid->setAccessibleName(title);
-    part->addWidget(child->grid);
+    auto* list = new QWidget;
+    auto* layout = new QVBoxLayout(list);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(child->grid, 1);
+    layout->addWidget(new TotalsRow(child->grid));
+    part->addWidget(list);
     child->view->showNothing(); // until the parent is known
     applyList(*child);
     connect(child->binding.get(), &ScreenBinding::rebound, this,

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/list_figures.h"
 
+#include "app/grid/totals_row.h"
 #include "core/base/text.h"
 #include "core/fitting/field_input.h"
 #include "core/records/table_reader.h"
-#include "core/value/decimal_arithmetic.h"
 
 #include <algorithm>
 
@@ -14,7 +14,6 @@ namespace {
 // What changes several times in a moment is asked once.
 constexpr int GroupAfter = 30;  // milliseconds
 constexpr int TotalAfter = 250; // milliseconds
-constexpr int DigitsOfAverage = 2;
 
 bool isSummed(const BoundField& field) {
     const TypeKind kind = field.column.type.kind;
@@ -30,16 +29,6 @@ bool isOrdered(const BoundField& field) {
     return field.definition.shownAs != ShownAs::Lookup &&
            (kind == TypeKind::Date || kind == TypeKind::Timestamp || kind == TypeKind::Time ||
             kind == TypeKind::Instant);
-}
-
-// As the field's values read, to as many digits; of whole numbers two more.
-QString averageText(const BoundField& field, const Value& average) {
-    if (average.kind() != Value::Kind::Decimal)
-        return shownText(field, average);
-    const bool isWhole = field.column.type.kind == TypeKind::Integer;
-    const int digits = isWhole ? DigitsOfAverage : std::max(0, field.column.type.scale);
-    const auto round = rounded(average.asDecimal(), digits, Rounding::HalfAwayFromZero);
-    return round ? shownText(field, Value::decimal(*round)) : QString();
 }
 } // namespace
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/screen_page.h"
 
+#include "app/grid/totals_row.h"
 #include "app/look/notice_line.h"
 #include "app/look/theme.h"
 #include "app/use/children_panel.h"
@@ -72,7 +73,8 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     , m_title(new QLabel)
     , m_subtitle(new QLabel)
     , m_commands(new PageCommands(this))
-    , m_figures(new ListFigures(&m_binding, m_grid, this)) {
+    , m_figures(new ListFigures(&m_binding, m_grid, this))
+    , m_totals(new TotalsRow(m_grid)) {
     m_binding.setSavesChildren(true);
     m_foot = new StatusBar({action(Command::First), action(Command::Previous),
                             action(Command::Next), action(Command::Last)});
@@ -158,9 +160,11 @@ void ScreenPage::connectGrid() {
         showNotice({Notice::Kind::Refused, reason});
     });
     connect(m_figures, &ListFigures::totalsChanged, m_foot, &StatusBar::setTotals);
-    connect(m_figures, &ListFigures::failed, this, [this](const Error& error) {
+    const auto refused = [this](const Error& error) {
         showNotice({Notice::Kind::Refused, error.sentence, error.detail});
-    });
+    };
+    connect(m_figures, &ListFigures::failed, this, refused);
+    connect(m_totals, &TotalsRow::failed, this, refused);
     connectHeads();
     Workspace* workspace = m_binding.workspace();
     connect(m_model->view(), &RecordView::completed, this, [this] {
@@ -240,6 +244,7 @@ void ScreenPage::arrange() {
     gridLayout->setSpacing(0);
     gridLayout->addWidget(m_filterBar);
     gridLayout->addWidget(m_grid, 1);
+    gridLayout->addWidget(m_totals);
     auto* formLayout = new QVBoxLayout(m_formSide);
     formLayout->setContentsMargins(0, 0, 0, 0);
     formLayout->setSpacing(0);

@@ -22,6 +22,7 @@ class OpenEdits;
 class StatusBar;
 class RecordForm;
 class ShapingFace;
+class TotalsRow;
 
 // One screen in its arrangement: its grid, its form, its children, and in Build the plate with the
 // same live records.
@@ -131,6 +132,7 @@ private:
     PageCommands* m_commands;
     ShapingFace* m_face = nullptr;
     ListFigures* m_figures;
+    TotalsRow* m_totals;
     RecordId m_current; // of the main grid
     bool m_build = false;
     bool m_refreshesSoon = false;

@@ -20,8 +20,8 @@ bool canLink(ExpressionType type) {
            type == ExpressionType::Date || type == ExpressionType::Boolean;
 }
 
-// That a column of the line equals one of the record; nothing: it is another condition.
-std::optional<Aggregate::Link> linkOf(const Expression& condition, int at) {
+// That a stored column of the line equals one of the record; nothing: it is another condition.
+std::optional<Aggregate::Link> linkOf(const Table& from, const Expression& condition, int at) {
     const ExpressionNode& node = nodeOf(condition, at);
     if (node.operation != NodeOperation::Equal)
         return std::nullopt;
@@ -32,11 +32,13 @@ std::optional<Aggregate::Link> linkOf(const Expression& condition, int at) {
         return std::nullopt;
     const QString left = condition.columns()[a.column];
     const QString right = condition.columns()[b.column];
-    if (columnOfRecord(left).isNull() && !columnOfRecord(right).isNull())
-        return Aggregate::Link{left, columnOfRecord(right)};
-    if (!columnOfRecord(left).isNull() && columnOfRecord(right).isNull())
-        return Aggregate::Link{right, columnOfRecord(left)};
-    return std::nullopt;
+    const bool isRightOfRecord = !columnOfRecord(right).isNull();
+    if (isRightOfRecord == !columnOfRecord(left).isNull())
+        return std::nullopt;
+    const Column* ofLine = from.column(isRightOfRecord ? left : right);
+    if (!ofLine || !ofLine->expression.isEmpty())
+        return std::nullopt;
+    return Aggregate::Link{ofLine->name, columnOfRecord(isRightOfRecord ? right : left)};
 }
 
 bool readsRecord(const Expression& expression, int at) {
@@ -66,7 +68,7 @@ std::optional<Aggregate> aggregateOf(const Table& from,
         const QList<int> parts =
             root.operation == NodeOperation::And ? root.operands : QList<int>{condition->root()};
         for (const int part : parts) {
-            if (const auto link = linkOf(*condition, part))
+            if (const auto link = linkOf(from, *condition, part))
                 aggregate.links += *link;
             else
                 aggregate.conditions += part;

@@ -53,14 +53,18 @@ struct Column {
     std::shared_ptr<const Reach> reach = {};
     // The same for what a subquery gives of other records. Its `expression` is the subquery.
     std::shared_ptr<const Aggregate> aggregate = {};
+    // What Gravin computes of a record that references lead to, said in terms of this table's own.
+    bool isComputedBeyond = false;
 
     // What the project gives a field by itself: an expression that it follows until a person types
     // there, empty: none; and what the one door sets, whoever writes.
     QString filledWith = {};
     Stamp stamp = {};
 
-    // Read of other records for the sake of expressions.
-    bool isBeyond() const { return reach || aggregate; }
+    // Read of other records.
+    bool isReadBeyond() const { return reach || aggregate; }
+    // Made of other records for the sake of expressions.
+    bool isBeyond() const { return isReadBeyond() || isComputedBeyond; }
 
     // A record can be inserted without a value here.
     bool mayBeLeftOut() const {

@@ -14,6 +14,18 @@ bool isUnique(const Table& table, const QString& column) {
     return table.key == alone || table.uniqueKeys.contains(alone);
 }
 
+// What a computed column may name.
+QList<ExpressionColumn> columnsBefore(const Table& table, const Column& computed) {
+    QList<ExpressionColumn> columns;
+    for (const Column& column : table.columns) {
+        if (column.name == computed.name)
+            break;
+        if (!column.isBeyond())
+            columns += ExpressionColumn{column.name, column.type};
+    }
+    return columns;
+}
+
 } // namespace
 
 bool leadsTo(const Reach& reach, const QString& table) {
@@ -35,6 +47,8 @@ CatalogReferences::CatalogReferences(const Catalog& catalog, const QList<StatedR
         // Those of before would keep whatever they were made of, one behind the other.
         m_catalog.tables.back().references.reset();
     }
+    if (!m_lines.tables.isEmpty())
+        m_withoutLines = std::make_shared<const CatalogReferences>(catalog, stated);
 }
 
 std::optional<Reach::Step> CatalogReferences::step(const QString& table,
@@ -63,9 +77,17 @@ std::optional<Reach::Step> CatalogReferences::step(const QString& table,
     return Reach::Step{column, *there, key};
 }
 
-const Table* CatalogReferences::behind(const QString& table, const QString& column) const {
-    const auto followed = step(table, column);
-    return followed ? m_catalog.table(followed->to.name) : nullptr;
+const Table* CatalogReferences::behind(const QString& table, const QStringList& references) const {
+    const Table* here = nullptr;
+    QString name = table;
+    for (const QString& column : references) {
+        const auto followed = step(name, column);
+        if (!followed)
+            return nullptr;
+        name = followed->to.name;
+        here = m_catalog.table(name);
+    }
+    return here;
 }
 
 std::optional<Reach> CatalogReferences::reach(const QString& table, const QStringList& path) const {
@@ -86,18 +108,40 @@ std::optional<Reach> CatalogReferences::reach(const QString& table, const QStrin
     return reach;
 }
 
+std::optional<Column> CatalogReferences::computedBehind(const QString& table,
+                                                        const QStringList& path) const {
+    const Table* there = behind(table, path.mid(0, path.size() - 1));
+    const Table* lines = there ? m_lines.table(there->name) : nullptr;
+    const Column* column = lines ? lines->column(path.back()) : nullptr;
+    if (!column || column->expression.isEmpty() || column->isBeyond())
+        return std::nullopt;
+    const TableReferences own(m_withoutLines, there->name);
+    const auto text = behindReference(column->expression, columnsBefore(*lines, *column), own,
+                                      path.mid(0, path.size() - 1));
+    if (!text)
+        return std::nullopt;
+    Column computed;
+    computed.name = reachedName(path);
+    computed.type = column->type;
+    computed.declaredType = column->declaredType;
+    computed.computed = true;
+    computed.expression = *text;
+    computed.isComputedBeyond = true;
+    return computed;
+}
+
 std::optional<QList<ExpressionColumn>> TableReferences::behind(const QStringList& path) const {
-    const Table* here = nullptr;
-    QString table = m_table;
-    for (const QString& column : path) {
-        here = m_all->behind(table, column);
-        if (!here)
-            return std::nullopt;
-        table = here->name;
-    }
+    const Table* there = m_all->behind(m_table, path);
+    if (!there)
+        return std::nullopt;
     QList<ExpressionColumn> columns;
-    for (const Column& column : here->columns)
+    for (const Column& column : there->columns)
         columns += ExpressionColumn{column.name, column.type};
+    const Table* lines = m_all->table(there->name);
+    for (const Column& column : lines ? lines->columns : QList<Column>()) {
+        if (!column.expression.isEmpty() && !column.isBeyond())
+            columns += ExpressionColumn{column.name, column.type};
+    }
     return columns;
 }
 
@@ -140,15 +184,20 @@ public:
     }
 
     void add(const QString& text) {
-        for (const QStringList& path : reachedPaths(text, m_names, *m_table.references)) {
-            if (auto reach = m_table.references->reach(path))
-                add(std::move(*reach), reachedName(path));
-        }
+        addPaths(text);
         for (const auto& subquery : subqueriesIn(text, m_names, *m_table.references))
             add(subquery);
     }
 
 private:
+    void addPaths(const QString& text) {
+        for (const QStringList& path : reachedPaths(text, m_names, *m_table.references)) {
+            if (auto reach = m_table.references->reach(path))
+                add(std::move(*reach), reachedName(path));
+            else if (auto computed = m_table.references->computedBehind(path))
+                add(std::move(*computed));
+        }
+    }
     bool hasRoomFor(const QString& name) const {
         return !m_table.column(name) && m_count < MostReachedColumns;
     }
@@ -169,6 +218,13 @@ private:
         column.reach = std::make_shared<const Reach>(std::move(reach));
         m_table.columns += column;
     }
+    void add(Column&& computed) {
+        if (!hasRoomFor(computed.name))
+            return;
+        addPaths(computed.expression);
+        ++m_count;
+        m_table.columns += computed;
+    }
     void add(const std::shared_ptr<const Subquery>& subquery) {
         const Table* lines = m_table.references->table(subquery->table);
         if (!lines || !hasRoomFor(subquery->name))
@@ -179,8 +235,12 @@ private:
         for (const auto& part : subquery->parts())
             texts += part->text();
         addReachedColumns(from, texts);
+        addInner(from, *subquery);
         auto aggregate = aggregateOf(from, subquery);
-        const auto isThere = [&](const QString& name) { return m_table.column(name) != nullptr; };
+        const auto isThere = [&](const QString& name) {
+            const Column* column = m_table.column(name);
+            return column && (column->expression.isEmpty() || column->reach);
+        };
         const QStringList read = subquery->columnsOfRecord();
         if (!aggregate || !std::all_of(read.begin(), read.end(), isThere))
             return;
@@ -191,6 +251,18 @@ private:
         column.type = *type;
         column.aggregate = std::make_shared<const Aggregate>(std::move(*aggregate));
         m_table.columns += column;
+    }
+
+    // What a subquery within reads of these lines stands there under their table's name.
+    static void addInner(Table& lines, const Subquery& around) {
+        ColumnAdder adder(lines);
+        for (const auto& part : around.parts()) {
+            for (const auto& inner : part->subqueries()) {
+                for (const QString& column : inner->columnsOfRecord())
+                    adder.addPaths(column);
+                adder.add(inner);
+            }
+        }
     }
 
     Table& m_table;

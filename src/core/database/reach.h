@@ -34,17 +34,22 @@ struct StatedReference {
 
 // Where the references of a catalog lead, as it was when this was made. A reference is followed
 // where it is one column and leads to one record at the most: to a key, or to what is unique.
-// What is reached are columns that the database itself keeps or computes. Thread-safe.
+// Thread-safe.
 class CatalogReferences {
 public:
-    // `lines`: the tables that subqueries may read, with what may be computed of their records.
+    // `lines`: the tables that subqueries may read, with what may be computed of their records; the
+    // same may be asked of what references lead to.
     CatalogReferences(const Catalog& catalog, const QList<StatedReference>& stated,
                       const QList<Table>& lines = {});
 
-    // Nothing: the path leads nowhere.
+    // Nothing: the path leads nowhere, or to what Gravin computes.
     std::optional<Reach> reach(const QString& table, const QStringList& path) const;
-    // The table that a column refers to; null: none.
-    const Table* behind(const QString& table, const QString& column) const;
+    // What Gravin computes at the end of the path, in terms of the table that it begins at. Its
+    // name is the path's. Nothing: there is no such thing.
+    std::optional<Column> computedBehind(const QString& table, const QStringList& path) const;
+    // The table that one reference after the other leads to, without what Gravin computes; null:
+    // nowhere.
+    const Table* behind(const QString& table, const QStringList& references) const;
     // The tables that subqueries may read.
     QStringList tables() const;
     const Table* table(const QString& name) const; // null: none of these
@@ -55,6 +60,8 @@ private:
     Catalog m_catalog; // without what Gravin computes
     QList<StatedReference> m_stated;
     Catalog m_lines;
+    // By which what is computed of the lines was read; null: there are none.
+    std::shared_ptr<const CatalogReferences> m_withoutLines;
 };
 
 // The same for the expressions over one table.
@@ -68,6 +75,9 @@ public:
     QStringList tables() const override;
     QList<ExpressionColumn> columnsOf(const QString& table) const override;
     std::unique_ptr<References> of(const QString& table) const override;
+    const Table* tableBehind(const QStringList& references) const {
+        return m_all->behind(m_table, references);
+    }
     // Null: there is no such table that could be read.
     const Table* table(const QString& name) const { return m_all->table(name); }
     std::shared_ptr<const TableReferences> referencesOf(const QString& table) const {
@@ -75,6 +85,9 @@ public:
     }
     std::optional<Reach> reach(const QStringList& path) const {
         return m_all->reach(m_table, path);
+    }
+    std::optional<Column> computedBehind(const QStringList& path) const {
+        return m_all->computedBehind(m_table, path);
     }
 
 private:

@@ -373,21 +373,27 @@ int ExpressionParser::qualified(const Token& qualifier) {
             m_read.putBack();
         m_read.failExpected(coreTr("a field of “%1”").arg(qualifier.text));
     }
-    const bool isOwnTable =
-        m_around && (qualifier.text == m_around->table ||
-                     (qualifier.kind == Token::Kind::Word &&
-                      qualifier.text.compare(m_around->table, Qt::CaseInsensitive) == 0));
-    if (isOwnTable)
+    const auto isCalled = [&](const QString& table) {
+        return qualifier.text == table || (qualifier.kind == Token::Kind::Word &&
+                                           qualifier.text.compare(table, Qt::CaseInsensitive) == 0);
+    };
+    if (m_around && isCalled(m_around->table))
         return named(qualifier, name, m_names, false);
-    if (qualifier.kind == Token::Kind::Word && qualifier.upper == u"RECORD")
-        return m_around ? named(qualifier, name, m_around->record, true)
-                        : named(qualifier, name, m_names, false);
+    if (m_around && isCalled(m_around->recordIs))
+        return named(qualifier, name, m_around->record, true);
+    if (!m_around && qualifier.kind == Token::Kind::Word && qualifier.upper == u"RECORD")
+        return named(qualifier, name, m_names, false);
+    failQualifier(qualifier);
+}
+
+void ExpressionParser::failQualifier(const Token& qualifier) const {
+    const QString recordIs = m_around ? m_around->recordIs : QStringLiteral("record");
     TokenReader::fail(
         qualifier,
-        m_around ? coreTr("Before a dot stands “%1” or “record” here, not “%2”.")
-                       .arg(m_around->table, qualifier.text)
-                 : coreTr("Before a dot stands “record” here, not “%1”.").arg(qualifier.text),
-        QStringLiteral("record"));
+        m_around ? coreTr("Before a dot stands “%1” or “%2” here, not “%3”.")
+                       .arg(m_around->table, recordIs, qualifier.text)
+                 : coreTr("Before a dot stands “%1” here, not “%2”.").arg(recordIs, qualifier.text),
+        recordIs);
 }
 
 int ExpressionParser::named(const Token& from, const Token& name, const Names& names,

@@ -22,6 +22,9 @@ public:
     struct Around {
         QString table; // the subquery's own, or what it calls it
         Names record;
+        // What the record is called: of a subquery in a subquery, the other one's own table.
+        QString recordIs = QStringLiteral("record");
+        bool isInner = false; // it is a subquery in a subquery
     };
 
     // All must outlive it. `around`, null: it is no part of a subquery.
@@ -76,6 +79,7 @@ private:
     int interval(const Token& token);
     int column(const Token& token);
     int qualified(const Token& qualifier);
+    [[noreturn]] void failQualifier(const Token& qualifier) const;
     // `name` has been taken; `from` is where what names it begins.
     int named(const Token& from, const Token& name, const Names& names, bool isOfRecord);
     int reached(const Token& from, const QString& reference, const Names& names, bool isOfRecord);

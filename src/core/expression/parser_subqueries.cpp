@@ -60,8 +60,8 @@ QString madeOf(Made function) {
 
 int ExpressionParser::subquery(const Token& from, bool isExists) {
     const Level level(*this);
-    if (m_around)
-        TokenReader::fail(from, coreTr("A subquery cannot stand in another one."));
+    if (m_around && m_around->isInner)
+        TokenReader::fail(from, coreTr("A subquery in a subquery cannot hold another one."));
     m_read.expectWord("SELECT");
     Subquery subquery;
     QList<Token> what;
@@ -85,7 +85,8 @@ int ExpressionParser::subquery(const Token& from, bool isExists) {
     const QList<ExpressionColumn> columns = m_names.references->columnsOf(subquery.table);
     const auto references = m_names.references->of(subquery.table);
     const Names names{columns, references.get()};
-    const Around around{calls, m_names};
+    const Around around =
+        m_around ? Around{calls, m_names, m_around->table, true} : Around{calls, m_names};
     subquery.what = part(what, names, around, false);
     subquery.order = part(order, names, around, false);
     subquery.condition = part(condition, names, around, true);

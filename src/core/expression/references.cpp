@@ -6,6 +6,8 @@
 #include "core/expression/names.h"
 #include "core/expression/subquery.h"
 
+#include <algorithm>
+
 namespace gravin {
 
 namespace {
@@ -31,6 +33,28 @@ QString reachedName(const QStringList& path) {
     for (const QString& name : path)
         names += nameText(name);
     return names.join(QStringLiteral(" -> "));
+}
+
+std::optional<QString> behindReference(const QString& text, const QList<ExpressionColumn>& columns,
+                                       const References& references, const QStringList& path) {
+    const auto parsed = parseExpression(text, columns, &references);
+    if (!parsed || !parsed->subqueries().isEmpty())
+        return std::nullopt;
+    std::vector<ExpressionNode> named = parsed->nodes();
+    std::erase_if(named, [](const ExpressionNode& node) {
+        return node.operation != ExpressionNode::Operation::Column;
+    });
+    // From behind, so that the places of those before stay what they are.
+    std::sort(named.begin(), named.end(),
+              [](const ExpressionNode& a, const ExpressionNode& b) { return a.at > b.at; });
+    QString behind = text;
+    for (const ExpressionNode& node : named) {
+        const QString& name = parsed->columns()[node.column];
+        behind.replace(node.at, node.length,
+                       reachedName(path) + QStringLiteral(" -> ") +
+                           (parsed->reached().contains(name) ? name : nameText(name)));
+    }
+    return behind;
 }
 
 QList<QStringList> reachedPaths(const QString& text, const QList<ExpressionColumn>& columns,

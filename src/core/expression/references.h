@@ -28,6 +28,11 @@ public:
 // an expression writes it.
 QString reachedName(const QStringList& path);
 
+// What an expression over the record that these references lead to says, as an expression of the
+// record that they begin at. Nothing: it is none, or it has subqueries.
+std::optional<QString> behindReference(const QString& text, const QList<ExpressionColumn>& columns,
+                                       const References& references, const QStringList& path);
+
 // The paths that a text follows from the record itself and that lead somewhere, each once, with the
 // names that the columns have. The text need not be an expression otherwise.
 QList<QStringList> reachedPaths(const QString& text, const QList<ExpressionColumn>& columns,

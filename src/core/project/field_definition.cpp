@@ -14,6 +14,13 @@ namespace {
 constexpr EnumWords Alignments(std::to_array<EnumWord<Alignment>>(
     {{Alignment::Left, "left"}, {Alignment::Centre, "centre"}, {Alignment::Right, "right"}}));
 
+constexpr EnumWords Totals(std::to_array<EnumWord<FieldTotal>>(
+    {{FieldTotal::Sum, "sum", QT_TRANSLATE_NOOP("gravin", "sum")},
+     {FieldTotal::Average, "average", QT_TRANSLATE_NOOP("gravin", "average")},
+     {FieldTotal::Count, "count", QT_TRANSLATE_NOOP("gravin", "filled")},
+     {FieldTotal::Smallest, "smallest", QT_TRANSLATE_NOOP("gravin", "smallest")},
+     {FieldTotal::Largest, "largest", QT_TRANSLATE_NOOP("gravin", "largest")}}));
+
 // Others say themselves what they are.
 constexpr EnumWords DefaultKinds(
     std::to_array<EnumWord<FieldDefault::Kind>>({{FieldDefault::Kind::Today, "today"},
@@ -24,6 +31,33 @@ constexpr EnumWords DefaultKinds(
 
 QString alignmentName(Alignment alignment) { return Alignments.name(alignment); }
 std::optional<Alignment> alignmentFromName(const QString& name) { return Alignments.from(name); }
+
+QString fieldTotalName(FieldTotal total) { return Totals.name(total); }
+std::optional<FieldTotal> fieldTotalFromName(const QString& name) { return Totals.from(name); }
+
+QString fieldTotalText(FieldTotal total) {
+    return total == FieldTotal::None ? coreTr("none") : Totals.label(total);
+}
+
+bool canTotal(FieldTotal total, const ColumnType& type) {
+    const TypeKind kind = type.kind;
+    const bool isNumber =
+        kind == TypeKind::Integer || kind == TypeKind::Decimal || kind == TypeKind::Double;
+    const bool isMoment = kind == TypeKind::Date || kind == TypeKind::Time ||
+                          kind == TypeKind::Timestamp || kind == TypeKind::Instant;
+    switch (total) {
+    case FieldTotal::Sum:
+    case FieldTotal::Average:
+        return isNumber;
+    case FieldTotal::Smallest:
+    case FieldTotal::Largest:
+        return isNumber || isMoment;
+    case FieldTotal::None:
+    case FieldTotal::Count:
+        break;
+    }
+    return true;
+}
 
 QString defaultKindName(FieldDefault::Kind kind) { return DefaultKinds.name(kind); }
 std::optional<FieldDefault::Kind> defaultKindFromName(const QString& name) {

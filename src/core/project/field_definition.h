@@ -50,6 +50,15 @@ enum class Alignment { Natural, Left, Centre, Right };
 QString alignmentName(Alignment alignment); // "left"; empty for Natural
 std::optional<Alignment> alignmentFromName(const QString& name);
 
+// What the foot of a list says of all values of a field.
+enum class FieldTotal { None, Sum, Average, Count, Smallest, Largest };
+QString fieldTotalName(FieldTotal total); // "sum"; empty for None
+std::optional<FieldTotal> fieldTotalFromName(const QString& name);
+// For people: "filled" for a Count.
+QString fieldTotalText(FieldTotal total);
+// Whether values of this type have such a total; None is had by all.
+bool canTotal(FieldTotal total, const ColumnType& type);
+
 // What a new record begins with in a field. The database's own default is another thing: it comes
 // in where nothing was given.
 struct FieldDefault {
@@ -90,6 +99,7 @@ struct FieldDefinition {
     QString mask = {};   // of masked text, see core/value/mask.h
     QString format = {}; // how figures and dates are written, see core/value/display_format.h
     Alignment alignment = Alignment::Natural;
+    FieldTotal total = FieldTotal::None;
     QList<Choice> choices = {};
     Lookup lookup = {};
     // describe() of the column's type when the field was made; empty: not known. Tells later

@@ -108,6 +108,7 @@ FieldDefinition readDefinition(ObjectReader& reader, const QString& place, const
     field.mask = reader.string("mask", {});
     field.format = reader.string("format", {});
     field.alignment = reader.word("align", Alignment::Natural, alignmentFromName);
+    field.total = reader.word("total", FieldTotal::None, fieldTotalFromName);
     field.choices = readChoices(reader.take("choices"), place + QStringLiteral(".choices"));
     field.lookup = readLookup(reader.take("lookup"), place + QStringLiteral(".lookup"));
     return field;

@@ -110,6 +110,8 @@ OrderedJson jsonOf(const FieldDefinition& field) {
         json["format"] = utf8(field.format);
     if (field.alignment != Alignment::Natural)
         json["align"] = utf8(alignmentName(field.alignment));
+    if (field.total != FieldTotal::None)
+        json["total"] = utf8(fieldTotalName(field.total));
     putSource(json, field);
     if (!field.type.isEmpty())
         json["type"] = utf8(field.type);

@@ -36,7 +36,7 @@ public:
         for (const QString& column : without.isEmpty() ? QStringList() : from.key)
             wanted += *from.column(column);
         const Dialect& dialect = m_session.dialect();
-        const RowPlan reading(dialect, from, wanted, {});
+        RowPlan reading(dialect, from, wanted, {});
         SqlFragment where;
         for (qsizetype i = 0; i < m_aggregate.links.size(); ++i) {
             const Column& column = *from.column(m_aggregate.links[i].column);
@@ -45,6 +45,8 @@ public:
                          QStringLiteral(" = ") + dialect.placeholder(column);
             where.values += dialect.encode(m_record[static_cast<size_t>(i)], column.type);
         }
+        if (Status prepared = reading.prepare(m_session, where); !prepared)
+            return prepared;
         return m_session.select(
             reading.select() + where.sql, where.values, [&](const QSqlQuery& row) {
                 const std::vector<Value> line = reading.values(row);
@@ -71,6 +73,8 @@ public:
             all[static_cast<size_t>(place)] = std::move(reached->front());
         }
         m_computed.fillIn(all, m_present);
+        if (Status read = addInner(all); !read)
+            return read;
         std::vector<Value> line;
         for (const Column& column : m_question.columns())
             line.push_back(all[static_cast<size_t>(from.indexOf(column.name))]);
@@ -87,6 +91,22 @@ public:
     }
 
 private:
+    // What subqueries give of a coming line: their own lines are as they are stored.
+    Status addInner(std::vector<Value>& line) {
+        const Table& from = m_aggregate.from;
+        for (int place = 0; place < from.columns.size(); ++place) {
+            if (!from.columns[place].aggregate)
+                continue;
+            std::vector<Value> ofLine;
+            for (const int column : LineQuestion(*from.columns[place].aggregate, from).ofRecord())
+                ofLine.push_back(line[static_cast<size_t>(column)]);
+            auto value = readAggregate(m_session, from, place, ofLine);
+            if (!value)
+                return value.error();
+            line[static_cast<size_t>(place)] = std::move(*value);
+        }
+        return ok();
+    }
     // The engine may take other values for equal.
     void addIfLinked(const std::vector<Value>& line) {
         if (std::equal(line.begin(), line.begin() + static_cast<std::ptrdiff_t>(m_question.links()),

@@ -32,7 +32,7 @@ Parsed withoutComputed(Parsed parsed, const Table& table) {
     QHash<QString, Expression> replacements;
     for (const QString& name : parsed->columns()) {
         const int at = table.indexOf(name);
-        if (at < 0 || table.columns[at].isBeyond())
+        if (at < 0 || table.columns[at].isReadBeyond())
             continue;
         const QString& text = table.columns[at].expression;
         if (text.isEmpty())
@@ -108,7 +108,7 @@ Result<Value> valueFor(const Column& column, const Value& computed) {
 
 ComputedColumns::ComputedColumns(const Table& table) {
     for (qsizetype i = 0; i < table.columns.size(); ++i) {
-        if (table.columns[i].expression.isEmpty() || table.columns[i].isBeyond())
+        if (table.columns[i].expression.isEmpty() || table.columns[i].isReadBeyond())
             continue;
         if (auto bound = bindExpression(table.columns[i].expression, table))
             m_columns.emplace_back(static_cast<int>(i), std::move(*bound));

@@ -20,7 +20,7 @@ QList<int> reachedThrough(const Table& table, const QSet<QString>& columns) {
         const Column& column = table.columns[place];
         const QStringList read = column.aggregate ? column.aggregate->subquery->columnsOfRecord()
                                                   : QStringList{column.name};
-        if (column.isBeyond() && std::any_of(read.begin(), read.end(), isWritten))
+        if (column.isReadBeyond() && std::any_of(read.begin(), read.end(), isWritten))
             places += place;
     }
     return places;

@@ -107,7 +107,7 @@ void RowPlan::readFor(int place) {
 Status RowPlan::prepare(Session& session, const SqlFragment& where) {
     for (auto& [place, lines] : m_aggregates) {
         const Aggregate& aggregate = *m_table.columns[place].aggregate;
-        const RowPlan reading(m_dialect, aggregate.from, lines.question().columns(), {});
+        RowPlan reading(m_dialect, aggregate.from, lines.question().columns(), {});
         SqlFragment only;
         for (const Aggregate::Link& link :
              where.sql.isEmpty() ? QList<Aggregate::Link>() : aggregate.links) {
@@ -120,6 +120,9 @@ Status RowPlan::prepare(Session& session, const SqlFragment& where) {
                          m_dialect.rowsOf(m_table), where.sql);
             only.values += where.values;
         }
+        // Lines have lines of their own where a subquery stands in a subquery.
+        if (Status prepared = reading.prepare(session, only); !prepared)
+            return prepared;
         // All lines at once come in the order of what links them: each record's stand together.
         if (where.sql.isEmpty() && aggregate.links.size() == 1)
             only.sql += QStringLiteral(" ORDER BY ") + reading.qualified(aggregate.links[0].column);

@@ -175,20 +175,42 @@ Result<std::vector<RecordGroup>> readGroups(Session& session, const Table& table
     return maker.finish();
 }
 
+namespace {
+
+std::vector<ColumnTotals> resultsOf(const std::vector<Totals>& totals) {
+    std::vector<ColumnTotals> results;
+    for (const Totals& each : totals)
+        results.push_back(each.result());
+    return results;
+}
+
+void take(std::vector<Totals>& totals, const std::vector<Value>& values) {
+    for (size_t i = 0; i < totals.size(); ++i)
+        totals[i].take(values[i]);
+}
+
+} // namespace
+
 Result<std::vector<ColumnTotals>> readTotals(Session& session, const Table& table,
                                              const RecordQuery& query, const QStringList& columns,
-                                             const std::function<bool()>& isCancelled) {
+                                             const std::function<bool()>& isCancelled,
+                                             const ComingValues& coming) {
     RecordQuery unsorted = query;
     unsorted.sort.clear();
     QList<Column> read;
     for (const QString& name : columns)
         read += *table.column(name);
+    for (const QString& name : coming.instead.isEmpty() ? QStringList() : table.key)
+        read += *table.column(name);
     std::vector<Totals> totals(static_cast<size_t>(columns.size()));
     bool stopped = false;
     const Status scanned =
         TableReader(session, table).scanValues(unsorted, read, [&](std::vector<Value>&& values) {
-            for (size_t i = 0; i < totals.size(); ++i)
-                totals[i].take(values[i]);
+            const auto key = values.begin() + columns.size();
+            const auto edited = coming.instead.isEmpty()
+                                    ? coming.instead.cend()
+                                    : coming.instead.constFind(Key({key, values.end()}));
+            take(totals, edited == coming.instead.cend() ? values : *edited);
             stopped = isCancelled();
             return !stopped;
         });
@@ -196,10 +218,16 @@ Result<std::vector<ColumnTotals>> readTotals(Session& session, const Table& tabl
         return scanned.error();
     if (stopped)
         return cancelled();
-    std::vector<ColumnTotals> results;
-    for (const Totals& each : totals)
-        results.push_back(each.result());
-    return results;
+    for (const std::vector<Value>& values : coming.besides)
+        take(totals, values);
+    return resultsOf(totals);
+}
+
+std::vector<ColumnTotals> totalsOf(const std::vector<std::vector<Value>>& records, size_t columns) {
+    std::vector<Totals> totals(columns);
+    for (const std::vector<Value>& values : records)
+        take(totals, values);
+    return resultsOf(totals);
 }
 
 } // namespace gravin

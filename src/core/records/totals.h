@@ -3,6 +3,9 @@
 
 #include "core/database/session.h"
 #include "core/records/record_query.h"
+#include "core/value/key.h"
+
+#include <QHash>
 
 #include <functional>
 #include <optional>
@@ -62,9 +65,18 @@ Result<std::vector<RecordGroup>> readGroups(Session& session, const Table& table
                                             const QStringList& totalled,
                                             const std::function<bool()>& isCancelled);
 
+// Records as they are about to be: of each the values of the columns that are totalled.
+struct ComingValues {
+    QHash<Key, std::vector<Value>> instead; // of what is stored under these keys
+    std::vector<std::vector<Value>> besides;
+};
+
 // What all records of a list come to, for each of these columns.
 Result<std::vector<ColumnTotals>> readTotals(Session& session, const Table& table,
                                              const RecordQuery& query, const QStringList& columns,
-                                             const std::function<bool()>& isCancelled);
+                                             const std::function<bool()>& isCancelled,
+                                             const ComingValues& coming = {});
+// The same of these records alone.
+std::vector<ColumnTotals> totalsOf(const std::vector<std::vector<Value>>& records, size_t columns);
 
 } // namespace gravin

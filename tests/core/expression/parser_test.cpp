@@ -229,6 +229,26 @@ TEST(Parser, ASubqueryIsReadAsAValue) {
     EXPECT_EQ(readWith("record.a + a"), "(+ a a)") << "outside of one it is the same";
 }
 
+// In it the lines of the other one are what the record is to that.
+TEST(Parser, ASubqueryMayStandInAnother) {
+    const Makers makers;
+    const auto read = parseExpression(
+        QStringLiteral(
+            "(SELECT SUM(amount) FROM line WHERE line.a = record.a AND (SELECT COUNT(*) "
+            "FROM line AS other WHERE other.a = line.a -> \"Town Code\" -> people) > 1)"),
+        someColumns(), &makers);
+    ASSERT_TRUE(read) << qPrintable(read.error().sentence);
+    ASSERT_EQ(read->subqueries().size(), 1);
+    const Subquery& outer = *read->subqueries().front();
+    EXPECT_EQ(outer.columnsOfRecord(), QStringList{QStringLiteral("a")});
+    ASSERT_EQ(outer.condition->subqueries().size(), 1);
+    const Subquery& inner = *outer.condition->subqueries().front();
+    EXPECT_EQ(inner.table, u"line");
+    EXPECT_EQ(inner.columnsOfRecord(), QStringList{QStringLiteral("a -> \"Town Code\" -> people")});
+    EXPECT_EQ(inner.name, u"(SELECT COUNT(*) FROM line AS other WHERE other.a = line.a -> \"Town "
+                          "Code\" -> people)");
+}
+
 TEST(Parser, TypesOfSubqueriesAreThoseOfWhatTheyAreMadeOf) {
     const Makers makers;
     const auto typeOf = [&](const char* text) {
@@ -257,8 +277,12 @@ TEST(Parser, WhatIsNoSubquerySaysWhyAndWhere) {
               "33+5: Before a dot stands “line” or “record” here, not “other”.");
     EXPECT_EQ(readWith("(SELECT COUNT(*) FROM line WHERE a"),
               "34+1: The expression ends here, but “)” is expected.");
-    EXPECT_EQ(readWith("(SELECT COUNT(*) FROM line WHERE a = (SELECT COUNT(*) FROM line))"),
-              "37+1: A subquery cannot stand in another one.");
+    EXPECT_EQ(readWith("(SELECT COUNT(*) FROM line WHERE a = (SELECT COUNT(*) FROM line WHERE a = "
+                       "(SELECT COUNT(*) FROM line)))"),
+              "74+1: A subquery in a subquery cannot hold another one.");
+    EXPECT_EQ(readWith("(SELECT COUNT(*) FROM line WHERE EXISTS (SELECT 1 FROM \"Odd Name\" AS o "
+                       "WHERE o.x = record.due))"),
+              "83+6: Before a dot stands “o” or “line” here, not “record”.");
     EXPECT_EQ(readWith("line.a"), "0+4: Before a dot stands “record” here, not “line”.");
     EXPECT_EQ(readWith("record."),
               "7+1: The expression ends here, but a field of “record” is expected.");

@@ -171,6 +171,23 @@ void checkDefault(FindingCollector& found, const Screen& screen, const Table& ta
     }
 }
 
+void checkTotal(FindingCollector& found, const Screen& screen, const Table& table,
+                const BoundField& field) {
+    const FieldTotal total = field.definition.total;
+    if (canTotal(total, field.column.type))
+        return;
+    Finding finding =
+        found.onField("total_misfit", Finding::Severity::Risks, screen, field.column.name);
+    finding.cause = coreTr("%1 holds %2, of which there is no total “%3”.")
+                        .arg(field.column.name, describe(field.column.type), fieldTotalText(total));
+    finding.consequence = coreTr("The foot of the list says nothing there.");
+    finding.mend = coreTr("Total nothing there");
+    finding.apply = found.onDefinition(screen, table, field.column, [](FieldDefinition& changed) {
+        changed.total = FieldTotal::None;
+    });
+    found.add(std::move(finding));
+}
+
 // What a field is filled or stamped with.
 void checkGiven(FindingCollector& found, const Screen& screen, const Table& table,
                 const BoundField& field) {
@@ -281,6 +298,7 @@ void findOnField(FindingCollector& found, const Screen& screen, const Table& tab
     checkType(found, screen, table, field, generated);
     checkGenerated(found, screen, table, field);
     checkDefault(found, screen, table, field);
+    checkTotal(found, screen, table, field);
     checkGiven(found, screen, table, field);
     checkConditions(found, screen, table, field);
     checkFormatOf(found, screen, table, field);
