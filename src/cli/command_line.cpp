@@ -260,6 +260,8 @@ private:
         many.add_option("--on-change", bulk->onMeanwhile,
                         "of a record that somebody changed meanwhile: stop, anew or leave-out")
             ->transform(CLI::CheckedTransformer(meanwhile));
+        many.add_flag("--with-filled", bulk->withFilled,
+                      "fields that are filled with what is changed follow");
         many.add_flag("--dry-run", bulk->dryRun, "say what would change, write nothing");
         defineWarnings(many, *bulk);
     }

@@ -71,10 +71,11 @@ struct WriteOptions : ScreenOptions {
     QStringList assignments;                     // "field=value"
     QStringList sets;                            // bulk: "field=expression"
     QString kept;                                // bulk: the name of one that the project keeps
-    QStringList fills; // bulk: a key and "field=value", in turn: what the run asks for
-    QStringList nulls; // fields to set to NULL
-    QStringList files; // "field=path": a binary field takes what the file holds
-    QStringList was;   // edit: "field=value" that must still hold
+    QStringList fills;       // bulk: a key and "field=value", in turn: what the run asks for
+    QStringList nulls;       // fields to set to NULL
+    QStringList files;       // "field=path": a binary field takes what the file holds
+    QStringList was;         // edit: "field=value" that must still hold
+    bool withFilled = false; // bulk: what fields are filled with follows
     bool cascade = false;
     bool dryRun = false;
     bool acceptWarnings = false;

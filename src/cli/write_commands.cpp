@@ -288,6 +288,7 @@ Result<QString> addKept(const WriteContext& context, const WriteOptions& options
             !added)
             return added.error();
     }
+    values.fills = values.fills || kept->fills;
     return kept->where;
 }
 
@@ -343,6 +344,7 @@ int runBulk(const WriteOptions& options) {
     auto values = bulkValues(*context, options);
     if (!values)
         return report(values.error(), options.json);
+    values->fills = options.withFilled;
     QString where = options.where;
     if (!options.kept.isEmpty()) {
         const auto condition = addKept(*context, options, *values);

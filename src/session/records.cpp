@@ -13,6 +13,7 @@
 #include "session/database.h"
 #include "session/drafts/draft_aggregates.h"
 #include "session/drafts/draft_history.h"
+#include "session/drafts/draft_offers.h"
 #include "session/drafts/draft_questions.h"
 #include "session/drafts/draft_reach.h"
 #include "session/lookup_work.h"
@@ -64,6 +65,7 @@ Records::Records(Notices* notices, Database* database, ProjectDocument* document
     , m_questions(std::make_unique<DraftQuestions>(database, document, this))
     , m_reach(std::make_unique<DraftReach>(database, this))
     , m_aggregates(std::make_unique<DraftAggregates>(database, this, m_live.get()))
+    , m_offers(std::make_unique<DraftOffers>(database, document, this, notices))
     , m_history(std::make_unique<DraftHistory>(this, m_live.get())) {
     connect(m_live.get(), &LiveRecords::failed, notices,
             [notices](const Error& error) { notices->refuse(error); });
@@ -78,6 +80,7 @@ Records::Records(Notices* notices, Database* database, ProjectDocument* document
     connect(m_live.get(), &LiveRecords::draftChanged, m_questions.get(), &DraftQuestions::follow);
     connect(m_live.get(), &LiveRecords::draftChanged, m_reach.get(), &DraftReach::follow);
     connect(m_live.get(), &LiveRecords::draftChanged, m_aggregates.get(), &DraftAggregates::follow);
+    connect(m_live.get(), &LiveRecords::draftChanged, m_offers.get(), &DraftOffers::follow);
     connect(
         m_live.get(), &LiveRecords::draftsChanged, this,
         [this] {

@@ -14,6 +14,7 @@ namespace gravin {
 class ColumnProfiles;
 class Database;
 class DraftHistory;
+class DraftOffers;
 class DraftQuestions;
 class DraftAggregates;
 class DraftReach;
@@ -138,6 +139,7 @@ private:
     std::unique_ptr<DraftQuestions> m_questions;
     std::unique_ptr<DraftReach> m_reach;
     std::unique_ptr<DraftAggregates> m_aggregates;
+    std::unique_ptr<DraftOffers> m_offers;
     std::unique_ptr<DraftHistory> m_history;
     bool m_sourcesWait = false; // one of them has unsaved edits
 };

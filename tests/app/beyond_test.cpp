@@ -304,6 +304,53 @@ TEST_F(Beyond, ALookupOffersOnlyWhatFits) {
         Driver::until([&] { return workspace().records()->problems(name("aid"), first).empty(); }));
 }
 
+// The developer's choice: it stands in the way, or goes.
+TEST_F(Beyond, APickThatIsNotOfferedAnyMoreIsEmptied) {
+    Driver::key(Qt::Key_F9);
+    Driver::settle();
+    set(PlateLine::Unoffered, "replaces_id", name("emptied"));
+    EXPECT_TRUE(noticed("says which records are offered")) << "there is no condition yet";
+    set(PlateLine::OffersWhere, "replaces_id", name("sector_id = record.sector_id"));
+    EXPECT_EQ(options(PlateLine::Unoffered, "replaces_id"),
+              (QStringList{name("a problem"), name("emptied")}));
+    set(PlateLine::Unoffered, "replaces_id", name("emptied"));
+    Driver::key(Qt::Key_F9);
+    Driver::settle(200);
+    const BoundScreen& screen = grid()->gridModel()->binding()->screen();
+    const BoundField& pick = *screen.field(name("replaces_id"));
+    const BoundField& sector = *screen.field(name("sector_id"));
+    const RecordId first = grid()->gridModel()->recordAt(0);
+    ASSERT_TRUE(Driver::until(
+        [&] { return workspace().records()->store(name("aid"))->record(first.key) != nullptr; }));
+    const auto value = [&](const BoundField& field) {
+        return grid()->gridModel()->binding()->value(first, field).value_or(Value());
+    };
+    const Value own = value(sector);
+    const auto session = Session::open({Engine::Sqlite, folder() + name("/harbour.db"), true},
+                                       Session::Access::ReadOnly);
+    const auto idWhere = [&](const QString& what) {
+        return Value::integer((*session)->scalar(what)->toLongLong());
+    };
+    const QString ofSector = QString::number(own.asInteger());
+    const Value fits = idWhere(name("SELECT max(id) FROM aid WHERE sector_id = ") + ofSector);
+    const Value elsewhere = idWhere(name("SELECT min(id) FROM sector WHERE id <> ") + ofSector);
+    workspace().records()->choose(screen, first, pick, fits);
+    Driver::settle(200);
+    EXPECT_EQ(value(pick), fits);
+    workspace().records()->choose(screen, first, sector, elsewhere);
+    EXPECT_TRUE(Driver::until([&] { return value(pick).isNull(); }));
+    EXPECT_TRUE(noticed("was emptied: what it held is not offered here any more."));
+    // Undone, it stays with its problem, until the sector goes back too.
+    workspace().records()->history()->undo();
+    Driver::settle(400);
+    EXPECT_EQ(value(pick), fits);
+    EXPECT_EQ(value(sector), elsewhere);
+    workspace().records()->history()->undo();
+    EXPECT_TRUE(Driver::until([&] { return value(sector) == own && value(pick) == fits; }));
+    EXPECT_TRUE(
+        Driver::until([&] { return workspace().records()->problems(name("aid"), first).empty(); }));
+}
+
 TEST_F(Beyond, ALookupsHeadSortsByWhatItShowsAndChoicesInTheirOrder) {
     const auto sortBy = [this](const char* column) {
         page()->filterBar()->sortBy(name(column), false);

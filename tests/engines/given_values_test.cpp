@@ -2,6 +2,7 @@
 // What the one door writes by itself: what fields are filled with, and stamps; the same on all
 // three engines.
 #include "core/base/person.h"
+#include "core/changes/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/changes/rollback.h"
 #include "core/fitting/binding.h"
@@ -132,6 +133,40 @@ TEST_P(GivenByTheDoor, ManyAtOnceAreStampedToo) {
     ASSERT_TRUE(ChangeWriter(*session, catalog, rulesOf(project, catalog)).write(request));
     for (qint64 id = 10; id < 20; ++id)
         EXPECT_EQ(stored(id, "who"), personName());
+}
+
+// Only where that is asked for, and then the preview says so.
+TEST_P(GivenByTheDoor, ABulkUpdateLetsThemFollow) {
+    database->run(name("INSERT INTO line VALUES (2, 2, 1, 0.50, NULL, NULL), (3, NULL, 1, NULL, "
+                       "NULL, NULL)"));
+    const auto table = std::make_shared<const Table>(*catalog.table(name("line")));
+    const TableRules rules = rulesOf(project, catalog).value(name("line"));
+    BulkValues values;
+    values.put.insert(name("article_id"), Value::integer(2));
+    EXPECT_TRUE(couldFill(*table, values));
+    const auto without = previewBulkUpdate(*session, table, rules, {}, values);
+    ASSERT_TRUE(without) << qPrintable(without.error().detail);
+    EXPECT_EQ(without->spreads.keys(), QStringList{name("article_id")});
+
+    values.fills = true;
+    const auto preview = previewBulkUpdate(*session, table, rules, {}, values);
+    ASSERT_TRUE(preview) << qPrintable(preview.error().detail);
+    EXPECT_EQ(preview->refused, 0) << "a field that nobody edits is filled all the same";
+    EXPECT_EQ(preview->unchanged, 1) << "what has the article already keeps its price";
+    EXPECT_EQ(preview->changing.size(), 2);
+    ASSERT_TRUE(preview->spreads.contains(name("price")));
+    EXPECT_EQ(preview->spreads[name("price")].after.sum, decimal("0.40"));
+    ChangeRequest request = bulkUpdateRequest(std::make_shared<const BulkPreview>(*preview));
+    request.person = name("tester");
+    const auto written = ChangeWriter(*session, catalog, rulesOf(project, catalog)).write(request);
+    ASSERT_TRUE(written) << qPrintable(written.error().error.sentence);
+    EXPECT_EQ(stored(1, "price"), u"0.20");
+    EXPECT_EQ(stored(2, "price"), u"0.50");
+    EXPECT_EQ(stored(3, "price"), u"0.20");
+
+    BulkValues price;
+    price.put.insert(name("price"), decimal("1.00"));
+    EXPECT_FALSE(couldFill(*table, price)) << "what is put there stands";
 }
 
 INSTANTIATE_TEST_SUITE_P(Engines, GivenByTheDoor,

@@ -77,6 +77,8 @@ QString alignmentText(Alignment alignment) {
     return {};
 }
 
+QString unofferedText(bool empties) { return empties ? coreTr("emptied") : coreTr("a problem"); }
+
 Result<FieldDefinition> withShownAs(FieldDefinition definition, const BoundField& field,
                                     const FieldPlace& place, const QString& text) {
     for (const ShownAs shown : allShownAs()) {
@@ -133,6 +135,9 @@ QString fieldSettingText(PlateLine line, const BoundField& field) {
         return offersText(definition);
     case PlateLine::OffersWhere:
         return definition.lookup.where;
+    case PlateLine::Unoffered:
+        return definition.lookup.where.isEmpty() ? QString()
+                                                 : unofferedText(definition.lookup.empties);
     case PlateLine::Format:
         return definition.format;
     case PlateLine::Help:
@@ -209,6 +214,10 @@ QStringList fieldSettingOptions(PlateLine line, const BoundField& field, const F
             options =
                 usualOfferings(field.definition.lookup, place.table, field.column, place.catalog);
         break;
+    case PlateLine::Unoffered:
+        if (!field.definition.lookup.where.isEmpty())
+            options = {unofferedText(false), unofferedText(true)};
+        break;
     case PlateLine::FilledWith:
         options = usualFillings(place.table, field.column);
         break;
@@ -234,6 +243,8 @@ bool isUsualFieldSetting(PlateLine line, const BoundField& field) {
         return field.definition.editable == Editable::Always;
     case PlateLine::Alignment:
         return field.definition.alignment == Alignment::Natural;
+    case PlateLine::Unoffered:
+        return !field.definition.lookup.empties;
     case PlateLine::Total:
         return field.definition.total == FieldTotal::None;
     case PlateLine::Width:
@@ -274,6 +285,14 @@ Result<FieldDefinition> changedFieldSetting(PlateLine line, const BoundField& fi
         const QString reason = reasonAgainstOffering(definition.lookup, place.table, place.catalog);
         if (!reason.isEmpty())
             return refusalOf(reason);
+        return definition;
+    }
+    case PlateLine::Unoffered: {
+        const auto empties = wordFrom({false, true}, unofferedText, text);
+        if (definition.lookup.where.isEmpty() || (!empties && !text.trimmed().isEmpty()))
+            return refusalOf(coreTr("A pick that is not offered any more is a problem or emptied; "
+                                    "“Offers only” says which records are offered."));
+        definition.lookup.empties = empties.value_or(false);
         return definition;
     }
     case PlateLine::Hint:

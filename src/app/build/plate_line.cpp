@@ -31,6 +31,9 @@ constexpr std::array Lines{
               QT_TRANSLATE_NOOP("gravin",
                                 "Of a lookup: a condition on the offered records that may read the "
                                 "record: county_id = record.county_id")},
+    LineWords{PlateLine::Unoffered, QT_TRANSLATE_NOOP("gravin", "If unoffered"),
+              QT_TRANSLATE_NOOP("gravin", "What becomes of a pick that an edit of other fields "
+                                          "leaves without an offer: it is a problem, or emptied")},
     LineWords{PlateLine::Format, QT_TRANSLATE_NOOP("gravin", "Format"),
               QT_TRANSLATE_NOOP("gravin", "How figures and dates are written: #,##0.00 m")},
     LineWords{PlateLine::Help, QT_TRANSLATE_NOOP("gravin", "Help text"),
@@ -113,6 +116,7 @@ std::optional<FieldSetting> settingOf(PlateLine line) {
     case PlateLine::ShownAs:
     case PlateLine::Source:
     case PlateLine::OffersWhere:
+    case PlateLine::Unoffered:
         return FieldSetting::ShownAs;
     case PlateLine::Format:
         return FieldSetting::Format;
@@ -136,11 +140,11 @@ QList<PlateLine> gridPlateLines(bool all) {
                            PlateLine::Checks, PlateLine::Visible, PlateLine::Editable,
                            PlateLine::Width,  PlateLine::Order};
     if (all)
-        lines += {PlateLine::OffersWhere,  PlateLine::FilledWith,  PlateLine::Stamped,
-                  PlateLine::RequiredWhen, PlateLine::VisibleWhen, PlateLine::EditableWhen,
-                  PlateLine::Format,       PlateLine::Help,        PlateLine::Hint,
-                  PlateLine::Message,      PlateLine::Alignment,   PlateLine::Total,
-                  PlateLine::Frozen};
+        lines += {PlateLine::OffersWhere,  PlateLine::Unoffered,    PlateLine::FilledWith,
+                  PlateLine::Stamped,      PlateLine::RequiredWhen, PlateLine::VisibleWhen,
+                  PlateLine::EditableWhen, PlateLine::Format,       PlateLine::Help,
+                  PlateLine::Hint,         PlateLine::Message,      PlateLine::Alignment,
+                  PlateLine::Total,        PlateLine::Frozen};
     lines += PlateLine::Evidence;
     return lines;
 }
@@ -151,9 +155,10 @@ QList<PlateLine> formPlateLines() {
             PlateLine::BeginsRow,    PlateLine::Required,    PlateLine::Checks,
             PlateLine::Message,      PlateLine::Visible,     PlateLine::Editable,
             PlateLine::RequiredWhen, PlateLine::VisibleWhen, PlateLine::EditableWhen,
-            PlateLine::OffersWhere,  PlateLine::Default,     PlateLine::FilledWith,
-            PlateLine::Stamped,      PlateLine::Help,        PlateLine::Hint,
-            PlateLine::Format,       PlateLine::TabOrder,    PlateLine::Evidence};
+            PlateLine::OffersWhere,  PlateLine::Unoffered,   PlateLine::Default,
+            PlateLine::FilledWith,   PlateLine::Stamped,     PlateLine::Help,
+            PlateLine::Hint,         PlateLine::Format,      PlateLine::TabOrder,
+            PlateLine::Evidence};
 }
 
 } // namespace gravin

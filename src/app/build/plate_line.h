@@ -14,6 +14,7 @@ enum class PlateLine {
     ShownAs,
     Source,
     OffersWhere,
+    Unoffered,
     Format,
     Help,
     Default,

@@ -41,6 +41,7 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     , m_kept(new KeptMenu(workspace, screenId, [this] { return now(); }))
     , m_counts(new QLabel)
     , m_shown(new BulkPreviewView(&m_binding))
+    , m_fills(new QCheckBox(tr("Fields that are filled with these follow")))
     , m_leaveOut(new QCheckBox)
     , m_onMeanwhile(new QComboBox)
     , m_note(new QLineEdit)
@@ -63,6 +64,9 @@ BulkDialog::BulkDialog(Workspace* workspace, const QString& screenId,
     resize(BulkSize);
     m_counts->setObjectName(QStringLiteral("bulk-counts"));
     m_counts->setWordWrap(true);
+    m_fills->setObjectName(QStringLiteral("bulk-fills"));
+    m_fills->setToolTip(tr("Otherwise they keep what they hold"));
+    m_fills->hide(); // until there are such fields
     m_leaveOut->setObjectName(QStringLiteral("bulk-leave-out"));
     m_note->setObjectName(QStringLiteral("bulk-note"));
     m_note->setPlaceholderText(tr("Note for the change log, if you like"));
@@ -150,8 +154,10 @@ QWidget* BulkDialog::makeChanges() {
     below->addWidget(m_add);
     below->addWidget(m_kept);
     below->addStretch();
+    below->addWidget(m_fills);
     layout->addLayout(below);
     connect(m_add, &QPushButton::clicked, this, &BulkDialog::addLine);
+    connect(m_fills, &QCheckBox::toggled, this, &BulkDialog::previewSoon);
     connect(m_kept, &KeptMenu::chosen, this, &BulkDialog::takeUp);
     connect(m_kept, &KeptMenu::said, m_reason, &QLabel::setText);
     return changes;
@@ -235,6 +241,7 @@ Result<BulkValues> BulkDialog::values() const {
         if (Status added = line->addTo(values); !added)
             return added.error();
     }
+    values.fills = m_fills->isChecked();
     return values;
 }
 
@@ -252,6 +259,7 @@ Result<KeptBulkUpdate> BulkDialog::now() const {
             return Error{ErrorKind::Usage, tr("A picture cannot stand in a project.")};
         kept.lines += *said;
     }
+    kept.fills = m_fills->isChecked();
     return kept;
 }
 
@@ -276,6 +284,7 @@ void BulkDialog::takeUp(const KeptBulkUpdate& kept) {
     }
     while (m_lines.size() > std::max<qsizetype>(1, taken))
         removeLine(m_lines.last());
+    m_fills->setChecked(kept.fills);
     if (!missing.isEmpty())
         m_reason->setText(tr("“%1” also changes %2, which cannot be changed here.")
                               .arg(kept.name, missing.join(QStringLiteral(", "))));
@@ -296,6 +305,7 @@ void BulkDialog::preview() {
         setPreview(put.error());
         return;
     }
+    m_fills->setVisible(couldFill(*m_binding.screen().table, *put));
     m_counts->setText(tr("Looking…"));
     m_question.runInParts(
         m_worker.get(), this,

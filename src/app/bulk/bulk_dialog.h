@@ -82,6 +82,7 @@ private:
     KeptMenu* m_kept;
     QLabel* m_counts;
     BulkPreviewView* m_shown;
+    QCheckBox* m_fills;
     QCheckBox* m_leaveOut;
     QComboBox* m_onMeanwhile;
     QLineEdit* m_note;

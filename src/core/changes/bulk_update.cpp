@@ -5,6 +5,7 @@
 #include "core/changes/bulk_offer.h"
 #include "core/changes/set_wise_update.h"
 #include "core/database/reach.h"
+#include "core/records/field_filling.h"
 #include "core/records/reached.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
@@ -51,6 +52,11 @@ QStringList watchedColumns(const Table& table, const TableRules& rules, const Bu
         for (const BoundExpression& stage : rule.onStages)
             read(stage);
     }
+    for (const FilledField& field :
+         values.fills ? FilledFields(table).all() : std::vector<FilledField>()) {
+        watched += table.columns[field.place].name;
+        read(field.expression);
+    }
     const FieldLocks locks(table, rules);
     for (const FieldLocks::Lock& lock : locks.all()) {
         if (watched.contains(lock.column))
@@ -93,9 +99,21 @@ FieldValues valuesFor(const Table& table, const Record& record, const BulkValues
     return wanted;
 }
 
-BulkStep stepFor(const Table& table, const Record& record, const BulkValues& values,
-                 const Present& present, std::vector<Problem>& problems) {
-    const FieldValues wanted = valuesFor(table, record, values, present, problems);
+// Adds what fields come to that are filled with what is written, and their columns to `given`; a
+// problem where one cannot take it.
+Status fill(FieldFilling& filling, const Record& record, FieldValues& written, QSet<QString>& given,
+            std::vector<Problem>& problems) {
+    const auto filled = filling.addTo(&record, written, given);
+    if (filled)
+        return ok();
+    const auto& [column, error] = filled.error();
+    if (column.isEmpty())
+        return error;
+    problems.push_back({{}, column, QStringLiteral("expression"), error.sentence, column});
+    return ok();
+}
+
+BulkStep stepFor(const Table& table, const Record& record, const FieldValues& wanted) {
     BulkStep step{record.key, {}, {}, {}};
     for (auto field = wanted.begin(); field != wanted.end(); ++field) {
         const int at = table.indexOf(field.key());
@@ -114,6 +132,7 @@ public:
         , m_preview(preview)
         , m_rules(rules)
         , m_locks(*preview.table, rules)
+        , m_filling(session, *preview.table, preview.present, FieldFilling::Reads::Once)
         , m_watched(placesOf(*preview.table, preview.watched)) {
         m_occasion.present = preview.present;
     }
@@ -173,19 +192,31 @@ private:
         for (const Record& record : *records)
             byKey.insert(record.key, &record);
         for (const Key& key : keys) {
-            if (const Record* record = byKey.value(key))
-                take(*record, engineSays.value(key));
-            else
+            const Record* record = byKey.value(key);
+            if (!record) {
                 m_preview.gone.push_back(key);
+                continue;
+            }
+            if (Status taken = take(*record, engineSays.value(key)); !taken)
+                return taken;
         }
         return ok();
     }
 
-    void take(const Record& record, qint64 engineSays) {
+    Status take(const Record& record, qint64 engineSays) {
         ++m_preview.records;
         std::vector<Problem> problems;
-        BulkStep step =
-            stepFor(*m_preview.table, record, m_preview.values, m_preview.present, problems);
+        const Table& table = *m_preview.table;
+        FieldValues wanted =
+            valuesFor(table, record, m_preview.values, m_preview.present, problems);
+        m_given.clear();
+        if (m_preview.values.fills) {
+            // Only what really changes is followed.
+            wanted = stepFor(table, record, wanted).after;
+            if (Status filled = fill(m_filling, record, wanted, m_given, problems); !filled)
+                return filled;
+        }
+        BulkStep step = stepFor(table, record, wanted);
         if (!step.after.isEmpty())
             askChecks(record, step, problems);
         const auto found = problems.size();
@@ -204,7 +235,7 @@ private:
         }
         if (step.after.isEmpty()) {
             m_preview.unchanged += problems.empty() ? 1 : 0;
-            return;
+            return ok();
         }
         m_preview.changing.append(record.key);
         m_preview.fingerprints.push_back(fingerprintOf(record, m_watched));
@@ -217,6 +248,7 @@ private:
             tally(m_tallies[field.key()], step.before.value(field.key()), field.value());
         if (m_preview.steps.size() < BulkPreview::MostListed)
             m_preview.steps.push_back(std::move(step));
+        return ok();
     }
 
     void askChecks(const Record& record, const BulkStep& step, std::vector<Problem>& problems) {
@@ -238,8 +270,8 @@ private:
         now.reserve(values.size());
         for (const std::optional<Value>& value : values)
             now.push_back(value.value_or(Value()));
-        for (Problem& problem :
-             m_locks.problems(m_occasion.written, &record.values, now, m_occasion.present))
+        for (Problem& problem : m_locks.problems(m_occasion.written - m_given, &record.values, now,
+                                                 m_occasion.present))
             problems.push_back(std::move(problem));
     }
 
@@ -268,6 +300,8 @@ private:
     BulkPreview& m_preview;
     const TableRules& m_rules;
     FieldLocks m_locks;
+    FieldFilling m_filling;
+    QSet<QString> m_given; // what the record's fields are filled with
     QList<int> m_watched;
     Occasion m_occasion;
     QMap<QString, Tally> m_tallies;
@@ -322,7 +356,8 @@ public:
             }
             std::vector<Problem> problems;
             BulkStep step =
-                stepFor(table, *record, m_preview->values, m_preview->present, problems);
+                stepFor(table, *record,
+                        valuesFor(table, *record, m_preview->values, m_preview->present, problems));
             if (!problems.empty())
                 return Error{ErrorKind::Refused, problems.front().message};
             if (isOther)
@@ -402,6 +437,17 @@ Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Ta
     return preview;
 }
 
+bool couldFill(const Table& table, const BulkValues& values) {
+    const QStringList written =
+        values.put.keys() + values.set.keys() + QStringList(values.replace.keys());
+    const FilledFields fields(table);
+    return std::any_of(fields.all().begin(), fields.all().end(), [&](const FilledField& field) {
+        return !written.contains(table.columns[field.place].name) &&
+               std::any_of(field.hangsOn.begin(), field.hangsOn.end(),
+                           [&](const QString& name) { return written.contains(name); });
+    });
+}
+
 QStringList notesOn(const BulkPreview& preview) {
     const QString triggers = noteOnTriggers(*preview.table);
     return triggers.isEmpty() ? QStringList() : QStringList{triggers};
@@ -417,8 +463,9 @@ ChangeRequest bulkUpdateRequest(std::shared_ptr<const BulkPreview> preview,
     ChangeRequest request;
     request.action = QStringLiteral("bulk update");
     request.isRun = true;
+    request.fills = preview->values.fills;
     request.meanwhile = std::make_shared<Meanwhile>();
-    if (filled.isEmpty())
+    if (filled.isEmpty() && !preview->values.fills)
         request.setWise = offerOf(preview, leavesOutRefused);
     request.more = [preview, filled, leavesOutRefused, onMeanwhile,
                     meanwhile = request.meanwhile]() -> EditSource {

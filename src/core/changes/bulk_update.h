@@ -38,6 +38,8 @@ struct BulkValues {
     FieldValues put = {};
     QMap<QString, BoundExpression> set = {};
     QMap<QString, BulkReplacement> replace = {};
+    // What fields are filled with follows what is put into others.
+    bool fills = false;
 };
 
 // What a bulk update would do to one record: only the fields that really change.
@@ -103,6 +105,10 @@ Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Ta
                                       const TableRules& rules, const BulkScope& scope,
                                       const BulkValues& values,
                                       const ChangeProgress& progress = {});
+
+// Whether fields of the table are filled with what these values change, so that it matters whether
+// they follow.
+bool couldFill(const Table& table, const BulkValues& values);
 
 // What whoever runs it should know beside its steps, a sentence each: triggers, as in a rollback.
 QStringList notesOn(const BulkPreview& preview);

@@ -1,18 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changes/given_values.h"
 
-#include "core/database/reach.h"
-#include "core/records/aggregate_reading.h"
-#include "core/records/reached.h"
-
-#include <algorithm>
-
 namespace gravin {
 
-const GivenValues::Rules& GivenValues::rulesOf(const Table& table) {
-    std::shared_ptr<const Rules>& rules = m_rules[table.name];
+GivenValues::Rules& GivenValues::rulesOf(const Table& table) {
+    std::shared_ptr<Rules>& rules = m_rules[table.name];
     if (!rules) {
-        Rules made{FilledFields(table), {}};
+        Rules made{{m_run.session, table, m_run.present, FieldFilling::Reads::Anew}, {}};
         for (int place = 0; place < table.columns.size(); ++place) {
             const Column& column = table.columns[place];
             if (column.stamp.when != Stamp::When::Never &&
@@ -20,7 +14,7 @@ const GivenValues::Rules& GivenValues::rulesOf(const Table& table) {
                 made.stamped.push_back(
                     {place, column.stamp.when, *bindExpression(column.stamp.expression, table)});
         }
-        rules = std::make_shared<const Rules>(std::move(made));
+        rules = std::make_shared<Rules>(std::move(made));
     }
     return *rules;
 }
@@ -36,91 +30,34 @@ Step GivenValues::addTo(const Table& table, const Record* record, FieldValues& w
     return stamp(table, record, written, given);
 }
 
-Result<std::vector<Value>, NotDone>
-GivenValues::valuesFor(const Table& table, const Record* record, const FieldValues& written,
-                       const BoundExpression& expression) const {
-    std::vector<Value> values =
-        record ? record->values : std::vector<Value>(static_cast<size_t>(table.columns.size()));
-    for (auto field = written.begin(); field != written.end(); ++field) {
-        if (const int place = table.indexOf(field.key()); place >= 0)
-            values[static_cast<size_t>(place)] = *field;
-    }
-    const QSet<QString> columns{written.keyBegin(), written.keyEnd()};
-    for (const int place : reachedThrough(table, columns)) {
-        if (!expression.places.contains(place))
-            continue;
-        const Column& column = table.columns[place];
-        const auto at = [&](const QString& name) {
-            return values[static_cast<size_t>(table.indexOf(name))];
-        };
-        Result<Value> value = Value::null();
-        if (column.reach) {
-            auto reached =
-                readReached(m_run.session, table, {place}, at(column.reach->steps.front().from));
-            value = reached ? Result<Value>(reached->front()) : reached.error();
-        } else {
-            std::vector<Value> read;
-            const LineQuestion question(*column.aggregate, table);
-            for (const int of : question.ofRecord())
-                read.push_back(values[static_cast<size_t>(of)]);
-            value = readAggregate(m_run.session, table, place, read, !record);
-        }
-        if (!value)
-            return ChangeRun::failed(value.error());
-        values[static_cast<size_t>(place)] = std::move(*value);
-    }
-    return values;
-}
-
-// A field may be filled with what another one is filled with: each is asked until nothing changes.
 Step GivenValues::fill(const Table& table, const Record* record, FieldValues& written,
                        QSet<QString>& given) {
-    const std::vector<FilledField>& all = rulesOf(table).filled.all();
-    const QSet<QString> typed{written.keyBegin(), written.keyEnd()};
-    for (size_t round = 0; round < all.size(); ++round) {
-        bool isAnother = false;
-        for (const FilledField& field : all) {
-            const QString& column = table.columns[field.place].name;
-            const bool isTouched =
-                std::any_of(field.hangsOn.begin(), field.hangsOn.end(),
-                            [&](const QString& name) { return written.contains(name); });
-            if (!isTouched || (typed.contains(column) && !given.contains(column)))
-                continue;
-            const auto values = valuesFor(table, record, written, field.expression);
-            if (!values)
-                return values.error();
-            const auto value = FilledFields::valueOf(field, table, *values, m_run.present);
-            if (!value) {
-                const QString label = m_run.rules.value(table.name).labelOf(column);
-                return ChangeRun::refused(
-                    {{}, column, QStringLiteral("type"), value.error().sentence, label}, table,
-                    record ? record->key : Key());
-            }
-            if (written.contains(column) && written[column] == *value)
-                continue;
-            written.insert(column, *value);
-            given += column;
-            isAnother = true;
-        }
-        if (!isAnother)
-            break;
-    }
-    return Success{};
+    const auto filled = rulesOf(table).filling.addTo(record, written, given);
+    if (filled)
+        return Success{};
+    const FieldFilling::Failure& failure = filled.error();
+    if (failure.column.isEmpty())
+        return ChangeRun::failed(failure.error);
+    const QString label = m_run.rules.value(table.name).labelOf(failure.column);
+    return ChangeRun::refused(
+        {{}, failure.column, QStringLiteral("type"), failure.error.sentence, label}, table,
+        record ? record->key : Key());
 }
 
 // What the column cannot hold is left out: a stamp never stands in the way of a record.
 Step GivenValues::stamp(const Table& table, const Record* record, FieldValues& written,
                         QSet<QString>& given) {
-    for (const Stamped& stamped : rulesOf(table).stamped) {
+    Rules& rules = rulesOf(table);
+    for (const Stamped& stamped : rules.stamped) {
         if (record && stamped.when == Stamp::When::Added)
             continue;
         const Column& column = table.columns[stamped.place];
         // Who may not write it is told so; see WriteChecks.
         if (written.contains(column.name) && !given.contains(column.name))
             continue;
-        const auto values = valuesFor(table, record, written, stamped.expression);
+        const auto values = rules.filling.valuesFor(record, written, stamped.expression);
         if (!values)
-            return values.error();
+            return ChangeRun::failed(values.error());
         RecordValues pointers;
         for (const Value& value : *values)
             pointers.push_back(&value);

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/changes/change_run.h"
-#include "core/records/filled_fields.h"
+#include "core/records/field_filling.h"
 
 namespace gravin {
 
@@ -27,20 +27,16 @@ private:
     };
     // Of one table.
     struct Rules {
-        FilledFields filled;
+        FieldFilling filling;
         std::vector<Stamped> stamped;
     };
-    const Rules& rulesOf(const Table& table);
-    // The record as it will be, with what an expression reads of other records.
-    Result<std::vector<Value>, NotDone> valuesFor(const Table& table, const Record* record,
-                                                  const FieldValues& written,
-                                                  const BoundExpression& expression) const;
+    Rules& rulesOf(const Table& table);
     Step fill(const Table& table, const Record* record, FieldValues& written, QSet<QString>& given);
     Step stamp(const Table& table, const Record* record, FieldValues& written,
                QSet<QString>& given);
 
     ChangeRun& m_run;
-    QHash<QString, std::shared_ptr<const Rules>> m_rules;
+    QHash<QString, std::shared_ptr<Rules>> m_rules;
 };
 
 } // namespace gravin

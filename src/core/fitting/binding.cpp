@@ -235,7 +235,7 @@ void addCheckRules(const Project& project, const Catalog& catalog, const Table& 
     for (const FieldDefinition& field : project.fields.value(table.written())) {
         const Column* column = table.column(field.column);
         if (field.shownAs == ShownAs::Lookup && !field.lookup.where.isEmpty())
-            addOfField(field, "offered", offeredCheck(field.column, field.lookup),
+            addOfField(field, OfferedCheck, offeredCheck(field.column, field.lookup),
                        coreTr("%1 is none of those that are offered here.").arg(field.label));
         if (!field.requiredWhen.isEmpty() && column)
             addOfField(field, "required", requiredCheck(field, *column),

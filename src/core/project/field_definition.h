@@ -39,6 +39,9 @@ struct Lookup {
     // Only records for which this expression over them is true; it may read the record that they
     // are chosen for. Empty: all. See offering.h.
     QString where = {};
+    // What is picked is emptied when an edit of other fields ends its being offered; otherwise it
+    // stays, and stands in the way of saving.
+    bool empties = false;
     QByteArray unknown = {};
     friend bool operator==(const Lookup&, const Lookup&) = default;
 };

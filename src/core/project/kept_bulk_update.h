@@ -28,6 +28,7 @@ struct KeptBulkUpdate {
     QString screen; // its id
     QString where;  // the condition that says which records; empty: it is said when it is run
     QList<Line> lines;
+    bool fills = false; // what fields are filled with follows
     QByteArray unknown = {};
     // Without regard to case.
     bool isCalled(const QString& screenId, const QString& wanted) const {

@@ -40,6 +40,17 @@ QString reasonAgainstOffering(const Lookup& lookup, const Table& table, const Ca
                                                   : QString();
 }
 
+QStringList columnsThatDecide(const Lookup& lookup, const Table& table, const Catalog& catalog) {
+    const Table* offered = lookup.where.isEmpty() ? nullptr : catalog.table(lookup.table);
+    const auto condition = offered ? std::optional(parsed(lookup, table, *offered)) : std::nullopt;
+    QStringList columns;
+    for (const QString& each : condition&&* condition ? (*condition)->columns() : QStringList()) {
+        if (const QString column = columnOfRecord(each); !column.isNull())
+            columns += column;
+    }
+    return columns;
+}
+
 QString offeredFor(const Lookup& lookup, const Table& table, const Catalog& catalog,
                    const std::vector<Value>& values) {
     const Table* offered = lookup.where.isEmpty() ? nullptr : catalog.table(lookup.table);

@@ -18,6 +18,10 @@ QString reasonAgainstOffering(const Lookup& lookup, const Table& table, const Ca
 // reads; empty: all are offered. Requires: `values` has one for each column of the table.
 QString offeredFor(const Lookup& lookup, const Table& table, const Catalog& catalog,
                    const std::vector<Value>& values);
+// The columns of the record that it reads, as its table knows them; none where it does not fit.
+QStringList columnsThatDecide(const Lookup& lookup, const Table& table, const Catalog& catalog);
+// The name of the check, in a Problem.
+constexpr const char* OfferedCheck = "offered";
 // What must hold for the field's record: it is empty, or one of those offered.
 QString offeredCheck(const QString& column, const Lookup& lookup);
 

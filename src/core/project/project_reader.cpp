@@ -76,6 +76,7 @@ Lookup readLookup(const OrderedJson& json, const QString& place) {
         lookup.conditions.append({column, only.string("value", {})});
     });
     lookup.where = entry.string("where", {});
+    lookup.empties = entry.boolean("empties", false);
     lookup.unknown = entry.rest();
     return lookup;
 }
@@ -301,6 +302,7 @@ KeptBulkUpdate readBulkUpdate(ObjectReader& entry) {
                       line.unknown = field.rest();
                       kept.lines += line;
                   });
+    kept.fills = entry.boolean("fills", false);
     kept.unknown = entry.rest();
     return kept;
 }

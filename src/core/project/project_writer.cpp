@@ -68,6 +68,8 @@ OrderedJson jsonOf(const Lookup& lookup) {
         json["only"].push_back({{"column", utf8(only.column)}, {"value", utf8(only.value)}});
     if (!lookup.where.isEmpty())
         json["where"] = utf8(lookup.where);
+    if (lookup.empties)
+        json["empties"] = true;
     putUnknown(json, lookup.unknown);
     return json;
 }
@@ -288,6 +290,8 @@ OrderedJson jsonOf(const KeptBulkUpdate& kept) {
         putUnknown(entry, line.unknown);
         json["fields"].push_back(entry);
     }
+    if (kept.fills)
+        json["fills"] = true;
     putUnknown(json, kept.unknown);
     return json;
 }
