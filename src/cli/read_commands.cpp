@@ -221,6 +221,7 @@ QHash<Key, QString> shownBy(Session& session, const Catalog& catalog, const Boun
 QList<QStringList> cellsOf(Opened& opened, const BoundScreen& screen,
                            const std::vector<Record>& records, bool stored) {
     QList<QStringList> rows(static_cast<qsizetype>(records.size()));
+    const Present present = Present::take();
     for (const BoundField& field : screen.fields) {
         if (!field.placement.inGrid())
             continue;
@@ -228,7 +229,10 @@ QList<QStringList> cellsOf(Opened& opened, const BoundScreen& screen,
                                   : shownBy(*opened.session, opened.catalog, field, records);
         for (size_t i = 0; i < records.size(); ++i) {
             const Value& value = records[i].values[static_cast<size_t>(field.columnIndex)];
-            rows[static_cast<qsizetype>(i)] += shown.value(Key({value}), shownText(field, value));
+            const bool isHidden = !stored && field.visibleWhen &&
+                                  !isTrueOf(*field.visibleWhen, records[i].values, present);
+            rows[static_cast<qsizetype>(i)] +=
+                isHidden ? QString() : shown.value(Key({value}), shownText(field, value));
         }
     }
     return rows;

@@ -9,6 +9,7 @@
 #include "core/changes/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/database/reach.h"
+#include "core/fitting/far_field.h"
 #include "core/fitting/field_input.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
@@ -206,14 +207,34 @@ int runEdit(const WriteOptions& options) {
     if (!*record)
         return report(noSuchRecord(context->screen, context->keys.front()), options.json);
 
-    RecordEdit edit{Operation::Update, table.name, context->keys.front(), {}, context->values};
     const FieldValues now = fieldValues(table, **record);
-    for (auto field = context->values.begin(); field != context->values.end(); ++field)
-        edit.before.insert(field.key(), context->was.value(field.key(), now.value(field.key())));
     ChangeRequest request;
     request.action = QStringLiteral("edit");
     request.fills = true;
-    request.edits.push_back(std::move(edit));
+    request.edits.push_back({Operation::Update, table.name, context->keys.front(), {}, {}});
+    for (auto value = context->values.begin(); value != context->values.end(); ++value) {
+        const QString& column = value.key();
+        const BoundField* field = context->screen.field(column);
+        if (!field || !field->far) {
+            request.edits.front().before.insert(column,
+                                                context->was.value(column, now.value(column)));
+            request.edits.front().after.insert(column, *value);
+            continue;
+        }
+        const Value& reached = (*record)->values[static_cast<size_t>(field->far->place)];
+        const QString reference = table.columns[field->far->reference].name;
+        const QString reason =
+            context->values.contains(reference)
+                ? coreTr("%1 stands in the record that %2 refers to: change one after the other.")
+            : now.value(reference).isNull()
+                ? coreTr("%1 stands in the record that %2 refers to, and that is empty.")
+                : QString();
+        if (!reason.isEmpty())
+            return report({ErrorKind::Refused, reason.arg(field->label(), reference)},
+                          options.json);
+        addFarEdit(request.edits, *field->far, now.value(reference),
+                   context->was.value(column, reached), *value);
+    }
     return commit(*context, std::move(request), options);
 }
 

@@ -84,10 +84,10 @@ void LookupWork::resolve(const BoundScreen& screen, const RecordId& id, const Bo
                          const QString& text, const Record* record) {
     const QString table = screen.table->name;
     m_records->drafts(table)->setBadText(
-        id, record, field.columnIndex,
+        id, record, field.editIndex(),
         {text, tr("“%1” is no record of %2. Choose one from the list.")
                    .arg(text, field.definition.lookup.table)});
-    const auto isStillTyped = [this, table, id, column = field.columnIndex, text] {
+    const auto isStillTyped = [this, table, id, column = field.editIndex(), text] {
         const Draft* draft = m_records->drafts(table)->find(id);
         return draft && draft->bad.contains(column) && draft->bad[column].text == text;
     };

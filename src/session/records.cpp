@@ -262,15 +262,15 @@ void Records::type(const BoundScreen& screen, const RecordId& id, const BoundFie
     }
     auto value = inputValue(field, text);
     if (!value) {
-        drafted->setBadText(id, record, field.columnIndex, {text, value.error().sentence});
+        drafted->setBadText(id, record, field.editIndex(), {text, value.error().sentence});
         Q_EMIT edited();
         return;
     }
     // A field that was empty and is left empty was not edited.
-    const Value* was = draft    ? &draft->was[static_cast<size_t>(field.columnIndex)]
-                       : record ? &record->values[static_cast<size_t>(field.columnIndex)]
-                                : nullptr;
-    if (text.isEmpty() && (!was || was->isNull()))
+    const Value was = draft    ? draft->before(field.editIndex())
+                      : record ? record->values[static_cast<size_t>(field.editIndex())]
+                               : Value();
+    if (text.isEmpty() && was.isNull())
         value = Value::null();
     choose(screen, id, field, *value, record);
 }
@@ -282,7 +282,7 @@ void Records::choose(const BoundScreen& screen, const RecordId& id, const BoundF
         record = store(screen.table->name)->record(id.key);
     if (!record && !drafted->find(id))
         return;
-    drafted->setValue(id, record, field.columnIndex, value);
+    drafted->setValue(id, record, field.editIndex(), value);
     Q_EMIT edited();
 }
 

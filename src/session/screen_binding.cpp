@@ -44,8 +44,8 @@ const Draft* ScreenBinding::draft(const RecordId& id) const {
 
 std::optional<Value> ScreenBinding::value(const RecordId& id, const BoundField& field) const {
     const Draft* found = draft(id);
-    if (found && field.column.expression.isEmpty())
-        return found->value(field.columnIndex);
+    if (found && (field.far || field.column.expression.isEmpty()))
+        return found->value(field.editIndex());
     if (found) {
         std::vector<Value> values = found->values();
         m_screen.computed->fillIn(values, Present::take());
@@ -102,6 +102,8 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
     const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
     if (const QString reason = m_screen.reasonAgainst(operation); !reason.isEmpty())
         return reason;
+    if (field.far)
+        return reasonAgainstFar(field, id);
     if (!field.column.expression.isEmpty())
         return tr("%1 is computed: %2").arg(field.label(), field.column.expression);
     if (field.column.computed && m_screen.table->isQuery())
@@ -130,6 +132,31 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
         return tr("%1 can only be changed while this is true: %2")
             .arg(field.label(), field.definition.editableWhen);
     return {};
+}
+
+// Where the record refers to none, there is nothing to write to.
+QString ScreenBinding::reasonAgainstFar(const BoundField& field, const RecordId& id) const {
+    const BoundField* reference =
+        m_screen.field(m_screen.table->columns[field.far->reference].name);
+    const QString by =
+        reference ? reference->label() : m_screen.table->columns[field.far->reference].name;
+    if (id.isNone())
+        return tr("%1 stands in the record that %2 refers to: it is changed one by one.")
+            .arg(field.label(), by);
+    if (!isShown(field, id))
+        return tr("%1 is not shown for this record.").arg(field.label());
+    if (field.editableWhen && !isTrue(*field.editableWhen, id, AsIt::IsOrWas).value_or(true))
+        return tr("%1 can only be changed while this is true: %2")
+            .arg(field.label(), field.definition.editableWhen);
+    const Draft* held = draft(id);
+    const Record* record =
+        held || id.isNew() ? nullptr : m_workspace->records()->store(tableName())->record(id.key);
+    const auto at = static_cast<size_t>(field.far->reference);
+    const bool isEmpty =
+        held ? held->value(field.far->reference).isNull() : record && record->values[at].isNull();
+    return isEmpty ? tr("%1 stands in the record that %2 refers to, and %2 is empty.")
+                         .arg(field.label(), by)
+                   : QString();
 }
 
 QString ScreenBinding::offered(const RecordId& id, const BoundField& field) const {
@@ -173,6 +200,35 @@ std::vector<Problem> ScreenBinding::standingInTheWay(const DraftRef& place) cons
                                             problem) != draft->refusals.end();
     });
     return problems;
+}
+
+QString ScreenBinding::linkTo(const Problem& problem) const {
+    if (problem.field.isEmpty())
+        return problem.message.toHtmlEscaped();
+    for (const BoundField& field : fields()) {
+        if (field.isAbout(problem.field))
+            return linkToField(field.name(), field.label());
+    }
+    return linkToField(problem.field, problem.label);
+}
+
+qsizetype ScreenBinding::recordsSaved(const RecordId& id) const {
+    qsizetype count = savedWith(id).size();
+    const Draft* held = draft(id);
+    if (!held)
+        return count;
+    // What stands in other records is written there.
+    QSet<std::pair<QString, Key>> far;
+    bool isOwn = id.isNew() || !held->bad.isEmpty();
+    for (auto field = held->changed.begin(); field != held->changed.end(); ++field) {
+        if (!m_screen.table->columns[field.key()].reach) {
+            isOwn = true;
+            continue;
+        }
+        const FarField at = farFieldAt(*m_screen.table, field.key());
+        far.insert({at.table, Key({held->value(at.reference)})});
+    }
+    return count + far.size() + (isOwn ? 1 : 0);
 }
 
 void ScreenBinding::saveLeft(const RecordId& id) {
@@ -228,8 +284,7 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
     QStringList missing;
     QStringList wrong;
     for (const Problem& problem : problems) {
-        const QString link = problem.field.isEmpty() ? problem.message.toHtmlEscaped()
-                                                     : linkToField(problem.field, problem.label);
+        const QString link = linkTo(problem);
         (problem.check == u"required" ? missing : wrong) += link;
     }
     QStringList parts;
@@ -250,8 +305,7 @@ QString ScreenBinding::warningReason(const RecordId& id) const {
     QStringList unusual;
     for (const Problem& problem : m_workspace->records()->problems(tableName(), id)) {
         if (problem.warning)
-            unusual += problem.field.isEmpty() ? problem.message.toHtmlEscaped()
-                                               : linkToField(problem.field, problem.label);
+            unusual += linkTo(problem);
     }
     if (unusual.isEmpty())
         return {};

@@ -44,6 +44,8 @@ public:
     // Whether saving a record of this screen saves what is edited of its children with it.
     void setSavesChildren(bool saves) { m_savesChildren = saves; }
     bool savesChildren() const { return m_savesChildren; }
+    // How many records a save of this one writes.
+    qsizetype recordsSaved(const RecordId& id) const;
     // The other drafts that are saved together with this record, parents first.
     QList<DraftRef> savedWith(const RecordId& id) const;
     // Saves the record, and with it what has to be and what is to be.
@@ -77,6 +79,9 @@ private:
     enum class AsIt { Is, IsOrWas };
     std::optional<bool> isTrue(const BoundExpression& condition, const RecordId& id,
                                AsIt when) const;
+    QString reasonAgainstFar(const BoundField& field, const RecordId& id) const;
+    // A problem as rich text, with a link to its field where it has one.
+    QString linkTo(const Problem& problem) const;
     std::vector<Problem> standingInTheWay(const DraftRef& place) const;
 
     Workspace* m_workspace;

@@ -163,6 +163,58 @@ TEST_F(Beyond, AFieldPickedThroughAReferenceTakesOverNothingThatIsGivenThere) {
     }
 }
 
+// The supplier is renamed from one of its parts: said plainly, and as one change.
+TEST_F(Beyond, AFieldOfAnotherRecordIsEditedWhereItIsShown) {
+    goTo("part");
+    Driver::key(Qt::Key_F9);
+    Driver::settle();
+    pick(menuOf(addField(), "Behind supplier_id"), "name");
+    shown();
+    const QString column = name("supplier_name");
+    set(PlateLine::Editable, "stock_value", name("always"));
+    EXPECT_TRUE(noticed("cannot be edited"));
+    set(PlateLine::Editable, "supplier_name", name("only new"));
+    EXPECT_TRUE(noticed("which is not new"));
+    set(PlateLine::Editable, "supplier_name", name("always"));
+    EXPECT_EQ(workspace().project().definition(name("part"), column)->editable, Editable::Always);
+    for (const Finding& finding : workspace().document()->findings())
+        ADD_FAILURE() << qPrintable(finding.cause);
+    Driver::key(Qt::Key_F9);
+    Driver::settle(200);
+    int row = 0;
+    while (OpenDemonstration::shown(row, "supplier_name").size() < 2)
+        ++row;
+    const QString was = OpenDemonstration::shown(row, "supplier_name");
+    grid()->setCurrentIndex(grid()->model()->index(row, columnOf("supplier_name")));
+    Driver::settle(200);
+    grid()->setFocus();
+    Driver::key(Qt::Key_Return);
+    Driver::settle(100);
+    Driver::type("Moor & Sons");
+    Driver::key(Qt::Key_Return);
+    ASSERT_TRUE(Driver::until(
+        [&] { return OpenDemonstration::shown(row, "supplier_name") == u"Moor & Sons"; }));
+    // The form says where it stands.
+    const auto labels = page()->findChildren<QLabel*>();
+    EXPECT_TRUE(std::any_of(labels.begin(), labels.end(), [&](const QLabel* label) {
+        return label->text() == QStringLiteral("was %1 · in supplier").arg(was);
+    }));
+    QTest::keyClick(grid(), Qt::Key_S, Qt::ControlModifier);
+    ASSERT_TRUE(noticed("Saved 1 record as one: change 1."));
+    const auto session = Session::open({Engine::Sqlite, folder() + name("/harbour.db"), true},
+                                       Session::Access::ReadOnly);
+    EXPECT_EQ((*session)
+                  ->scalar(name("SELECT count(*) FROM supplier WHERE name = 'Moor & Sons'"))
+                  ->toInt(),
+              1);
+    EXPECT_TRUE(Driver::until([&] {
+        int same = 0;
+        for (int each = 0; each < grid()->model()->rowCount(); ++each)
+            same += OpenDemonstration::shown(each, "supplier_name") == u"Moor & Sons" ? 1 : 0;
+        return same > 1;
+    })) << "all its parts show it";
+}
+
 TEST_F(Beyond, AStampIsSetByTheSaveAndNobodyTypesThere) {
     Driver::key(Qt::Key_F9);
     Driver::settle();

@@ -191,6 +191,123 @@ TEST_F(CommandLine, ReachesBeyondItsTable) {
         EXPECT_NE(broken.out.find(kind), std::string::npos) << kind << ": " << broken.out;
 }
 
+// What stands in another record, what follows in a bulk update, and what is hidden by a condition.
+TEST_F(CommandLine, WritesAndShowsWhatHangsOnOtherRecords) {
+    putInto(project(), "computed",
+            Json{{"book", {{{"name", "author"}, {"expression", "author_id -> name"}}}}});
+    QFile file(project());
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    const Json whole = Json::parse(file.readAll().toStdString());
+    file.close();
+    Json fields = whole["fields"];
+    fields["book"]["author"] = Json{{"label", "Author's name"}};
+    fields["book"]["title"]["filled_with"] = "author_id -> name";
+    putInto(project(), "fields", fields);
+    Json screens = whole["screens"];
+    for (Json& screen : screens) {
+        if (screen["table"] != "book")
+            continue;
+        screen["fields"].push_back(Json{{"column", "author"}});
+        for (Json& field : screen["fields"]) {
+            if (field["column"] == "price")
+                field["visible_when"] = "id = 1";
+        }
+    }
+    putInto(project(), "screens", screens);
+    const Answer check = on("check", {"--json"});
+    EXPECT_EQ(check.json()["breaks"], 0) << check.out;
+    // The author is renamed from a book, as one change of one record.
+    EXPECT_EQ(on("edit", {"book", "--key", "1", "author=E. Calder", "--json"}).json()["records"],
+              1);
+    EXPECT_EQ(on("rows", {"author", "--json"}).json()["rows"][0]["name"], "E. Calder");
+    EXPECT_EQ(on("edit", {"book", "--key", "1", "author=X", "--was", "author=Somebody"}).code, 4)
+        << "it is not what was seen";
+    EXPECT_EQ(on("edit", {"book", "--key", "3", "author=X"}).code, 1) << "it has no author";
+    EXPECT_EQ(on("bulk", {"book", "--key", "1", "--put", "author=X"}).code, 1);
+    // Titles follow only where that is asked for.
+    EXPECT_EQ(on("bulk", {"book", "--key", "2", "--put", "author_id=1"}).code, 0);
+    EXPECT_EQ(on("rows", {"book", "--where", "id = 2", "--json"}).json()["rows"][0]["title"],
+              "Knots");
+    EXPECT_EQ(on("bulk", {"book", "--key", "2", "--put", "author_id=2", "--with-filled"}).code, 0);
+    EXPECT_EQ(on("rows", {"book", "--where", "id = 2", "--json"}).json()["rows"][0]["title"],
+              "Nuno Brack");
+    const std::string shown = on("rows", {"book", "--where", "price > 0"}).out;
+    EXPECT_NE(shown.find("12.50"), std::string::npos) << shown;
+    EXPECT_EQ(shown.find("8.00"), std::string::npos) << "hidden by its condition: " << shown;
+    EXPECT_NE(on("rows", {"book", "--where", "price > 0", "--stored"}).out.find("8.00"),
+              std::string::npos);
+}
+
+// Each case that a project can be broken by is named with a mend or its reason.
+TEST_F(CommandLine, FindsWhatReachesNowhere) {
+    QFile file(project());
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    const Json whole = Json::parse(file.readAll().toStdString());
+    file.close();
+    const auto checked = [&](const Json& computed, const char* table, const char* column,
+                             const Json& settings) {
+        putInto(project(), "computed", computed);
+        Json fields = whole["fields"];
+        for (auto setting = settings.begin(); setting != settings.end(); ++setting)
+            fields[table][column][setting.key()] = setting.value();
+        putInto(project(), "fields", fields);
+        return on("check", {"--json"});
+    };
+    const Json none = Json::object();
+    const auto computed = [](const char* expression) {
+        return Json{{"book", {{{"name", "it"}, {"expression", expression}}}}};
+    };
+    struct Case {
+        Answer answer;
+        const char* kind;
+        const char* says;
+    };
+    const Case cases[] = {
+        {checked(computed("author_id -> nam"), "book", "title", none), "computed_broken",
+         "Did you mean"},
+        {checked(computed("title -> name"), "book", "title", none), "computed_broken",
+         "refers to no record"},
+        {checked(computed("price * author_id -> name"), "book", "title", none), "computed_broken",
+         "number"},
+        {checked(computed("(SELECT COUNT(*) FROM boook WHERE author_id = record.author_id)"),
+                 "book", "title", none),
+         "computed_broken", "Did you mean"},
+        {checked(computed("(SELECT COUNT(*) FROM book WHERE price > record.price)"), "book",
+                 "title", none),
+         "computed_broken", ""},
+        {checked(computed("it || 'x'"), "book", "title", none), "computed_broken", ""},
+        {checked(none, "book", "title", {{"filled_with", "author_id"}}), "filling_broken",
+         "cannot hold"},
+        {checked(none, "book", "title", {{"filled_with", "title || 'x'"}}), "filling_broken",
+         "itself"},
+        {checked(none, "book", "title", {{"required_when", "price"}}), "required_when_broken", ""},
+        {checked(none, "book", "title", {{"total", "sum"}}), "total_misfit", "sum"},
+    };
+    for (const Case& each : cases) {
+        const Json answer = each.answer.json();
+        bool isFound = false;
+        for (const Json& finding : answer["findings"]) {
+            const std::string id = finding["id"];
+            isFound = isFound || (id.starts_with(each.kind) &&
+                                  finding.dump().find(each.says) != std::string::npos);
+        }
+        EXPECT_TRUE(isFound) << each.kind << " (" << each.says << "): " << each.answer.out;
+    }
+    // A circle of filled fields is named in its order.
+    putInto(project(), "computed", none);
+    Json fields = whole["fields"];
+    fields["book"]["price"]["filled_with"] = "author_id";
+    fields["book"]["author_id"]["filled_with"] = "CAST(price AS INTEGER)";
+    putInto(project(), "fields", fields);
+    const std::string circle = on("check", {"--json"}).out;
+    EXPECT_NE(circle.find("author_id"), std::string::npos);
+    EXPECT_NE(circle.find("circle"), std::string::npos) << circle;
+    // What a former version wrote has none of this, and fits.
+    putInto(project(), "fields", whole["fields"]);
+    EXPECT_EQ(on("check", {"--json"}).json()["breaks"], 0);
+    EXPECT_EQ(database.dump(), before);
+}
+
 TEST_F(CommandLine, ChecksRefuseInAddEditAndBulk) {
     putInto(project(), "checks", Json::parse(R"({"book": [
         {"check": "range", "field": "price", "most": "100"},

@@ -3,6 +3,7 @@
 
 #include "app/build/form_setting.h"
 #include "core/base/text.h"
+#include "core/fitting/far_field.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/given_fields.h"
 #include "core/fitting/screen_generator.h"
@@ -349,7 +350,16 @@ Result<FieldDefinition> changedFieldSetting(PlateLine line, const BoundField& fi
             return refusalOf(coreTr(
                 "Editable is always, only new (until the record is saved for the first time) "
                 "or never."));
-        if (*editable != Editable::Never && (field.column.computed || field.column.givenByDatabase))
+        if (*editable != Editable::Never && !field.column.expression.isEmpty()) {
+            const QString reason = reasonAgainstFarField(place.table, field.column, place.catalog);
+            if (!reason.isEmpty())
+                return refusalOf(reason);
+            if (*editable == Editable::OnlyNew)
+                return refusalOf(coreTr("%1 stands in another record, which is not new: it is "
+                                        "editable always or never.")
+                                     .arg(field.name()));
+        } else if (*editable != Editable::Never &&
+                   (field.column.computed || field.column.givenByDatabase))
             return refusalOf(
                 coreTr("%1 is given by the database and cannot be edited.").arg(field.name()));
         definition.editable = *editable;

@@ -114,9 +114,9 @@ void CellClipboard::copyRead(const GridPart& part, const Block& block,
         QStringList cells;
         for (const int column : block.columns) {
             const BoundField& field = part.binding->fields()[column];
-            const Value value = draft ? draft->value(field.columnIndex)
+            const Value value = draft ? draft->value(field.editIndex())
                                 : row.stored
-                                    ? row.stored->values[static_cast<size_t>(field.columnIndex)]
+                                    ? row.stored->values[static_cast<size_t>(field.editIndex())]
                                     : Value();
             cells += exchangedText(workspace, field, value);
         }
@@ -189,7 +189,7 @@ void CellClipboard::fillDown(const GridPart& part) {
         const auto& stored = rows.front().stored;
         QList<Value> values;
         for (const int column : block.columns) {
-            const int at = part.binding->fields()[column].columnIndex;
+            const int at = part.binding->fields()[column].editIndex();
             values += draft    ? draft->value(at)
                       : stored ? stored->values[static_cast<size_t>(at)]
                                : Value();

@@ -253,8 +253,8 @@ void CellDelegate::setEditorData(QWidget* widget, const QModelIndex& index) cons
     const BoundField& field = m_model->binding()->fields()[index.column()];
     const Draft* draft = m_model->binding()->draft(m_model->recordAt(index.row()));
     std::optional<QString> bad;
-    if (draft && draft->bad.contains(field.columnIndex))
-        bad = draft->bad[field.columnIndex].text;
+    if (draft && draft->bad.contains(field.editIndex()))
+        bad = draft->bad[field.editIndex()].text;
     editor->setOffered(m_model->binding()->offered(m_model->recordAt(index.row()), field));
     editor->setContent(m_model->value(index).value_or(Value()), bad);
     editor->selectAll();

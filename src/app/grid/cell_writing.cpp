@@ -109,11 +109,11 @@ void CellWriting::put(const BoundField& field, const CellContents::Content& cont
         ++m_records;
     m_last = m_id;
     const Draft* draft = drafts()->find(m_id);
-    if (draft && draft->bad.contains(field.columnIndex) &&
+    if (draft && draft->bad.contains(field.editIndex()) &&
         field.definition.shownAs != ShownAs::Lookup) {
         ++m_bad;
         if (m_firstBad.isEmpty())
-            m_firstBad = draft->bad[field.columnIndex].message;
+            m_firstBad = draft->bad[field.editIndex()].message;
     }
 }
 

@@ -348,14 +348,14 @@ QString GridModel::toolTip(const QModelIndex& index) const {
     const Draft* draft = m_drafts->find(id);
     QStringList lines;
     if (draft) {
-        if (draft->changed.contains(field.columnIndex) && !id.isNew())
+        if (draft->changed.contains(field.editIndex()) && !id.isNew())
             lines += tr("was %1").arg(m_binding->workspace()->records()->shownBriefly(
-                field, draft->was[static_cast<size_t>(field.columnIndex)]));
-        if (!field.column.filledWith.isEmpty() && draft->given.contains(field.columnIndex))
+                field, draft->before(field.editIndex())));
+        if (!field.column.filledWith.isEmpty() && draft->given.contains(field.editIndex()))
             lines += tr("filled with %1").arg(field.column.filledWith);
         for (const Problem& problem :
              m_binding->workspace()->records()->problems(m_binding->tableName(), id)) {
-            if (problem.field == field.name())
+            if (field.isAbout(problem.field))
                 lines += problem.message;
         }
     }
@@ -375,8 +375,8 @@ QString GridModel::toolTip(const QModelIndex& index) const {
 
 QString GridModel::textToEdit(const RecordId& id, const BoundField& field) const {
     const Draft* draft = m_drafts->find(id);
-    if (draft && draft->bad.contains(field.columnIndex))
-        return draft->bad[field.columnIndex].text;
+    if (draft && draft->bad.contains(field.editIndex()))
+        return draft->bad[field.editIndex()].text;
     const auto value = m_binding->value(id, field);
     return value ? m_binding->workspace()->records()->shown(field, *value) : QString();
 }

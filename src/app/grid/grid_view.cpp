@@ -437,7 +437,7 @@ void GridView::keyPressEvent(QKeyEvent* event) {
         const RecordId id = currentRecord();
         const Draft* draft = m_model->binding()->draft(id);
         if (draft && currentIndex().isValid()) {
-            const int column = m_model->binding()->fields()[currentIndex().column()].columnIndex;
+            const int column = m_model->binding()->fields()[currentIndex().column()].editIndex();
             DraftStore* drafts =
                 m_model->binding()->workspace()->records()->drafts(m_model->binding()->tableName());
             if (draft->changed.contains(column) || draft->bad.contains(column))

@@ -64,7 +64,7 @@ RecordPresentation Presentations::workOut(const RecordId& id) const {
     for (const Problem& problem : problems) {
         for (qsizetype i = 0; i < m_binding->fields().size(); ++i) {
             CellPresentation& cell = shown.cells[static_cast<size_t>(i)];
-            if (m_binding->fields()[i].name() == problem.field)
+            if (m_binding->fields()[i].isAbout(problem.field))
                 (problem.warning ? cell.isWarning : cell.isProblem) = true;
         }
     }
@@ -79,7 +79,7 @@ CellPresentation Presentations::cell(const RecordId& id, const BoundField& field
     CellPresentation cell;
     const auto value = m_binding->value(id, field);
     if (draft) {
-        const int column = field.columnIndex;
+        const int column = field.editIndex();
         cell.isDraft = draft->changed.contains(column) || draft->bad.contains(column);
         cell.isElsewhere = draft->theirs.contains(column);
     }
@@ -98,8 +98,8 @@ CellPresentation Presentations::cell(const RecordId& id, const BoundField& field
     } else if (value->kind() == Value::Kind::Boolean && field.definition.choices.isEmpty()) {
         cell.kind = value->asBoolean() ? Kind::Yes : Kind::No;
     }
-    if (draft && draft->bad.contains(field.columnIndex))
-        cell.text = beginningOf(draft->bad[field.columnIndex].text, LongestText);
+    if (draft && draft->bad.contains(field.editIndex()))
+        cell.text = beginningOf(draft->bad[field.editIndex()].text, LongestText);
     else if (cell.kind == Kind::Given)
         cell.text = ScreenBinding::tr("given on save");
     else if (value)

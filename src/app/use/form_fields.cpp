@@ -299,7 +299,7 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
     const QString help = helpOn(slot.field);
     slot.editor->setToolTip(readOnly.isEmpty() ? help : readOnly);
     slot.label->setToolTip(help);
-    const int column = slot.field.columnIndex;
+    const int column = slot.field.editIndex();
     std::optional<QString> bad;
     if (draft && draft->bad.contains(column))
         bad = draft->bad[column].text;
@@ -308,12 +308,7 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
         slot.editor->setContent(m_binding->value(m_id, slot.field).value_or(Value()), bad);
 
     const bool changed = draft && (draft->changed.contains(column) || bad);
-    slot.was->setText(changed && !m_id.isNew()
-                          ? tr("was %1").arg(fontMetrics().elidedText(
-                                m_binding->workspace()->records()->shownBriefly(
-                                    slot.field, draft->was[static_cast<size_t>(column)]),
-                                Qt::ElideRight, LongestWas))
-                          : QString());
+    slot.was->setText(changed ? wasText(slot.field, *draft) : QString());
     const QString news =
         changed || m_id.isNew() || m_id.isNone()
             ? QString()
@@ -337,9 +332,20 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
     slot.message->setVisible(!message.isEmpty());
 }
 
+// What an edited field held; of one that stands in another record also where that is.
+QString FormFields::wasText(const BoundField& field, const Draft& draft) const {
+    const QString was = tr("was %1").arg(fontMetrics().elidedText(
+        m_binding->workspace()->records()->shownBriefly(field, draft.before(field.editIndex())),
+        Qt::ElideRight, LongestWas));
+    if (field.far)
+        return tr("%1 · in %2", "what the field was, and the table where it stands")
+            .arg(was, field.far->table);
+    return draft.id.isNew() ? QString() : was;
+}
+
 QString FormFields::messageFor(FieldSlot& slot, const Draft* draft,
                                const std::vector<Problem>& problems, QString& state) const {
-    const int column = slot.field.columnIndex;
+    const int column = slot.field.editIndex();
     if (draft && draft->theirs.contains(column)) {
         state = QStringLiteral("elsewhere");
         return tr("Changed elsewhere to “%1”. %2 · %3")
@@ -359,7 +365,7 @@ QString FormFields::messageFor(FieldSlot& slot, const Draft* draft,
                            draft->changed.isEmpty() && draft->bad.isEmpty();
     QString message;
     for (const Problem& problem : problems) {
-        if (problem.field != slot.field.name() || untouched || slot.editor == m_typing)
+        if (!slot.field.isAbout(problem.field) || untouched || slot.editor == m_typing)
             continue;
         // What stops stands before what only warns.
         if (!message.isEmpty() && problem.warning)

@@ -73,6 +73,7 @@ private:
     void arrangeSlot(FieldSlot& slot, QWidget* heading, bool labelsBeside);
     void connectEditor(FieldEditor* editor, const BoundField& field);
     void refreshSlot(FieldSlot& slot, const Draft* draft, const std::vector<Problem>& problems);
+    QString wasText(const BoundField& field, const Draft& draft) const;
     QString messageFor(FieldSlot& slot, const Draft* draft, const std::vector<Problem>& problems,
                        QString& state) const;
     FieldSlot* slotOf(const QString& column);

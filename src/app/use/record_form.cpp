@@ -272,10 +272,10 @@ void RecordForm::refreshFoot(const Draft* draft, const std::vector<Problem>& pro
                      stops              ? QStringLiteral("problem")
                      : problems.empty() ? QStringLiteral("faint")
                                         : QStringLiteral("warning"));
+    const qsizetype count = m_binding->recordsSaved(m_id);
     m_save->setText(m_binding->isWarned(m_id) && reason.isEmpty() ? tr("Save all the same")
-                    : m_savedWith.isEmpty() || !reason.isEmpty()
-                        ? tr("Save record")
-                        : tr("Save %1").arg(countedRecords(m_savedWith.size() + (draft ? 1 : 0))));
+                    : count < 2 || !reason.isEmpty()              ? tr("Save record")
+                                                     : tr("Save %1").arg(countedRecords(count)));
     // The read-only reason stands under the name already.
     const bool saysNothing = m_binding->isReadOnly() || m_id.isNone();
     QString text = reason.isEmpty() ? m_binding->warningReason(m_id) : reason;

@@ -424,6 +424,13 @@ Status bindReached(BulkPreview& preview) {
 Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Table> table,
                                       const TableRules& rules, const BulkScope& scope,
                                       const BulkValues& values, const ChangeProgress& progress) {
+    for (const QString& name :
+         values.put.keys() + values.set.keys() + QStringList(values.replace.keys())) {
+        const Column* column = table->column(name);
+        if (column && !column->expression.isEmpty())
+            return Error{ErrorKind::Refused,
+                         coreTr("%1 is computed and cannot be changed.").arg(rules.labelOf(name))};
+    }
     BulkPreview preview;
     preview.table = std::move(table);
     preview.values = values;

@@ -112,6 +112,8 @@ BoundField bindField(const Project& project, const Catalog& catalog, const Table
         column, index,
         placement.applied(definition ? *definition : generateDefinition(catalog, table, column)),
         placement, table.key.contains(column.name)};
+    if (field.definition.editable == Editable::Always)
+        field.far = farFieldOf(table, column, catalog);
     field.visibleWhen = conditionFrom(placement.visibleWhen, table);
     field.editableWhen = conditionFrom(field.definition.editableWhen, table);
     field.requiredWhen = conditionFrom(field.definition.requiredWhen, table);

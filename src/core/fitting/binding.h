@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/database/catalog.h"
+#include "core/fitting/far_field.h"
 #include "core/project/project.h"
 #include "core/records/rules.h"
 
@@ -17,6 +18,8 @@ struct BoundField {
     FieldDefinition definition;
     ScreenField placement;
     bool isKey = false;
+    // Of a field that stands in another record and can be edited here, see editIndex().
+    std::optional<FarField> far = {};
     // The conditions of the field that fit the table.
     std::optional<BoundExpression> visibleWhen = {};
     std::optional<BoundExpression> editableWhen = {};
@@ -24,6 +27,12 @@ struct BoundField {
 
     const QString& name() const { return column.name; }
     const QString& label() const { return definition.label; }
+    // Under which of the table's columns a draft holds what is typed into the field.
+    int editIndex() const { return far ? far->place : columnIndex; }
+    // Whether what is said of this column of the table is said of the field.
+    bool isAbout(const QString& columnName) const {
+        return columnName == name() || (far && columnName == far->path);
+    }
     // The column can be written and the developer lets it.
     bool isEditable() const;
 };

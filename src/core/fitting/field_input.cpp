@@ -170,6 +170,10 @@ QString helpOn(const BoundField& field) {
     if (!field.column.filledWith.isEmpty())
         sentences += coreTr("Filled with %1 until you type here; emptied, it is filled again.")
                          .arg(field.column.filledWith);
+    if (field.far)
+        sentences += coreTr("Stands in %1: what you type here changes that record, wherever it is "
+                            "shown.")
+                         .arg(field.far->table);
     sentences.removeAll(QString());
     return sentences.join(u'\n');
 }

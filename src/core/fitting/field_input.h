@@ -17,8 +17,8 @@ QString shownText(const BoundField& field, const Value& value);
 // (a mask, a colour, a link). Refused with the form that is expected.
 Result<Value> inputValue(const BoundField& field, const QString& text);
 
-// What is said of the field to the person who fills it in: its help, and that it is filled by
-// itself.
+// What is said of the field to the person who fills it in: its help, that it is filled by itself,
+// and that it stands in another record.
 QString helpOn(const BoundField& field);
 
 // What a new record of this screen begins with, hidden fields included. A default that its column

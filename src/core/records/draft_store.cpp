@@ -14,7 +14,8 @@ ProposedValues Draft::proposed() const {
     ProposedValues values(was.size());
     for (size_t i = 0; i < was.size(); ++i) {
         const int column = static_cast<int>(i);
-        if (const auto other = reached.constFind(column); other != reached.cend())
+        const auto other = reached.constFind(column);
+        if (other != reached.cend() && !changed.contains(column))
             values[i] = other->value;
         else if (!id.isNew() || changed.contains(column))
             values[i] = value(column);
@@ -24,10 +25,10 @@ ProposedValues Draft::proposed() const {
 
 std::vector<Value> Draft::values() const {
     std::vector<Value> values = was;
-    for (auto field = changed.begin(); field != changed.end(); ++field)
-        values[static_cast<size_t>(field.key())] = field.value();
     for (auto other = reached.begin(); other != reached.end(); ++other)
         values[static_cast<size_t>(other.key())] = other->value.value_or(Value());
+    for (auto field = changed.begin(); field != changed.end(); ++field)
+        values[static_cast<size_t>(field.key())] = field.value();
     return values;
 }
 
@@ -183,6 +184,10 @@ void DraftStore::setReached(const RecordId& id, const QList<int>& places, const 
         if (wanted == (*found)->reached.end() || !(wanted->reference == reference))
             continue;
         wanted->value = values[static_cast<size_t>(i)];
+        // What somebody else wrote there while it is edited from here is not passed over.
+        Draft& draft = **found;
+        if (draft.changed.contains(places[i]) && !(draft.before(places[i]) == *wanted->value))
+            draft.theirs.insert(places[i], *wanted->value);
         isAnother = true;
     }
     if (isAnother)
@@ -259,6 +264,24 @@ Draft& DraftStore::begin(const RecordId& id, const Record* record) {
     return *draft;
 }
 
+// What the other record holds is what the edit is measured by, whatever it holds later.
+void DraftStore::beginFar(Draft& draft, int column) const {
+    if (m_reached.contains(column) && !draft.farWas.contains(column))
+        draft.farWas.insert(column, draft.before(column));
+}
+
+// With another reference another record is meant, which nobody edited.
+void DraftStore::endFarBehind(Draft& draft, int reference) const {
+    for (auto reached = m_reached.begin(); reached != m_reached.end(); ++reached) {
+        if (*reached != reference)
+            continue;
+        draft.changed.remove(reached.key());
+        draft.bad.remove(reached.key());
+        draft.theirs.remove(reached.key());
+        draft.farWas.remove(reached.key());
+    }
+}
+
 // An old refusal goes when its field is edited again.
 void DraftStore::touch(Draft& draft, int column) {
     const QString name = m_table->columns[column].name;
@@ -295,19 +318,24 @@ void DraftStore::setValue(const RecordId& id, const Record* record, int column,
     Q_EMIT aboutToEdit(id);
     Draft& draft = begin(id, record);
     touch(draft, column);
+    beginFar(draft, column);
+    if (!(draft.value(column) == value))
+        endFarBehind(draft, column);
     // Leaving the field empty is choosing no other parent.
     if (draft.parent && !value.isNull() &&
         draft.parent->columns.contains(m_table->columns[column].name))
         draft.parent.reset();
     draft.bad.remove(column);
     draft.given.remove(column);
-    const bool asBefore = draft.was[static_cast<size_t>(column)] == value;
+    const bool asBefore = draft.before(column) == value;
     if (asBefore)
         draft.changed.remove(column);
     else
         draft.changed.insert(column, value);
-    if (asBefore)
+    if (asBefore) {
         draft.theirs.remove(column);
+        draft.farWas.remove(column);
+    }
     endIfEmpty(id);
 }
 
@@ -316,6 +344,7 @@ void DraftStore::setBadText(const RecordId& id, const Record* record, int column
     Q_EMIT aboutToEdit(id);
     Draft& draft = begin(id, record);
     touch(draft, column);
+    beginFar(draft, column);
     draft.bad.insert(column, bad);
     draft.given.remove(column);
     tell(id);
@@ -329,9 +358,11 @@ void DraftStore::revertField(const RecordId& id, int column) {
     Draft& draft = **found;
     touch(draft, column);
     draft.bad.remove(column);
-    draft.changed.remove(column);
+    if (draft.changed.remove(column) > 0)
+        endFarBehind(draft, column);
     draft.given.remove(column);
     draft.theirs.remove(column);
+    draft.farWas.remove(column);
     endIfEmpty(id);
 }
 
@@ -463,7 +494,11 @@ void DraftStore::keepMine(const RecordId& id, int column) {
     if (found == m_drafts.end() || !(*found)->theirs.contains(column))
         return;
     // From now on the draft was begun on what they wrote, and replaces just that.
-    (*found)->was[static_cast<size_t>(column)] = (*found)->theirs.take(column);
+    const Value theirs = (*found)->theirs.take(column);
+    if ((*found)->farWas.contains(column))
+        (*found)->farWas[column] = theirs;
+    else
+        (*found)->was[static_cast<size_t>(column)] = theirs;
     tell(id);
 }
 
@@ -483,8 +518,10 @@ void DraftStore::saved(const RecordId& id, const QMap<int, Value>& written) {
     draft.warned.clear();
     for (auto field = written.begin(); field != written.end(); ++field) {
         draft.was[static_cast<size_t>(field.key())] = field.value();
-        if (draft.changed.value(field.key()) == field.value())
+        if (draft.changed.value(field.key()) == field.value()) {
             draft.changed.remove(field.key());
+            draft.farWas.remove(field.key());
+        }
     }
     if (id.isNew())
         end(id);

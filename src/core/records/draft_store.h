@@ -43,8 +43,10 @@ struct DraftEdits {
 // The unsaved edits of one record. Column numbers are those of the table.
 struct Draft {
     RecordId id;
-    std::vector<Value> was;   // as read; of a new record all NULL
-    QMap<int, Value> changed; // only what differs from `was`; of a new record: what was set
+    std::vector<Value> was; // as read; of a new record all NULL
+    // Only what differs from `was`; of a new record: what was set. What is reached stands here too
+    // where it is edited: it is written to the record that it is reached in.
+    QMap<int, Value> changed;
     QMap<int, BadText> bad;
     QMap<int, Value> theirs;       // fields that somebody else changed too: what they are now
     bool gone = false;             // the record was deleted meanwhile
@@ -62,6 +64,8 @@ struct Draft {
         std::optional<Value> value = {}; // nothing: it is on its way
     };
     QMap<int, Reached> reached;
+    // What another record held in a field that is edited from here, when that began.
+    QMap<int, Value> farWas;
     // Fields that hold what a default gave, or what they are filled with, untouched.
     QSet<int> given;
     // What filled fields last followed: the values that their expressions read.
@@ -69,9 +73,17 @@ struct Draft {
 
     // What the person sees in a column.
     Value value(int column) const {
-        if (const auto other = reached.constFind(column); other != reached.cend())
-            return other->value.value_or(Value());
-        return changed.value(column, was[static_cast<size_t>(column)]);
+        const auto other = reached.constFind(column);
+        return changed.value(column, other == reached.cend() ? was[static_cast<size_t>(column)]
+                                                             : other->value.value_or(Value()));
+    }
+    // What stood in a column before it was edited.
+    Value before(int column) const {
+        if (const auto far = farWas.constFind(column); far != farWas.cend())
+            return *far;
+        const auto other = reached.constFind(column);
+        return other != reached.cend() && other->value ? *other->value
+                                                       : was[static_cast<size_t>(column)];
     }
     // What the person sees in all columns.
     std::vector<Value> values() const;
@@ -175,6 +187,8 @@ Q_SIGNALS:
 private:
     Draft& begin(const RecordId& id, const Record* record);
     void touch(Draft& draft, int column);
+    void beginFar(Draft& draft, int column) const;
+    void endFarBehind(Draft& draft, int reference) const;
     void endIfEmpty(const RecordId& id);
     void followReferences(Draft& draft) const;
     void followAggregates(Draft& draft) const;

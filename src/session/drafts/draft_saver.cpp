@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/changes/log/change_log.h"
+#include "core/fitting/far_field.h"
 #include "core/fitting/screen_generator.h"
 #include "core/fitting/screen_links.h"
 #include "core/value/text_form.h"
@@ -51,6 +52,11 @@ void DraftSaver::save(const QString& screenLabel, const DraftRef& first,
     if (!mayBeSaved(places, warnings))
         return;
     Batch batch = batchOf(screenLabel, places);
+    if (!addFarEdits(batch)) {
+        refuse(tr("Two records that are saved together write different things into the same field "
+                  "of a third one. Make them alike, or discard one."));
+        return;
+    }
     batch.request.acceptedWarnings = std::move(warnings);
     // An earlier save of these that was not answered may have been done: under its name the door
     // does not do both.
@@ -150,6 +156,8 @@ DraftSaver::Batch DraftSaver::batchOf(const QString& screenLabel,
                         {}};
         for (auto field = found.changed.begin(); field != found.changed.end(); ++field) {
             const QString& column = table->columns[field.key()].name;
+            if (table->columns[field.key()].reach)
+                continue; // see addFarEdits()
             edit.after.insert(column, field.value());
             if (!place.id.isNew())
                 edit.before.insert(column, found.was[static_cast<size_t>(field.key())]);
@@ -166,6 +174,52 @@ DraftSaver::Batch DraftSaver::batchOf(const QString& screenLabel,
         batch.written.push_back({place, found.changed});
     }
     return batch;
+}
+
+bool DraftSaver::addFarEdits(Batch& batch) const {
+    bool isOne = true;
+    for (const Written& written : batch.written) {
+        const Draft& found = *draft(written.place);
+        const std::shared_ptr<const Table> table = m_records->table(written.place.table);
+        for (auto field = found.changed.begin(); field != found.changed.end(); ++field) {
+            if (!table->columns[field.key()].reach)
+                continue;
+            const FarField far = farFieldAt(*table, field.key());
+            isOne = addFarEdit(batch.request.edits, far, found.value(far.reference),
+                               found.before(field.key()), *field) &&
+                    isOne;
+        }
+    }
+    return isOne;
+}
+
+DraftRef DraftSaver::placeOf(const Batch& batch, size_t edit) const {
+    if (edit < batch.written.size())
+        return batch.written[edit].place;
+    const RecordEdit& far = batch.request.edits[edit];
+    for (const Written& written : batch.written) {
+        const std::shared_ptr<const Table> table = m_records->table(written.place.table);
+        for (auto field = written.values.begin(); field != written.values.end(); ++field) {
+            if (table->columns[field.key()].reach &&
+                farFieldAt(*table, field.key()).table == far.table)
+                return written.place;
+        }
+    }
+    return batch.written.front().place;
+}
+
+QString DraftSaver::columnIn(const Batch& batch, size_t edit, const QString& column) const {
+    if (edit < batch.written.size())
+        return column;
+    const std::shared_ptr<const Table> table = m_records->table(placeOf(batch, edit).table);
+    for (int place = 0; place < table->columns.size(); ++place) {
+        const auto& reach = table->columns[place].reach;
+        if (reach && reach->steps.size() == 1 &&
+            reach->steps.front().to.name == batch.request.edits[edit].table &&
+            reach->column.name == column)
+            return table->columns[place].name;
+    }
+    return {};
 }
 
 void DraftSaver::finish(const Batch& batch, const std::optional<Batch>& former,
@@ -216,9 +270,13 @@ void DraftSaver::succeed(const Batch& batch, const CommittedChange& change) {
     if (change.id > 0)
         Q_EMIT savedAs(change.id);
     const auto count = static_cast<qint64>(batch.written.size());
+    // Fields that stand in other records were written there.
+    const bool isFar = batch.request.edits.size() > batch.written.size();
     QString text;
-    if (count > 1)
-        text = tr("Saved %1 as one: change %2.").arg(countedRecords(count)).arg(change.id);
+    if (count > 1 || isFar)
+        text = tr("Saved %1 as one: change %2.")
+                   .arg(countedRecords(isFar ? change.count() : count))
+                   .arg(change.id);
     else if (first.id.isNew())
         text = tr("Added %1: change %2.").arg(name).arg(change.id);
     else
@@ -230,17 +288,24 @@ void DraftSaver::succeed(const Batch& batch, const CommittedChange& change) {
 }
 
 void DraftSaver::fail(const Batch& batch, const WriteFailure& failure) {
-    const size_t at = failure.edit.value_or(0);
-    const DraftRef& place = batch.written[std::min(at, batch.written.size() - 1)].place;
+    const size_t at = std::min(failure.edit.value_or(0), batch.request.edits.size() - 1);
+    const DraftRef place = placeOf(batch, at);
     DraftStore* store = m_records->drafts(place.table);
+    const bool isFar = at >= batch.written.size();
     for (const RecordConflict& conflict : failure.conflicts) {
-        if (conflict.gone)
+        if (conflict.gone && !isFar)
             store->setGone(place.id);
-        for (const FieldConflict& field : conflict.fields)
-            store->setTheirs(place.id, m_records->table(place.table)->indexOf(field.column),
-                             field.theirs);
+        for (const FieldConflict& field : conflict.fields) {
+            const int column =
+                m_records->table(place.table)->indexOf(columnIn(batch, at, field.column));
+            if (column >= 0)
+                store->setTheirs(place.id, column, field.theirs);
+        }
     }
-    store->setRefusals(place.id, failure.problems);
+    std::vector<Problem> problems = failure.problems;
+    for (Problem& problem : problems)
+        problem.field = columnIn(batch, at, problem.field);
+    store->setRefusals(place.id, std::move(problems));
     const bool onlyWarns =
         !failure.problems.empty() && std::all_of(failure.problems.begin(), failure.problems.end(),
                                                  std::mem_fn(&Problem::warning));

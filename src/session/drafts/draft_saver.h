@@ -39,13 +39,20 @@ private:
     };
     struct Batch {
         ChangeRequest request;
-        std::vector<Written> written; // one for each edit
+        // One for each edit, in their order; behind these stand edits of records that fields of
+        // the drafts stand in.
+        std::vector<Written> written;
         bool holds(const DraftRef& place) const;
     };
     const Draft* draft(const DraftRef& place) const;
     // False when it was said why it cannot be saved now.
     bool mayBeSaved(const QList<DraftRef>& places, std::vector<Problem>& warnings);
     Batch batchOf(const QString& screenLabel, const QList<DraftRef>& places) const;
+    // False: two drafts write different things into one field of another record.
+    bool addFarEdits(Batch& batch) const;
+    // The draft that an edit came from, and the column of it that a column of the edit is.
+    DraftRef placeOf(const Batch& batch, size_t edit) const;
+    QString columnIn(const Batch& batch, size_t edit, const QString& column) const;
     // `former`: what was sent under the same name before, and may have been done.
     void send(const Batch& batch, const std::optional<Batch>& former);
     std::optional<Batch> takeUnanswered(const QList<DraftRef>& places);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/text.h"
 #include "core/fitting/binding.h"
+#include "core/fitting/far_field.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/findings/finding_collector.h"
 #include "core/fitting/given_fields.h"
@@ -135,8 +136,10 @@ void checkGenerated(FindingCollector& found, const Screen& screen, const Table& 
                     const BoundField& field) {
     const Column& column = field.column;
     const FieldDefinition& definition = field.definition;
+    const bool isFar = definition.editable == Editable::Always &&
+                       farFieldOf(table, column, found.catalog()).has_value();
     if (definition.editable != Editable::Never && (column.computed || column.givenAlways) &&
-        !isOnlyShown(definition.shownAs)) {
+        !isOnlyShown(definition.shownAs) && !isFar) {
         Finding finding =
             found.onField("editable_generated", Finding::Severity::Risks, screen, column.name);
         finding.cause = coreTr("%1 is given by the database.").arg(column.name);
