@@ -221,19 +221,26 @@ int runEdit(const WriteOptions& options) {
             request.edits.front().after.insert(column, *value);
             continue;
         }
-        const Value& reached = (*record)->values[static_cast<size_t>(field->far->place)];
-        const QString reference = table.columns[field->far->reference].name;
+        const FarField& far = *field->far;
+        const auto valueOf = [&](int place) {
+            return (*record)->values[static_cast<size_t>(place)];
+        };
+        const QString reference = table.columns[far.reference.front()].name;
+        const bool isChanged =
+            std::any_of(far.reference.begin(), far.reference.end(), [&](int place) {
+                return context->values.contains(table.columns[place].name);
+            });
+        const auto key = far.keyFrom(valueOf);
         const QString reason =
-            context->values.contains(reference)
+            isChanged
                 ? coreTr("%1 stands in the record that %2 refers to: change one after the other.")
-            : now.value(reference).isNull()
-                ? coreTr("%1 stands in the record that %2 refers to, and that is empty.")
-                : QString();
+            : !key ? coreTr("%1 stands in the record that %2 refers to, and that is empty.")
+                   : QString();
         if (!reason.isEmpty())
             return report({ErrorKind::Refused, reason.arg(field->label(), reference)},
                           options.json);
-        addFarEdit(request.edits, *field->far, now.value(reference),
-                   context->was.value(column, reached), *value);
+        addFarEdit(request.edits, far, *key, context->was.value(column, valueOf(far.place)),
+                   *value);
     }
     return commit(*context, std::move(request), options);
 }

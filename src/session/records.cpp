@@ -38,12 +38,12 @@ QStringList computedIn(const Table& table) {
         // The same path may lead elsewhere, where a lookup is another now.
         if (column.reach) {
             for (const Reach::Step& step : column.reach->steps)
-                computed += {step.to.name, step.key};
+                computed += QStringList{step.to.name} + step.key;
         }
         if (column.aggregate) {
             for (const Column& of : column.aggregate->from.columns) {
                 for (const Reach::Step& step : of.reach ? of.reach->steps : QList<Reach::Step>())
-                    computed += {step.to.name, step.key};
+                    computed += QStringList{step.to.name} + step.key;
             }
         }
     }

@@ -136,10 +136,9 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
 
 // Where the record refers to none, there is nothing to write to.
 QString ScreenBinding::reasonAgainstFar(const BoundField& field, const RecordId& id) const {
-    const BoundField* reference =
-        m_screen.field(m_screen.table->columns[field.far->reference].name);
-    const QString by =
-        reference ? reference->label() : m_screen.table->columns[field.far->reference].name;
+    const QString column = m_screen.table->columns[field.far->reference.front()].name;
+    const BoundField* reference = m_screen.field(column);
+    const QString by = reference ? reference->label() : column;
     if (id.isNone())
         return tr("%1 stands in the record that %2 refers to: it is changed one by one.")
             .arg(field.label(), by);
@@ -151,9 +150,10 @@ QString ScreenBinding::reasonAgainstFar(const BoundField& field, const RecordId&
     const Draft* held = draft(id);
     const Record* record =
         held || id.isNew() ? nullptr : m_workspace->records()->store(tableName())->record(id.key);
-    const auto at = static_cast<size_t>(field.far->reference);
-    const bool isEmpty =
-        held ? held->value(field.far->reference).isNull() : record && record->values[at].isNull();
+    const auto valueOf = [&](int place) {
+        return held ? held->value(place) : record->values[static_cast<size_t>(place)];
+    };
+    const bool isEmpty = (held || record) && !field.far->keyFrom(valueOf);
     return isEmpty ? tr("%1 stands in the record that %2 refers to, and %2 is empty.")
                          .arg(field.label(), by)
                    : QString();
@@ -226,7 +226,8 @@ qsizetype ScreenBinding::recordsSaved(const RecordId& id) const {
             continue;
         }
         const FarField at = farFieldAt(*m_screen.table, field.key());
-        far.insert({at.table, Key({held->value(at.reference)})});
+        if (const auto key = at.keyFrom([&](int place) { return held->value(place); }))
+            far.insert({at.table, *key});
     }
     return count + far.size() + (isOwn ? 1 : 0);
 }

@@ -6,6 +6,7 @@
 #include "core/changes/change_writer.h"
 #include "core/database/reach.h"
 #include "core/fitting/binding.h"
+#include "core/fitting/far_field.h"
 #include "core/fitting/query_source.h"
 #include "core/records/reached.h"
 #include "core/value/text_form.h"
@@ -232,10 +233,11 @@ TEST_P(Reached, WhatAnotherReferenceReachesIsReadBeforeItIsStored) {
     const QList<int> places{part().indexOf(name("maker_id -> phone")),
                             part().indexOf(name("maker_id -> town -> name"))};
     ASSERT_FALSE(places.contains(-1));
-    EXPECT_EQ(*readReached(*session, part(), places, Value::integer(1)),
+    EXPECT_EQ(*readReached(*session, part(), places, {Value::integer(1)}),
               (std::vector<Value>{text("555-01"), text("Tarn Bay")}));
-    EXPECT_EQ(*readReached(*session, part(), places, Value::integer(77)), (std::vector<Value>(2)));
-    EXPECT_EQ(*readReached(*session, part(), places, {}), (std::vector<Value>(2)));
+    EXPECT_EQ(*readReached(*session, part(), places, {Value::integer(77)}),
+              (std::vector<Value>(2)));
+    EXPECT_EQ(*readReached(*session, part(), places, {Value()}), (std::vector<Value>(2)));
 }
 
 TEST_P(Reached, ALookupStatesAReferenceThatTheDatabaseDoesNot) {
@@ -253,6 +255,70 @@ TEST_P(Reached, ALookupStatesAReferenceThatTheDatabaseDoesNot) {
     ASSERT_TRUE(records);
     EXPECT_EQ((*records)[0].values[static_cast<size_t>(at)], text("Tarn Bay"));
     EXPECT_TRUE((*records)[1].values[static_cast<size_t>(at)].isNull()) << "it leads nowhere";
+}
+
+constexpr const char* SeveralSchema = R"(
+CREATE TABLE site (company INTEGER NOT NULL, code VARCHAR(8) NOT NULL, name VARCHAR(40), town VARCHAR(8),
+                   PRIMARY KEY (company, code), FOREIGN KEY (town) REFERENCES town (code));
+INSERT INTO site VALUES (1, 'A', 'North yard', 'TB'), (1, 'B', 'South yard', 'OH'), (2, 'A', 'Quay', NULL);
+CREATE TABLE job (id INTEGER NOT NULL PRIMARY KEY, company INTEGER, site_code VARCHAR(8), part_id INTEGER,
+                  CONSTRAINT job_site FOREIGN KEY (company, site_code) REFERENCES site (company, code));
+INSERT INTO job VALUES (1, 1, 'B', 1), (2, 2, 'A', 2), (3, 1, NULL, 3), (4, 1, 'A', NULL);
+CREATE TABLE shift (id INTEGER NOT NULL PRIMARY KEY, job_id INTEGER, FOREIGN KEY (job_id) REFERENCES job (id));
+INSERT INTO shift VALUES (1, 1), (2, 3), (3, 4);
+)";
+
+// One of several columns is called by its constraint.
+TEST_P(Reached, AReferenceOfSeveralColumnsIsFollowed) {
+    database->run(name(SeveralSchema));
+    project.computed[name("job")] = {{name("site"), name("job_site -> name")},
+                                     {name("town"), name("job_site -> town -> name")}};
+    project.computed[name("shift")] = {{name("site"), name("job_id -> job_site -> name")}};
+    project.computed[name("site")] = {
+        {name("jobs"), name("(SELECT COUNT(*) FROM job WHERE job.company = record.company AND "
+                            "job.site_code = record.code)")},
+        {name("first"), name("(SELECT MIN(job_site -> name) FROM job WHERE job.company = "
+                             "record.company)")}};
+    reopen();
+    const auto texts = [&](const char* table, const char* column, const char* sort) {
+        const Table& of = *catalog.table(name(table));
+        EXPECT_GE(of.indexOf(name(column)), 0) << column;
+        const auto records =
+            TableReader(*session, of).range(*sortOrderFromText(name(sort), of), 0, -1);
+        EXPECT_TRUE(records) << (records ? "" : qPrintable(records.error().detail));
+        QStringList all;
+        for (const Record& record : records ? *records : std::vector<Record>()) {
+            const Value& value = record.values[static_cast<size_t>(of.indexOf(name(column)))];
+            all += value.isNull() ? name("-") : toText(value, {});
+        }
+        return all.join(u',');
+    };
+    EXPECT_EQ(texts("job", "site", "id"), u"South yard,Quay,-,North yard");
+    EXPECT_EQ(texts("job", "town", "id"), u"Outer Hook,-,-,Tarn Bay");
+    EXPECT_EQ(texts("shift", "site", "id"), u"South yard,-,North yard");
+    EXPECT_EQ(texts("site", "jobs", "company, code"), u"1,1,1");
+    EXPECT_EQ(texts("site", "first", "company, code"), u"North yard,North yard,Quay");
+    // Sorted by the engine, through its joins.
+    EXPECT_EQ(texts("job", "id", "site, id").remove(name("3,")).remove(name(",3")), u"4,2,1");
+    const Table& job = *catalog.table(name("job"));
+    const int place = job.indexOf(name("job_site -> name"));
+    ASSERT_GE(place, 0);
+    const auto reached = readReached(*session, job, {place}, {Value::integer(1), text("A")});
+    ASSERT_TRUE(reached) << qPrintable(reached.error().detail);
+    EXPECT_EQ(reached->front(), text("North yard"));
+    EXPECT_TRUE(
+        readReached(*session, job, {place}, {Value::integer(1), Value()})->front().isNull());
+    EXPECT_EQ(reachedThrough(job, {name("site_code")}).contains(place), true);
+    // It is edited where it is shown: the key of the other record has its own order.
+    const auto far = farFieldOf(job, *job.column(name("site")), catalog);
+    ASSERT_TRUE(far);
+    const auto key = far->keyFrom([](int at) { return at == 1 ? Value::integer(1) : text("B"); });
+    EXPECT_EQ(*key, Key({Value::integer(1), text("B")}));
+    std::vector<RecordEdit> edits;
+    EXPECT_TRUE(addFarEdit(edits, *far, *key, text("South yard"), text("Yard")));
+    ASSERT_EQ(edits.size(), 1U);
+    ASSERT_TRUE(write(edits.front()));
+    EXPECT_EQ(texts("job", "site", "id"), u"Yard,Quay,-,North yard");
 }
 
 INSTANTIATE_TEST_SUITE_P(Engines, Reached,

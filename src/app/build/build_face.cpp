@@ -195,12 +195,15 @@ void BuildFace::offerReached(QMenu* menu, const QStringList& path) {
         return;
     const auto here =
         path.isEmpty() ? std::optional(expressionColumns(table)) : table.references->behind(path);
-    for (const ExpressionColumn& column : here.value_or(QList<ExpressionColumn>())) {
-        const QStringList reference = path + QStringList{column.name};
+    QStringList names;
+    for (const ExpressionColumn& column : here.value_or(QList<ExpressionColumn>()))
+        names += column.name;
+    for (const QString& name : names + table.references->ofSeveralColumns(path)) {
+        const QStringList reference = path + QStringList{name};
         const auto behind = table.references->behind(reference);
         if (!behind)
             continue;
-        QMenu* reached = menu->addMenu(tr("Behind %1").arg(column.name));
+        QMenu* reached = menu->addMenu(tr("Behind %1").arg(name));
         connect(reached, &QMenu::aboutToShow, reached, [this, reached, reference, behind] {
             if (!reached->isEmpty())
                 return;

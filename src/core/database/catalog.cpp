@@ -86,6 +86,10 @@ const ForeignKey* Table::referenceOf(const QString& columnName) const {
 }
 
 void complete(Table& table) {
+    for (ForeignKey& reference : table.foreignKeys) {
+        if (reference.name.isEmpty())
+            reference.name = reference.table;
+    }
     const auto places = [&](const QStringList& columns) {
         QList<int> at;
         for (const QString& column : columns)

@@ -79,6 +79,8 @@ struct ForeignKey {
     QStringList referencedColumns; // in the order of `columns`
     Action onDelete = Action::Forbid;
     Action onUpdate = Action::Forbid; // of what it refers to
+    // Of its constraint; where that has none, the name of the table that it refers to.
+    QString name = {};
 };
 
 struct CheckConstraint {

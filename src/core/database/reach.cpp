@@ -9,9 +9,14 @@ namespace gravin {
 
 namespace {
 
-bool isUnique(const Table& table, const QString& column) {
-    const QStringList alone{column};
-    return table.key == alone || table.uniqueKeys.contains(alone);
+bool isUnique(const Table& table, QStringList columns) {
+    const auto isSame = [&](QStringList key) {
+        key.sort();
+        return key == columns;
+    };
+    columns.sort();
+    return isSame(table.key) ||
+           std::any_of(table.uniqueKeys.begin(), table.uniqueKeys.end(), isSame);
 }
 
 // What a computed column may name.
@@ -52,29 +57,46 @@ CatalogReferences::CatalogReferences(const Catalog& catalog, const QList<StatedR
 }
 
 std::optional<Reach::Step> CatalogReferences::step(const QString& table,
-                                                   const QString& column) const {
+                                                   const QString& reference) const {
     const Table* here = m_catalog.table(table);
     // Columns of a SELECT are those of the declared table, where they are its own.
     const Table* written = here ? m_catalog.table(here->written()) : nullptr;
-    const Column* from = here ? here->column(column) : nullptr;
-    if (!written || !from || (here->isQuery() && from->computed))
+    if (!written)
         return std::nullopt;
+    QStringList from{reference};
     QString to;
-    QString key;
-    if (const ForeignKey* foreign = written->referenceOf(column)) {
-        to = foreign->table;
-        key = foreign->referencedColumns.value(0);
-    }
-    for (const StatedReference& stated : m_stated) {
-        if (to.isEmpty() && stated.table == written->name && stated.column == column) {
-            to = stated.to;
-            key = stated.key;
+    QStringList key;
+    if (here->column(reference)) {
+        if (const ForeignKey* foreign = written->referenceOf(reference)) {
+            to = foreign->table;
+            key = foreign->referencedColumns;
+        }
+        for (const StatedReference& stated : m_stated) {
+            if (to.isEmpty() && stated.table == written->name && stated.column == reference) {
+                to = stated.to;
+                key = {stated.key};
+            }
+        }
+    } else {
+        for (const ForeignKey& foreign : written->foreignKeys) {
+            if (foreign.columns.size() < 2 || foreign.name != reference || !to.isEmpty())
+                continue;
+            from = foreign.columns;
+            to = foreign.table;
+            key = foreign.referencedColumns;
         }
     }
+    const auto isOwn = [&](const QString& name) {
+        const Column* column = here->column(name);
+        return column && !(here->isQuery() && column->computed);
+    };
     const Table* there = m_catalog.table(to);
-    if (!there || there->isQuery() || !there->column(key) || !isUnique(*there, key))
+    const auto isThere = [&](const QString& name) { return there->column(name) != nullptr; };
+    if (!there || there->isQuery() || key.size() != from.size() ||
+        !std::all_of(from.begin(), from.end(), isOwn) ||
+        !std::all_of(key.begin(), key.end(), isThere) || !isUnique(*there, key))
         return std::nullopt;
-    return Reach::Step{column, *there, key};
+    return Reach::Step{from, *there, key};
 }
 
 const Table* CatalogReferences::behind(const QString& table, const QStringList& references) const {
@@ -143,6 +165,19 @@ std::optional<QList<ExpressionColumn>> TableReferences::behind(const QStringList
             columns += ExpressionColumn{column.name, column.type};
     }
     return columns;
+}
+
+QStringList TableReferences::ofSeveralColumns(const QStringList& path) const {
+    const Table* there =
+        path.isEmpty() ? m_all->m_catalog.table(m_table) : m_all->behind(m_table, path);
+    const Table* written = there ? m_all->m_catalog.table(there->written()) : nullptr;
+    QStringList names;
+    for (const ForeignKey& foreign : written ? written->foreignKeys : QList<ForeignKey>()) {
+        if (foreign.columns.size() > 1 && !names.contains(foreign.name) &&
+            m_all->step(there->name, foreign.name))
+            names += foreign.name;
+    }
+    return names;
 }
 
 QStringList CatalogReferences::tables() const {
@@ -285,21 +320,51 @@ Table withReached(Table table, const QStringList& texts) {
     return table;
 }
 
+namespace {
+
+// The values by which a step of a path finds its record, as one condition.
+class ReachedSql {
+public:
+    ReachedSql(const Dialect& dialect, const Table& root, const Reach& reach)
+        : m_dialect(dialect)
+        , m_root(root)
+        , m_reach(reach) {}
+
+    // A column of the record that this many steps lead to; `value` is how it is read there.
+    QString at(qsizetype steps, const QString& value) const {
+        if (steps == 0)
+            return value;
+        const Reach::Step& step = m_reach.steps[steps - 1];
+        QStringList conditions;
+        for (qsizetype i = 0; i < step.key.size(); ++i)
+            conditions += aliasOf(steps) + u'.' + m_dialect.quoted(step.key[i]) +
+                          QStringLiteral(" = ") + at(steps - 1, columnAt(steps - 1, step.from[i]));
+        return QStringLiteral("(SELECT %1 FROM %2 AS %3 WHERE %4)")
+            .arg(value, m_dialect.quoted(step.to), aliasOf(steps),
+                 conditions.join(QStringLiteral(" AND ")));
+    }
+
+private:
+    QString columnAt(qsizetype steps, const QString& column) const {
+        return (steps == 0 ? m_dialect.quoted(m_root) : aliasOf(steps)) + u'.' +
+               m_dialect.quoted(column);
+    }
+    QString aliasOf(qsizetype steps) const {
+        return m_dialect.quoted(QStringLiteral("gravin_reached_%1").arg(steps));
+    }
+
+    const Dialect& m_dialect;
+    const Table& m_root;
+    const Reach& m_reach;
+};
+
+} // namespace
+
 QString reachedSql(const Dialect& dialect, const Table& root, const Reach& reach,
                    const std::function<QString(const Column& reached)>& valueOf) {
     // Within each bracket a plain name is one of the table there; its alias keeps the tables apart
     // where a record refers to another one of its own table.
-    QString sql = dialect.quoted(root) + u'.' + dialect.quoted(reach.steps.front().from);
-    for (qsizetype i = 0; i < reach.steps.size(); ++i) {
-        const Reach::Step& step = reach.steps[i];
-        const QString alias = dialect.quoted(QStringLiteral("gravin_reached_%1").arg(i + 1));
-        const bool isLast = i + 1 == reach.steps.size();
-        const QString value =
-            isLast ? valueOf(reach.column) : alias + u'.' + dialect.quoted(reach.steps[i + 1].from);
-        sql = QStringLiteral("(SELECT %1 FROM %2 AS %3 WHERE %3.%4 = %5)")
-                  .arg(value, dialect.quoted(step.to), alias, dialect.quoted(step.key), sql);
-    }
-    return sql;
+    return ReachedSql(dialect, root, reach).at(reach.steps.size(), valueOf(reach.column));
 }
 
 } // namespace gravin

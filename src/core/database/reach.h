@@ -10,11 +10,11 @@ namespace gravin {
 
 // A way through references to a column of another record: supplier_id -> phone.
 struct Reach {
-    // The record whose `key` has the value of `from`, a column of the record before it.
+    // The record whose `key` has the values of `from`, columns of the record before it: as many.
     struct Step {
-        QString from;
+        QStringList from;
         Table to;
-        QString key;
+        QStringList key;
     };
     QList<Step> steps; // never empty
     Column column;     // of the last step's table
@@ -33,8 +33,8 @@ struct StatedReference {
 };
 
 // Where the references of a catalog lead, as it was when this was made. A reference is followed
-// where it is one column and leads to one record at the most: to a key, or to what is unique.
-// Thread-safe.
+// where it leads to one record at the most: to a key, or to what is unique. One of a column is
+// called by that, one of several columns by its constraint. Thread-safe.
 class CatalogReferences {
 public:
     // `lines`: the tables that subqueries may read, with what may be computed of their records; the
@@ -55,7 +55,8 @@ public:
     const Table* table(const QString& name) const; // null: none of these
 
 private:
-    std::optional<Reach::Step> step(const QString& table, const QString& column) const;
+    std::optional<Reach::Step> step(const QString& table, const QString& reference) const;
+    friend class TableReferences;
 
     Catalog m_catalog; // without what Gravin computes
     QList<StatedReference> m_stated;
@@ -72,6 +73,7 @@ public:
         , m_table(std::move(table)) {}
 
     std::optional<QList<ExpressionColumn>> behind(const QStringList& path) const override;
+    QStringList ofSeveralColumns(const QStringList& path) const override;
     QStringList tables() const override;
     QList<ExpressionColumn> columnsOf(const QString& table) const override;
     std::unique_ptr<References> of(const QString& table) const override;

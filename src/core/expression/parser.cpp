@@ -398,13 +398,22 @@ void ExpressionParser::failQualifier(const Token& qualifier) const {
 
 int ExpressionParser::named(const Token& from, const Token& name, const Names& names,
                             bool isOfRecord) {
-    const ExpressionColumn& found = known(names.columns, name);
     if (m_read.isSymbol("->"))
-        return reached(from, found.name, names, isOfRecord);
+        return reached(from, referenceNamed(names.columns, names, {}, name), names, isOfRecord);
+    const ExpressionColumn& found = known(names.columns, name);
     if (m_around && !isOfRecord && !columnOfRecord(found.name).isNull())
         TokenReader::fail(
             name, coreTr("“%1” cannot be told from a field of the record.").arg(found.name));
     return columnNode(isOfRecord ? ofRecord(found.name) : found.name, found.type, from);
+}
+
+// What stands before an arrow: a column, or a reference of several.
+QString ExpressionParser::referenceNamed(const QList<ExpressionColumn>& columns, const Names& names,
+                                         const QStringList& path, const Token& token) {
+    const QString several = columnNamed(columns, token).column || !names.references
+                                ? QString()
+                                : severalNamed(*names.references, path, token);
+    return several.isEmpty() ? known(columns, token).name : several;
 }
 
 // What stands behind arrows is a column too, under the name of the whole path.
@@ -426,6 +435,10 @@ int ExpressionParser::reached(const Token& from, const QString& reference, const
             if (name.kind != Token::Kind::End)
                 m_read.putBack();
             m_read.failExpected(coreTr("a field of what “%1” refers to").arg(path.back()));
+        }
+        if (m_read.isSymbol("->")) {
+            path += referenceNamed(*behind, names, path, name);
+            continue;
         }
         const ExpressionColumn& found = known(*behind, name);
         path += found.name;

@@ -83,6 +83,8 @@ private:
     // `name` has been taken; `from` is where what names it begins.
     int named(const Token& from, const Token& name, const Names& names, bool isOfRecord);
     int reached(const Token& from, const QString& reference, const Names& names, bool isOfRecord);
+    static QString referenceNamed(const QList<ExpressionColumn>& columns, const Names& names,
+                                  const QStringList& path, const Token& token);
     int columnNode(const QString& name, const ColumnType& type, const Token& from);
     static const ExpressionColumn& known(const QList<ExpressionColumn>& columns,
                                          const Token& token);

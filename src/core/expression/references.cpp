@@ -28,6 +28,14 @@ bool isOfRecord(const QList<Token>& tokens, qsizetype at) {
 
 } // namespace
 
+QString severalNamed(const References& references, const QStringList& path, const Token& token) {
+    QList<ExpressionColumn> names;
+    for (const QString& name : references.ofSeveralColumns(path))
+        names += ExpressionColumn{name, {}};
+    const NamedColumn named = columnNamed(names, token);
+    return named.column ? named.column->name : QString();
+}
+
 QString reachedName(const QStringList& path) {
     QStringList names;
     for (const QString& name : path)
@@ -76,12 +84,14 @@ QList<QStringList> reachedPaths(const QString& text, const QList<ExpressionColum
         QStringList path;
         std::optional<QList<ExpressionColumn>> here = columns;
         while (here && path.size() <= References::MostSteps) {
-            const NamedColumn named = columnNamed(*here, (*tokens)[at]);
-            if (!named.column)
-                break;
-            path += named.column->name;
             const bool goesOn =
                 at + 2 < tokens->size() && isArrow((*tokens)[at + 1]) && isName((*tokens)[at + 2]);
+            const NamedColumn named = columnNamed(*here, (*tokens)[at]);
+            const QString several =
+                named.column || !goesOn ? QString() : severalNamed(references, path, (*tokens)[at]);
+            if (!named.column && several.isEmpty())
+                break;
+            path += named.column ? named.column->name : several;
             if (!goesOn) {
                 if (path.size() > 1 && !paths.contains(path))
                     paths += path;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/expression/expression.h"
+#include "core/expression/lexer.h"
 
 namespace gravin {
 
@@ -12,9 +13,14 @@ public:
     static constexpr qsizetype MostSteps = 4;
 
     virtual ~References() = default;
-    // The columns of the one record that the last column of this path refers to; the names before
-    // it lead from record to record. Nothing: it refers to none, or to several.
+    // The columns of the one record that the last name of this path refers to, a column or a
+    // reference of several; the names before it lead from record to record. Nothing: it refers to
+    // none, or to several.
     virtual std::optional<QList<ExpressionColumn>> behind(const QStringList& path) const = 0;
+
+    // What references of several columns are called at the record that the path leads to, none: the
+    // record itself. Each can stand before an arrow.
+    virtual QStringList ofSeveralColumns(const QStringList& /*path*/) const { return {}; }
 
     // The tables that subqueries may read; none where they may read none.
     virtual QStringList tables() const { return {}; }
@@ -23,6 +29,9 @@ public:
     // Where its records' references lead; null: nowhere.
     virtual std::unique_ptr<References> of(const QString& /*table*/) const { return {}; }
 };
+
+// The reference of several columns that a token before an arrow names; null: none.
+QString severalNamed(const References& references, const QStringList& path, const Token& token);
 
 // Under this name what is reached by a path stands among the columns of an expression, written as
 // an expression writes it.

@@ -37,9 +37,10 @@ QString reasonAgainstFarField(const Table& table, const Column& computed, const 
     const Reach::Step& step = reach.steps.front();
     const Table* there = catalog.table(step.to.name);
     const Column* column = there ? there->column(reach.column.name) : nullptr;
-    if (!column || there->key != QStringList{step.key})
+    if (!column || QSet<QString>(there->key.begin(), there->key.end()) !=
+                       QSet<QString>(step.key.begin(), step.key.end()))
         return coreTr("%1 refers to %2 by something that is not its key.")
-            .arg(step.from, step.to.name);
+            .arg(step.from.join(QStringLiteral(", ")), step.to.name);
     if (const QString reason = there->reasonAgainst(Operation::Update); !reason.isEmpty())
         return reason;
     if (column->computed || column->givenByDatabase || !column->mayUpdate ||
@@ -60,13 +61,26 @@ std::optional<FarField> farFieldOf(const Table& table, const Column& computed,
 FarField farFieldAt(const Table& table, int place) {
     const Column& reached = table.columns[place];
     const Reach::Step& step = reached.reach->steps.front();
-    return {place, table.indexOf(step.from), reached.name, step.to.name,
-            reached.reach->column.name};
+    FarField field{place, {}, reached.name, step.to.name, reached.reach->column.name};
+    for (const QString& key : step.to.key) {
+        if (const auto at = step.key.indexOf(key); at >= 0)
+            field.reference += table.indexOf(step.from[at]);
+    }
+    return field;
 }
 
-bool addFarEdit(std::vector<RecordEdit>& edits, const FarField& field, const Value& reference,
+std::optional<Key> FarField::keyFrom(const std::function<Value(int place)>& valueOf) const {
+    std::vector<Value> key;
+    for (const int at : reference) {
+        key.push_back(valueOf(at));
+        if (key.back().isNull())
+            return std::nullopt;
+    }
+    return Key(std::move(key));
+}
+
+bool addFarEdit(std::vector<RecordEdit>& edits, const FarField& field, const Key& key,
                 const Value& before, const Value& after) {
-    const Key key({reference});
     auto edit = std::find_if(edits.begin(), edits.end(), [&](const RecordEdit& each) {
         return each.operation == Operation::Update && each.table == field.table && each.key == key;
     });

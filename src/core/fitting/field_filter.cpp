@@ -187,7 +187,7 @@ QString orderOf(const BoundField& field, const Table& table) {
         const QStringList path{field.name(), lookup.shownColumns.value(0)};
         const auto reach = table.references->reach(path);
         const bool isSame = reach && reach->steps.front().to.name == lookup.table &&
-                            reach->steps.front().key == lookup.storedColumn;
+                            reach->steps.front().key == QStringList{lookup.storedColumn};
         return isSame ? reachedName(path) : QString();
     }
     if (!isOneOfChoices(field) || field.definition.shownAs == ShownAs::YesNo ||

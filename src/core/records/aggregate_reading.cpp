@@ -66,8 +66,10 @@ public:
             const auto& reach = from.columns[place].reach;
             if (!reach)
                 continue;
-            auto reached =
-                readReached(m_session, from, {place}, values.value(reach->steps.front().from));
+            std::vector<Value> reference;
+            for (const QString& column : reach->steps.front().from)
+                reference.push_back(values.value(column));
+            auto reached = readReached(m_session, from, {place}, reference);
             if (!reached)
                 return reached.error();
             all[static_cast<size_t>(place)] = std::move(reached->front());

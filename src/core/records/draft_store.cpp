@@ -37,8 +37,10 @@ DraftStore::DraftStore(std::shared_ptr<const Table> table, QObject* parent)
     , m_table(std::move(table))
     , m_filled(*m_table) {
     for (int place = 0; place < m_table->columns.size(); ++place) {
-        if (const auto& reach = m_table->columns[place].reach)
-            m_reached.insert(place, m_table->indexOf(reach->steps.front().from));
+        if (const auto& reach = m_table->columns[place].reach) {
+            for (const QString& from : reach->steps.front().from)
+                m_reached[place] += m_table->indexOf(from);
+        }
         if (const auto& aggregate = m_table->columns[place].aggregate)
             m_aggregates.insert(place, LineQuestion(*aggregate, *m_table).ofRecord());
     }
@@ -69,14 +71,26 @@ DraftStore::Batch::~Batch() {
         Q_EMIT m_store->changed(id);
 }
 
+// What a reference refers to, as one value; NULL: nothing.
+Value DraftStore::referenceOf(const Draft& draft, const QList<int>& columns) {
+    std::vector<Value> values;
+    for (const int column : columns) {
+        values.push_back(draft.value(column));
+        if (values.back().isNull())
+            return {};
+    }
+    return columns.size() == 1 ? values.front() : Value::text(Key(std::move(values)).encoded());
+}
+
 // What is reached through a reference that was edited, or is as it was again.
 void DraftStore::followReferences(Draft& draft) const {
     for (auto reached = m_reached.begin(); reached != m_reached.end(); ++reached) {
         const auto known = draft.reached.constFind(reached.key());
-        const Value reference = draft.value(*reached);
+        const Value reference = referenceOf(draft, *reached);
         if (known != draft.reached.cend() && known->reference == reference)
             continue;
-        if (draft.changed.contains(*reached))
+        if (std::any_of(reached->begin(), reached->end(),
+                        [&](int column) { return draft.changed.contains(column); }))
             draft.reached.insert(reached.key(), {reference, {}});
         else
             draft.reached.remove(reached.key());
@@ -212,7 +226,7 @@ void DraftStore::forgetReached(const QString& table) {
         for (auto reached = m_reached.begin(); reached != m_reached.end(); ++reached) {
             if (!table.isEmpty() && !leadsTo(*m_table->columns[reached.key()].reach, table))
                 continue;
-            draft.reached.insert(reached.key(), {draft.value(*reached), {}});
+            draft.reached.insert(reached.key(), {referenceOf(draft, *reached), {}});
             isAnother = true;
         }
         if (isAnother)
@@ -273,7 +287,7 @@ void DraftStore::beginFar(Draft& draft, int column) const {
 // With another reference another record is meant, which nobody edited.
 void DraftStore::endFarBehind(Draft& draft, int reference) const {
     for (auto reached = m_reached.begin(); reached != m_reached.end(); ++reached) {
-        if (*reached != reference)
+        if (!reached->contains(reference))
             continue;
         draft.changed.remove(reached.key());
         draft.bad.remove(reached.key());
@@ -480,7 +494,8 @@ RecordId DraftStore::addAnew(const RecordId& id, const QSet<int>& leavesOut) {
     const RecordId made = addNew();
     for (size_t i = 0; i < values.size(); ++i) {
         const int column = static_cast<int>(i);
-        if (!values[i].isNull() && !leavesOut.contains(column))
+        if (!values[i].isNull() && !leavesOut.contains(column) &&
+            m_table->columns[column].expression.isEmpty())
             setValue(made, nullptr, column, values[i]);
     }
     for (auto text = bad.begin(); text != bad.end(); ++text)

@@ -187,6 +187,7 @@ Q_SIGNALS:
 private:
     Draft& begin(const RecordId& id, const Record* record);
     void touch(Draft& draft, int column);
+    static Value referenceOf(const Draft& draft, const QList<int>& columns);
     void beginFar(Draft& draft, int column) const;
     void endFarBehind(Draft& draft, int reference) const;
     void endIfEmpty(const RecordId& id);
@@ -202,7 +203,8 @@ private:
     std::shared_ptr<const Table> m_table;
     QMap<int, QList<int>> m_aggregates; // places of aggregates, and of what they read of the record
     FilledFields m_filled;
-    QMap<int, int> m_reached; // places of reached columns, and of the references they begin with
+    // Places of reached columns, and of the columns of the references they begin with.
+    QMap<int, QList<int>> m_reached;
     QHash<RecordId, std::shared_ptr<Draft>> m_drafts;
     QList<RecordId> m_newRecords;
     int m_nextNew = 1;

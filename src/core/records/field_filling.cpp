@@ -21,8 +21,8 @@ Result<Value> FieldFilling::readBeyond(int place, const std::vector<Value>& valu
     const Column& column = m_table.columns[place];
     std::vector<Value> read;
     if (column.reach) {
-        const int reference = m_table.indexOf(column.reach->steps.front().from);
-        read.push_back(values[static_cast<size_t>(reference)]);
+        for (const QString& from : column.reach->steps.front().from)
+            read.push_back(values[static_cast<size_t>(m_table.indexOf(from))]);
     } else {
         const LineQuestion question(*column.aggregate, m_table);
         for (const int of : question.ofRecord())
@@ -33,7 +33,7 @@ Result<Value> FieldFilling::readBeyond(int place, const std::vector<Value>& valu
         return *known;
     Result<Value> value = Value::null();
     if (column.reach) {
-        auto reached = readReached(m_session, m_table, {place}, read.front());
+        auto reached = readReached(m_session, m_table, {place}, read);
         value = reached ? Result<Value>(reached->front()) : reached.error();
     } else {
         value = readAggregate(m_session, m_table, place, read, isNew);

@@ -16,7 +16,7 @@ QStringList columnsBehind(const Table& table, const BoundExpression& expression)
     QStringList columns;
     const auto add = [&](const QString& name) {
         const Column* column = table.column(name);
-        columns += column && column->reach ? column->reach->steps.front().from : name;
+        columns += column && column->reach ? column->reach->steps.front().from : QStringList{name};
     };
     for (const int place : expression.places) {
         const Column& column = table.columns[place];

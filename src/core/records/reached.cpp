@@ -7,6 +7,7 @@
 #include <QSqlQuery>
 
 #include <algorithm>
+#include <functional>
 
 namespace gravin {
 
@@ -14,7 +15,10 @@ QList<int> reachedThrough(const Table& table, const QSet<QString>& columns) {
     QList<int> places;
     const auto isWritten = [&](const QString& name) {
         const Column* column = table.column(name);
-        return columns.contains(column && column->reach ? column->reach->steps.front().from : name);
+        const QStringList read =
+            column && column->reach ? column->reach->steps.front().from : QStringList{name};
+        return std::any_of(read.begin(), read.end(),
+                           [&](const QString& each) { return columns.contains(each); });
     };
     for (int place = 0; place < table.columns.size(); ++place) {
         const Column& column = table.columns[place];
@@ -42,9 +46,10 @@ void leaveOutReached(const Table& table, ProposedValues& values, QSet<QString>& 
 }
 
 Result<std::vector<Value>> readReached(Session& session, const Table& table,
-                                       const QList<int>& places, const Value& reference) {
+                                       const QList<int>& places,
+                                       const std::vector<Value>& reference) {
     std::vector<Value> values(static_cast<size_t>(places.size()));
-    if (reference.isNull())
+    if (std::any_of(reference.begin(), reference.end(), std::mem_fn(&Value::isNull)))
         return values;
     const Dialect& dialect = session.dialect();
     const Reach::Step first = table.columns[places.front()].reach->steps.front();
@@ -57,12 +62,18 @@ Result<std::vector<Value>> readReached(Session& session, const Table& table,
                      : reachedSql(dialect, first.to, rest,
                                   [&](const Column& reached) { return dialect.readable(reached); });
     }
-    const Column& key = *first.to.column(first.key);
+    QStringList conditions;
+    QVariantList asked;
+    for (qsizetype i = 0; i < first.key.size(); ++i) {
+        const Column& key = *first.to.column(first.key[i]);
+        conditions += dialect.quoted(key.name) + QStringLiteral(" = ") + dialect.placeholder(key);
+        asked += dialect.encode(reference[static_cast<size_t>(i)], key.type);
+    }
     const Status read =
-        session.select(QStringLiteral("SELECT %1 FROM %2 WHERE %3 = %4")
+        session.select(QStringLiteral("SELECT %1 FROM %2 WHERE %3")
                            .arg(names.join(QStringLiteral(", ")), dialect.rowsOf(first.to),
-                                dialect.quoted(key.name), dialect.placeholder(key)),
-                       {dialect.encode(reference, key.type)}, [&](const QSqlQuery& row) {
+                                conditions.join(QStringLiteral(" AND "))),
+                       asked, [&](const QSqlQuery& row) {
                            for (qsizetype i = 0; i < places.size(); ++i)
                                values[static_cast<size_t>(i)] = dialect.decode(
                                    row.value(static_cast<int>(i)), table.columns[places[i]].type);

@@ -17,10 +17,11 @@ bool reachesTo(const Table& table, const QString& reached);
 // out of `values` and counts as written.
 void leaveOutReached(const Table& table, ProposedValues& values, QSet<QString>& written);
 
-// What a record would reach at these places if the column that they all begin with had this value;
-// NULL where that refers to nothing. Requires: `places` are of reached columns that begin with one
-// column, and are not empty.
+// What a record would reach at these places if the columns that they all begin with had these
+// values; NULL where they refer to nothing. Requires: `places` are of reached columns that begin
+// with one reference, and are not empty; `reference` has a value for each column of it.
 Result<std::vector<Value>> readReached(Session& session, const Table& table,
-                                       const QList<int>& places, const Value& reference);
+                                       const QList<int>& places,
+                                       const std::vector<Value>& reference);
 
 } // namespace gravin

@@ -241,23 +241,34 @@ QString RowPlan::joined(const Column& column) {
     if (const auto known = m_ordered.constFind(column.name); known != m_ordered.constEnd())
         return *known;
     const Reach& reach = *column.reach;
-    QString from = qualified(reach.steps.front().from);
+    QStringList from;
+    for (const QString& reference : reach.steps.front().from)
+        from += qualified(reference);
     for (qsizetype i = 0; i < reach.steps.size(); ++i) {
         const Reach::Step& step = reach.steps[i];
         const QString alias =
             m_dialect.quoted(QStringLiteral("gravin_joined_%1").arg(m_joins.size() + 1));
-        const QString key = m_dialect.quoted(QStringLiteral("gravin_key"));
-        const QString value = m_dialect.quoted(QStringLiteral("gravin_value"));
-        const QString& wanted =
-            i + 1 == reach.steps.size() ? reach.column.name : reach.steps[i + 1].from;
-        m_joins += QStringLiteral(" LEFT JOIN (SELECT %1 AS %2, %3 AS %4 FROM %5) AS %6 ON %6.%2 = "
-                                  "%7")
-                       .arg(m_dialect.quoted(step.key), key, m_dialect.quoted(wanted), value,
-                            m_dialect.quoted(step.to), alias, from);
-        from = alias + u'.' + value;
+        const QStringList wanted =
+            i + 1 == reach.steps.size() ? QStringList{reach.column.name} : reach.steps[i + 1].from;
+        QStringList selected;
+        QStringList conditions;
+        for (qsizetype k = 0; k < step.key.size(); ++k) {
+            const QString key = m_dialect.quoted(QStringLiteral("gravin_key_%1").arg(k + 1));
+            selected += m_dialect.quoted(step.key[k]) + QStringLiteral(" AS ") + key;
+            conditions += alias + u'.' + key + QStringLiteral(" = ") + from[k];
+        }
+        from.clear();
+        for (qsizetype k = 0; k < wanted.size(); ++k) {
+            const QString value = m_dialect.quoted(QStringLiteral("gravin_value_%1").arg(k + 1));
+            selected += m_dialect.quoted(wanted[k]) + QStringLiteral(" AS ") + value;
+            from += alias + u'.' + value;
+        }
+        m_joins += QStringLiteral(" LEFT JOIN (SELECT %1 FROM %2) AS %3 ON %4")
+                       .arg(selected.join(QStringLiteral(", ")), m_dialect.quoted(step.to), alias,
+                            conditions.join(QStringLiteral(" AND ")));
     }
-    m_ordered.insert(column.name, from);
-    return from;
+    m_ordered.insert(column.name, from.front());
+    return from.front();
 }
 
 void RowPlan::appendKeyOrder() {

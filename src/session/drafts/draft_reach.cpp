@@ -36,21 +36,25 @@ void DraftReach::ask(const Place& place) {
     const auto& [name, id] = place;
     const auto table = m_records->table(name);
     const Draft* draft = m_records->drafts(name)->find(id);
-    QMap<QString, QList<int>> through;
+    QMap<QStringList, QList<int>> through;
     for (const int wanted : m_records->drafts(name)->wantedReached(id))
         through[table->columns[wanted].reach->steps.front().from] += wanted;
-    for (const QList<int>& places : std::as_const(through)) {
-        const Value reference = draft->reached[places.front()].reference;
+    for (auto reference = through.begin(); reference != through.end(); ++reference) {
+        const QList<int>& places = *reference;
+        const Value refersTo = draft->reached[places.front()].reference;
+        std::vector<Value> asked;
+        for (const QString& column : reference.key())
+            asked.push_back(draft->value(table->indexOf(column)));
         m_database->reader()->run<std::vector<Value>>(
             this,
-            [table, places, reference](Session& session) {
-                return readReached(session, *table, places, reference);
+            [table, places, asked](Session& session) {
+                return readReached(session, *table, places, asked);
             },
             [this, table, name = name, id = id, places,
-             reference](const Result<std::vector<Value>>& values) {
+             refersTo](const Result<std::vector<Value>>& values) {
                 // A table that was laid out anew meanwhile counts its columns otherwise.
                 if (values && m_database->catalog().table(name) && m_records->table(name) == table)
-                    m_records->drafts(name)->setReached(id, places, reference, *values);
+                    m_records->drafts(name)->setReached(id, places, refersTo, *values);
             });
     }
 }

@@ -185,8 +185,9 @@ bool DraftSaver::addFarEdits(Batch& batch) const {
             if (!table->columns[field.key()].reach)
                 continue;
             const FarField far = farFieldAt(*table, field.key());
-            isOne = addFarEdit(batch.request.edits, far, found.value(far.reference),
-                               found.before(field.key()), *field) &&
+            const auto key = far.keyFrom([&](int place) { return found.value(place); });
+            isOne = (!key || addFarEdit(batch.request.edits, far, *key, found.before(field.key()),
+                                        *field)) &&
                     isOne;
         }
     }

@@ -354,7 +354,8 @@ private:
                                                row.value(3).toString(),
                                                {},
                                                actionOfRule(row.value(5).toString()),
-                                               actionOfRule(row.value(6).toString())});
+                                               actionOfRule(row.value(6).toString()),
+                                               name});
                 lastTable = table->name;
                 lastName = name;
                 ForeignKey& reference = table->foreignKeys.back();

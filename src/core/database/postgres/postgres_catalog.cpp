@@ -363,7 +363,8 @@ private:
                 entry->table.foreignKeys.append({columns, target->table.name,
                                                  named(*target, numbersOf(row.value(5).toString())),
                                                  actionOfLetter(row.value(6).toString()),
-                                                 actionOfLetter(row.value(8).toString())});
+                                                 actionOfLetter(row.value(8).toString()),
+                                                 row.value(1).toString()});
             });
     }
 

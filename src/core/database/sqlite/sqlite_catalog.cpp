@@ -30,6 +30,39 @@ public:
     // would belong to an expression.
     QStringList generated() { return behind(u"AS", OfColumns); }
 
+    // What its constraints call references of the table: the name, and the columns.
+    QList<std::pair<QString, QStringList>> namedReferences() {
+        QList<std::pair<QString, QStringList>> found;
+        int depth = 0;
+        for (m_at = 0; m_at < m_sql.size();) {
+            if (depth != OfColumns || !atWord(u"CONSTRAINT")) {
+                if (skipQuotedOrComment())
+                    continue;
+                depth += m_sql[m_at] == u'(' ? 1 : m_sql[m_at] == u')' ? -1 : 0;
+                skipWordOrCharacter();
+                continue;
+            }
+            const qsizetype begin = m_at + QStringView(u"CONSTRAINT").size();
+            m_at = begin;
+            skipBlanks();
+            const qsizetype nameBegin = m_at;
+            if (!skipQuotedOrComment())
+                skipWordOrCharacter();
+            const QString name = unquoted(m_sql.mid(nameBegin, m_at - nameBegin));
+            skipBlanks();
+            if (!atWord(u"FOREIGN"))
+                continue;
+            m_at = m_sql.indexOf(u'(', m_at);
+            if (m_at < 0)
+                break;
+            QStringList columns;
+            for (const QString& column : parenthesised().split(u','))
+                columns += unquoted(column.trimmed());
+            found.append({name, columns});
+        }
+        return found;
+    }
+
 private:
     static constexpr int AnyDepth = -1;
     static constexpr int OfColumns = 1;
@@ -53,6 +86,20 @@ private:
                 found += parenthesised();
         }
         return found;
+    }
+
+    void skipBlanks() {
+        while (m_at < m_sql.size() && m_sql[m_at].isSpace())
+            ++m_at;
+    }
+
+    static QString unquoted(QString name) {
+        const bool isQuoted = name.size() > 1 && (name[0] == u'"' || name[0] == u'`' ||
+                                                  name[0] == u'[' || name[0] == u'\'');
+        if (!isQuoted)
+            return name;
+        const QString quote = name.back();
+        return name.mid(1, name.size() - 2).replace(quote + quote, quote);
     }
 
     static bool isWordCharacter(QChar c) { return c.isLetterOrNumber() || c == u'_'; }
@@ -211,12 +258,14 @@ private:
         if (!status)
             return status;
         nameRowNumber(table, withoutRowid);
+        QList<std::pair<QString, QStringList>> references;
         status =
             each(QStringLiteral("SELECT sql FROM sqlite_master WHERE type = 'table' AND name = ?"),
                  {table.name}, [&](const QSqlQuery& row) {
                      const QString sql = row.value(0).toString();
                      table.checks = DefinitionScanner(sql).checks();
                      nameGenerated(table, DefinitionScanner(sql).generated());
+                     references = DefinitionScanner(sql).namedReferences();
                      // SQLite tells no column's collation; the word says that one may have its own.
                      for (Column& column : table.columns)
                          column.foldsText = sql.contains(u"COLLATE", Qt::CaseInsensitive);
@@ -231,7 +280,15 @@ private:
                  });
         if (!status)
             return status;
-        return readForeignKeys(table);
+        status = readForeignKeys(table);
+        for (const auto& [name, columns] : std::as_const(references)) {
+            for (ForeignKey& foreignKey : table.foreignKeys) {
+                if (foreignKey.columns.join(u',').compare(columns.join(u','),
+                                                          Qt::CaseInsensitive) == 0)
+                    foreignKey.name = name;
+            }
+        }
+        return status;
     }
 
     Status readIndexes(Table& table) {
