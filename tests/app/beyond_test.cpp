@@ -197,7 +197,8 @@ TEST_F(Beyond, AFieldOfAnotherRecordIsEditedWhereItIsShown) {
     // The form says where it stands.
     const auto labels = page()->findChildren<QLabel*>();
     EXPECT_TRUE(std::any_of(labels.begin(), labels.end(), [&](const QLabel* label) {
-        return label->text() == QStringLiteral("was %1 · in supplier").arg(was);
+        return label->text() == u"changes supplier" &&
+               label->toolTip() == QStringLiteral("was ") + was;
     }));
     QTest::keyClick(grid(), Qt::Key_S, Qt::ControlModifier);
     ASSERT_TRUE(noticed("Saved 1 record as one: change 1."));

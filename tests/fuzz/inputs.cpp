@@ -27,6 +27,9 @@ public:
     std::optional<QList<ExpressionColumn>> behind(const QStringList&) const override {
         return m_columns;
     }
+    QStringList ofSeveralColumns(const QStringList&) const override {
+        return {QStringLiteral("s"), QStringLiteral("s v")};
+    }
     QStringList tables() const override { return {QStringLiteral("t"), QStringLiteral("u v")}; }
     QList<ExpressionColumn> columnsOf(const QString&) const override { return m_columns; }
     std::unique_ptr<References> of(const QString&) const override {

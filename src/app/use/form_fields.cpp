@@ -308,7 +308,10 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
         slot.editor->setContent(m_binding->value(m_id, slot.field).value_or(Value()), bad);
 
     const bool changed = draft && (draft->changed.contains(column) || bad);
-    slot.was->setText(changed ? wasText(slot.field, *draft) : QString());
+    // That another record is changed matters more than what stood there.
+    const QString was = changed ? wasText(slot.field, *draft) : QString();
+    slot.was->setText(changed && slot.field.far ? tr("changes %1").arg(slot.field.far->table) : was);
+    slot.was->setToolTip(changed && slot.field.far ? was : QString());
     const QString news =
         changed || m_id.isNew() || m_id.isNone()
             ? QString()
@@ -332,15 +335,12 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
     slot.message->setVisible(!message.isEmpty());
 }
 
-// What an edited field held; of one that stands in another record also where that is.
 QString FormFields::wasText(const BoundField& field, const Draft& draft) const {
-    const QString was = tr("was %1").arg(fontMetrics().elidedText(
+    if (draft.id.isNew() && !field.far)
+        return {};
+    return tr("was %1").arg(fontMetrics().elidedText(
         m_binding->workspace()->records()->shownBriefly(field, draft.before(field.editIndex())),
         Qt::ElideRight, LongestWas));
-    if (field.far)
-        return tr("%1 · in %2", "what the field was, and the table where it stands")
-            .arg(was, field.far->table);
-    return draft.id.isNew() ? QString() : was;
 }
 
 QString FormFields::messageFor(FieldSlot& slot, const Draft* draft,
