@@ -4,7 +4,7 @@
 // unless told), in a file of its own or in an empty database of a server. Read the ratio of each
 // pair; single times depend on the machine.
 #include "core/changes/as_it_was.h"
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/changes/rollback.h"
 #include "core/records/table_reader.h"

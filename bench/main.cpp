@@ -3,8 +3,8 @@
 // table of N visits (1,000,000 unless told). Read the ratio of each pair; single times depend on
 // the machine.
 #include "bare.h"
-#include "core/expression/evaluator.h"
-#include "core/fitting/evidence.h"
+#include "core/expression/evaluation/evaluator.h"
+#include "core/fitting/generation/evidence.h"
 #include "core/records/record_store.h"
 #include "core/records/record_view.h"
 #include "demonstration.h"

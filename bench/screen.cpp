@@ -8,7 +8,7 @@
 #include "app/use/filter_bar.h"
 #include "app/use/screen_page.h"
 #include "core/changes/change_writer.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/project/project_file.h"
 #include "demonstration.h"
 

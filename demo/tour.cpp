@@ -20,7 +20,7 @@
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
-#include "core/records/draft_journal.h"
+#include "core/records/drafts/draft_journal.h"
 #include "demonstration.h"
 #include "driver.h"
 

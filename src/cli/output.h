@@ -2,7 +2,7 @@
 #pragma once
 
 #include "cli/command_line.h"
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/log/change_log.h"
 #include "core/changes/rollback.h"
 #include "core/exchange/change_json.h"

@@ -9,9 +9,9 @@
 #include "core/fitting/data_fit.h"
 #include "core/fitting/field_filter.h"
 #include "core/fitting/field_input.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/list_query.h"
 #include "core/fitting/lookup_store.h"
-#include "core/fitting/screen_generator.h"
 #include "core/project/project_file.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
@@ -238,6 +238,28 @@ QList<QStringList> cellsOf(Opened& opened, const BoundScreen& screen,
     return rows;
 }
 
+// What the screen's list begins with, as far as the options leave it.
+Result<ListSetUp> setUpFor(const RowsOptions& options, const BoundScreen& screen) {
+    ListSetUp setUp = fittingSetUp(screen.screen.list, *screen.table);
+    if (options.all) {
+        // What nobody lifts stays.
+        ListSetUp held;
+        for (const ListFilter& filter : std::as_const(setUp.filters)) {
+            if (filter.fixed)
+                held.filters += filter;
+        }
+        setUp = held;
+    }
+    if (!options.sort.isEmpty()) {
+        auto parsed = sortOrderFromText(options.sort, *screen.table);
+        if (!parsed)
+            return parsed.error();
+        setUp.sort = *parsed;
+        setUp.groupedBy.clear();
+    }
+    return setUp;
+}
+
 } // namespace
 
 int runRows(const RowsOptions& options) {
@@ -258,25 +280,10 @@ int runRows(const RowsOptions& options) {
             return report(then.error(), options.json);
         screen->table = then->table;
     }
-    const Table& table = *screen->table;
-    ListSetUp setUp = fittingSetUp(screen->screen.list, table);
-    if (options.all) {
-        // What nobody lifts stays.
-        ListSetUp held;
-        for (const ListFilter& filter : std::as_const(setUp.filters)) {
-            if (filter.fixed)
-                held.filters += filter;
-        }
-        setUp = held;
-    }
-    if (!options.sort.isEmpty()) {
-        auto parsed = sortOrderFromText(options.sort, table);
-        if (!parsed)
-            return report(parsed.error(), options.json);
-        setUp.sort = *parsed;
-        setUp.groupedBy.clear();
-    }
-    RecordQuery asked = listQuery(*screen, setUp, opened->catalog);
+    const auto setUp = setUpFor(options, *screen);
+    if (!setUp)
+        return report(setUp.error(), options.json);
+    RecordQuery asked = listQuery(*screen, *setUp, opened->catalog);
     if (options.stored) {
         for (SortBy& by : asked.sort)
             by.by.clear();
@@ -284,7 +291,7 @@ int runRows(const RowsOptions& options) {
     if (!options.where.isEmpty())
         asked.conditions += options.where;
     for (BoundField& field : screen->fields) {
-        if (setUp.hidden.contains(field.name()))
+        if (setUp->hidden.contains(field.name()))
             field.placement.shownIn = ShownIn::Nowhere;
     }
     const auto page = readPage(*opened, *screen, asked, options);

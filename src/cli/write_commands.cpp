@@ -6,7 +6,7 @@
 #include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/database/reach.h"
 #include "core/fitting/far_field.h"

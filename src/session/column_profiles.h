@@ -3,7 +3,7 @@
 
 #include "core/changes/change.h"
 #include "core/database/worker.h"
-#include "core/fitting/evidence.h"
+#include "core/fitting/generation/evidence.h"
 
 #include <QHash>
 

@@ -3,7 +3,7 @@
 
 #include "core/changes/change.h"
 #include "core/fitting/lookup_store.h"
-#include "core/records/draft_store.h"
+#include "core/records/drafts/draft_store.h"
 #include "core/records/record_store.h"
 #include "core/records/record_view.h"
 

@@ -3,8 +3,8 @@
 
 #include "core/base/text.h"
 #include "core/fitting/data_fit.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/query_source.h"
-#include "core/fitting/screen_generator.h"
 #include "core/fitting/screen_links.h"
 #include "core/project/project_catalog.h"
 #include "core/project/project_file.h"

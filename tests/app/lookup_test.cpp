@@ -3,7 +3,7 @@
 #include "app/use/edit_window.h"
 #include "app/use/form_fields.h"
 #include "app/use/open_edits.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/project/project_file.h"
 #include "support/writes.h"
 #include "whole_example.h"

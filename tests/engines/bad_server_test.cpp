@@ -5,7 +5,7 @@
 #include "core/database/secrets.h"
 #include "core/database/worker.h"
 #include "core/fitting/findings/binding_check.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 
 #include <QCoreApplication>
 #include <QElapsedTimer>

@@ -3,8 +3,8 @@
 // found, explained and, where that is safe, mended. The same on all three engines.
 #include "core/fitting/binding.h"
 #include "core/fitting/findings/binding_check.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/query_source.h"
-#include "core/fitting/screen_generator.h"
 #include "support/engines.h"
 #include "support/text.h"
 

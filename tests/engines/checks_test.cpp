@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What must hold, at the one door, the same on all three engines.
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/fitting/binding.h"
 #include "support/engines.h"
 #include "support/text.h"

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the stored values say, the same on all three engines.
 #include "core/fitting/findings/binding_check.h"
-#include "core/fitting/proposals.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/proposals.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/project/project_catalog.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"

@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // When a field can be edited and has to be filled in: asked by the one door and by the preview of a
 // bulk update, the same on all three engines.
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/changes/rollback.h"
 #include "core/fitting/binding.h"
 #include "core/fitting/findings/binding_check.h"
 #include "core/fitting/query_source.h"
 #include "core/project/field_conditions.h"
-#include "core/records/draft_store.h"
+#include "core/records/drafts/draft_store.h"
 #include "core/records/table_reader.h"
 #include "support/engines.h"
 

@@ -2,7 +2,7 @@
 // What the one door writes by itself: what fields are filled with, and stamps; the same on all
 // three engines.
 #include "core/base/person.h"
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/changes/rollback.h"
 #include "core/fitting/binding.h"

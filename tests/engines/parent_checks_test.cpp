@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A check of a record that reads its lines is asked when a line is written too, at the end of the
 // change; the same on all three engines.
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/fitting/binding.h"
 #include "core/fitting/query_source.h"

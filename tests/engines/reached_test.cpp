@@ -2,7 +2,7 @@
 // What expressions reach through references: read with its record, sorted, filtered and checked by,
 // the same on all three engines.
 #include "core/changes/as_it_was.h"
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/database/reach.h"
 #include "core/fitting/binding.h"

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Which records a list shows, in which order: the same on all three engines.
 #include "core/fitting/field_filter.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/query_source.h"
-#include "core/fitting/screen_generator.h"
 #include "core/records/totals.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"

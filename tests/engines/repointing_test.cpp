@@ -2,9 +2,9 @@
 // A project that is given another database: what fits there, what means something else, what is
 // missing. From SQLite to each of the engines.
 #include "core/fitting/binding.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/query_source.h"
 #include "core/fitting/repointing.h"
-#include "core/fitting/screen_generator.h"
 #include "engines/demonstrated.h"
 #include "support/text.h"
 

@@ -2,7 +2,7 @@
 // Random changes of every type on tables with every kind of key; then each is rolled back, newest
 // first, and after each step the user's tables must be what they were, by the engine's own dump.
 #include "core/changes/as_it_was.h"
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/log/log_verification.h"
 #include "core/database/sqlite/sqlite_text.h"
 #include "support/engines.h"

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Many records written by the engine at once: the same in the tables, in the log and in its hashes
 // as record by record, and done record by record wherever that is not certain.
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/log/log_verification.h"
 #include "core/changes/rollback.h"
 #include "support/engines.h"

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A developer's own SELECT as a source, the same on all three engines.
 #include "core/fitting/binding.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/query_source.h"
-#include "core/fitting/screen_generator.h"
 #include "core/value/text_form.h"
 #include "engines/demonstrated.h"
 

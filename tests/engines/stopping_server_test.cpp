@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A server that is killed and started again while records are saved: what was answered is there,
 // what was not answered is there once or not at all, and asking again does it once.
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/changes/log/log_verification.h"
 #include "core/changes/rollback.h"

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Ten processes at once on the same twenty records: no edit is lost, and the log is the truth.
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/log/log_verification.h"
 #include "support/engines.h"
 

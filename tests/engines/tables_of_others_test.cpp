@@ -2,11 +2,11 @@
 // Tables that nobody made for Gravin: triggers that stamp and count, keys that others follow,
 // rights on single columns, locks, empty texts, and two who come first.
 #include "core/changes/as_it_was.h"
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/log/log_verification.h"
 #include "core/database/secrets.h"
 #include "core/fitting/data_fit.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/value/text_form.h"
 #include "support/engines.h"
 #include "support/writes.h"

@@ -2,7 +2,7 @@
 #include "fuzz/inputs.h"
 
 #include "core/exchange/choice_file.h"
-#include "core/expression/evaluator.h"
+#include "core/expression/evaluation/evaluator.h"
 #include "core/expression/references.h"
 #include "core/project/project_json.h"
 

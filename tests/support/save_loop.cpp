@@ -2,7 +2,7 @@
 // Changes records, as fast as it can, until it is killed: two together in each change, or with
 // "many" as second argument all of them by a bulk update that it then rolls back. Usage:
 // gravin-save-loop DATABASE [many]
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/change_writer.h"
 #include "core/changes/rollback.h"
 

@@ -3,7 +3,7 @@
 
 #include "app/look/theme.h"
 #include "core/fitting/check_rules.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 
 #include <QComboBox>
 #include <QFormLayout>

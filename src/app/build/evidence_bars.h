@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/fitting/evidence.h"
+#include "core/fitting/generation/evidence.h"
 
 #include <QWidget>
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/fitting/proposals.h"
+#include "core/fitting/generation/proposals.h"
 #include "session/column_profiles.h"
 #include "session/screen_binding.h"
 

@@ -2,7 +2,7 @@
 #include "app/build/field_adder.h"
 
 #include "core/database/reach.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "session/project_document.h"
 
 namespace gravin {

@@ -5,8 +5,8 @@
 #include "core/base/text.h"
 #include "core/fitting/far_field.h"
 #include "core/fitting/field_input.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/given_fields.h"
-#include "core/fitting/screen_generator.h"
 #include "core/project/field_conditions.h"
 #include "core/project/offering.h"
 #include "core/project/offers_text.h"
@@ -255,135 +255,185 @@ bool isUsualFieldSetting(PlateLine line, const BoundField& field) {
     }
 }
 
+namespace {
+
+Result<FieldDefinition> withLabel(FieldDefinition definition, const QString& text) {
+    if (text.trimmed().isEmpty())
+        return refusalOf(coreTr("A label cannot be empty."));
+    definition.label = text.trimmed();
+    return definition;
+}
+
+Result<FieldDefinition> withFormat(FieldDefinition definition, const BoundField& field,
+                                   const QString& text) {
+    if (const Status fits = checkFormat(text.trimmed(), field.column.type); !fits)
+        return fits.error();
+    definition.format = text.trimmed();
+    return definition;
+}
+
+Result<FieldDefinition> withOffersWhere(FieldDefinition definition, const BoundField& field,
+                                        const FieldPlace& place, const QString& text) {
+    if (definition.shownAs != ShownAs::Lookup)
+        return refusalOf(coreTr("%1 is no lookup: it offers no records.").arg(field.label()));
+    definition.lookup.where = text.trimmed();
+    const QString reason = reasonAgainstOffering(definition.lookup, place.table, place.catalog);
+    if (!reason.isEmpty())
+        return refusalOf(reason);
+    return definition;
+}
+
+Result<FieldDefinition> withUnoffered(FieldDefinition definition, const QString& text) {
+    const auto empties = wordFrom({false, true}, unofferedText, text);
+    if (definition.lookup.where.isEmpty() || (!empties && !text.trimmed().isEmpty()))
+        return refusalOf(coreTr("A pick that is not offered any more is a problem or emptied; "
+                                "“Offers only” says which records are offered."));
+    definition.lookup.empties = empties.value_or(false);
+    return definition;
+}
+
+Result<FieldDefinition> withFilling(FieldDefinition definition, const BoundField& field,
+                                    const FieldPlace& place, const QString& text) {
+    const QString reason = reasonAgainstFillingField(place.table, field.column, text.trimmed());
+    if (!reason.isEmpty())
+        return refusalOf(reason);
+    definition.filledWith = text.trimmed();
+    return definition;
+}
+
+Result<FieldDefinition> withStamp(FieldDefinition definition, const BoundField& field,
+                                  const FieldPlace& place, const QString& text) {
+    auto stamp = stampFromText(place.table, field.column, text);
+    if (!stamp)
+        return stamp.error();
+    definition.stamp = *stamp;
+    return definition;
+}
+
+Result<FieldDefinition> withDefault(FieldDefinition definition, const BoundField& field,
+                                    const FieldPlace& place, const QString& text) {
+    auto standard = defaultFromText(field, place.table, text);
+    if (!standard)
+        return standard.error();
+    definition.defaultValue = *standard;
+    return definition;
+}
+
+Result<FieldDefinition> withRequired(FieldDefinition definition, const BoundField& field,
+                                     const QString& text) {
+    auto on = switchFrom(text);
+    if (!on)
+        return on.error();
+    if (*on && !field.column.expression.isEmpty())
+        return refusalOf(coreTr("%1 is computed, so nobody can fill it in.").arg(field.label()));
+    definition.required = *on;
+    return definition;
+}
+
+Result<FieldDefinition> withCondition(FieldDefinition definition, const BoundField& field,
+                                      const FieldPlace& place, PlateLine line,
+                                      const QString& text) {
+    const QString condition = text.trimmed();
+    if (const QString reason = reasonAgainstWhen(condition, place.table); !reason.isEmpty())
+        return refusalOf(reason);
+    if (!condition.isEmpty() && !field.column.expression.isEmpty())
+        return refusalOf(coreTr("%1 is computed, so nobody can fill it in.").arg(field.label()));
+    (line == PlateLine::EditableWhen ? definition.editableWhen : definition.requiredWhen) =
+        condition;
+    return definition;
+}
+
+Result<FieldDefinition> withEditable(FieldDefinition definition, const BoundField& field,
+                                     const FieldPlace& place, const QString& text) {
+    // An emptied cell means never.
+    const auto editable = text.trimmed().isEmpty() ? std::optional(Editable::Never)
+                                                   : wordFrom(Editables, editableText, text);
+    if (!editable)
+        return refusalOf(
+            coreTr("Editable is always, only new (until the record is saved for the first time) "
+                   "or never."));
+    if (*editable != Editable::Never && !field.column.expression.isEmpty()) {
+        const QString reason = reasonAgainstFarField(place.table, field.column, place.catalog);
+        if (!reason.isEmpty())
+            return refusalOf(reason);
+        if (*editable == Editable::OnlyNew)
+            return refusalOf(coreTr("%1 stands in another record, which is not new: it is "
+                                    "editable always or never.")
+                                 .arg(field.name()));
+    } else if (*editable != Editable::Never &&
+               (field.column.computed || field.column.givenByDatabase))
+        return refusalOf(
+            coreTr("%1 is given by the database and cannot be edited.").arg(field.name()));
+    definition.editable = *editable;
+    return definition;
+}
+
+Result<FieldDefinition> withAlignment(FieldDefinition definition, const QString& text) {
+    const auto alignment = text.trimmed().isEmpty() ? std::optional(Alignment::Natural)
+                                                    : wordFrom(Alignments, alignmentText, text);
+    if (!alignment)
+        return refusalOf(coreTr("Alignment is natural, left, centre or right."));
+    definition.alignment = *alignment;
+    return definition;
+}
+
+Result<FieldDefinition> withTotal(FieldDefinition definition, const BoundField& field,
+                                  const FieldPlace& place, PlateLine line, const QString& text) {
+    const auto total = text.trimmed().isEmpty() ? std::optional(FieldTotal::None)
+                                                : wordFrom(AllTotals, fieldTotalText, text);
+    if (!total || !canTotal(*total, field.column.type))
+        return refusalOf(
+            coreTr("The total of %1 is one of: %2.")
+                .arg(field.label(),
+                     fieldSettingOptions(line, field, place).join(QStringLiteral(", "))));
+    definition.total = *total;
+    return definition;
+}
+
+} // namespace
+
 Result<FieldDefinition> changedFieldSetting(PlateLine line, const BoundField& field,
                                             const FieldPlace& place, const QString& text) {
     FieldDefinition definition = field.definition;
     switch (line) {
     case PlateLine::Label:
-        if (text.trimmed().isEmpty())
-            return refusalOf(coreTr("A label cannot be empty."));
-        definition.label = text.trimmed();
-        return definition;
+        return withLabel(definition, text);
     case PlateLine::ShownAs:
         return withShownAs(definition, field, place, text);
     case PlateLine::Source:
         return withOffers(definition, text, place.catalog, field.column);
     case PlateLine::Format:
-        if (const Status fits = checkFormat(text.trimmed(), field.column.type); !fits)
-            return fits.error();
-        definition.format = text.trimmed();
-        return definition;
+        return withFormat(definition, field, text);
     case PlateLine::Help:
         definition.help = text.trimmed();
         return definition;
     case PlateLine::Message:
         definition.message = text.trimmed();
         return definition;
-    case PlateLine::OffersWhere: {
-        if (definition.shownAs != ShownAs::Lookup)
-            return refusalOf(coreTr("%1 is no lookup: it offers no records.").arg(field.label()));
-        definition.lookup.where = text.trimmed();
-        const QString reason = reasonAgainstOffering(definition.lookup, place.table, place.catalog);
-        if (!reason.isEmpty())
-            return refusalOf(reason);
-        return definition;
-    }
-    case PlateLine::Unoffered: {
-        const auto empties = wordFrom({false, true}, unofferedText, text);
-        if (definition.lookup.where.isEmpty() || (!empties && !text.trimmed().isEmpty()))
-            return refusalOf(coreTr("A pick that is not offered any more is a problem or emptied; "
-                                    "“Offers only” says which records are offered."));
-        definition.lookup.empties = empties.value_or(false);
-        return definition;
-    }
+    case PlateLine::OffersWhere:
+        return withOffersWhere(definition, field, place, text);
+    case PlateLine::Unoffered:
+        return withUnoffered(definition, text);
     case PlateLine::Hint:
         definition.hint = text.trimmed();
         return definition;
-    case PlateLine::FilledWith: {
-        const QString reason = reasonAgainstFillingField(place.table, field.column, text.trimmed());
-        if (!reason.isEmpty())
-            return refusalOf(reason);
-        definition.filledWith = text.trimmed();
-        return definition;
-    }
-    case PlateLine::Stamped: {
-        auto stamp = stampFromText(place.table, field.column, text);
-        if (!stamp)
-            return stamp.error();
-        definition.stamp = *stamp;
-        return definition;
-    }
-    case PlateLine::Default: {
-        auto standard = defaultFromText(field, place.table, text);
-        if (!standard)
-            return standard.error();
-        definition.defaultValue = *standard;
-        return definition;
-    }
-    case PlateLine::Required: {
-        auto on = switchFrom(text);
-        if (!on)
-            return on.error();
-        if (*on && !field.column.expression.isEmpty())
-            return refusalOf(
-                coreTr("%1 is computed, so nobody can fill it in.").arg(field.label()));
-        definition.required = *on;
-        return definition;
-    }
+    case PlateLine::FilledWith:
+        return withFilling(definition, field, place, text);
+    case PlateLine::Stamped:
+        return withStamp(definition, field, place, text);
+    case PlateLine::Default:
+        return withDefault(definition, field, place, text);
+    case PlateLine::Required:
+        return withRequired(definition, field, text);
     case PlateLine::RequiredWhen:
-    case PlateLine::EditableWhen: {
-        const QString condition = text.trimmed();
-        if (const QString reason = reasonAgainstWhen(condition, place.table); !reason.isEmpty())
-            return refusalOf(reason);
-        if (!condition.isEmpty() && !field.column.expression.isEmpty())
-            return refusalOf(
-                coreTr("%1 is computed, so nobody can fill it in.").arg(field.label()));
-        (line == PlateLine::EditableWhen ? definition.editableWhen : definition.requiredWhen) =
-            condition;
-        return definition;
-    }
-    case PlateLine::Editable: {
-        // An emptied cell means never.
-        const auto editable = text.trimmed().isEmpty() ? std::optional(Editable::Never)
-                                                       : wordFrom(Editables, editableText, text);
-        if (!editable)
-            return refusalOf(coreTr(
-                "Editable is always, only new (until the record is saved for the first time) "
-                "or never."));
-        if (*editable != Editable::Never && !field.column.expression.isEmpty()) {
-            const QString reason = reasonAgainstFarField(place.table, field.column, place.catalog);
-            if (!reason.isEmpty())
-                return refusalOf(reason);
-            if (*editable == Editable::OnlyNew)
-                return refusalOf(coreTr("%1 stands in another record, which is not new: it is "
-                                        "editable always or never.")
-                                     .arg(field.name()));
-        } else if (*editable != Editable::Never &&
-                   (field.column.computed || field.column.givenByDatabase))
-            return refusalOf(
-                coreTr("%1 is given by the database and cannot be edited.").arg(field.name()));
-        definition.editable = *editable;
-        return definition;
-    }
-    case PlateLine::Alignment: {
-        const auto alignment = text.trimmed().isEmpty() ? std::optional(Alignment::Natural)
-                                                        : wordFrom(Alignments, alignmentText, text);
-        if (!alignment)
-            return refusalOf(coreTr("Alignment is natural, left, centre or right."));
-        definition.alignment = *alignment;
-        return definition;
-    }
-    case PlateLine::Total: {
-        const auto total = text.trimmed().isEmpty() ? std::optional(FieldTotal::None)
-                                                    : wordFrom(AllTotals, fieldTotalText, text);
-        if (!total || !canTotal(*total, field.column.type))
-            return refusalOf(
-                coreTr("The total of %1 is one of: %2.")
-                    .arg(field.label(),
-                         fieldSettingOptions(line, field, place).join(QStringLiteral(", "))));
-        definition.total = *total;
-        return definition;
-    }
+    case PlateLine::EditableWhen:
+        return withCondition(definition, field, place, line, text);
+    case PlateLine::Editable:
+        return withEditable(definition, field, place, text);
+    case PlateLine::Alignment:
+        return withAlignment(definition, text);
+    case PlateLine::Total:
+        return withTotal(definition, field, place, line, text);
     default:
         return refusalOf(coreTr("%1 cannot be changed here.").arg(plateLineLabel(line)));
     }

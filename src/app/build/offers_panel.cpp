@@ -4,7 +4,7 @@
 #include "app/look/paint.h"
 #include "core/base/text.h"
 #include "core/exchange/choice_file.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/project/offers_text.h"
 #include "core/records/table_reader.h"
 

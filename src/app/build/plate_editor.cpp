@@ -6,7 +6,7 @@
 #include "core/base/text.h"
 #include "core/fitting/check_rules.h"
 #include "core/fitting/form_arranging.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/records/table_reader.h"
 #include "session/column_profiles.h"
 

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/bulk/gaps_dialog.h"
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/database/latest_job.h"
 #include "session/screen_binding.h"
 

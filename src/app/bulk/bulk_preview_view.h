@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 
 #include <QWidget>
 

@@ -86,7 +86,14 @@ void ConnectionPage::buildFields() {
     layout->addWidget(fields);
     layout->addWidget(answer);
     layout->addStretch(1);
+    connectFields();
+    connect(cancel, &QPushButton::clicked, this, [this] {
+        m_worker.reset();
+        Q_EMIT cancelled();
+    });
+}
 
+void ConnectionPage::connectFields() {
     connect(m_form, &ConnectionForm::edited, this, &ConnectionPage::edited);
     connect(m_form, &ConnectionForm::done, this,
             [this](const QString& text) { say(text, "faint"); });
@@ -101,10 +108,6 @@ void ConnectionPage::buildFields() {
     connect(m_stop, &QPushButton::clicked, this, [this] {
         if (m_worker)
             m_worker->cancel(m_job);
-    });
-    connect(cancel, &QPushButton::clicked, this, [this] {
-        m_worker.reset();
-        Q_EMIT cancelled();
     });
 }
 

@@ -44,6 +44,7 @@ Q_SIGNALS:
 
 private:
     void buildFields();
+    void connectFields();
     QWidget* projectFields();
     void setSpec(const ConnectionSpec& spec);
     void chooseProject();

@@ -3,7 +3,7 @@
 
 #include "app/editors/picture_decoder.h"
 #include "core/fitting/binding.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/value/text_form.h"
 #include "session/workspace.h"
 

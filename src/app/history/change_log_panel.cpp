@@ -11,7 +11,7 @@
 #include "core/base/whole_file.h"
 #include "core/changes/log/log_verification.h"
 #include "core/exchange/log_export.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/value/text_form.h"
 #include "session/log_time.h"
 

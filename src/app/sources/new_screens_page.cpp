@@ -9,7 +9,7 @@
 #include "app/use/open_edits.h"
 #include "app/use/screen_page.h"
 #include "core/base/text.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/records/table_reader.h"
 
 #include <QButtonGroup>

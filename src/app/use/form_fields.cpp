@@ -310,7 +310,8 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
     const bool changed = draft && (draft->changed.contains(column) || bad);
     // That another record is changed matters more than what stood there.
     const QString was = changed ? wasText(slot.field, *draft) : QString();
-    slot.was->setText(changed && slot.field.far ? tr("changes %1").arg(slot.field.far->table) : was);
+    slot.was->setText(changed && slot.field.far ? tr("changes %1").arg(slot.field.far->table)
+                                                : was);
     slot.was->setToolTip(changed && slot.field.far ? was : QString());
     const QString news =
         changed || m_id.isNew() || m_id.isNone()

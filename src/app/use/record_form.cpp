@@ -193,11 +193,12 @@ QString RecordForm::saveReason() const { return m_binding->saveReason(m_id); }
 void RecordForm::follow(const QString& link) {
     const auto [kind, name] = form_link::read(link);
     DraftStore* drafts = m_binding->workspace()->records()->drafts(m_binding->tableName());
+    const BoundField* field = m_binding->screen().field(name);
     // Without a name all fields are meant that were changed elsewhere too.
     const Draft* draft = m_binding->draft(m_id);
     const QList<int> columns = name.isEmpty() && draft
                                    ? draft->theirs.keys()
-                                   : QList<int>{m_binding->screen().table->indexOf(name)};
+                                   : QList<int>{field ? field->editIndex() : -1};
     switch (kind) {
     case form_link::Kind::Field:
         focusField(name);

@@ -2,10 +2,10 @@
 #include "core/changes/change_writer.h"
 
 #include "core/base/text.h"
+#include "core/changes/bulk/set_wise_writer.h"
 #include "core/changes/edit_sequence.h"
 #include "core/changes/log/change_log.h"
 #include "core/changes/log/log_seal.h"
-#include "core/changes/set_wise_writer.h"
 
 namespace gravin {
 

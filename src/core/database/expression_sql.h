@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/database/dialect.h"
-#include "core/expression/evaluator.h"
+#include "core/expression/evaluation/evaluator.h"
 
 namespace gravin {
 

@@ -3,7 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/fitting/check_rules.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/project/field_conditions.h"
 #include "core/project/offering.h"
 #include "core/value/text_form.h"

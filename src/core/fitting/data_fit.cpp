@@ -3,7 +3,7 @@
 
 #include "core/fitting/binding.h"
 #include "core/fitting/field_input.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 

@@ -2,7 +2,7 @@
 #include "core/fitting/screen_links.h"
 
 #include "core/base/text.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 
 #include <algorithm>
 

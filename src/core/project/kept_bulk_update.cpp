@@ -2,7 +2,7 @@
 #include "core/project/kept_bulk_update.h"
 
 #include "core/base/text.h"
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/database/reach.h"
 #include "core/value/text_form.h"
 

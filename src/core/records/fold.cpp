@@ -2,8 +2,8 @@
 #include "core/records/fold.h"
 
 #include "core/base/text.h"
-#include "core/expression/number_operations.h"
-#include "core/expression/value_order.h"
+#include "core/expression/evaluation/number_operations.h"
+#include "core/expression/evaluation/value_order.h"
 
 #include <algorithm>
 

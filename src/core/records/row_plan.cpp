@@ -105,8 +105,9 @@ void RowPlan::readFor(int place) {
 }
 
 Status RowPlan::prepare(Session& session, const SqlFragment& where) {
-    for (auto& [place, lines] : m_aggregates) {
-        const Aggregate& aggregate = *m_table.columns[place].aggregate;
+    for (auto& entry : m_aggregates) {
+        AggregateLines& lines = entry.second;
+        const Aggregate& aggregate = *m_table.columns[entry.first].aggregate;
         RowPlan reading(m_dialect, aggregate.from, lines.question().columns(), {});
         SqlFragment only;
         for (const Aggregate::Link& link :

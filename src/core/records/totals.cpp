@@ -2,7 +2,7 @@
 #include "core/records/totals.h"
 
 #include "core/base/text.h"
-#include "core/expression/evaluator.h"
+#include "core/expression/evaluation/evaluator.h"
 #include "core/records/table_reader.h"
 #include "core/value/decimal_arithmetic.h"
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/records/draft_store.h"
+#include "core/records/drafts/draft_store.h"
 #include "session/drafts/draft_ref.h"
 
 #include <QElapsedTimer>

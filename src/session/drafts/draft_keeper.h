@@ -3,7 +3,7 @@
 
 #include "core/base/mailbox.h"
 #include "core/base/task_thread.h"
-#include "core/records/draft_journal.h"
+#include "core/records/drafts/draft_journal.h"
 #include "session/drafts/draft_ref.h"
 
 #include <QHash>

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/changes/change.h"
-#include "core/records/draft_store.h"
+#include "core/records/drafts/draft_store.h"
 #include "session/drafts/draft_ref.h"
 
 #include <QObject>

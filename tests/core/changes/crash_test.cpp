@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Nothing separates a change from its log entry, not even a process that dies at any moment.
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/changes/log/log_verification.h"
 #include "support/scratch.h"
 

@@ -2,7 +2,7 @@
 #include "core/database/dialect.h"
 #include "core/database/expression_sql.h"
 #include "core/database/record_statements.h"
-#include "core/expression/evaluator.h"
+#include "core/expression/evaluation/evaluator.h"
 #include "support/text.h"
 
 #include <gtest/gtest.h>

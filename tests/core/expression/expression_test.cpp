@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/expression/evaluator.h"
+#include "core/expression/evaluation/evaluator.h"
 #include "core/expression/expression_text.h"
 #include "core/expression/literal.h"
 #include "core/expression/references.h"

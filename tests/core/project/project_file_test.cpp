@@ -5,7 +5,7 @@
 #include "core/fitting/binding.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/findings/binding_check.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/value/text_form.h"
 #include "support/scratch.h"
 

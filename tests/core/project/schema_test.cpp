@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is written fits the schema that is published, and what does not fit is found by it.
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/project/project_json.h"
 #include "support/scratch.h"
 #include "support/text.h"

@@ -2,7 +2,7 @@
 // Fields that follow an expression until a person types there.
 #include "core/records/filled_fields.h"
 
-#include "core/records/draft_store.h"
+#include "core/records/drafts/draft_store.h"
 #include "support/scratch.h"
 #include "support/text.h"
 

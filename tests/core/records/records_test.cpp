@@ -2,7 +2,7 @@
 #include "core/records/record_store.h"
 #include "core/records/record_view.h"
 
-#include "core/changes/bulk_update.h"
+#include "core/changes/bulk/bulk_update.h"
 #include "core/records/rules.h"
 #include "support/scratch.h"
 #include "support/wait.h"

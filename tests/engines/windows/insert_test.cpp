@@ -4,7 +4,7 @@
 #include "app/shell/main_window.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/project/project_file.h"
 #include "driver.h"
 #include "engines/demonstrated.h"

@@ -8,7 +8,7 @@
 #include "app/shell/main_window.h"
 #include "app/use/screen_page.h"
 #include "core/base/person.h"
-#include "core/fitting/screen_generator.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/project/project_file.h"
 #include "driver.h"
 #include "support/engines.h"

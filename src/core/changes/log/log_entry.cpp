@@ -135,8 +135,8 @@ Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table
     auto inserted = m_writer.execute(
         QStringLiteral("INSERT INTO gravin_record (change_id, seq, table_name, record_key, op, "
                        "hidden_row) SELECT CAST(? AS bigint), CAST(? AS bigint) + %1, "
-                       "CAST(? AS %4), %2, CAST(? AS %4), NULL FROM %3 ORDER BY %1")
-            .arg(StepTable::sequence(), StepTable::key(), steps.name, QStringLiteral("text")),
+                       "CAST(? AS text), %2, CAST(? AS text), NULL FROM %3 ORDER BY %1")
+            .arg(StepTable::sequence(), StepTable::key(), steps.name),
         {m_id, m_added.count, table.name, operation});
     if (!inserted)
         return inserted.error();
@@ -148,12 +148,12 @@ Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table
         const QString isSame = engine.same(column, before, after);
         const QString formBefore = *engine.logForm(column, before);
         const QString formAfter = *engine.logForm(column, after);
-        const QString logged = formBefore + QStringLiteral(", ") + formAfter;
         inserted = m_writer.execute(
             QStringLiteral("INSERT INTO gravin_field (change_id, seq, column_name, old_value, "
                            "new_value) SELECT CAST(? AS bigint), CAST(? AS bigint) + %1, "
                            "CAST(? AS text), %2 FROM %3 WHERE NOT %4 ORDER BY %1")
-                .arg(StepTable::sequence(), logged, steps.name, isSame),
+                .arg(StepTable::sequence(), formBefore + QStringLiteral(", ") + formAfter,
+                     steps.name, isSame),
             {m_id, m_added.count, column.name});
         if (!inserted)
             return inserted.error();

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/text.h"
 #include "core/fitting/findings/finding_collector.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/list_query.h"
-#include "core/fitting/screen_generator.h"
 #include "core/fitting/screen_links.h"
 
 #include <algorithm>
