@@ -55,7 +55,7 @@ public:
     // and setComputer() says how, until it is given another or none.
     virtual bool computes() const { return false; }
     virtual QString computed(int /*what*/, const QStringList& /*columns*/) const { return {}; }
-    virtual void setComputer(RowComputer) {}
+    virtual void setComputer(const RowComputer& /*computer*/) {}
 };
 
 } // namespace gravin

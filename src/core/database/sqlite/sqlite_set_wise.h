@@ -27,7 +27,7 @@ public:
     SqlFragment countOfBystanders(const Table& table) const override;
     bool computes() const override { return true; }
     QString computed(int what, const QStringList& columns) const override;
-    void setComputer(RowComputer computer) override { m_computer = std::move(computer); }
+    void setComputer(const RowComputer& computer) override { m_computer = computer; }
 
 private:
     RowComputer m_computer;
