@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/changes/log/change_log.h"
+#include "core/database/reach.h"
 #include "core/fitting/far_field.h"
 #include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/screen_links.h"
