@@ -154,6 +154,12 @@ QString ScreenBinding::reasonAgainstFar(const BoundField& field, const RecordId&
         return held ? held->value(place) : record->values[static_cast<size_t>(place)];
     };
     const bool isEmpty = (held || record) && !field.far->keyFrom(valueOf);
+    // An edit is measured by what the other record holds.
+    if (held && !isEmpty) {
+        const auto reached = held->reached.constFind(field.far->place);
+        if (reached != held->reached.cend() && !reached->value)
+            return tr("%1 is still being read.").arg(field.label());
+    }
     return isEmpty ? tr("%1 stands in the record that %2 refers to, and %2 is empty.")
                          .arg(field.label(), by)
                    : QString();

@@ -98,6 +98,10 @@ TEST_F(TotalsOfLists, FollowLinesAsTheyAreTyped) {
     const QString ofLine = QStringLiteral("visit_id = %1 AND part_id = %2")
                                .arg(line.key[0].asInteger())
                                .arg(line.key[1].asInteger());
+    // What is not read yet nobody can type into.
+    ASSERT_TRUE(Driver::until([&] {
+        return workspace().records()->store(name("visit_part"))->record(line.key) != nullptr;
+    }));
     workspace().records()->type(screen, line, *screen.field(name("quantity")), name("1000"));
     const QByteArray changed =
         "sum(quantity) + 1000 - (SELECT quantity FROM visit_part WHERE " + ofLine.toUtf8() + ")";

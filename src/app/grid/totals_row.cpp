@@ -6,6 +6,7 @@
 #include "app/look/theme.h"
 #include "core/fitting/field_input.h"
 #include "core/value/decimal_arithmetic.h"
+#include "session/notices.h"
 
 #include <QHeaderView>
 #include <QHelpEvent>
@@ -151,7 +152,7 @@ void TotalsRow::ask() {
             if (totals)
                 tell(*totals);
             else
-                Q_EMIT failed(totals.error());
+                binding().workspace()->notices()->refuse(totals.error());
         });
 }
 

@@ -17,15 +17,12 @@ class TotalsRow : public QWidget {
     Q_OBJECT
 public:
     // `grid` must outlive it.
-    explicit TotalsRow(GridView* grid, QWidget* parent = nullptr);
+    TotalsRow(GridView* grid, QWidget* parent);
 
     // "sum 12.50" below this column of the grid; empty: nothing stands there, or not yet.
     QString textBelow(int column) const;
 
     QSize sizeHint() const override;
-
-Q_SIGNALS:
-    void failed(const gravin::Error& error);
 
 protected:
     void paintEvent(QPaintEvent* event) override;

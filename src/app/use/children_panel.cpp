@@ -153,7 +153,7 @@ void ChildrenPanel::addChild(const RecordLink& link) {
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(child->grid, 1);
-    layout->addWidget(new TotalsRow(child->grid));
+    layout->addWidget(new TotalsRow(child->grid, list));
     part->addWidget(list);
     child->view->showNothing(); // until the parent is known
     applyList(*child);

@@ -74,7 +74,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     , m_subtitle(new QLabel)
     , m_commands(new PageCommands(this))
     , m_figures(new ListFigures(&m_binding, m_grid, this))
-    , m_totals(new TotalsRow(m_grid)) {
+    , m_totals(new TotalsRow(m_grid, this)) {
     m_binding.setSavesChildren(true);
     m_foot = new StatusBar({action(Command::First), action(Command::Previous),
                             action(Command::Next), action(Command::Last)});
@@ -160,11 +160,9 @@ void ScreenPage::connectGrid() {
         showNotice({Notice::Kind::Refused, reason});
     });
     connect(m_figures, &ListFigures::totalsChanged, m_foot, &StatusBar::setTotals);
-    const auto refused = [this](const Error& error) {
+    connect(m_figures, &ListFigures::failed, this, [this](const Error& error) {
         showNotice({Notice::Kind::Refused, error.sentence, error.detail});
-    };
-    connect(m_figures, &ListFigures::failed, this, refused);
-    connect(m_totals, &TotalsRow::failed, this, refused);
+    });
     connectHeads();
     Workspace* workspace = m_binding.workspace();
     connect(m_model->view(), &RecordView::completed, this, [this] {

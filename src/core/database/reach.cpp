@@ -322,7 +322,7 @@ Table withReached(Table table, const QStringList& texts) {
 
 namespace {
 
-// The values by which a step of a path finds its record, as one condition.
+// A query for one value within another, for each step of a path.
 class ReachedSql {
 public:
     ReachedSql(const Dialect& dialect, const Table& root, const Reach& reach)

@@ -181,6 +181,8 @@ QString helpOn(const BoundField& field) {
 QMap<QString, Value> defaultsOf(const BoundScreen& screen) {
     QMap<QString, Value> values;
     for (const BoundField& field : screen.fields) {
+        if (!field.column.expression.isEmpty())
+            continue; // computed, here or in another record
         const auto value = valueOfDefault(field);
         if (value && !value->isNull())
             values.insert(field.name(), *value);

@@ -201,9 +201,13 @@ DraftRef DraftSaver::placeOf(const Batch& batch, size_t edit) const {
     const RecordEdit& far = batch.request.edits[edit];
     for (const Written& written : batch.written) {
         const std::shared_ptr<const Table> table = m_records->table(written.place.table);
-        for (auto field = written.values.begin(); field != written.values.end(); ++field) {
-            if (table->columns[field.key()].reach &&
-                farFieldAt(*table, field.key()).table == far.table)
+        const Draft* found = draft(written.place);
+        for (auto field = written.values.begin(); found && field != written.values.end(); ++field) {
+            if (!table->columns[field.key()].reach)
+                continue;
+            const FarField at = farFieldAt(*table, field.key());
+            if (at.table == far.table &&
+                at.keyFrom([&](int place) { return found->value(place); }) == far.key)
                 return written.place;
         }
     }

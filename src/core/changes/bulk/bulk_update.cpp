@@ -434,11 +434,13 @@ Result<BulkPreview> previewBulkUpdate(Session& session, std::shared_ptr<const Ta
     BulkPreview preview;
     preview.table = std::move(table);
     preview.values = values;
+    // Otherwise an engine that could do it by itself would be left out for nothing.
+    preview.values.fills = values.fills && couldFill(*preview.table, values);
     if (Status bound = bindReached(preview); !bound)
         return bound.error();
     preview.present = Present::take();
     preview.rules = rules;
-    preview.watched = watchedColumns(*preview.table, rules, values);
+    preview.watched = watchedColumns(*preview.table, rules, preview.values);
     if (Status looked = Previewing(session, preview, rules).look(scope, progress); !looked)
         return looked.error();
     return preview;
