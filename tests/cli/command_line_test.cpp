@@ -200,7 +200,7 @@ TEST_F(CommandLine, WritesAndShowsWhatHangsOnOtherRecords) {
     const Json whole = Json::parse(file.readAll().toStdString());
     file.close();
     Json fields = whole["fields"];
-    fields["book"]["author"] = Json{{"label", "Author's name"}};
+    fields["book"]["author"] = Json{{"label", "Author's name"}, {"editable", true}};
     fields["book"]["title"]["filled_with"] = "author_id -> name";
     putInto(project(), "fields", fields);
     Json screens = whole["screens"];

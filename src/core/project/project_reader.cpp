@@ -347,24 +347,32 @@ void readSources(ObjectReader& reader, Project& project) {
     });
 }
 
-void readFields(ObjectReader& reader, Project& project) {
+// Answers which definitions say nothing of being edited, as table and column.
+QSet<std::pair<QString, QString>> readFields(ObjectReader& reader, Project& project) {
+    QSet<std::pair<QString, QString>> silent;
     if (const OrderedJson tables = reader.take("fields"); tables.is_object()) {
         for (const auto& [tableName, columns] : tables.items()) {
             const QString table = fromUtf8(tableName);
             if (!columns.is_object())
                 throw BadProject(coreTr("fields.%1 should be an object.").arg(table));
             QList<FieldDefinition>& definitions = project.fields[table];
-            for (const auto& [column, definition] : columns.items())
+            for (const auto& [column, definition] : columns.items()) {
                 definitions += readShared(
                     definition, QStringLiteral("fields.%1.%2").arg(table, fromUtf8(column)),
                     fromUtf8(column));
+                if (!definition.contains("editable"))
+                    silent.insert({table, fromUtf8(column)});
+            }
         }
     } else if (!tables.is_null()) {
         throw BadProject(coreTr("“fields” should be an object."));
     }
+    return silent;
 }
 
-void readComputed(ObjectReader& reader, Project& project) {
+// What is computed is edited, in another record, only where that is said.
+void readComputed(ObjectReader& reader, const QSet<std::pair<QString, QString>>& silent,
+                  Project& project) {
     forEachTable(reader.take("computed"), QStringLiteral("computed"),
                  [&](const QString& table, const OrderedJson& list, const QString& place) {
                      forEachObject(list, place, [&](ObjectReader& entry) {
@@ -372,6 +380,11 @@ void readComputed(ObjectReader& reader, Project& project) {
                                              entry.requiredString("expression")};
                          field.unknown = entry.rest();
                          project.computed[table] += field;
+                         FieldDefinition* shown = silent.contains({table, field.name})
+                                                      ? project.definition(table, field.name)
+                                                      : nullptr;
+                         if (shown)
+                             shown->editable = Editable::Never;
                      });
                  });
 }
@@ -399,9 +412,9 @@ Project readProject(const OrderedJson& json) {
     project.name = reader.string("name", {});
     readConnection(reader, project);
     readSources(reader, project);
-    readFields(reader, project);
+    const auto silent = readFields(reader, project);
     readTableChecks(reader, project.checks);
-    readComputed(reader, project);
+    readComputed(reader, silent, project);
     readScreens(reader, project);
     forEachObject(reader.take("lists"), QStringLiteral("lists"), [&](ObjectReader& entry) {
         KeptList kept{entry.requiredString("name"), entry.requiredString("screen"), {}};

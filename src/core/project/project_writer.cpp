@@ -328,6 +328,11 @@ QByteArray projectToJson(const Project& project) {
         OrderedJson columns = OrderedJson::object();
         for (const FieldDefinition& field : table.value())
             columns[utf8(field.column)] = jsonOf(field);
+        for (const ComputedField& field : project.computed.value(table.key())) {
+            const FieldDefinition* shown = project.definition(table.key(), field.name);
+            if (shown && shown->editable == Editable::Always)
+                columns[utf8(field.name)]["editable"] = true;
+        }
         json["fields"][utf8(table.key())] = columns;
     }
     for (auto table = project.computed.begin(); table != project.computed.end(); ++table) {

@@ -165,6 +165,27 @@ TEST(Defaults, NewRecordsBeginWithThem) {
     EXPECT_FALSE(defaultsOf(bound()).contains(QStringLiteral("on_day")));
 }
 
+// What was computed could not be edited before; now it would be another record's.
+TEST(Editable, WhatIsComputedIsItOnlyWhereThatIsSaid) {
+    const auto read = [](const char* more) {
+        return *projectFromJson(QByteArray(R"({"gravin": 1, "name": "x",
+            "connection": {"database": "sqlite:x.db"}, "screens": [], "fields": {"part": {
+            "maker": {"label": "Maker")") +
+                                more + R"(}, "code": {"label": "Code"}}},
+            "computed": {"part": [{"name": "maker", "expression": "maker_id -> name"}]}})");
+    };
+    const auto editable = [](const Project& project, const char* column) {
+        return project.definition(QStringLiteral("part"), QLatin1String(column))->editable;
+    };
+    const Project silent = read("");
+    EXPECT_EQ(editable(silent, "maker"), Editable::Never);
+    EXPECT_EQ(editable(silent, "code"), Editable::Always);
+    const Project said = read(R"(, "editable": true)");
+    EXPECT_EQ(editable(said, "maker"), Editable::Always);
+    for (const Project& each : {silent, said})
+        EXPECT_TRUE(*projectFromJson(projectToJson(each)) == each);
+}
+
 TEST(Editable, OnlyNewHoldsAtTheOneDoor) {
     const ScratchDatabase database(
         QStringLiteral("CREATE TABLE buoy (id INTEGER PRIMARY KEY, code TEXT);"));
