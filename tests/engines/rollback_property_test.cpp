@@ -575,7 +575,7 @@ INSTANTIATE_TEST_SUITE_P(Engines, LongRun,
 INSTANTIATE_TEST_SUITE_P(Seeds, RollbackProperty,
                          ::testing::Combine(::testing::Values(Engine::Sqlite, Engine::PostgreSql,
                                                               Engine::MariaDb),
-                                            ::testing::Range(1u, 4u)),
+                                            ::testing::Range(1u, 3u)),
                          [](const auto& run) {
                              return engineName(std::get<0>(run.param)).toStdString() +
                                     std::to_string(std::get<1>(run.param));

@@ -28,7 +28,9 @@ mariadbd --no-defaults --datadir="$folder/data" --socket="$folder/socket" --bind
     --innodb-flush-log-at-trx-commit=0 --port="$port" --pid-file="$folder/pid" --user="$(id -un)" --lc-messages-dir=/usr/share/mysql \
     >"$folder/server.log" 2>&1 &
 server=$!
-for _ in $(seq 100); do
+# A busy machine may take a while over it; a server that is gone is not waited for.
+for _ in $(seq 600); do
+    kill -0 "$server" 2>/dev/null || break
     if mariadb-admin --no-defaults --socket="$folder/socket" --user=root ping >/dev/null 2>&1; then
         ready=yes
         break
@@ -37,6 +39,7 @@ for _ in $(seq 100); do
 done
 if [ -z "${ready:-}" ]; then
     cat "$folder/server.log" >&2
+    echo "The MariaDB server did not start." >&2
     exit 1
 fi
 # An account with a password that is let in through the network.
