@@ -497,7 +497,7 @@ private:
         expect("the parts of the first visit are here, and what they cost", [this] {
             const auto* cost = page()->findChild<QLineEdit*>(QStringLiteral("field:parts_cost"));
             return page()->children() && cost && !cost->text().isEmpty() &&
-                   page()->children()->grids().front()->model()->rowCount() > 0;
+                   page()->children()->grids().front()->gridModel()->rows().recordRows() > 0;
         });
         Driver::settle(400);
         picture(QStringLiteral("parent-children"));

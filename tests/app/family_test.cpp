@@ -89,9 +89,9 @@ TEST_F(FamilyTest, AParentWithThirtyNewChildrenIsOneChangeAndGoesBackAsOne) {
     const qint64 visits = count(QStringLiteral("visit"));
     const qint64 parts = count(QStringLiteral("visit_part"));
     begin();
-    EXPECT_EQ(children()->model()->rowCount(), Parts);
+    EXPECT_EQ(children()->gridModel()->rows().recordRows(), Parts);
     EXPECT_EQ(count(QStringLiteral("visit")), visits) << "nothing is stored before it is finished";
-    auto* save = qobject_cast<QPushButton*>(Driver::find(QStringLiteral("save-record"), form()));
+    auto* save = qobject_cast<QPushButton*>(Driver::find(QStringLiteral("save-record"), page()));
     ASSERT_TRUE(Driver::until([&] { return save->text() == u"Save 31 records"; }))
         << qPrintable(save->text());
     Driver::click(save);
@@ -103,7 +103,8 @@ TEST_F(FamilyTest, AParentWithThirtyNewChildrenIsOneChangeAndGoesBackAsOne) {
                                          "(SELECT max(id) FROM visit)"))
                   ->toInt(),
               Parts);
-    EXPECT_TRUE(Driver::until([this] { return children()->model()->rowCount() == Parts; }));
+    EXPECT_TRUE(
+        Driver::until([this] { return children()->gridModel()->rows().recordRows() == Parts; }));
     EXPECT_FALSE(grid()->currentRecord().isNew());
     EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
 
@@ -127,7 +128,7 @@ TEST_F(FamilyTest, OneWrongChildStopsAllAndIsNamed) {
     Driver::settle();
     EXPECT_EQ(grid()->gridModel()->binding()->saveReason(visit),
               QStringLiteral("1 record saved with it to mend"));
-    QWidget* save = Driver::find(QStringLiteral("save-record"), form());
+    QWidget* save = Driver::find(QStringLiteral("save-record"), page());
     EXPECT_TRUE(Driver::until([&] { return !save->isEnabled(); }));
     EXPECT_EQ(count(QStringLiteral("visit")), visits);
 }
@@ -136,13 +137,13 @@ TEST_F(FamilyTest, DiscardingTheParentEndsItsChildren) {
     const RecordId visit = begin();
     workspace().records()->discard(QStringLiteral("visit"), visit);
     EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
-    for (int row = 0; row < children()->model()->rowCount(); ++row)
+    for (int row = 0; row < children()->gridModel()->rows().recordRows(); ++row)
         EXPECT_FALSE(children()->gridModel()->recordAt(row).isNew());
 }
 
 TEST_F(FamilyTest, ChildrenOfAStoredParentAreSavedWithIt) {
     const RecordId visit = grid()->currentRecord();
-    ASSERT_TRUE(Driver::until([this] { return children()->model()->rowCount() > 0; }));
+    ASSERT_TRUE(Driver::until([this] { return children()->gridModel()->rows().recordRows() > 0; }));
     set(visit, "hours", QStringLiteral("7.5"));
     const RecordId child = children()->gridModel()->recordAt(0);
     const BoundScreen& screen = children()->gridModel()->binding()->screen();
@@ -153,7 +154,7 @@ TEST_F(FamilyTest, ChildrenOfAStoredParentAreSavedWithIt) {
     workspace().records()->type(screen, child, *screen.field(QStringLiteral("quantity")),
                                 QStringLiteral("41"));
     form()->focusField(QStringLiteral("hours"));
-    auto* save = qobject_cast<QPushButton*>(Driver::find(QStringLiteral("save-record"), form()));
+    auto* save = qobject_cast<QPushButton*>(Driver::find(QStringLiteral("save-record"), page()));
     ASSERT_TRUE(Driver::until([&] { return save->text() == u"Save 2 records"; }))
         << qPrintable(save->text());
     Driver::click(save);
@@ -167,7 +168,7 @@ TEST_F(FamilyTest, ChildrenOfAStoredParentAreSavedWithIt) {
 // What the visit's parts cost, in the form, in the list and in a window, while they are typed.
 TEST_F(FamilyTest, ASumOverTheLinesIsRightAtEachStepAndEverywhere) {
     const RecordId visit = grid()->currentRecord();
-    ASSERT_TRUE(Driver::until([this] { return children()->model()->rowCount() > 0; }));
+    ASSERT_TRUE(Driver::until([this] { return children()->gridModel()->rows().recordRows() > 0; }));
     EditWindow* window = this->window().openEdits()->open(page()->screenId(), visit);
     const auto inForm = [](const RecordForm* form) {
         const auto* line = form->findChild<QLineEdit*>(QStringLiteral("field:parts_cost"));

@@ -337,7 +337,7 @@ TEST_F(ScreenPageTest, ChildrenFollowTheirParentAndTakeNewOnes) {
     window().showScreen(QStringLiteral("supplier"));
     ASSERT_NE(page()->children(), nullptr);
     GridView* parts = page()->children()->grids().front();
-    const auto rows = [parts] { return parts->model()->rowCount(); };
+    const auto rows = [parts] { return parts->gridModel()->rows().recordRows(); };
     ASSERT_TRUE(Driver::until([&] { return rows() > 0; }));
     const auto countOf = [this](qint64 supplier) {
         auto session =

@@ -8,11 +8,16 @@
 #include <QPlainTextEdit>
 #include <QToolButton>
 
+#include <algorithm>
+
 namespace gravin {
 
 namespace {
 
-constexpr int TextLines = 4;
+// At rest as many lines as there is room for, in it as many as the text has, within these.
+constexpr int FewestLines = 1;
+constexpr int RestingLines = 4;
+constexpr int MostLines = 10;
 constexpr qsizetype ShownOfLong = 2000;
 // One line is laid out as a whole, which takes longer than many of the same length in all.
 constexpr qsizetype LongestOfLines = 20'000;
@@ -46,7 +51,9 @@ LongTextEditor::LongTextEditor(const BoundField& field, QWidget* parent)
     adopt(m_text, {m_open});
     m_text->setTabChangesFocus(true);
     m_text->setPlaceholderText(field.definition.hint);
-    m_text->setMinimumHeight(fontMetrics().lineSpacing() * TextLines + 16);
+    m_text->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Preferred);
+    fitHeight();
+    connect(m_text, &QPlainTextEdit::textChanged, this, &LongTextEditor::fitHeight);
     connect(m_text, &QPlainTextEdit::textChanged, this, &FieldEditor::edited);
     connect(m_open, &QToolButton::clicked, this, &LongTextEditor::showWhole);
 }
@@ -73,6 +80,30 @@ EditorContent LongTextEditor::content() const {
 void LongTextEditor::setReadOnly(bool readOnly) {
     m_readOnly = readOnly;
     m_text->setReadOnly(readOnly || m_whole);
+}
+
+int LongTextEditor::heightOf(int lines) const {
+    const auto around = static_cast<int>(2 * m_text->document()->documentMargin());
+    return m_text->fontMetrics().lineSpacing() * lines + around + 8;
+}
+
+void LongTextEditor::fitHeight() {
+    if (!m_text->hasFocus()) {
+        m_text->setMinimumHeight(heightOf(FewestLines));
+        m_text->setMaximumHeight(heightOf(RestingLines));
+        return;
+    }
+    // The height of this layout's document is its number of lines, wrapped ones among them.
+    const auto lines = static_cast<int>(m_text->document()->size().height()) + 1;
+    m_text->setFixedHeight(heightOf(std::clamp(lines, RestingLines, MostLines)));
+}
+
+bool LongTextEditor::eventFilter(QObject* watched, QEvent* event) {
+    const bool done = FieldEditor::eventFilter(watched, event);
+    if (watched == m_text &&
+        (event->type() == QEvent::FocusIn || event->type() == QEvent::FocusOut))
+        QMetaObject::invokeMethod(this, &LongTextEditor::fitHeight, Qt::QueuedConnection);
+    return done;
 }
 
 void LongTextEditor::selectAll() { m_text->selectAll(); }

@@ -21,8 +21,14 @@ public:
     void setReadOnly(bool readOnly) override;
     void selectAll() override;
 
+protected:
+    // It grows with its text while somebody is in it.
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
 private:
     void showWhole();
+    void fitHeight();
+    int heightOf(int lines) const;
 
     ColumnType m_type;
     QString m_label;

@@ -227,7 +227,7 @@ void CellClipboard::clear(const GridPart& part) {
 void CellClipboard::write(const GridPart& part, const Block& block, const ContentAt& content,
                           const std::function<QString(qint64, qint64)>& done) {
     Block stored = block;
-    stored.rows = std::clamp(part.model()->rowCount() - block.top, 0, block.rows);
+    stored.rows = std::clamp(part.model()->rows().recordRows() - block.top, 0, block.rows);
     withRecords(part, stored, [this, part, block, content, done](const std::vector<CellRow>& rows) {
         if (m_writing)
             m_writing->finish();

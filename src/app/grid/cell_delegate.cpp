@@ -149,7 +149,9 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     if (m_model->rows().groupAt(index.row()))
         return; // the view paints its band over all columns
     const Colours& colours = Theme::instance().colours();
-    const CellPresentation& cell = m_model->cell(index);
+    static const CellPresentation NoCell;
+    const CellPresentation& cell =
+        m_model->rows().isEmptyLine(index.row()) ? NoCell : m_model->cell(index);
     painter->save();
     paintGround(*painter, option, index, cell);
     QRect inner = option.rect.adjusted(CellPad, 0, -CellPad, -1);
@@ -159,8 +161,9 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
         const int text = figuresWidth(option.font, cell.text);
         inner.setRight(paintTag(*painter, inner, cell.tag, text) - CellPad);
     }
-    paintContent(*painter, option, inner, cell,
-                 alignmentOf(m_model->binding()->fields()[index.column()]));
+    if (&cell != &NoCell)
+        paintContent(*painter, option, inner, cell,
+                     alignmentOf(m_model->binding()->fields()[index.column()]));
     if (const QColor edge = edgeColour(cell); edge.isValid()) {
         QRect line(option.rect.left(), option.rect.bottom() - 1, option.rect.width(), 2);
         painter->fillRect(cell.isNews && !cell.isElsewhere ? line.adjusted(0, 1, 0, 0) : line,
@@ -232,7 +235,7 @@ QWidget* CellDelegate::createEditor(QWidget* parent, const QStyleOptionViewItem&
             return;
         auto* self = const_cast<CellDelegate*>(this);
         Q_EMIT self->commitData(editor);
-        Q_EMIT self->closeEditor(editor);
+        Q_EMIT self->closeEditor(editor, SubmitModelCache);
     });
     ScreenBinding* binding = m_model->binding();
     const RecordId id = m_model->recordAt(index.row());

@@ -10,6 +10,7 @@
 #include "session/remote_changes.h"
 
 #include <algorithm>
+#include <limits>
 
 namespace gravin {
 
@@ -25,6 +26,9 @@ bool isFigure(const BoundField& field) {
         return false;
     }
 }
+
+// What holds of a record that is not begun yet.
+const RecordId AnyNewRecord{{}, std::numeric_limits<int>::max()};
 
 QStringList namesOf(const QList<BoundField>& fields) {
     QStringList names;
@@ -130,6 +134,34 @@ void GridModel::setNewParent(const std::optional<DraftRef>& parent) {
     m_newParent = parent;
     takeNew();
     endResetModel();
+}
+
+void GridModel::setEmptyLine(std::function<RecordId()> begin) {
+    m_begin = std::move(begin);
+    const bool has = m_begin != nullptr;
+    if (has == m_rows.hasEmptyLine())
+        return;
+    const int row = m_rows.recordRows();
+    if (has)
+        beginInsertRows({}, row, row);
+    else
+        beginRemoveRows({}, row, row);
+    m_rows.setEmptyLine(has);
+    if (has)
+        endInsertRows();
+    else
+        endRemoveRows();
+}
+
+bool GridModel::isOpen(const QModelIndex& index) const {
+    if (!(flags(index) & Qt::ItemIsEditable))
+        return false;
+    const BoundField& field = m_binding->fields()[index.column()];
+    if (m_rows.isEmptyLine(index.row()))
+        return field.column.filledWith.isEmpty() &&
+               field.definition.defaultValue.kind == FieldDefault::Kind::None;
+    const Draft* draft = m_binding->draft(recordAt(index.row()));
+    return !draft || !draft->id.isNew() || !draft->given.contains(field.editIndex());
 }
 
 void GridModel::takeNew() {
@@ -438,6 +470,9 @@ QVariant GridModel::data(const QModelIndex& index, int role) const {
 QVariant GridModel::groupData(const QModelIndex& index, int role) const {
     if (role != Qt::AccessibleTextRole && role != Qt::ToolTipRole)
         return {};
+    if (m_rows.isEmptyLine(index.row()))
+        return tr("%1, empty: typing begins a record")
+            .arg(m_binding->fields()[index.column()].label());
     const RecordGroup* group = m_rows.groupAt(index.row());
     if (!group)
         return {};
@@ -496,6 +531,12 @@ Qt::ItemFlags GridModel::flags(const QModelIndex& index) const {
     const bool inWindows = m_binding->screen().screen.arrangement == Arrangement::GridWindows;
     if (m_rows.groupAt(index.row()))
         return flags;
+    // What can be edited in the record that begins here is known when it has begun.
+    if (m_rows.isEmptyLine(index.row()))
+        return !inWindows && FieldEditor::fitsInCell(field) &&
+                       m_binding->readOnlyReason(field, AnyNewRecord).isEmpty()
+                   ? flags | Qt::ItemIsEditable
+                   : flags;
     // One so long is edited where it can be seen.
     const auto value = m_binding->value(recordAt(index.row()), field);
     const bool isTooLong = value && value->kind() == Value::Kind::Text &&

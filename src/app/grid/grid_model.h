@@ -6,6 +6,8 @@
 
 #include <QAbstractTableModel>
 
+#include <functional>
+
 namespace gravin {
 
 class WindowNumbers;
@@ -35,6 +37,16 @@ public:
 
     // Shows the new records that belong to this one, which is not saved either; nothing: none.
     void setNewParent(const std::optional<DraftRef>& parent);
+
+    // Shows an empty line below the last record, in which typing begins one; `begin` makes it, and
+    // gives none where it cannot. Null: there is no such line.
+    void setEmptyLine(std::function<RecordId()> begin);
+    // Whether work goes on from line to line here.
+    bool takesLines() const { return m_rows.hasEmptyLine(); }
+    RecordId beginLine() { return m_begin ? m_begin() : RecordId(); }
+    // Where work in a line goes on: it can be edited there, and what stands there was not given by
+    // itself.
+    bool isOpen(const QModelIndex& index) const;
 
     ScreenBinding* binding() const { return m_binding; }
     RecordView* view() const { return m_view; }
@@ -105,6 +117,7 @@ private:
     QStringList m_groupedBy;
     QStringList m_totalled;
     std::optional<DraftRef> m_newParent;
+    std::function<RecordId()> m_begin;
     QStringList m_names; // of the columns
     int m_columns = 0;
 };

@@ -51,6 +51,12 @@ GridView::GridView(GridModel* model, QWidget* parent)
     auto* delegate = new CellDelegate(model, this);
     setItemDelegate(delegate);
     connect(delegate, &CellDelegate::written, this, &GridView::cellWritten);
+    // Return in an editor, or a pick: behind the view's own slot, when the editor is closed.
+    const auto closed = [this](QWidget*, QAbstractItemDelegate::EndEditHint hint) {
+        if (hint == QAbstractItemDelegate::SubmitModelCache && m_model->takesLines())
+            goOn();
+    };
+    connect(delegate, &QAbstractItemDelegate::closeEditor, this, closed);
     auto* gutter = new Gutter(model, this);
     setVerticalHeader(gutter);
     gutter->setFixedWidth(space::Gutter);
@@ -73,6 +79,7 @@ GridView::GridView(GridModel* model, QWidget* parent)
     auto* frozenDelegate = new CellDelegate(model, this);
     connect(frozenDelegate, &CellDelegate::written, this, &GridView::cellWritten);
     m_frozen = new FrozenColumns(this, frozenDelegate);
+    connect(frozenDelegate, &QAbstractItemDelegate::closeEditor, this, closed);
     // After sorting or reading anew the current record is the same one.
     connect(model, &QAbstractItemModel::modelAboutToBeReset, this,
             [this] { m_rowBefore = currentIndex().row(); });
@@ -194,7 +201,7 @@ int GridView::fittedWidth(int column) const {
     int width = QFontMetrics(bold).horizontalAdvance(
         m_model->headerData(column, Qt::Horizontal, Qt::DisplayRole).toString());
     for (int row = 0; row < std::min(MeasuredRows, m_model->rowCount()); ++row) {
-        if (!m_model->rows().groupAt(row))
+        if (!m_model->recordAt(row).isNone())
             width = std::max(
                 width, CellDelegate::widthOf(m_model->cell(m_model->index(row, column)), font()));
     }
@@ -243,7 +250,73 @@ void GridView::scrollTo(const QModelIndex& index, ScrollHint hint) {
         horizontalScrollBar()->setValue(horizontalScrollBar()->value() - hidden);
 }
 
+QList<int> GridView::shownColumns() const {
+    QList<int> columns;
+    for (int place = 0; place < m_model->columnCount(); ++place) {
+        const int column = horizontalHeader()->logicalIndex(place);
+        if (!isColumnHidden(column))
+            columns += column;
+    }
+    return columns;
+}
+
+bool GridView::goToFirstOpen(int row) {
+    for (const int column : shownColumns()) {
+        if (!m_model->isOpen(m_model->index(row, column)))
+            continue;
+        moveTo(m_model->index(row, column));
+        return true;
+    }
+    return false;
+}
+
+void GridView::goOn() {
+    const int row = currentIndex().row();
+    const QList<int> columns = shownColumns();
+    for (qsizetype at = columns.indexOf(currentIndex().column()) + 1; at < columns.size(); ++at) {
+        if (!m_model->isOpen(m_model->index(row, columns[at])))
+            continue;
+        moveTo(m_model->index(row, columns[at]));
+        return;
+    }
+    for (int next = row + 1; next < m_model->rowCount(); ++next) {
+        if (goToFirstOpen(next))
+            return;
+    }
+}
+
+// A record begins in the empty line with the first key, and the key goes into it.
+bool GridView::beginLine(int column, EditTrigger trigger, QEvent* event) {
+    if (!(trigger == AllEditTriggers || (editTriggers() & trigger)))
+        return false;
+    const RecordId begun = m_model->beginLine();
+    const int row = m_model->rowOf(begun);
+    if (row < 0)
+        return false;
+    moveTo(m_model->index(row, column));
+    m_begun = begun;
+    scrollTo(currentIndex());
+    return edit(currentIndex(), trigger, event);
+}
+
+void GridView::dropUntouched() {
+    const RecordId begun = std::exchange(m_begun, RecordId());
+    const Draft* draft = m_model->binding()->draft(begun);
+    if (!draft || !draft->bad.isEmpty())
+        return;
+    const Restriction& same = m_model->view()->restriction();
+    for (auto each = draft->changed.begin(); each != draft->changed.end(); ++each) {
+        const QString& column = m_model->view()->table().columns[each.key()].name;
+        if (!draft->given.contains(each.key()) && !same.columns.contains(column))
+            return;
+    }
+    m_model->binding()->workspace()->records()->discard(m_model->binding()->tableName(), begun);
+}
+
 bool GridView::edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) {
+    if (m_model->rows().isEmptyLine(index.row()))
+        return (m_model->flags(index) & Qt::ItemIsEditable) &&
+               beginLine(index.column(), trigger, event);
     if (m_frozen && m_frozen->isVisible() && m_frozen->holds(index.column()))
         return m_frozen->beginEdit(index, trigger, event);
     return QTableView::edit(index, trigger, event);
@@ -306,6 +379,9 @@ bool GridView::toggleYesNo(const QModelIndex& index) {
 
 void GridView::focusInEvent(QFocusEvent* event) {
     QTableView::focusInEvent(event);
+    // Work in lines begins in the first of them.
+    if (m_model->takesLines() && !currentIndex().isValid())
+        goToFirstOpen(0);
     Q_EMIT focusTaken();
 }
 
@@ -344,6 +420,8 @@ void GridView::paintEvent(QPaintEvent* event) {
         QPainter heads(viewport());
         paintGroupBands(heads, *this);
     }
+    if (m_model->takesLines())
+        paintEmptyLine();
     if (m_model->rowCount() > 0 || !m_model->view()->isComplete())
         return;
     QPainter painter(viewport());
@@ -353,6 +431,21 @@ void GridView::paintEvent(QPaintEvent* event) {
                      binding.isReadOnly()
                          ? tr("There are no records here.")
                          : tr("There are no records yet. Ctrl+N begins the first."));
+}
+
+// What the empty line is for stands behind its cells, where there is room.
+void GridView::paintEmptyLine() {
+    const int row = m_model->rows().recordRows();
+    const int top = rowViewportPosition(row);
+    const int left = horizontalHeader()->length() - horizontalHeader()->offset();
+    const QString words = tr("type to begin the next");
+    const QRect room(left + CellDelegate::Pad, top, viewport()->width() - left, rowHeight(row));
+    if (top > viewport()->height() ||
+        fontMetrics().horizontalAdvance(words) + 2 * CellDelegate::Pad > room.width())
+        return;
+    QPainter painter(viewport());
+    painter.setPen(Theme::instance().colours().faint);
+    painter.drawText(room, Qt::AlignVCenter, words);
 }
 
 std::optional<CellAction> GridView::cellActionOf(const QKeyEvent& event) const {
@@ -403,6 +496,19 @@ bool GridView::hasWholeRecordsSelected() const {
 // Behind the last cell there is room for one more record.
 QModelIndex GridView::moveCursor(CursorAction action, Qt::KeyboardModifiers modifiers) {
     const QModelIndex current = currentIndex();
+    if (m_model->takesLines() && current.isValid()) {
+        const QList<int> columns = shownColumns();
+        const bool isLast = current.row() == m_model->rowCount() - 1 &&
+                            (columns.isEmpty() || current.column() == columns.back());
+        const bool isFirst =
+            current.row() == 0 && (columns.isEmpty() || current.column() == columns.front());
+        if ((action == MoveNext && isLast) || (action == MovePrevious && isFirst)) {
+            QMetaObject::invokeMethod(
+                this, [this, forwards = action == MoveNext] { Q_EMIT left(forwards); },
+                Qt::QueuedConnection);
+            return current;
+        }
+    }
     const QModelIndex next = QTableView::moveCursor(action, modifiers);
     const bool wraps = action == MoveNext && current.isValid() &&
                        current.row() == m_model->rowCount() - 1 && next.row() != current.row();
@@ -450,7 +556,11 @@ void GridView::keyPressEvent(QKeyEvent* event) {
     }
     if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) &&
         event->modifiers() == Qt::NoModifier && state() != EditingState) {
-        if (!openInstead(currentIndex()))
+        if (m_model->rows().isEmptyLine(currentIndex().row()))
+            Q_EMIT left(true); // nothing more is to come
+        else if (m_model->takesLines())
+            goOn();
+        else if (!openInstead(currentIndex()))
             edit(currentIndex());
         return;
     }
@@ -478,6 +588,9 @@ void GridView::currentChanged(const QModelIndex& current, const QModelIndex& pre
     const RecordId id = m_model->recordAt(current.row());
     if (id == m_current)
         return;
+    // Not in the midst of the move.
+    if (!m_begun.isNone() && !(id == m_begun))
+        QMetaObject::invokeMethod(this, &GridView::dropUntouched, Qt::QueuedConnection);
     m_current = id;
     Q_EMIT currentRecordChanged(id);
 }

@@ -31,6 +31,8 @@ public:
     // Fields that the person does not want to see now.
     void hideFields(const QStringList& columns);
     void applyWidths();
+    // From left to right, as the columns stand now.
+    QList<int> shownColumns() const;
     // Opens the first empty cell of the current row that can be edited.
     void beginFirstEdit();
     // Opens or closes the group whose head is current; false: none is.
@@ -56,6 +58,9 @@ Q_SIGNALS:
     void deleteRequested();
     // Tab behind the last cell.
     void nextNewRequested();
+    // Tab or Return behind the last line, or Shift+Tab before the first cell, of a list that takes
+    // lines.
+    void left(bool forwards);
     // A cell's content was put into its draft by hand.
     void cellWritten(const gravin::RecordId& id);
 
@@ -72,6 +77,12 @@ protected:
     void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
 
 private:
+    // To where work in lines goes on: the next field of the line, behind its last the next line.
+    void goOn();
+    bool goToFirstOpen(int row);
+    bool beginLine(int column, EditTrigger trigger, QEvent* event);
+    void dropUntouched();
+    void paintEmptyLine();
     int fittedWidth(int column) const;
     void toggleGroup(int row);
     void moveTo(const QModelIndex& index);
@@ -91,6 +102,7 @@ private:
     QStringList m_groupedBy; // when the rows were last laid out
     RecordId m_current;
     RecordId m_wanted; // chosen before its row was there
+    RecordId m_begun;  // in the empty line; it goes again where nothing is typed into it
     int m_currentColumn = 0;
     int m_rowBefore = -1; // where the current record stood before the list became another
 };

@@ -23,7 +23,7 @@ int RowMap::rowOf(const RecordId& id) const {
 }
 
 qsizetype RowMap::indexOf(int row) const {
-    if (row < 0 || row >= rowCount() || groupAt(row))
+    if (row < 0 || row >= recordRows() || groupAt(row))
         return -1;
     if (row >= storedRows())
         return m_view->count() + row - storedRows();
@@ -48,7 +48,7 @@ qsizetype RowMap::indexBehind(int row) const {
 }
 
 const RecordGroup* RowMap::groupAt(int row) const {
-    return isGrouped() ? m_groups.groupAt(row) : nullptr;
+    return isGrouped() && row < storedRows() ? m_groups.groupAt(row) : nullptr;
 }
 
 bool RowMap::isGroupOpen(int row) const {

@@ -8,21 +8,26 @@
 
 namespace gravin {
 
-// Where records stand in a list: those of a view, in groups or not, and behind them new ones that
-// are not saved yet. Rows are what is seen; list indexes count the records of the whole list from
-// 0, new ones last, whatever groups are open.
+// Where records stand in a list: those of a view, in groups or not, behind them new ones that are
+// not saved yet, and where a list takes lines, an empty one that has no record. Rows are what is
+// seen; list indexes count the records of the whole list from 0, new ones last, whatever groups are
+// open.
 class RowMap {
 public:
     // `view` must outlive the map.
     explicit RowMap(const RecordView* view)
         : m_view(view) {}
 
-    int rowCount() const { return storedRows() + static_cast<int>(m_new.size()); }
+    int rowCount() const { return recordRows() + (m_hasEmptyLine ? 1 : 0); }
     int storedRows() const;
+    // Without the empty line.
+    int recordRows() const { return storedRows() + static_cast<int>(m_new.size()); }
+    bool hasEmptyLine() const { return m_hasEmptyLine; }
+    bool isEmptyLine(int row) const { return m_hasEmptyLine && row == recordRows(); }
     qsizetype listCount() const { return m_view->count() + m_new.size(); }
 
-    // The record of a row; none where the head of a group stands. A record without a row answers
-    // −1, also one in a group that is closed.
+    // The record of a row; none in the empty line and where the head of a group stands. A record
+    // without a row answers −1, also one in a group that is closed.
     RecordId recordAt(int row) const { return recordAtIndex(indexOf(row)); }
     int rowOf(const RecordId& id) const;
     // The list index of a row's record; −1: it has none.
@@ -41,6 +46,7 @@ public:
     // Where the record is in the view; −1: it is not there.
     qsizetype storedIndexOf(const RecordId& id) const;
     // Requires: whoever shows the rows is told.
+    void setEmptyLine(bool has) { m_hasEmptyLine = has; }
     GroupRows& groups() { return m_groups; }
     const GroupRows& groups() const { return m_groups; }
     QList<RecordId>& newRecords() { return m_new; }
@@ -50,6 +56,7 @@ private:
     const RecordView* m_view;
     GroupRows m_groups;
     QList<RecordId> m_new;
+    bool m_hasEmptyLine = false;
 };
 
 } // namespace gravin

@@ -4,6 +4,7 @@
 #include "app/look/theme.h"
 #include "app/shell/open_project.h"
 #include "app/shell/workspace_view.h"
+#include "app/use/record_list.h"
 #include "app/use/screen_page.h"
 
 #include <QMessageBox>
@@ -38,11 +39,11 @@ void WindowCommands::addForPage(const QString& text, const QKeySequence& keys,
 }
 
 void WindowCommands::addForList(const QString& text, const QKeySequence& keys,
-                                void (ScreenPage::*run)()) {
+                                void (RecordList::*run)()) {
     add(text, keys, [this, run] {
         ScreenPage* page = m_project->currentPage();
         if (page && !m_project->view()->isBuild())
-            (page->*run)();
+            (page->activeList()->*run)();
     });
 }
 
@@ -68,19 +69,19 @@ void WindowCommands::makeProjectCommands() {
 
 void WindowCommands::makeListCommands() {
     addForPage(tr("Go to a record…"), Qt::CTRL | Qt::Key_G, &ScreenPage::askWhereToGo);
-    addForList(tr("Search these records"), QKeySequence::Find, &ScreenPage::focusSearch);
-    addForList(tr("Filter by this field…"), Qt::Key_F8, &ScreenPage::askForFilter);
-    addForList(tr("Group by this field"), Qt::SHIFT | Qt::Key_F8, &ScreenPage::groupByField);
+    addForList(tr("Search these records"), QKeySequence::Find, &RecordList::focusSearch);
+    addForList(tr("Filter by this field…"), Qt::Key_F8, &RecordList::askForFilter);
+    addForList(tr("Group by this field"), Qt::SHIFT | Qt::Key_F8, &RecordList::groupByField);
     addForList(tr("The list as the screen has it"), Qt::CTRL | Qt::Key_F8,
-               &ScreenPage::listAsScreenHasIt);
+               &RecordList::takeScreens);
     addForList(tr("Shown fields…"), Qt::CTRL | Qt::SHIFT | Qt::Key_F8,
-               &ScreenPage::askForShownFields);
+               &RecordList::askForShownFields);
 }
 
 void WindowCommands::makeWindowCommands() {
     add(tr("Start a trial"), {}, [this] { m_project->inFront(&WorkspaceView::startTrial); });
     add(tr("Find anything"), Qt::CTRL | Qt::Key_K, [this] { Q_EMIT findWanted(); });
-    addForPage(tr("Go to the grid"), Qt::Key_F6, &ScreenPage::focusGrid);
+    addForPage(tr("Go round list, form and lines"), Qt::Key_F6, &ScreenPage::focusNextPart);
     addForPage(tr("Go to the form"), Qt::Key_F7, &ScreenPage::focusForm);
     add(tr("Go to the shelf"), Qt::SHIFT | Qt::Key_F6,
         [this] { m_project->inFront(&WorkspaceView::focusShelf); });

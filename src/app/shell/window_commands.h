@@ -14,6 +14,7 @@ class QWidget;
 namespace gravin {
 
 class OpenProject;
+class RecordList;
 class ScreenPage;
 
 // What can be done in a window, by its keys, its menu and the find box; most of it is done by the
@@ -43,8 +44,8 @@ private:
     QAction* add(const QString& text, const QKeySequence& keys, const std::function<void()>& run);
     // Of the page in front, where there is one.
     void addForPage(const QString& text, const QKeySequence& keys, void (ScreenPage::*run)());
-    // The same in Use only: the list's own commands have no meaning while it is shaped.
-    void addForList(const QString& text, const QKeySequence& keys, void (ScreenPage::*run)());
+    // Of the list that has the work, in Use only: they have no meaning while it is shaped.
+    void addForList(const QString& text, const QKeySequence& keys, void (RecordList::*run)());
     void makeProjectCommands();
     void makeListCommands();
     void makeWindowCommands();

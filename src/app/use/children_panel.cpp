@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/children_panel.h"
 
-#include "app/grid/totals_row.h"
+#include "app/use/filter_bar.h"
 #include "app/use/open_edits.h"
-#include "core/fitting/list_query.h"
+#include "app/use/record_list.h"
 #include "core/fitting/screen_links.h"
 
 #include <QLabel>
 #include <QSplitter>
+#include <QStackedWidget>
 #include <QTabWidget>
 #include <QVBoxLayout>
 
@@ -37,9 +38,13 @@ ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int de
     , m_parent(parent)
     , m_openEdits(openEdits)
     , m_depth(depth)
-    , m_tabs(new QTabWidget) {
+    , m_tabs(new QTabWidget)
+    , m_bars(new QStackedWidget) {
     setObjectName(QStringLiteral("children"));
     m_tabs->setDocumentMode(true);
+    m_tabs->setCornerWidget(m_bars);
+    // A tab with nothing to search has an empty page there too, so that their numbers agree.
+    connect(m_tabs, &QTabWidget::currentChanged, m_bars, &QStackedWidget::setCurrentIndex);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_tabs);
@@ -47,8 +52,8 @@ ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int de
     for (const RecordLink& link :
          childrenOf(workspace->project(), workspace->catalog(), parent->screen().screen))
         addChild(link);
-    if (m_children.empty())
-        m_tabs->addTab(note(tr("No table refers to %1.").arg(parent->tableName())), tr("Children"));
+    if (m_tabs->count() == 0)
+        addNote(tr("No table refers to %1.").arg(parent->tableName()), tr("Children"));
     connect(workspace->records()->store(parent->tableName()), &RecordStore::recordsArrived, this,
             [this](const QList<Key>& keys) {
                 if (keys.contains(m_record.key))
@@ -60,6 +65,11 @@ ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int de
 ChildrenPanel::~ChildrenPanel() {
     // Grids go before the bindings that they read.
     delete m_tabs;
+}
+
+void ChildrenPanel::addNote(const QString& text, const QString& title) {
+    m_bars->addWidget(new QWidget);
+    m_tabs->addTab(note(text), title);
 }
 
 // Why the children cannot be shown; empty: they can.
@@ -88,15 +98,20 @@ void ChildrenPanel::passOn(ChildrenPanel* below) {
     connect(below, &ChildrenPanel::nextNewRequested, this, &ChildrenPanel::nextNewRequested);
     connect(below, &ChildrenPanel::cellWritten, this, &ChildrenPanel::cellWritten);
     connect(below, &ChildrenPanel::recordLeft, this, &ChildrenPanel::recordLeft);
+    connect(below, &ChildrenPanel::left, this, &ChildrenPanel::left);
+    connect(below, &ChildrenPanel::told, this, &ChildrenPanel::told);
+    connect(below, &ChildrenPanel::totalsChanged, this, &ChildrenPanel::totalsChanged);
+    connect(below, &ChildrenPanel::setUpChanged, this, &ChildrenPanel::setUpChanged);
 }
 
 void ChildrenPanel::connectChild(Child* made) {
-    connect(made->grid, &GridView::cellsRequested, this, &ChildrenPanel::cellsRequested);
-    connect(made->grid, &GridView::deleteRequested, this, &ChildrenPanel::deleteRequested);
-    connect(made->grid, &GridView::nextNewRequested, this, &ChildrenPanel::nextNewRequested);
-    connect(made->grid, &GridView::cellWritten, this,
+    GridView* grid = made->list->grid();
+    connect(grid, &GridView::cellsRequested, this, &ChildrenPanel::cellsRequested);
+    connect(grid, &GridView::deleteRequested, this, &ChildrenPanel::deleteRequested);
+    connect(grid, &GridView::nextNewRequested, this, &ChildrenPanel::nextNewRequested);
+    connect(grid, &GridView::cellWritten, this,
             [this, made](const RecordId& id) { Q_EMIT cellWritten(partOfChild(*made), id); });
-    connect(made->grid, &GridView::currentRecordChanged, this, [this, made](const RecordId& id) {
+    connect(grid, &GridView::currentRecordChanged, this, [this, made](const RecordId& id) {
         const RecordId left = std::exchange(made->current, id);
         if (!left.isNone())
             Q_EMIT recordLeft(partOfChild(*made), left);
@@ -104,37 +119,30 @@ void ChildrenPanel::connectChild(Child* made) {
             made->below->setParentRecord(id);
         Q_EMIT currentRecordChanged();
     });
-    connect(made->grid, &GridView::openRequested, this,
+    connect(grid, &GridView::openRequested, this,
             [this, made](const RecordId& id) { Q_EMIT openRequested(partOfChild(*made), id); });
-    connect(made->grid, &GridView::actionsRequested, this, &ChildrenPanel::actionsRequested);
-    connect(made->grid, &GridView::focusTaken, this,
-            [this, made] { Q_EMIT activated(made->grid); });
-    connect(made->view.get(), &RecordView::completed, made->grid, &GridView::applyWidths);
+    connect(grid, &GridView::actionsRequested, this, &ChildrenPanel::actionsRequested);
+    connect(grid, &GridView::left, this, &ChildrenPanel::left);
+    connect(grid, &GridView::focusTaken, this, [this, made] { Q_EMIT activated(made->list); });
+    connect(grid->selectionModel(), &QItemSelectionModel::selectionChanged, this,
+            &ChildrenPanel::currentRecordChanged);
+    connect(made->list, &RecordList::told, this, &ChildrenPanel::told);
+    connect(made->list, &RecordList::totalsChanged, this, &ChildrenPanel::totalsChanged);
+    connect(made->list, &RecordList::setUpChanged, this, &ChildrenPanel::setUpChanged);
+    connect(made->view.get(), &RecordView::completed, grid, &GridView::applyWidths);
     // Widths fit the children of this parent as soon as there are some, and then stay.
     connect(m_parent->workspace()->records()->store(made->binding->tableName()),
-            &RecordStore::recordsArrived, made->grid, [made] {
+            &RecordStore::recordsArrived, grid, [made] {
                 if (std::exchange(made->widthsPending, false))
-                    made->grid->applyWidths();
+                    made->list->grid()->applyWidths();
             });
-}
-
-// There is no line over the children to lift anything by: only what holds for everyone counts.
-void ChildrenPanel::applyList(const Child& child) {
-    const BoundScreen& screen = child.binding->screen();
-    ListSetUp setUp = fittingSetUp(screen.screen.list, *screen.table);
-    setUp.filters.removeIf([](const ListFilter& filter) { return !filter.fixed; });
-    setUp.groupedBy.clear();
-    RecordQuery query = listQuery(screen, setUp, child.binding->workspace()->catalog());
-    query.only = child.view->restriction();
-    child.view->setQuery(query);
-    child.grid->hideFields(setUp.hidden);
 }
 
 void ChildrenPanel::addChild(const RecordLink& link) {
     Workspace* workspace = m_parent->workspace();
     const auto bound = workspace->document()->bound(link.screen);
     if (const QString reason = reasonAgainst(bound, link); !reason.isEmpty()) {
-        m_tabs->addTab(note(reason), bound ? bound->screen.label : link.screen);
+        addNote(reason, bound ? bound->screen.label : link.screen);
         return;
     }
     const QString title = bound->screen.label;
@@ -142,23 +150,17 @@ void ChildrenPanel::addChild(const RecordLink& link) {
     child->link = link;
     child->binding = std::make_unique<ScreenBinding>(workspace, link.screen);
     child->view = workspace->records()->newView(bound->table->name);
+    child->view->showNothing(); // until the parent is known
     auto* part = new QSplitter(Qt::Vertical);
     part->setHandleWidth(1);
-    child->grid = new GridView(
-        new GridModel(child->binding.get(), child->view.get(), m_openEdits, part), part);
-    child->grid->setObjectName(QStringLiteral("children:") + bound->table->name);
-    child->grid->setAccessibleName(title);
-    auto* list = new QWidget;
-    auto* layout = new QVBoxLayout(list);
-    layout->setContentsMargins(0, 0, 0, 0);
-    layout->setSpacing(0);
-    layout->addWidget(child->grid, 1);
-    layout->addWidget(new TotalsRow(child->grid, list));
-    part->addWidget(list);
-    child->view->showNothing(); // until the parent is known
-    applyList(*child);
-    connect(child->binding.get(), &ScreenBinding::rebound, this,
-            [made = child.get()] { applyList(*made); });
+    child->list = new RecordList(child->binding.get(), child->view.get(), m_openEdits, part);
+    child->list->grid()->setObjectName(QStringLiteral("children:") + bound->table->name);
+    child->list->grid()->setAccessibleName(title);
+    FilterBar* bar = child->list->bar();
+    bar->setInOneLine(true);
+    bar->setSame(link.targetColumns);
+    m_bars->addWidget(bar);
+    part->addWidget(child->list);
     if (showsChildren(bound->screen.arrangement) && m_depth < DeepestPanel) {
         child->below = new ChildrenPanel(child->binding.get(), m_openEdits, m_depth + 1, part);
         part->addWidget(child->below);
@@ -189,8 +191,16 @@ std::optional<std::vector<Value>> ChildrenPanel::parentValues(const Child& child
 
 void ChildrenPanel::showChild(Child& child) {
     const bool isOfNew = m_record.isNew();
-    child.grid->gridModel()->setNewParent(
+    child.list->model()->setNewParent(
         isOfNew ? std::optional(DraftRef{m_parent->tableName(), m_record}) : std::nullopt);
+    const bool canBegin = child.binding->screen().reasonAgainst(Operation::Insert).isEmpty() &&
+                          partOfChild(child).noNewReason.isEmpty();
+    child.list->model()->setEmptyLine(canBegin ? std::function([this, &child] {
+        const GridPart part = partOfChild(child);
+        return m_parent->workspace()->records()->newRecord(part.binding->screen(), part.presets,
+                                                           part.parent);
+    })
+                                               : nullptr);
     if (const auto values = parentValues(child)) {
         child.widthsPending = true;
         child.view->showOnly({child.link.targetColumns, *values});
@@ -198,7 +208,7 @@ void ChildrenPanel::showChild(Child& child) {
         child.view->showNothing();
     }
     if (child.below)
-        child.below->setParentRecord(child.grid->currentRecord());
+        child.below->setParentRecord(child.list->grid()->currentRecord());
 }
 
 void ChildrenPanel::setParentRecord(const RecordId& id) {
@@ -208,7 +218,7 @@ void ChildrenPanel::setParentRecord(const RecordId& id) {
 }
 
 GridPart ChildrenPanel::partOfChild(const Child& child) const {
-    GridPart part{child.binding.get(), child.grid, {}, {}, {}};
+    GridPart part{child.binding.get(), child.list->grid(), {}, {}, {}};
     const auto values = parentValues(child);
     if (m_record.isNew())
         part.parent = {m_parent->tableName(), m_record, child.link.targetColumns,
@@ -221,16 +231,26 @@ GridPart ChildrenPanel::partOfChild(const Child& child) const {
     return part;
 }
 
-GridPart ChildrenPanel::partOf(const QWidget* grid) const {
+GridPart ChildrenPanel::partOf(const RecordList* list) const {
     for (const auto& child : m_children) {
-        if (child->grid == grid)
+        if (child->list == list)
             return partOfChild(*child);
         if (child->below) {
-            if (const GridPart part = child->below->partOf(grid); part.isValid())
+            if (const GridPart part = child->below->partOf(list); part.isValid())
                 return part;
         }
     }
     return {};
+}
+
+RecordList* ChildrenPanel::listAround(const QWidget* widget) const {
+    for (const auto& child : m_children) {
+        if (child->list->isAncestorOf(widget) || child->list->bar()->isAncestorOf(widget))
+            return child->list;
+        if (RecordList* below = child->below ? child->below->listAround(widget) : nullptr)
+            return below;
+    }
+    return nullptr;
 }
 
 QStringList ChildrenPanel::tables() const {
@@ -243,10 +263,29 @@ QStringList ChildrenPanel::tables() const {
     return tables;
 }
 
+QList<RecordList*> ChildrenPanel::lists() const {
+    QList<RecordList*> all;
+    for (const auto& child : m_children)
+        all += child->list;
+    return all;
+}
+
 QList<GridView*> ChildrenPanel::grids() const {
     QList<GridView*> all;
     for (const auto& child : m_children)
-        all += child->grid;
+        all += child->list->grid();
+    return all;
+}
+
+QList<RecordList*> ChildrenPanel::listsInSight() const {
+    QList<RecordList*> all;
+    for (const auto& child : m_children) {
+        if (!m_tabs->currentWidget() || !m_tabs->currentWidget()->isAncestorOf(child->list))
+            continue;
+        all += child->list;
+        if (child->below)
+            all += child->below->listsInSight();
+    }
     return all;
 }
 

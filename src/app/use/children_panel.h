@@ -5,13 +5,16 @@
 
 #include <QWidget>
 
+class QStackedWidget;
 class QTabWidget;
 
 namespace gravin {
 
 class OpenEdits;
+class RecordList;
+
 // The records that belong to one record of another screen: a tab for each kind of children, each
-// with a grid, and below it the grids of their own children where their screen shows some.
+// with a list, and below it the lists of their own children where their screen shows some.
 class ChildrenPanel : public QWidget {
     Q_OBJECT
 public:
@@ -21,14 +24,24 @@ public:
     ~ChildrenPanel() override;
 
     void setParentRecord(const RecordId& id);
-    // The part that this grid belongs to, in this panel or one below; invalid: none.
-    GridPart partOf(const QWidget* grid) const;
-    QStringList tables() const;     // of all levels
-    QList<GridView*> grids() const; // of this panel, in the order of its tabs
+    // The part that this list is, in this panel or one below; invalid: none.
+    GridPart partOf(const RecordList* list) const;
+    // The list that this widget stands in or belongs to, its bar among them; null: none.
+    RecordList* listAround(const QWidget* widget) const;
+    QStringList tables() const;              // of all levels
+    QList<RecordList*> lists() const;        // of this panel, in the order of its tabs
+    QList<GridView*> grids() const;          // their grids
+    QList<RecordList*> listsInSight() const; // of all levels, the upper ones first
 
 Q_SIGNALS:
-    // A grid in here took the focus.
-    void activated(gravin::GridView* grid);
+    // A list in here took the focus.
+    void activated(gravin::RecordList* list);
+    void told(const gravin::Notice& notice);
+    // What the current field of a list comes to, for people.
+    void totalsChanged(const QString& words);
+    void setUpChanged(); // of a list
+    // The keys lead out of the lines.
+    void left(bool forwards);
     void currentRecordChanged();
     void openRequested(const gravin::GridPart& part, const gravin::RecordId& id);
     void actionsRequested(const QPoint& globalPosition);
@@ -44,14 +57,14 @@ private:
         RecordLink link;
         std::unique_ptr<ScreenBinding> binding;
         std::shared_ptr<RecordView> view;
-        GridView* grid = nullptr;
+        RecordList* list = nullptr;
         ChildrenPanel* below = nullptr;
         RecordId current = {};
         bool widthsPending = false;
     };
     static QString reasonAgainst(const Result<BoundScreen>& bound, const RecordLink& link);
-    static void applyList(const Child& child);
     void addChild(const RecordLink& link);
+    void addNote(const QString& text, const QString& title);
     void passOn(ChildrenPanel* below);
     void connectChild(Child* made);
     void showChild(Child& child);
@@ -63,6 +76,7 @@ private:
     int m_depth;
     RecordId m_record;
     QTabWidget* m_tabs;
+    QStackedWidget* m_bars; // of the lists, beside the tabs
     std::vector<std::unique_ptr<Child>> m_children;
 };
 

@@ -19,6 +19,7 @@ namespace gravin {
 namespace {
 constexpr int SearchAfter = 180; // milliseconds without a key
 constexpr Distance SearchWidth(200);
+constexpr Distance NarrowestSearch(90);
 constexpr qsizetype LongestWords = 44;
 
 // Many words never make the window wider than it is: they give way.
@@ -36,13 +37,13 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     , m_search(new QLineEdit)
     , m_savedButton(new QToolButton)
     , m_words(new WordsRow)
-    , m_wordsLayout(new QHBoxLayout(m_words)) {
+    , m_wordsLayout(new QHBoxLayout(m_words))
+    , m_line(new QHBoxLayout) {
     setObjectName(QStringLiteral("filter-bar"));
     m_search->setObjectName(QStringLiteral("search"));
     m_search->setAccessibleName(tr("Search"));
     m_search->setPlaceholderText(tr("Search these records"));
     m_search->setClearButtonEnabled(true);
-    m_search->setFixedWidth(SearchWidth);
     m_search->setToolTip(tr("Words that stand in any field of the list (Ctrl+F)"));
     auto* filter = new QToolButton;
     filter->setObjectName(QStringLiteral("add-filter"));
@@ -59,17 +60,15 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     });
     connect(m_kept, &KeptLists::chosen, this, &FilterBar::take);
     connect(m_kept, &KeptLists::refused, this, &FilterBar::refused);
-    auto* line = new QHBoxLayout;
-    line->setSpacing(6);
-    line->addWidget(m_search);
-    line->addWidget(filter);
-    line->addStretch();
-    line->addWidget(m_savedButton);
+    m_line->setSpacing(6);
+    m_line->addWidget(m_search);
+    m_line->addWidget(filter);
+    m_line->addStretch(0);
+    m_line->addWidget(m_savedButton);
     auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(space::Pad, 4, space::Pad, 6);
     layout->setSpacing(6);
-    layout->addLayout(line);
-    layout->addWidget(m_words, 0, Qt::AlignLeft);
+    layout->addLayout(m_line);
+    setInOneLine(false);
     m_searchSoon.setSingleShot(true);
     m_searchSoon.setInterval(SearchAfter);
     connect(m_search, &QLineEdit::textChanged, this, [this] { m_searchSoon.start(); });
@@ -85,6 +84,36 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
         }
     }
     takeScreens();
+}
+
+void FilterBar::setInOneLine(bool oneLine) {
+    auto* lines = static_cast<QVBoxLayout*>(layout());
+    lines->removeWidget(m_words);
+    m_line->removeWidget(m_words);
+    if (oneLine)
+        m_line->insertWidget(0, m_words);
+    else
+        lines->addWidget(m_words, 0, Qt::AlignLeft);
+    lines->setContentsMargins(space::Pad, oneLine ? 0 : 4, oneLine ? 4 : space::Pad,
+                              oneLine ? 0 : 6);
+    // In a line with others it gives way to them, and is the last to get more than it needs.
+    m_search->setMinimumWidth(oneLine ? NarrowestSearch : SearchWidth);
+    m_search->setMaximumWidth(SearchWidth);
+    m_line->setStretch(m_line->indexOf(m_search), oneLine ? 1 : 0);
+}
+
+void FilterBar::setSame(const QStringList& columns) {
+    m_same = columns;
+    apply();
+}
+
+QStringList FilterBar::hidden() const {
+    QStringList hidden = m_setUp.hidden;
+    for (const QString& column : m_same) {
+        if (!m_sameShown.contains(column) && !hidden.contains(column))
+            hidden += column;
+    }
+    return hidden;
 }
 
 void FilterBar::focusSearch() {
@@ -140,9 +169,14 @@ void FilterBar::hide(const QString& column) {
 }
 
 void FilterBar::askForShownFields() {
-    auto* dialog = new ShownFieldsDialog(m_binding->screen(), m_setUp.hidden, this);
+    auto* dialog = new ShownFieldsDialog(m_binding->screen(), hidden(), this);
     connect(dialog, &ShownFieldsDialog::chosen, this, [this](const QStringList& hidden) {
         m_setUp.hidden = hidden;
+        m_sameShown.clear();
+        for (const QString& column : std::as_const(m_same)) {
+            if (m_setUp.hidden.removeAll(column) == 0)
+                m_sameShown += column;
+        }
         apply();
     });
     dialog->open();
@@ -168,6 +202,7 @@ void FilterBar::showHeadMenu(const QString& column, const QPoint& globalPosition
 
 void FilterBar::takeScreens() {
     m_screens = m_kept->ofScreen();
+    m_sameShown.clear();
     take(m_screens);
 }
 

@@ -27,7 +27,12 @@ public:
     const QStringList& groupedBy() const { return m_setUp.groupedBy; }
     void hide(const QString& column);
     void askForShownFields();
-    const QStringList& hidden() const { return m_setUp.hidden; }
+    QStringList hidden() const;
+    // Columns that say the same in every record, as that of the parent among its children: hidden
+    // without a word until somebody asks for them.
+    void setSame(const QStringList& columns);
+    // All in one line, where there is little height.
+    void setInOneLine(bool oneLine);
     // What can be done to the list by this field.
     void showHeadMenu(const QString& column, const QPoint& globalPosition);
     void add(const ListFilter& filter);
@@ -41,6 +46,7 @@ public:
     void takeScreens();
     // Who shapes the screen may lift everything, and keeps lists for everyone.
     void setShapes(bool shapes);
+    const ListSetUp& setUp() const { return m_setUp; }
     bool isFiltered() const { return m_query.isFiltered(); }
 
 Q_SIGNALS:
@@ -63,12 +69,15 @@ private:
     ListSetUp m_setUp;
     ListSetUp m_screens; // what the screen begins with
     KeptLists* m_kept;
+    QStringList m_same;
+    QStringList m_sameShown; // those that were asked for
     bool m_shapes = false;
     QTimer m_searchSoon;
     QLineEdit* m_search;
     QToolButton* m_savedButton;
     QWidget* m_words;
     QHBoxLayout* m_wordsLayout;
+    QHBoxLayout* m_line;
 };
 
 } // namespace gravin

@@ -9,6 +9,7 @@
 #include "session/remote_changes.h"
 
 #include <QGridLayout>
+#include <QKeyEvent>
 #include <QLabel>
 #include <QVBoxLayout>
 
@@ -139,6 +140,23 @@ void FormFields::resizeEvent(QResizeEvent* event) {
         place(section, columnsThatFit(m_arranged.sections[section]));
 }
 
+int FormFields::neededHeight() const {
+    return layout()->hasHeightForWidth() ? layout()->totalHeightForWidth(width())
+                                         : layout()->totalSizeHint().height();
+}
+
+int FormFields::leastHeight() const {
+    return layout()->hasHeightForWidth() ? layout()->totalMinimumHeightForWidth(width())
+                                         : layout()->totalMinimumSize().height();
+}
+
+bool FormFields::event(QEvent* event) {
+    const bool done = QWidget::event(event);
+    if (event->type() == QEvent::LayoutRequest)
+        Q_EMIT needChanged();
+    return done;
+}
+
 void FormFields::addSlot(const BoundField& field) {
     FieldSlot slot;
     slot.field = field;
@@ -255,6 +273,33 @@ void FormFields::focusField(const QString& column) {
 QWidget* FormFields::lastEditor() const {
     const QStringList order = tabOrderOf(m_arranged);
     return order.isEmpty() ? nullptr : slotOf(order.back())->editor->inner();
+}
+
+void FormFields::focusLast() {
+    const QStringList order = tabOrderOf(m_arranged);
+    if (!order.isEmpty())
+        focusField(order.back());
+}
+
+void FormFields::keyPressEvent(QKeyEvent* event) {
+    const bool isReturn = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+    if (!isReturn || event->modifiers() != Qt::NoModifier) {
+        QWidget::keyPressEvent(event);
+        return;
+    }
+    const QStringList order = tabOrderOf(m_arranged);
+    bool isBehind = false;
+    for (const QString& column : order) {
+        const FieldSlot* slot = slotOf(column);
+        if (slot->editor->isAncestorOf(focusWidget()))
+            isBehind = true;
+        else if (isBehind && isShown(column) && !slot->isReadOnly)
+            return focusField(column);
+    }
+    if (isBehind && lastEditor()) {
+        lastEditor()->setFocus(Qt::OtherFocusReason);
+        focusNextPrevChild(true);
+    }
 }
 
 bool FormFields::isShown(const QString& column) const {

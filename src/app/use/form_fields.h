@@ -27,8 +27,12 @@ public:
     // What is typed in a field is settled: it may be rewritten and judged from now on.
     void endTyping() { m_typing = nullptr; }
     void focusField(const QString& column);
+    // Heights at this width: with all as it likes it best, and with long texts as low as they go.
+    int neededHeight() const;
+    int leastHeight() const;
     // The last editor in the order of Tab; null without fields.
     QWidget* lastEditor() const;
+    void focusLast();
 
     // For shaping: every section has its title, also an empty one.
     void setShaped(bool shaped);
@@ -44,9 +48,13 @@ Q_SIGNALS:
     void settled();                          // what was typed in a field is done
     void linkActivated(const QString& link); // of a message under a field
     void rebuilt();                          // by the layout as it is now
+    void needChanged();                      // of the heights
 
 protected:
     void resizeEvent(QResizeEvent* event) override;
+    bool event(QEvent* event) override;
+    // Return goes on to the next field that can be edited.
+    void keyPressEvent(QKeyEvent* event) override;
 
 private:
     struct FieldSlot {

@@ -31,6 +31,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     , m_binding(binding)
     , m_fields(new FormFields(binding))
     , m_head(new QHBoxLayout)
+    , m_foot(new QWidget)
     , m_title(roleLabel("title", this))
     , m_key(roleLabel("faint", this))
     , m_tags(roleLabel("warning", this))
@@ -53,17 +54,18 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     area->setFocusPolicy(Qt::NoFocus);
     area->setWidget(m_fields);
-    auto* foot = new QHBoxLayout;
+    auto* foot = new QHBoxLayout(m_foot);
+    foot->setContentsMargins(0, 0, 0, 0);
     foot->addWidget(m_save);
     foot->addWidget(m_addAnew);
     foot->addWidget(m_discard);
     foot->addWidget(m_reason, 1);
     auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(18, 12, 18, 12);
     layout->addLayout(m_head);
     layout->addWidget(m_readOnly);
     layout->addWidget(area, 1);
-    layout->addLayout(foot);
+    layout->addWidget(m_foot);
+    setDense(false);
 
     connect(m_save, &QPushButton::clicked, this, &RecordForm::save);
     connect(m_discard, &QPushButton::clicked, this, &RecordForm::discard);
@@ -71,6 +73,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     connect(m_reason, &QLabel::linkActivated, this, &RecordForm::follow);
     connect(m_fields, &FormFields::linkActivated, this, &RecordForm::follow);
     connect(m_fields, &FormFields::settled, this, &RecordForm::refresh);
+    connect(m_fields, &FormFields::needChanged, this, &RecordForm::needChanged);
     const auto tabToSave = [this] {
         if (QWidget* last = m_fields->lastEditor())
             setTabOrder(last, m_save);
@@ -82,6 +85,37 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     });
     followRecords();
     refresh();
+}
+
+void RecordForm::putFootBack() { layout()->addWidget(m_foot); }
+
+void RecordForm::focusFoot() {
+    for (QWidget* button : std::initializer_list<QWidget*>{m_save, m_discard}) {
+        if (button->isEnabled())
+            return button->setFocus(Qt::TabFocusReason);
+    }
+}
+
+void RecordForm::setDense(bool dense) {
+    constexpr int Side = 18;
+    const int around = dense ? 6 : 12;
+    layout()->setContentsMargins(Side, around, Side, dense ? 0 : around);
+    // Away from the fields it stands in a line with others.
+    if (m_foot->parentWidget() == this)
+        m_foot->setContentsMargins(0, 0, 0, 0);
+    else
+        m_foot->setContentsMargins(Side, around, 0, around);
+}
+
+int RecordForm::heightWith(int fields) const {
+    const QMargins margins = layout()->contentsMargins();
+    int height = margins.top() + margins.bottom() + m_head->sizeHint().height() +
+                 layout()->spacing() + fields;
+    for (const QWidget* part : std::initializer_list<const QWidget*>{m_readOnly, m_foot}) {
+        if (part->parentWidget() == this && !part->isHidden())
+            height += part->sizeHint().height() + layout()->spacing();
+    }
+    return height;
 }
 
 void RecordForm::nameParts() {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "session/screen_binding.h"
+#include "app/use/form_fields.h"
 
 #include <QWidget>
 
@@ -10,8 +10,6 @@ class QLabel;
 class QPushButton;
 
 namespace gravin {
-
-class FormFields;
 
 // One record, field by field, with its state, what stands in the way of saving, and Save and
 // Discard. Shows whichever record it is told to; an edit window tells it once, a screen with each
@@ -32,6 +30,18 @@ public:
     void addHeadAction(QAction* action);
     void focusField(const QString& column);
     FormFields* fields() const { return m_fields; }
+    // The line with Save and Discard and what stands in the way; stands below the fields until
+    // somebody puts it elsewhere.
+    QWidget* foot() const { return m_foot; }
+    void putFootBack();
+    // To Save, or what else can be done with the record as it is.
+    void focusFoot();
+    // With little around it, where lines stand below.
+    void setDense(bool dense);
+    // Heights in which all fields can be seen as they are now: as they like it best, and with long
+    // texts as low as they go.
+    int neededHeight() const { return heightWith(m_fields->neededHeight()); }
+    int leastHeight() const { return heightWith(m_fields->leastHeight()); }
     // Asks whoever shows the form to save the record, when it may be saved.
     void save();
     // What is typed in a field counts as done.
@@ -44,6 +54,7 @@ Q_SIGNALS:
     // Save or Discard became possible or impossible, or the name changed.
     void stateChanged();
     void saveRequested();
+    void needChanged(); // of the heights
     // The record goes on as this one.
     void movedTo(const gravin::RecordId& id);
 
@@ -60,7 +71,10 @@ private:
     ScreenBinding* m_binding;
     RecordId m_id;
     FormFields* m_fields;
+    int heightWith(int fields) const;
+
     QHBoxLayout* m_head;
+    QWidget* m_foot;
     QLabel* m_title;
     QLabel* m_key;
     QLabel* m_tags; // the words that the record bears

@@ -1,17 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/screen_page.h"
 
-#include "app/grid/totals_row.h"
 #include "app/look/notice_line.h"
 #include "app/look/theme.h"
 #include "app/use/children_panel.h"
 #include "app/use/filter_bar.h"
 #include "app/use/form_fields.h"
-#include "app/use/list_figures.h"
 #include "app/use/open_edits.h"
 #include "app/use/page_commands.h"
 #include "app/use/record_finder.h"
 #include "app/use/record_form.h"
+#include "app/use/record_list.h"
 #include "app/use/save_many.h"
 #include "app/use/shaping_face.h"
 #include "app/use/status_bar.h"
@@ -51,6 +50,12 @@ QPushButton* buttonFor(QAction* action, const QString& name) {
 constexpr int GridShare = 620;
 constexpr int FormShare = 474;
 constexpr int PlateShare = 560;
+// So wide that a record and its lines stand beside each other.
+constexpr Distance WideEnough(1400);
+// Lines that are to be seen below a form before its texts get more room, and what a list takes
+// beside them: tabs, heads, the empty line, totals.
+constexpr int FewestLines = 9;
+constexpr Distance AroundLines(104);
 
 } // namespace
 
@@ -59,22 +64,20 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     : QWidget(parent)
     , m_binding(workspace, screenId)
     , m_openEdits(openEdits)
-    , m_model(new GridModel(&m_binding, workspace->records()->view(screenId), openEdits, this))
-    , m_grid(new GridView(m_model, this))
+    , m_list(new RecordList(&m_binding, workspace->records()->view(screenId), openEdits))
+    , m_grid(m_list->grid())
+    , m_model(m_list->model())
     , m_form(new RecordForm(&m_binding))
-    , m_filterBar(new FilterBar(&m_binding, m_model->view()))
-    , m_active(m_grid)
+    , m_active(m_list)
     , m_notice(new NoticeLine)
-    , m_gridSide(new QWidget)
     , m_formSide(new QWidget)
     , m_halves(new QSplitter(Qt::Horizontal))
     , m_all(new QSplitter(Qt::Vertical))
     , m_onlyThese(new QPushButton)
     , m_title(new QLabel)
     , m_subtitle(new QLabel)
-    , m_commands(new PageCommands(this))
-    , m_figures(new ListFigures(&m_binding, m_grid, this))
-    , m_totals(new TotalsRow(m_grid, this)) {
+    , m_footLine(new QHBoxLayout)
+    , m_commands(new PageCommands(this)) {
     m_binding.setSavesChildren(true);
     m_foot = new StatusBar({action(Command::First), action(Command::Previous),
                             action(Command::Next), action(Command::Last)});
@@ -83,6 +86,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     connect(m_form, &RecordForm::stateChanged, this, &ScreenPage::refresh);
     connect(m_form, &RecordForm::saveRequested, this, [this] { m_commands->run(Command::Save); });
     connect(m_form, &RecordForm::movedTo, m_grid, &GridView::setCurrentRecord);
+    connect(m_form, &RecordForm::needChanged, this, &ScreenPage::applySplitSoon);
     connect(workspace->records(), &Records::draftsChanged, this, &ScreenPage::refreshSoon);
     connect(workspace->records(), &Records::saved, this,
             [this](const QString& table, const RecordId& before, const RecordId& now) {
@@ -99,18 +103,13 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     connect(m_foot, &StatusBar::saveAllRequested, this,
             [this] { m_commands->run(Command::SaveAll); });
     // The form is the main grid's record: with the focus in it, commands mean that one.
-    connect(qApp, &QApplication::focusChanged, this, [this](QWidget*, const QWidget* now) {
-        if (m_active == m_grid || !now || !m_form->isAncestorOf(now))
-            return;
-        m_active = m_grid;
-        refresh();
-    });
+    connect(qApp, &QApplication::focusChanged, this,
+            [this](QWidget*, const QWidget* now) { followFocus(now); });
     connect(m_notice, &NoticeLine::rollbackRequested, this, &ScreenPage::rollbackRequested);
     connect(m_binding.workspace()->records(), &Records::edited, m_notice,
             &NoticeLine::forgetUntilEdited);
     connect(m_onlyThese, &QPushButton::clicked, this, [this] { showOnly({}, {}); });
     setBuild(false);
-    followFilterBar();
     chooseFirstRecord();
 }
 
@@ -119,6 +118,23 @@ ScreenPage::~ScreenPage() {
     disconnect(qApp, nullptr, this, nullptr);
     // What reads the binding goes before it.
     delete m_all;
+}
+
+// A record's fields are the page's own list; what stands around lines is theirs.
+void ScreenPage::followFocus(const QWidget* now) {
+    if (!now)
+        return;
+    if (m_form->isAncestorOf(now) || m_list->isAncestorOf(now))
+        setActive(m_list);
+    else if (RecordList* lines = m_children ? m_children->listAround(now) : nullptr)
+        setActive(lines);
+}
+
+void ScreenPage::setActive(RecordList* list) {
+    if (m_active == list)
+        return;
+    m_active = list;
+    refresh();
 }
 
 void ScreenPage::connectGrid() {
@@ -143,10 +159,7 @@ void ScreenPage::connectGrid() {
     connect(m_grid, &GridView::openRequested, this,
             [this](const RecordId& id) { m_openEdits->open(screenId(), id); });
     connect(m_grid, &GridView::actionsRequested, m_commands, &PageCommands::showMenu);
-    connect(m_grid, &GridView::focusTaken, this, [this] {
-        m_active = m_grid;
-        refresh();
-    });
+    connect(m_grid, &GridView::focusTaken, this, [this] { setActive(m_list); });
     connect(m_grid->selectionModel(), &QItemSelectionModel::selectionChanged, this,
             &ScreenPage::refresh);
     for (const auto signal : {&QAbstractItemModel::rowsInserted, &QAbstractItemModel::rowsRemoved})
@@ -155,15 +168,9 @@ void ScreenPage::connectGrid() {
             refreshSoon();
         });
     connect(m_model, &QAbstractItemModel::modelReset, this, &ScreenPage::refresh);
-    connect(m_filterBar, &FilterBar::changed, this, &ScreenPage::followFilterBar);
-    connect(m_filterBar, &FilterBar::refused, this, [this](const QString& reason) {
-        showNotice({Notice::Kind::Refused, reason});
-    });
-    connect(m_figures, &ListFigures::totalsChanged, m_foot, &StatusBar::setTotals);
-    connect(m_figures, &ListFigures::failed, this, [this](const Error& error) {
-        showNotice({Notice::Kind::Refused, error.sentence, error.detail});
-    });
-    connectHeads();
+    connect(m_list, &RecordList::setUpChanged, this, &ScreenPage::refresh);
+    connect(m_list, &RecordList::told, this, &ScreenPage::showNotice);
+    connect(m_list, &RecordList::totalsChanged, m_foot, &StatusBar::setTotals);
     Workspace* workspace = m_binding.workspace();
     connect(m_model->view(), &RecordView::completed, this, [this] {
         chooseFirstRecord();
@@ -177,27 +184,13 @@ void ScreenPage::connectGrid() {
         [this] { m_grid->applyWidths(); }, Qt::SingleShotConnection);
 }
 
-void ScreenPage::connectHeads() {
-    QHeaderView* heads = m_grid->horizontalHeader();
-    heads->setContextMenuPolicy(Qt::CustomContextMenu);
-    connect(heads, &QWidget::customContextMenuRequested, this, [this, heads](const QPoint& at) {
-        const int section = heads->logicalIndexAt(at);
-        if (section >= 0)
-            m_filterBar->showHeadMenu(m_binding.fields()[section].name(), heads->mapToGlobal(at));
-    });
-    connect(m_grid->horizontalHeader(), &QHeaderView::sectionClicked, this, [this](int section) {
-        m_filterBar->sortBy(m_binding.fields()[section].name(),
-                            QApplication::keyboardModifiers() & Qt::ShiftModifier);
-    });
-}
-
 QAction* ScreenPage::action(Command command) const { return m_commands->action(command); }
 QList<QAction*> ScreenPage::actions() const { return m_commands->actions(); }
 
 void ScreenPage::setFace(ShapingFace* face) {
     m_face = face;
     m_head->insertWidget(m_head->indexOf(m_saveProject), face->tools());
-    qobject_cast<QVBoxLayout*>(m_gridSide->layout())->insertWidget(1, face->overGrid());
+    m_list->setOverRows(face->overGrid());
     m_halves->insertWidget(1, face->besideForm());
     m_halves->setSizes({GridShare, PlateShare, FormShare});
     qobject_cast<QVBoxLayout*>(m_formSide->layout())->insertWidget(0, face->overForm());
@@ -237,37 +230,32 @@ QWidget* ScreenPage::makeHead() {
 }
 
 void ScreenPage::arrange() {
-    auto* gridLayout = new QVBoxLayout(m_gridSide);
-    gridLayout->setContentsMargins(0, 0, 0, 0);
-    gridLayout->setSpacing(0);
-    gridLayout->addWidget(m_filterBar);
-    gridLayout->addWidget(m_grid, 1);
-    gridLayout->addWidget(m_totals);
     auto* formLayout = new QVBoxLayout(m_formSide);
     formLayout->setContentsMargins(0, 0, 0, 0);
     formLayout->setSpacing(0);
     formLayout->addWidget(m_form, 1);
     m_halves->setHandleWidth(1);
     m_halves->setChildrenCollapsible(false);
-    m_halves->addWidget(m_gridSide);
+    m_halves->addWidget(m_list);
     m_halves->addWidget(m_formSide);
     m_halves->setStretchFactor(0, 1);
     m_halves->setSizes({GridShare, FormShare});
-    auto* work = new QWidget;
-    auto* workLayout = new QVBoxLayout(work);
-    workLayout->setContentsMargins(0, 0, 0, 0);
-    workLayout->setSpacing(0);
-    workLayout->addWidget(m_halves, 1);
-    workLayout->addWidget(m_foot);
     m_all->setHandleWidth(1);
     m_all->setChildrenCollapsible(false);
-    m_all->addWidget(work);
+    m_all->addWidget(m_halves);
+    auto* foot = new QWidget;
+    foot->setProperty("role", "raised");
+    foot->setLayout(m_footLine);
+    m_footLine->setContentsMargins(0, 0, 0, 0);
+    m_footLine->setSpacing(0);
+    m_footLine->addWidget(m_foot, 1);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(makeHead());
     layout->addWidget(m_notice);
     layout->addWidget(m_all, 1);
+    layout->addWidget(foot);
 }
 
 bool ScreenPage::showsGrid() const {
@@ -291,28 +279,84 @@ void ScreenPage::applyArrangement() {
         makeChildren();
     m_arranged = screen.arrangement;
     m_listedChildren = screen.children;
-    m_gridSide->setVisible(showsGrid());
+    m_list->setVisible(showsGrid());
     m_formSide->setVisible(showsForm());
     if (m_children)
         m_children->setVisible(!m_build);
     if (m_face)
         m_face->followHiddenColumns();
+    placeBar();
+    placeFormFoot();
+    applySplitSoon();
+}
+
+void ScreenPage::placeBar() {
+    const bool inHead = !showsGrid() && !m_build;
+    FilterBar* bar = m_list->bar();
+    if (inHead)
+        m_head->insertWidget(m_head->indexOf(m_onlyThese) + 1, bar);
+    else
+        m_list->putBarBack();
+    bar->setInOneLine(inHead);
+    bar->show();
+}
+
+void ScreenPage::placeFormFoot() {
+    const bool below = showsForm() && !showsGrid() && m_children && !m_build;
+    if (below)
+        m_footLine->insertWidget(0, m_form->foot(), 1);
+    else
+        m_form->putFootBack();
+    m_form->setDense(below);
+}
+
+void ScreenPage::applySplit() {
+    if (!m_children || m_build)
+        return;
+    const bool beside = width() >= WideEnough;
+    m_all->setOrientation(beside ? Qt::Horizontal : Qt::Vertical);
+    const int room = beside ? m_all->width() : m_all->height();
+    int upper = beside ? room * 2 / 5 : room / 2;
+    if (!beside && showsForm() && !showsGrid()) {
+        const int line = m_grid->verticalHeader()->defaultSectionSize();
+        const int spared = room - FewestLines * line - AroundLines;
+        upper = std::min({m_form->neededHeight(), std::max(m_form->leastHeight(), spared), upper});
+    }
+    m_all->setSizes({upper, room - upper});
+}
+
+// Once for all that happens in this turn of the event loop, when all is laid out.
+void ScreenPage::applySplitSoon() {
+    if (std::exchange(m_splitsSoon, true))
+        return;
+    QMetaObject::invokeMethod(
+        this,
+        [this] {
+            m_splitsSoon = false;
+            applySplit();
+        },
+        Qt::QueuedConnection);
+}
+
+void ScreenPage::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    applySplitSoon();
 }
 
 void ScreenPage::makeChildren() {
-    m_active = m_grid;
+    m_active = m_list;
     delete m_children;
     m_children = nullptr;
     if (!showsChildren(m_binding.screen().screen.arrangement))
         return;
     m_children = new ChildrenPanel(&m_binding, m_openEdits, 0);
     m_all->addWidget(m_children);
-    m_all->setSizes({3, 2});
     m_children->setParentRecord(m_grid->currentRecord());
-    connect(m_children, &ChildrenPanel::activated, this, [this](GridView* grid) {
-        m_active = grid;
-        refresh();
-    });
+    connectChildren();
+}
+
+void ScreenPage::connectChildren() {
+    connect(m_children, &ChildrenPanel::activated, this, &ScreenPage::setActive);
     connect(m_children, &ChildrenPanel::currentRecordChanged, this, &ScreenPage::refresh);
     connect(m_children, &ChildrenPanel::openRequested, this,
             [this](const GridPart& part, const RecordId& id) {
@@ -326,10 +370,31 @@ void ScreenPage::makeChildren() {
             [this] { m_commands->run(Command::New); });
     connect(m_children, &ChildrenPanel::cellWritten, this, &ScreenPage::saveWritten);
     connect(m_children, &ChildrenPanel::recordLeft, this, &ScreenPage::saveLeft);
+    connect(m_children, &ChildrenPanel::told, this, &ScreenPage::showNotice);
+    connect(m_children, &ChildrenPanel::totalsChanged, m_foot, &StatusBar::setTotals);
+    connect(m_children, &ChildrenPanel::setUpChanged, this, &ScreenPage::refresh);
+    connect(m_children, &ChildrenPanel::left, this, [this](bool forwards) {
+        if (!showsForm())
+            focusGrid();
+        else if (forwards)
+            m_form->focusFoot();
+        else
+            m_form->fields()->focusLast();
+    });
+    // Tab leads from the form's last field into the lines.
+    const auto tabIntoLines = [this] {
+        QWidget* last = m_form->fields()->lastEditor();
+        const QList<RecordList*> lines =
+            m_children ? m_children->listsInSight() : QList<RecordList*>();
+        if (last && !lines.isEmpty())
+            setTabOrder(last, lines.front()->grid());
+    };
+    tabIntoLines();
+    connect(m_form->fields(), &FormFields::rebuilt, m_children, tabIntoLines);
 }
 
 GridPart ScreenPage::part() const {
-    if (m_active != m_grid && m_children && !m_build) {
+    if (m_active != m_list && m_children && !m_build) {
         if (const GridPart part = m_children->partOf(m_active); part.isValid())
             return part;
     }
@@ -338,7 +403,7 @@ GridPart ScreenPage::part() const {
 
 void ScreenPage::setBuild(bool build) {
     build = build && m_face;
-    m_filterBar->setShapes(build);
+    m_list->bar()->setShapes(build);
     const Arrangement arrangement = m_binding.screen().screen.arrangement;
     const bool isForm =
         arrangement == Arrangement::Form || arrangement == Arrangement::FormChildren;
@@ -368,6 +433,25 @@ QString ScreenPage::noticeText() const { return m_notice->text(); }
 
 void ScreenPage::focusGrid() { m_grid->setFocus(Qt::OtherFocusReason); }
 
+void ScreenPage::focusNextPart() {
+    if (m_build)
+        return focusGrid();
+    // Each: the widget around a part, and how the focus gets into it.
+    std::vector<std::pair<QWidget*, std::function<void()>>> parts;
+    if (showsGrid())
+        parts.emplace_back(m_list, [this] { focusGrid(); });
+    if (showsForm())
+        parts.emplace_back(m_form, [this] { focusForm(); });
+    for (RecordList* lines : m_children ? m_children->listsInSight() : QList<RecordList*>())
+        parts.emplace_back(lines, [lines] { lines->grid()->setFocus(Qt::OtherFocusReason); });
+    const QWidget* focus = QApplication::focusWidget();
+    const auto now = std::find_if(parts.begin(), parts.end(), [focus](const auto& part) {
+        return focus && (part.first == focus || part.first->isAncestorOf(focus));
+    });
+    const auto next = now == parts.end() ? parts.begin() : std::next(now);
+    (next == parts.end() ? parts.front() : *next).second();
+}
+
 void ScreenPage::focusWork() {
     if (showsGrid())
         focusGrid();
@@ -377,8 +461,8 @@ void ScreenPage::focusWork() {
 
 void ScreenPage::endCellEdit() {
     QWidget* editor = QApplication::focusWidget();
-    if (editor && m_active->viewport()->isAncestorOf(editor))
-        m_active->setFocus(Qt::OtherFocusReason);
+    if (editor && m_active->grid()->viewport()->isAncestorOf(editor))
+        m_active->grid()->setFocus(Qt::OtherFocusReason);
 }
 
 // The first field that can be edited.
@@ -395,46 +479,26 @@ void ScreenPage::focusForm() {
 void ScreenPage::askWhereToGo() { m_foot->askWhereToGo(); }
 
 void ScreenPage::goTo(const QString& text) {
-    (new RecordFinder(&m_binding, m_grid, this))->find(text, [this, text](const RecordId& found) {
-        if (found.isNone()) {
-            showNotice(
-                {Notice::Kind::Refused, tr("There is no record “%1” in this list.").arg(text)});
-            return;
-        }
-        m_foot->went();
-        m_grid->setCurrentRecord(found);
-        focusGrid();
-    });
+    const GridPart where = part();
+    (new RecordFinder(where.binding, where.grid, this))
+        ->find(text, [this, text, grid = where.grid](const RecordId& found) {
+            if (found.isNone()) {
+                showNotice(
+                    {Notice::Kind::Refused, tr("There is no record “%1” in this list.").arg(text)});
+                return;
+            }
+            m_foot->went();
+            grid->setCurrentRecord(found);
+            grid->setFocus(Qt::OtherFocusReason);
+        });
 }
 
-void ScreenPage::focusSearch() { m_filterBar->focusSearch(); }
-
-void ScreenPage::askForFilter() {
-    const int column = m_grid->currentIndex().column();
-    m_filterBar->askForFilter(column < 0 ? QString() : m_binding.fields()[column].name());
-}
-
-void ScreenPage::groupByField() {
-    const int column = m_grid->currentIndex().column();
-    if (column >= 0)
-        m_filterBar->groupBy(m_binding.fields()[column].name());
-}
-
-void ScreenPage::listAsScreenHasIt() { m_filterBar->takeScreens(); }
-
-void ScreenPage::askForShownFields() { m_filterBar->askForShownFields(); }
-
-void ScreenPage::followFilterBar() {
-    m_grid->hideFields(m_filterBar->hidden());
-    m_figures->group(m_filterBar->groupedBy());
-    m_figures->askForTotals();
-    refresh();
-}
+FilterBar* ScreenPage::filterBar() const { return m_list->bar(); }
 
 void ScreenPage::goToRecord(const Key& key) {
     showOnly({}, {});
-    if (m_filterBar->isFiltered() && m_model->rowOf({key, 0}) < 0)
-        m_filterBar->clearFilters();
+    if (m_list->bar()->isFiltered() && m_model->rowOf({key, 0}) < 0)
+        m_list->bar()->clearFilters();
     m_grid->setCurrentRecord({key, 0});
 }
 
@@ -520,9 +584,9 @@ void ScreenPage::refreshPosition() {
     if (id.isNew())
         position = tr("new record");
     else if (id.isNone())
-        position = !view->isComplete()         ? tr("reading…")
-                   : m_filterBar->isFiltered() ? tr("no records match")
-                                               : tr("no records");
+        position = !view->isComplete()           ? tr("reading…")
+                   : m_list->bar()->isFiltered() ? tr("no records match")
+                                                 : tr("no records");
     else
         position = tr("%1 of %2")
                        .arg(QLocale().toString(static_cast<qint64>(
@@ -536,7 +600,9 @@ void ScreenPage::refreshPosition() {
         return;
     const auto drafts = draftsToSave(*m_binding.workspace(), tablesShown()).size();
     m_foot->setNote(drafts == 0 ? QString() : counted(drafts, tr("draft"), tr("drafts")));
-    m_foot->setDrafts(drafts);
+    // The form's own button beside it saves them already where they are all of this record.
+    const bool isSaid = m_footLine->count() > 1 && m_binding.recordsSaved(m_current) >= drafts;
+    m_foot->setDrafts(isSaid ? 0 : drafts);
 }
 
 } // namespace gravin

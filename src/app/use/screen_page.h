@@ -16,13 +16,12 @@ namespace gravin {
 
 class ChildrenPanel;
 class FilterBar;
-class ListFigures;
 class NoticeLine;
 class OpenEdits;
-class StatusBar;
 class RecordForm;
+class RecordList;
 class ShapingFace;
-class TotalsRow;
+class StatusBar;
 
 // One screen in its arrangement: its grid, its form, its children, and in Build the plate with the
 // same live records.
@@ -36,6 +35,7 @@ public:
     ~ScreenPage() override;
 
     const QString& screenId() const { return m_binding.screenId(); }
+    RecordList* list() const { return m_list; }
     GridView* grid() const { return m_grid; }
     RecordForm* form() const { return m_form; }
     // Null where the arrangement shows none.
@@ -58,16 +58,9 @@ public:
     void setBuild(bool build);
     void showNotice(const Notice& notice);
     QString noticeText() const;
-    FilterBar* filterBar() const { return m_filterBar; }
-    void focusSearch();
-    // Asks by what the list is to be narrowed, beginning with the current field.
-    void askForFilter();
-    // Groups by the current field, or not any more.
-    void groupByField();
-    // Nothing of one's own any more in the list.
-    void listAsScreenHasIt();
-    // Asks which fields the list shows.
-    void askForShownFields();
+    FilterBar* filterBar() const;
+    // The list that the commands work on: the one that had the focus last.
+    RecordList* activeList() const { return m_active; }
     // Puts the cursor into the "go to" line.
     void askWhereToGo();
     void goTo(const QString& text);
@@ -79,6 +72,8 @@ public:
     void showOnly(const Restriction& only, const QString& words);
     void focusGrid();
     void focusForm();
+    // Goes round the list, the form, and the lines in turn.
+    void focusNextPart();
     // Where work begins: the grid, or the form where there is none.
     void focusWork();
     // The editor of a cell counts as written when work moves on.
@@ -91,14 +86,25 @@ Q_SIGNALS:
     void goToRequested(const gravin::RecordLink& link, const std::vector<gravin::Value>& values,
                        const QString& words);
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     QWidget* makeHead();
     void arrange();
     void applyArrangement();
     void makeChildren();
     void connectGrid();
-    void connectHeads();
-    void followFilterBar();
+    void connectChildren();
+    void followFocus(const QWidget* now);
+    void setActive(RecordList* list);
+    // The list's bar stands where its list is seen; of a form's list, in the head.
+    void placeBar();
+    // So do the buttons that save the record: below its lines, where there are some.
+    void placeFormFoot();
+    // Gives the form what its fields need and the lines the rest.
+    void applySplit();
+    void applySplitSoon();
     // Where the screen saves by itself: what was left, or written.
     void saveLeft(const GridPart& part, const RecordId& id);
     void saveWritten(const GridPart& part, const RecordId& id);
@@ -111,14 +117,13 @@ private:
 
     ScreenBinding m_binding;
     OpenEdits* m_openEdits;
+    RecordList* m_list;
+    GridView* m_grid; // of the list
     GridModel* m_model;
-    GridView* m_grid;
     RecordForm* m_form;
-    FilterBar* m_filterBar;
     ChildrenPanel* m_children = nullptr;
-    GridView* m_active; // of the page or of its children
+    RecordList* m_active; // of the page or of its children
     NoticeLine* m_notice;
-    QWidget* m_gridSide;
     QWidget* m_formSide;
     QSplitter* m_halves;
     QSplitter* m_all;
@@ -128,14 +133,14 @@ private:
     QPushButton* m_onlyThese; // shown while the records are restricted; ends it
     QLabel* m_title;
     QLabel* m_subtitle;
+    QHBoxLayout* m_footLine;
     StatusBar* m_foot;
     PageCommands* m_commands;
     ShapingFace* m_face = nullptr;
-    ListFigures* m_figures;
-    TotalsRow* m_totals;
     RecordId m_current; // of the main grid
     bool m_build = false;
     bool m_refreshesSoon = false;
+    bool m_splitsSoon = false;
     std::optional<Arrangement> m_arranged;
     std::optional<QList<RecordLink>> m_listedChildren; // those of the panel that stands now
 };

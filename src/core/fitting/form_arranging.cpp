@@ -28,8 +28,12 @@ FormLayout arrangedForm(const BoundScreen& screen) {
         for (const FormPlace& place : section.places)
             placed += place.column;
     }
-    if (arranged.sections.isEmpty())
+    if (arranged.sections.isEmpty()) {
         arranged.sections.append(FormSection{});
+        // Lines stand below: the form is as low as it can be.
+        if (screen.screen.arrangement == Arrangement::FormChildren)
+            arranged.sections.back().columns = FormSection::MostColumns;
+    }
     FormSection& last = arranged.sections.back();
     for (const ScreenField& placement : screen.screen.fields) {
         if (isShown(placement.column) && !placed.contains(placement.column))

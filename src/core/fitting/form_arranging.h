@@ -7,7 +7,7 @@ namespace gravin {
 
 // The layout that a form of this screen really has: every field that the form shows stands in
 // exactly one section, and nothing else does. A field without a place comes at the end; a layout
-// without sections is arranged by Gravin, two columns wide, long texts across.
+// without sections is arranged by Gravin, two columns wide, over children four, long texts across.
 FormLayout arrangedForm(const BoundScreen& screen);
 
 // The form's fields in the order in which Tab goes through them.

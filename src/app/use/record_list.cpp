@@ -1,0 +1,86 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/use/record_list.h"
+
+#include "app/grid/totals_row.h"
+#include "app/use/filter_bar.h"
+#include "app/use/list_figures.h"
+
+#include <QApplication>
+#include <QHeaderView>
+#include <QVBoxLayout>
+
+namespace gravin {
+
+RecordList::RecordList(ScreenBinding* binding, RecordView* view, WindowNumbers* windows,
+                       QWidget* parent)
+    : QWidget(parent)
+    , m_binding(binding)
+    , m_grid(new GridView(new GridModel(binding, view, windows, this), this))
+    , m_bar(new FilterBar(binding, view, this))
+    , m_figures(new ListFigures(binding, m_grid, this))
+    , m_totals(new TotalsRow(m_grid, this)) {
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(m_bar);
+    layout->addWidget(m_grid, 1);
+    layout->addWidget(m_totals);
+    connectHeads();
+    connect(m_bar, &FilterBar::changed, this, &RecordList::followBar);
+    connect(m_bar, &FilterBar::refused, this, [this](const QString& reason) {
+        Q_EMIT told({Notice::Kind::Refused, reason});
+    });
+    connect(m_figures, &ListFigures::totalsChanged, this, &RecordList::totalsChanged);
+    connect(m_figures, &ListFigures::failed, this, [this](const Error& error) {
+        Q_EMIT told({Notice::Kind::Refused, error.sentence, error.detail});
+    });
+    followBar();
+}
+
+void RecordList::connectHeads() {
+    QHeaderView* heads = m_grid->horizontalHeader();
+    heads->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(heads, &QWidget::customContextMenuRequested, this, [this, heads](const QPoint& at) {
+        const int section = heads->logicalIndexAt(at);
+        if (section >= 0)
+            m_bar->showHeadMenu(m_binding->fields()[section].name(), heads->mapToGlobal(at));
+    });
+    connect(heads, &QHeaderView::sectionClicked, this, [this](int section) {
+        m_bar->sortBy(m_binding->fields()[section].name(),
+                      QApplication::keyboardModifiers() & Qt::ShiftModifier);
+    });
+}
+
+void RecordList::putBarBack() { qobject_cast<QVBoxLayout*>(layout())->insertWidget(0, m_bar); }
+
+void RecordList::setOverRows(QWidget* widget) {
+    auto* lines = qobject_cast<QVBoxLayout*>(layout());
+    lines->insertWidget(lines->indexOf(m_grid), widget);
+}
+
+void RecordList::followBar() {
+    m_grid->hideFields(m_bar->hidden());
+    m_figures->group(m_bar->groupedBy());
+    m_figures->askForTotals();
+    Q_EMIT setUpChanged();
+}
+
+QString RecordList::currentColumn() const {
+    const int column = m_grid->currentIndex().column();
+    return column < 0 ? QString() : m_binding->fields()[column].name();
+}
+
+void RecordList::focusSearch() { m_bar->focusSearch(); }
+
+void RecordList::askForFilter() { m_bar->askForFilter(currentColumn()); }
+
+void RecordList::groupByField() {
+    if (const QString column = currentColumn(); !column.isEmpty())
+        m_bar->groupBy(column);
+}
+
+void RecordList::takeScreens() { m_bar->takeScreens(); }
+
+void RecordList::askForShownFields() { m_bar->askForShownFields(); }
+
+} // namespace gravin
