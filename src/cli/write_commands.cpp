@@ -11,6 +11,7 @@
 #include "core/database/reach.h"
 #include "core/fitting/far_field.h"
 #include "core/fitting/field_input.h"
+#include "core/fitting/next_number.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
@@ -176,7 +177,18 @@ int runAdd(const WriteOptions& options) {
     auto context = prepareWrite(options, Operation::Insert);
     if (!context)
         return report(context.error(), {}, options.json);
-    const FieldValues defaults = defaultsOf(context->screen);
+    FieldValues defaults = defaultsOf(context->screen);
+    for (const BoundField& field : context->screen.fields) {
+        if (field.definition.defaultValue.kind != FieldDefault::Kind::NextNumber ||
+            context->values.contains(field.name()))
+            continue;
+        const auto next = nextNumber(*context->opened.session, *context->screen.table, field.name(),
+                                     context->values);
+        if (!next)
+            return report(next.error(), options.json);
+        if (*next)
+            defaults.insert(field.name(), Value::integer(**next));
+    }
     QSet<QString> given;
     for (auto value = defaults.begin(); value != defaults.end(); ++value) {
         if (context->values.contains(value.key()))

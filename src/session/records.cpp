@@ -13,6 +13,7 @@
 #include "session/database.h"
 #include "session/drafts/draft_aggregates.h"
 #include "session/drafts/draft_history.h"
+#include "session/drafts/draft_numbers.h"
 #include "session/drafts/draft_offers.h"
 #include "session/drafts/draft_questions.h"
 #include "session/drafts/draft_reach.h"
@@ -66,6 +67,7 @@ Records::Records(Notices* notices, Database* database, ProjectDocument* document
     , m_reach(std::make_unique<DraftReach>(database, this))
     , m_aggregates(std::make_unique<DraftAggregates>(database, this, m_live.get()))
     , m_offers(std::make_unique<DraftOffers>(database, document, this, notices))
+    , m_numbers(std::make_unique<DraftNumbers>(database, this))
     , m_history(std::make_unique<DraftHistory>(this, m_live.get())) {
     connect(m_live.get(), &LiveRecords::failed, notices,
             [notices](const Error& error) { notices->refuse(error); });
@@ -212,6 +214,7 @@ RecordId Records::newRecord(const BoundScreen& screen, const QMap<QString, Value
             given += column;
     }
     drafted->setGiven(id, given);
+    m_numbers->number(screen, id);
     return id;
 }
 

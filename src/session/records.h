@@ -14,6 +14,7 @@ namespace gravin {
 class ColumnProfiles;
 class Database;
 class DraftHistory;
+class DraftNumbers;
 class DraftOffers;
 class DraftQuestions;
 class DraftAggregates;
@@ -140,6 +141,7 @@ private:
     std::unique_ptr<DraftReach> m_reach;
     std::unique_ptr<DraftAggregates> m_aggregates;
     std::unique_ptr<DraftOffers> m_offers;
+    std::unique_ptr<DraftNumbers> m_numbers;
     std::unique_ptr<DraftHistory> m_history;
     bool m_sourcesWait = false; // one of them has unsaved edits
 };

@@ -13,6 +13,10 @@ QString linkToField(const QString& column, const QString& text) {
         .arg(column.toHtmlEscaped(), text.toHtmlEscaped());
 }
 
+QString linkToOther(const QString& text) {
+    return QStringLiteral("<a href=\"other:\">%1</a>").arg(text.toHtmlEscaped());
+}
+
 ScreenBinding::ScreenBinding(Workspace* workspace, QString screenId, QObject* parent)
     : QObject(parent)
     , m_workspace(workspace)
@@ -304,8 +308,28 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
                      .arg(counted(wrong.size(), tr("thing"), tr("things")),
                           wrong.join(QStringLiteral(", ")));
     if (wrongOthers > 0)
-        parts += tr("%1 saved with it to mend").arg(countedRecords(wrongOthers));
+        parts += tr("%1 saved with it to mend: %2")
+                     .arg(countedRecords(wrongOthers), linkToFirst(others));
     return parts.join(QStringLiteral(" · "));
+}
+
+QString ScreenBinding::linkToFirst(const QList<DraftRef>& others) const {
+    for (const DraftRef& place : others) {
+        const std::vector<Problem> problems = standingInTheWay(place);
+        if (!problems.empty())
+            return linkToOther(m_workspace->records()->nameOf(place) + QStringLiteral(", ") +
+                               problems.front().message);
+    }
+    return {};
+}
+
+std::optional<ScreenBinding::ToMend> ScreenBinding::firstToMend(const RecordId& id) const {
+    for (const DraftRef& place : QList<DraftRef>{{tableName(), id}} + savedWith(id)) {
+        const std::vector<Problem> problems = standingInTheWay(place);
+        if (!problems.empty())
+            return ToMend{place, problems.front().field};
+    }
+    return std::nullopt;
 }
 
 QString ScreenBinding::warningReason(const RecordId& id) const {

@@ -9,6 +9,9 @@ namespace gravin {
 // A link of a form's message that leads to a field: "field:COLUMN".
 QString linkToField(const QString& column, const QString& text);
 
+// One that leads to what is to be mended in another record that is saved with this one.
+QString linkToOther(const QString& text);
+
 // A screen bound to its table that stays so while the developer shapes it. The grid, the form, the
 // plate and the edit windows of a screen all read their fields here.
 class ScreenBinding : public QObject {
@@ -48,6 +51,13 @@ public:
     qsizetype recordsSaved(const RecordId& id) const;
     // The other drafts that are saved together with this record, parents first.
     QList<DraftRef> savedWith(const RecordId& id) const;
+    // The first thing that stands in the way of saving it, or what is saved with it; the column is
+    // empty where it is of the whole record. Nothing: nothing that could be mended.
+    struct ToMend {
+        DraftRef place;
+        QString column;
+    };
+    std::optional<ToMend> firstToMend(const RecordId& id) const;
     // Saves the record, and with it what has to be and what is to be.
     void save(const RecordId& id);
     // Saves an edited record that is left, where the screen does so by itself; what keeps it from
@@ -83,6 +93,7 @@ private:
     // A problem as rich text, with a link to its field where it has one.
     QString linkTo(const Problem& problem) const;
     std::vector<Problem> standingInTheWay(const DraftRef& place) const;
+    QString linkToFirst(const QList<DraftRef>& others) const;
 
     Workspace* m_workspace;
     QString m_screenId;

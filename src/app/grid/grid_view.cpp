@@ -23,7 +23,8 @@ namespace gravin {
 namespace {
 
 constexpr int NarrowestFitted = 56;
-constexpr int WidestFitted = 240;
+constexpr int WidestFitted = 240; // where there is no room beside
+constexpr int WidestOfAll = 720;
 // Rows that a fitted width is measured on.
 constexpr int MeasuredRows = 60;
 
@@ -100,6 +101,12 @@ GridView::GridView(GridModel* model, QWidget* parent)
                     m_dragged.insert(m_model->binding()->fields()[column].name(), width);
             });
     connect(model, &QAbstractItemModel::modelReset, this, &GridView::applyWidths);
+    connect(model, &QAbstractItemModel::dataChanged, this,
+            [this](const QModelIndex& first, const QModelIndex& last) {
+                if (first.row() == last.row() &&
+                    m_model->binding()->draft(m_model->recordAt(first.row())))
+                    widenFor(first.row());
+            });
     connect(model->binding()->workspace()->records(), &Records::lookupsLoaded, this,
             &GridView::applyWidths);
     applyWidths();
@@ -205,21 +212,64 @@ int GridView::fittedWidth(int column) const {
             width = std::max(
                 width, CellDelegate::widthOf(m_model->cell(m_model->index(row, column)), font()));
     }
-    return std::clamp(width + 2 * CellDelegate::Pad + 6, NarrowestFitted, WidestFitted);
+    return std::clamp(width + 2 * CellDelegate::Pad + 6, NarrowestFitted, WidestOfAll);
+}
+
+void GridView::widenFor(int row) {
+    const QScopedValueRollback applying(m_isApplyingWidths, true);
+    const QList<BoundField>& fields = m_model->binding()->fields();
+    for (int column = 0; column < fields.size(); ++column) {
+        if (isColumnHidden(column) || m_dragged.contains(fields[column].name()) ||
+            fields[column].placement.width != ScreenField::FittedWidth)
+            continue;
+        const int room = viewport()->width() - horizontalHeader()->length();
+        const int most = std::max(WidestFitted, columnWidth(column) + std::max(0, room));
+        const int needed =
+            CellDelegate::widthOf(m_model->cell(m_model->index(row, column)), font()) +
+            2 * CellDelegate::Pad + 6;
+        if (std::min(needed, most) > columnWidth(column))
+            setColumnWidth(column, std::min(needed, most));
+    }
+}
+
+// Wide texts get what room there is beside the other columns, and no more than they need.
+void GridView::shareRoom(QMap<int, int>& widths) const {
+    int taken = 0;
+    QMap<int, int> wide;
+    for (int column = 0; column < m_model->columnCount(); ++column) {
+        if (isColumnHidden(column))
+            continue;
+        const int width = widths.value(column);
+        if (width > WidestFitted &&
+            m_model->binding()->fields()[column].placement.width == ScreenField::FittedWidth)
+            wide.insert(column, width);
+        taken += wide.contains(column) ? WidestFitted : width;
+    }
+    int room = std::max(0, viewport()->width() - taken);
+    for (auto each = wide.begin(); each != wide.end(); ++each) {
+        const auto left = static_cast<int>(std::distance(each, wide.end()));
+        const int more = std::min(each.value() - WidestFitted, room / left);
+        widths.insert(each.key(), WidestFitted + more);
+        room -= more;
+    }
 }
 
 void GridView::applyWidths() {
     const QScopedValueRollback applying(m_isApplyingWidths, true);
     const QList<BoundField>& fields = m_model->binding()->fields();
+    QMap<int, int> widths;
     for (int column = 0; column < fields.size(); ++column) {
         const ScreenField& placement = fields[column].placement;
         const bool isShown = placement.inGrid() && !m_unwanted.contains(fields[column].name());
         setColumnHidden(column, !isShown && !m_showHidden);
         const int width =
             placement.width == ScreenField::FittedWidth ? fittedWidth(column) : placement.width;
-        const int wanted = m_showHidden ? width : m_dragged.value(fields[column].name(), width);
-        if (columnWidth(column) != wanted)
-            setColumnWidth(column, wanted);
+        widths.insert(column, m_showHidden ? width : m_dragged.value(fields[column].name(), width));
+    }
+    shareRoom(widths);
+    for (auto each = widths.begin(); each != widths.end(); ++each) {
+        if (columnWidth(each.key()) != each.value())
+            setColumnWidth(each.key(), each.value());
     }
     // What is frozen stands first; while a screen is shaped all columns stand below their settings.
     const auto frozen = std::count_if(fields.begin(), fields.end(), [](const BoundField& field) {
@@ -299,8 +349,7 @@ bool GridView::beginLine(int column, EditTrigger trigger, QEvent* event) {
     return edit(currentIndex(), trigger, event);
 }
 
-void GridView::dropUntouched() {
-    const RecordId begun = std::exchange(m_begun, RecordId());
+void GridView::dropUntouched(const RecordId& begun) {
     const Draft* draft = m_model->binding()->draft(begun);
     if (!draft || !draft->bad.isEmpty())
         return;
@@ -379,9 +428,11 @@ bool GridView::toggleYesNo(const QModelIndex& index) {
 
 void GridView::focusInEvent(QFocusEvent* event) {
     QTableView::focusInEvent(event);
-    // Work in lines begins in the first of them.
-    if (m_model->takesLines() && !currentIndex().isValid())
-        goToFirstOpen(0);
+    // Work in lines begins in the first of them, and goes on where it was.
+    const bool comesByTab = event->reason() == Qt::TabFocusReason;
+    if (m_model->takesLines() && event->reason() != Qt::MouseFocusReason &&
+        (comesByTab || !m_model->isOpen(currentIndex())))
+        goToFirstOpen(comesByTab ? 0 : std::max(0, currentIndex().row()));
     Q_EMIT focusTaken();
 }
 
@@ -590,7 +641,9 @@ void GridView::currentChanged(const QModelIndex& current, const QModelIndex& pre
         return;
     // Not in the midst of the move.
     if (!m_begun.isNone() && !(id == m_begun))
-        QMetaObject::invokeMethod(this, &GridView::dropUntouched, Qt::QueuedConnection);
+        QMetaObject::invokeMethod(
+            this, [this, begun = std::exchange(m_begun, RecordId())] { dropUntouched(begun); },
+            Qt::QueuedConnection);
     m_current = id;
     Q_EMIT currentRecordChanged(id);
 }

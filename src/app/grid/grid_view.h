@@ -81,9 +81,12 @@ private:
     void goOn();
     bool goToFirstOpen(int row);
     bool beginLine(int column, EditTrigger trigger, QEvent* event);
-    void dropUntouched();
+    void dropUntouched(const RecordId& begun);
     void paintEmptyLine();
-    int fittedWidth(int column) const;
+    int fittedWidth(int column) const; // as wide as its texts are, whatever room there is
+    // What was typed gets the width that it needs.
+    void widenFor(int row);
+    void shareRoom(QMap<int, int>& widths) const;
     void toggleGroup(int row);
     void moveTo(const QModelIndex& index);
     std::optional<CellAction> cellActionOf(const QKeyEvent& event) const;

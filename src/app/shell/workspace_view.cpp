@@ -502,7 +502,7 @@ void WorkspaceView::save() {
     if (!page)
         return;
     page->endCellEdit();
-    page->action(ScreenPage::Command::Save)->trigger();
+    page->save();
 }
 
 void WorkspaceView::saveAllDrafts() {

@@ -253,6 +253,26 @@ RecordList* ChildrenPanel::listAround(const QWidget* widget) const {
     return nullptr;
 }
 
+bool ChildrenPanel::goTo(const DraftRef& place, const QString& column) {
+    for (int tab = 0; tab < m_tabs->count(); ++tab) {
+        for (const auto& child : m_children) {
+            if (!m_tabs->widget(tab)->isAncestorOf(child->list))
+                continue;
+            const bool isHere = child->binding->tableName() == place.table &&
+                                child->list->model()->reveal(place.id);
+            if (!isHere && !(child->below && child->below->goTo(place, column)))
+                continue;
+            m_tabs->setCurrentIndex(tab);
+            if (isHere) {
+                child->list->grid()->setCurrentRecord(place.id);
+                child->list->grid()->focusField(column);
+            }
+            return true;
+        }
+    }
+    return false;
+}
+
 QStringList ChildrenPanel::tables() const {
     QStringList tables;
     for (const auto& child : m_children) {

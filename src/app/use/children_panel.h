@@ -28,6 +28,8 @@ public:
     GridPart partOf(const RecordList* list) const;
     // The list that this widget stands in or belongs to, its bar among them; null: none.
     RecordList* listAround(const QWidget* widget) const;
+    // To the field of a record that is among those shown, also in another tab. False: it is not.
+    bool goTo(const DraftRef& place, const QString& column);
     QStringList tables() const;              // of all levels
     QList<RecordList*> lists() const;        // of this panel, in the order of its tabs
     QList<GridView*> grids() const;          // their grids

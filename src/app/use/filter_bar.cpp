@@ -42,7 +42,6 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     setObjectName(QStringLiteral("filter-bar"));
     m_search->setObjectName(QStringLiteral("search"));
     m_search->setAccessibleName(tr("Search"));
-    m_search->setPlaceholderText(tr("Search these records"));
     m_search->setClearButtonEnabled(true);
     m_search->setToolTip(tr("Words that stand in any field of the list (Ctrl+F)"));
     auto* filter = new QToolButton;
@@ -96,6 +95,7 @@ void FilterBar::setInOneLine(bool oneLine) {
         lines->addWidget(m_words, 0, Qt::AlignLeft);
     lines->setContentsMargins(space::Pad, oneLine ? 0 : 4, oneLine ? 4 : space::Pad,
                               oneLine ? 0 : 6);
+    m_search->setPlaceholderText(oneLine ? tr("Search") : tr("Search these records"));
     // In a line with others it gives way to them, and is the last to get more than it needs.
     m_search->setMinimumWidth(oneLine ? NarrowestSearch : SearchWidth);
     m_search->setMaximumWidth(SearchWidth);

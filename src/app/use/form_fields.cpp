@@ -32,6 +32,7 @@ QString linkTo(const QString& target, const QString& text) {
 const QString FieldLink = QStringLiteral("field:");
 const QString MineLink = QStringLiteral("mine:");
 const QString TheirsLink = QStringLiteral("theirs:");
+const QString OtherLink = QStringLiteral("other:");
 
 } // namespace
 
@@ -52,6 +53,8 @@ std::pair<form_link::Kind, QString> form_link::read(const QString& link) {
         return {Kind::Mine, link.mid(MineLink.size())};
     if (link.startsWith(TheirsLink))
         return {Kind::Theirs, link.mid(TheirsLink.size())};
+    if (link == OtherLink)
+        return {Kind::Other, {}};
     return {Kind::Field, link.mid(FieldLink.size())};
 }
 

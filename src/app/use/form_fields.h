@@ -96,12 +96,12 @@ private:
     FieldEditor* m_typing = nullptr; // not rewritten while the person types in it
 };
 
-// Links in the messages of a form: to a field that needs attention (linkToField()), and to the two
-// ways out of a conflict.
+// Links in the messages of a form: to a field that needs attention (linkToField()), to another
+// record that does (linkToOther()), and to the two ways out of a conflict.
 namespace form_link {
 QString keepMine(const QString& column, const QString& text);
 QString takeTheirs(const QString& column, const QString& text);
-enum class Kind { Field, Mine, Theirs };
+enum class Kind { Field, Mine, Theirs, Other };
 std::pair<Kind, QString> read(const QString& link); // the column
 } // namespace form_link
 

@@ -107,7 +107,7 @@ QString PageCommands::reasonAgainst(Command command) const {
     const QString noneIsChosen = id.isNone() ? tr("No record is chosen.") : QString();
     switch (command) {
     case Command::Save:
-        return plainTextOf(now.binding->saveReason(id));
+        return plainTextOf(savedPart().binding->saveReason(savedPart().current()));
     case Command::SaveAll:
         return draftsToSave(*m_page->workspace(), m_page->tablesShown()).isEmpty()
                    ? tr("There are no edits to save.")
@@ -220,8 +220,13 @@ void PageCommands::updateMany() {
         ->open();
 }
 
+GridPart PageCommands::savedPart() const {
+    const GridPart main{m_page->binding(), m_page->grid()};
+    return main.current().isNone() ? m_page->part() : main;
+}
+
 void PageCommands::save() {
-    const GridPart now = m_page->part();
+    const GridPart now = savedPart();
     if (!now.binding->saveReason(now.current()).isEmpty())
         return;
     m_savedHere = now.current();

@@ -59,6 +59,8 @@ Q_SIGNALS:
 
 private:
     void makeActions();
+    // What Save means: lines are saved with the record that they belong to.
+    GridPart savedPart() const;
     QString reasonAgainstNew(const GridPart& now) const;
     QString reasonAgainstStep(Command command, const GridPart& now) const;
     void stepFrom(Command command);

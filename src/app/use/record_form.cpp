@@ -66,6 +66,7 @@ RecordForm::RecordForm(ScreenBinding* binding, QWidget* parent)
     layout->addWidget(area, 1);
     layout->addWidget(m_foot);
     setDense(false);
+    m_save->installEventFilter(this);
 
     connect(m_save, &QPushButton::clicked, this, &RecordForm::save);
     connect(m_discard, &QPushButton::clicked, this, &RecordForm::discard);
@@ -105,6 +106,14 @@ void RecordForm::setDense(bool dense) {
         m_foot->setContentsMargins(0, 0, 0, 0);
     else
         m_foot->setContentsMargins(Side, around, 0, around);
+}
+
+bool RecordForm::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == m_save && event->type() == QEvent::MouseButtonPress && !m_save->isEnabled()) {
+        Q_EMIT saveTried();
+        QMetaObject::invokeMethod(this, &RecordForm::save, Qt::QueuedConnection);
+    }
+    return QWidget::eventFilter(watched, event);
 }
 
 int RecordForm::heightWith(int fields) const {
@@ -236,6 +245,10 @@ void RecordForm::follow(const QString& link) {
     switch (kind) {
     case form_link::Kind::Field:
         focusField(name);
+        break;
+    case form_link::Kind::Other:
+        if (const auto place = m_binding->firstToMend(m_id))
+            Q_EMIT mendRequested(place->place, place->column);
         break;
     case form_link::Kind::Mine:
         for (const int column : columns)

@@ -54,9 +54,17 @@ Q_SIGNALS:
     // Save or Discard became possible or impossible, or the name changed.
     void stateChanged();
     void saveRequested();
+    // Save was pressed while it cannot be done: what is still being typed elsewhere may be the
+    // reason, and counts as done.
+    void saveTried();
     void needChanged(); // of the heights
+    // To what is to be mended in another record that is saved with this one.
+    void mendRequested(const gravin::DraftRef& place, const QString& column);
     // The record goes on as this one.
     void movedTo(const gravin::RecordId& id);
+
+protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
     void refresh();

@@ -85,6 +85,8 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     connectGrid();
     connect(m_form, &RecordForm::stateChanged, this, &ScreenPage::refresh);
     connect(m_form, &RecordForm::saveRequested, this, [this] { m_commands->run(Command::Save); });
+    connect(m_form, &RecordForm::saveTried, this, &ScreenPage::endCellEdit);
+    connect(m_form, &RecordForm::mendRequested, this, &ScreenPage::goToField);
     connect(m_form, &RecordForm::movedTo, m_grid, &GridView::setCurrentRecord);
     connect(m_form, &RecordForm::needChanged, this, &ScreenPage::applySplitSoon);
     connect(workspace->records(), &Records::draftsChanged, this, &ScreenPage::refreshSoon);
@@ -520,7 +522,19 @@ QStringList ScreenPage::tablesShown() const {
     return tables;
 }
 
+void ScreenPage::save() {
+    const QString reason = m_commands->reasonAgainst(Command::Save);
+    if (reason.isEmpty())
+        return m_commands->run(Command::Save);
+    if (const auto toMend = m_binding.firstToMend(m_grid->currentRecord())) {
+        showNotice({Notice::Kind::Refused, reason});
+        goToField(toMend->place, toMend->column);
+    }
+}
+
 void ScreenPage::goToField(const DraftRef& place, const QString& column) {
+    if (m_children && m_children->goTo(place, column))
+        return;
     const int row = m_model->rowOf(place.id);
     if (place.table != m_binding.tableName() || row < 0) {
         m_binding.workspace()->records()->want(
@@ -599,9 +613,9 @@ void ScreenPage::refreshPosition() {
     if (m_build)
         return;
     const auto drafts = draftsToSave(*m_binding.workspace(), tablesShown()).size();
-    m_foot->setNote(drafts == 0 ? QString() : counted(drafts, tr("draft"), tr("drafts")));
     // The form's own button beside it saves them already where they are all of this record.
     const bool isSaid = m_footLine->count() > 1 && m_binding.recordsSaved(m_current) >= drafts;
+    m_foot->setNote(drafts == 0 || isSaid ? QString() : counted(drafts, tr("draft"), tr("drafts")));
     m_foot->setDrafts(isSaid ? 0 : drafts);
 }
 

@@ -65,6 +65,9 @@ public:
     void askWhereToGo();
     void goTo(const QString& text);
     void goToRecord(const Key& key);
+    // Saves what the commands work on with all that belongs to it; where something stands in the
+    // way, goes there.
+    void save();
     // To a field of a draft where it can be mended: here, or in a window of its own.
     void goToField(const DraftRef& place, const QString& column);
     const QString& screenLabel() const { return m_binding.screen().screen.label; }

@@ -8,13 +8,26 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
+#include <QPainter>
 #include <QPushButton>
+#include <QStyle>
 #include <QToolButton>
 
 namespace gravin {
 
 namespace {
 constexpr Distance GoToWidth(130);
+
+// What there is no room for is left out, with a sign that it is.
+class ElidedLabel : public QLabel {
+protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        style()->drawItemText(&painter, contentsRect(), Qt::AlignVCenter, palette(), isEnabled(),
+                              fontMetrics().elidedText(text(), Qt::ElideRight, width()),
+                              foregroundRole());
+    }
+};
 
 QToolButton* toolButtonFor(QAction* action, const QString& name) {
     auto* button = new QToolButton;
@@ -28,7 +41,7 @@ StatusBar::StatusBar(const Steps& steps, QWidget* parent)
     : QWidget(parent)
     , m_position(new QLabel)
     , m_goTo(new QLineEdit)
-    , m_totals(new QLabel)
+    , m_totals(new ElidedLabel)
     , m_note(new QLabel)
     , m_saveAll(new QPushButton) {
     setProperty("role", "raised");

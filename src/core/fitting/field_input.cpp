@@ -4,6 +4,7 @@
 #include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/fitting/check_rules.h"
+#include "core/fitting/next_number.h"
 #include "core/value/display_format.h"
 #include "core/value/hex_colour.h"
 #include "core/value/mask.h"
@@ -86,6 +87,8 @@ QString kindText(FieldDefault::Kind kind) {
         return coreTr("now");
     case FieldDefault::Kind::Person:
         return coreTr("person's name");
+    case FieldDefault::Kind::NextNumber:
+        return coreTr("next number");
     case FieldDefault::Kind::None:
     case FieldDefault::Kind::Fixed:
     case FieldDefault::Kind::Computed:
@@ -132,8 +135,9 @@ Result<Value> valueOfDefault(const BoundField& field) {
         return momentFor(field.column.type.kind);
     case FieldDefault::Kind::Person:
         return fromText(personName(), field.column.type);
-    case FieldDefault::Kind::Computed:
-        break; // needs the others
+    case FieldDefault::Kind::NextNumber: // needs the other records
+    case FieldDefault::Kind::Computed:   // needs the other fields
+        break;
     }
     return Value::null();
 }
@@ -205,8 +209,8 @@ QString defaultText(const BoundField& field) {
     return standard.kind == FieldDefault::Kind::Fixed ? standard.text : kindText(standard.kind);
 }
 
-QList<FieldDefault::Kind> defaultKindsFor(const ColumnType& type) {
-    switch (type.kind) {
+QList<FieldDefault::Kind> defaultKindsFor(const Table& table, const Column& column) {
+    switch (column.type.kind) {
     case TypeKind::Date:
         return {FieldDefault::Kind::Today};
     case TypeKind::Time:
@@ -216,6 +220,10 @@ QList<FieldDefault::Kind> defaultKindsFor(const ColumnType& type) {
     case TypeKind::Text:
     case TypeKind::Any:
         return {FieldDefault::Kind::Person};
+    case TypeKind::Integer:
+        if (countsWithin(table, column.name))
+            return {FieldDefault::Kind::NextNumber};
+        return {};
     default:
         return {};
     }
@@ -226,7 +234,7 @@ Result<FieldDefault> defaultFromText(const BoundField& field, const Table& table
     const QString typed = text.trimmed();
     if (typed.isEmpty())
         return FieldDefault{};
-    for (const auto kind : defaultKindsFor(field.column.type)) {
+    for (const auto kind : defaultKindsFor(table, field.column)) {
         if (kindText(kind).compare(typed, Qt::CaseInsensitive) == 0)
             return FieldDefault{kind, {}};
     }

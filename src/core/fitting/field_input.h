@@ -30,7 +30,7 @@ QString defaultText(const BoundField& field);
 // missing where the text can be no value of the field. Refused with the form that is expected.
 Result<FieldDefault> defaultFromText(const BoundField& field, const Table& table,
                                      const QString& text);
-// The computed defaults that a column of this type can have.
-QList<FieldDefault::Kind> defaultKindsFor(const ColumnType& type);
+// The defaults that stand for themselves and that this column can have.
+QList<FieldDefault::Kind> defaultKindsFor(const Table& table, const Column& column);
 
 } // namespace gravin

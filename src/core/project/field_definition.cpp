@@ -25,7 +25,8 @@ constexpr EnumWords Totals(std::to_array<EnumWord<FieldTotal>>(
 constexpr EnumWords DefaultKinds(
     std::to_array<EnumWord<FieldDefault::Kind>>({{FieldDefault::Kind::Today, "today"},
                                                  {FieldDefault::Kind::Now, "now"},
-                                                 {FieldDefault::Kind::Person, "person"}}));
+                                                 {FieldDefault::Kind::Person, "person"},
+                                                 {FieldDefault::Kind::NextNumber, "next_number"}}));
 
 } // namespace
 

@@ -65,7 +65,15 @@ bool canTotal(FieldTotal total, const ColumnType& type);
 // What a new record begins with in a field. The database's own default is another thing: it comes
 // in where nothing was given.
 struct FieldDefault {
-    enum class Kind { None, Fixed, Today, Now, Person, Computed };
+    enum class Kind {
+        None,
+        Fixed,
+        Today,
+        Now,
+        Person,
+        NextNumber, // of a column that counts within its key, see core/fitting/next_number.h
+        Computed
+    };
     Kind kind = Kind::None;
     // Of Fixed: as a person would type it into the field. Of Computed: an expression; the other
     // columns that it names are as a new record begins.

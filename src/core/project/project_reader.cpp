@@ -40,7 +40,7 @@ FieldDefault readDefault(const OrderedJson& json, const QString& place) {
             return {*kind, {}};
     }
     throw BadProject(coreTr("%1.default should be an object with “value”, a text, “computed”, an "
-                            "expression, or “from”: today, now or person.")
+                            "expression, or “from”: today, now, person or next_number.")
                          .arg(place));
 }
 

@@ -310,6 +310,15 @@ Result<qint64> TableReader::countWhere(const QStringList& columns,
     return number(QStringLiteral("SELECT count(*)") + from() + where.sql, where.values);
 }
 
+Result<qint64> TableReader::largestWhere(const QString& column, const QStringList& columns,
+                                         const std::vector<Value>& values) {
+    const SqlFragment where = columns.isEmpty() ? SqlFragment{} : whereAll(columns, values);
+    return number(
+        QStringLiteral("SELECT COALESCE(MAX(%1), 0)").arg(m_session.dialect().quoted(column)) +
+            from() + where.sql,
+        where.values);
+}
+
 Result<std::vector<Key>> TableReader::keysWhere(const QStringList& columns,
                                                 const std::vector<Value>& values) {
     std::vector<Key> keys;

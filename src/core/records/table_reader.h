@@ -45,6 +45,9 @@ public:
     Result<std::vector<Record>> recordsToChange(const std::vector<Key>& keys);
     // How many records have these values in these columns.
     Result<qint64> countWhere(const QStringList& columns, const std::vector<Value>& values);
+    // The largest number that is stored in a column of whole numbers; 0 where there is none.
+    Result<qint64> largestWhere(const QString& column, const QStringList& columns,
+                                const std::vector<Value>& values);
     Result<std::vector<Key>> keysWhere(const QStringList& columns,
                                        const std::vector<Value>& values);
 

@@ -6,6 +6,7 @@
 #include "core/fitting/findings/finding_collector.h"
 #include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/given_fields.h"
+#include "core/fitting/next_number.h"
 #include "core/project/field_conditions.h"
 #include "core/project/offering.h"
 #include "core/value/display_format.h"
@@ -160,12 +161,14 @@ void checkDefault(FindingCollector& found, const Screen& screen, const Table& ta
     const FieldDefault& standard = definition.defaultValue;
     const bool isFixed = standard.kind == FieldDefault::Kind::Fixed;
     const bool isComputed = standard.kind == FieldDefault::Kind::Computed;
-    if ((isFixed && !inputValue(field, standard.text)) ||
+    const bool counts = standard.kind != FieldDefault::Kind::NextNumber ||
+                        countsWithin(table, column.name).has_value();
+    if ((isFixed && !inputValue(field, standard.text)) || !counts ||
         (isComputed && !defaultFromText(field, table, defaultText(field)))) {
         Finding finding =
             found.onField("default_misfit", Finding::Severity::Risks, screen, column.name);
-        finding.cause =
-            coreTr("The default “%1” cannot be a value of %2.").arg(standard.text, column.name);
+        finding.cause = coreTr("The default “%1” cannot be a value of %2.")
+                            .arg(defaultText(field), column.name);
         finding.consequence = coreTr("New records begin without it.");
         finding.mend = coreTr("Remove the default");
         finding.apply = found.onDefinition(

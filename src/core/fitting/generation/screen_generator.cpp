@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/fitting/database_checks.h"
+#include "core/fitting/next_number.h"
 #include "core/value/text_form.h"
 
 #include <QRegularExpression>
@@ -120,6 +121,18 @@ void offerListed(const Table& table, const Column& column, FieldDefinition& fiel
     }
 }
 
+// What completes the key behind that of a parent numbers its lines.
+bool isLineNumber(const Table& table, const Column& column) {
+    const auto shared = countsWithin(table, column.name);
+    return shared && !shared->isEmpty() &&
+           std::any_of(table.foreignKeys.begin(), table.foreignKeys.end(),
+                       [&](const ForeignKey& reference) {
+                           return std::is_permutation(shared->begin(), shared->end(),
+                                                      reference.columns.begin(),
+                                                      reference.columns.end());
+                       });
+}
+
 QList<Check> uniqueChecks(const Table& table) {
     QList<Check> checks;
     for (const QStringList& unique : table.uniqueKeys) {
@@ -204,6 +217,8 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
     // and an empty text that the database itself would put there is no gap.
     field.required = !column.nullable && column.defaultExpression.isNull() && canBeEdited &&
                      column.type.kind != TypeKind::Boolean;
+    if (isLineNumber(table, column))
+        field.defaultValue.kind = FieldDefault::Kind::NextNumber;
     if (const ForeignKey* reference = table.referenceOf(column.name)) {
         const Table* target = catalog.table(reference->table);
         if (target && !reference->referencedColumns.isEmpty())

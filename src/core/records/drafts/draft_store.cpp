@@ -182,6 +182,16 @@ void DraftStore::setGiven(const RecordId& id, const QSet<int>& columns) {
         (*found)->given.unite(columns);
 }
 
+void DraftStore::give(const RecordId& id, int column, const Value& value) {
+    const auto found = m_drafts.find(id);
+    if (found == m_drafts.end())
+        return;
+    touch(**found, column);
+    (*found)->changed.insert(column, value);
+    (*found)->given.insert(column);
+    tell(id);
+}
+
 void DraftStore::setParent(const RecordId& id, const DraftParent& parent) {
     if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
         (*found)->parent = parent;

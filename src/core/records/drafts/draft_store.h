@@ -37,6 +37,9 @@ public:
     void discard(const RecordId& id);
     // These fields hold what a default gave, until somebody edits them.
     void setGiven(const RecordId& id, const QSet<int>& columns);
+    // Sets a field of a draft that is there without anybody having edited it; it holds what was
+    // given until somebody does.
+    void give(const RecordId& id, int column, const Value& value);
     // The new record belongs to one that is not saved yet, until it is given another parent.
     void setParent(const RecordId& id, const DraftParent& parent);
     std::optional<DraftEdits> edits(const RecordId& id) const;
