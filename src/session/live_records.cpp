@@ -162,7 +162,8 @@ void LiveRecords::followRecord(const RecordChange& record, TableData& table) {
         table.records->forget(record.key);
         if (table.drafts->find({record.key, 0})) {
             table.drafts->setGone({record.key, 0});
-            Q_EMIT draftOrphaned(table.table->name, {record.key, 0});
+            if (table.drafts->find({record.key, 0}))
+                Q_EMIT draftOrphaned(table.table->name, {record.key, 0});
         }
     }
     // What the database computes is known only to it.

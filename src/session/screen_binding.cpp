@@ -106,6 +106,8 @@ QString ScreenBinding::readOnlyReason(const BoundField& field, const RecordId& i
     const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
     if (const QString reason = m_screen.reasonAgainst(operation); !reason.isEmpty())
         return reason;
+    if (const Draft* held = draft(id); held && held->removed)
+        return tr("This record is deleted with the next save.");
     if (field.far)
         return reasonAgainstFar(field, id);
     if (!field.column.expression.isEmpty())
@@ -229,7 +231,7 @@ qsizetype ScreenBinding::recordsSaved(const RecordId& id) const {
         return count;
     // What stands in other records is written there.
     QSet<std::pair<QString, Key>> far;
-    bool isOwn = id.isNew() || !held->bad.isEmpty();
+    bool isOwn = id.isNew() || !held->bad.isEmpty() || held->removed;
     for (auto field = held->changed.begin(); field != held->changed.end(); ++field) {
         if (!m_screen.table->columns[field.key()].reach) {
             isOwn = true;
@@ -268,6 +270,8 @@ void ScreenBinding::saveWritten(const RecordId& id) {
 QString ScreenBinding::reasonAgainstDeleting(const RecordId& id) const {
     if (const QString reason = m_screen.reasonAgainst(Operation::Delete); !reason.isEmpty())
         return reason;
+    if (const Draft* held = draft(id); held && held->removed)
+        return tr("It is deleted with the next save. Discard that to keep it.");
     if (id.isNew())
         return tr("This record is not saved yet: discard it instead.");
     return id.isNone() ? tr("No record is chosen.") : QString();
@@ -278,7 +282,9 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
         return tr("No record is chosen.");
     const Draft* draft = this->draft(id);
     const QList<DraftRef> others = savedWith(id);
-    const auto operation = id.isNew() ? Operation::Insert : Operation::Update;
+    const auto operation = id.isNew()                ? Operation::Insert
+                           : draft && draft->removed ? Operation::Delete
+                                                     : Operation::Update;
     if (const QString reason = m_screen.reasonAgainst(operation);
         !reason.isEmpty() && (draft || others.isEmpty()))
         return reason.toHtmlEscaped();

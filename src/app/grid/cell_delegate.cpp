@@ -156,7 +156,7 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     paintGround(*painter, option, index, cell);
     QRect inner = option.rect.adjusted(CellPad, 0, -CellPad, -1);
     painter->setFont(option.font);
-    painter->setPen(cell.isOdd ? colours.elsewhere : colours.ink);
+    painter->setPen(cell.isOdd ? colours.elsewhere : cell.isRemoved ? colours.faint : colours.ink);
     if (!cell.tag.isEmpty()) {
         const int text = figuresWidth(option.font, cell.text);
         inner.setRight(paintTag(*painter, inner, cell.tag, text) - CellPad);
@@ -164,6 +164,10 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     if (&cell != &NoCell)
         paintContent(*painter, option, inner, cell,
                      alignmentOf(m_model->binding()->fields()[index.column()]));
+    if (cell.isRemoved)
+        painter->fillRect(
+            QRect(option.rect.left(), option.rect.center().y(), option.rect.width(), 1),
+            colours.ink);
     if (const QColor edge = edgeColour(cell); edge.isValid()) {
         QRect line(option.rect.left(), option.rect.bottom() - 1, option.rect.width(), 2);
         painter->fillRect(cell.isNews && !cell.isElsewhere ? line.adjusted(0, 1, 0, 0) : line,

@@ -58,7 +58,8 @@ RecordPresentation Presentations::workOut(const RecordId& id) const {
     for (const BoundField& field : m_binding->fields())
         shown.cells.push_back(cell(id, field, draft));
     // A record just begun is not wrong yet.
-    const bool isTouched = draft && !(draft->changed.isEmpty() && draft->bad.isEmpty());
+    const bool isTouched =
+        draft && !(draft->changed.isEmpty() && draft->bad.isEmpty() && !draft->removed);
     const std::vector<Problem> problems =
         isTouched ? records().problems(m_binding->tableName(), id) : std::vector<Problem>{};
     for (const Problem& problem : problems) {
@@ -82,6 +83,7 @@ CellPresentation Presentations::cell(const RecordId& id, const BoundField& field
         const int column = field.editIndex();
         cell.isDraft = draft->changed.contains(column) || draft->bad.contains(column);
         cell.isElsewhere = draft->theirs.contains(column);
+        cell.isRemoved = draft->removed;
     }
     cell.isNews = !newsOf(id, field.name()).isEmpty();
     if (value && !m_binding->isShown(field, id)) {
@@ -120,6 +122,7 @@ RecordMarks Presentations::marks(const RecordId& id, const Draft* draft,
     if (!draft)
         return marks;
     marks.draft = true;
+    marks.removed = draft->removed;
     marks.isNew = id.isNew();
     marks.elsewhere = marks.elsewhere || !draft->theirs.isEmpty() || draft->gone;
     for (const Problem& problem : problems)

@@ -35,6 +35,7 @@ struct CellPresentation {
     bool isElsewhere = false; // somebody else changed it too
     bool isNews = false;      // somebody else has just saved it
     bool isOdd = false;       // not of its column's declared type
+    bool isRemoved = false;   // of a record that the next save deletes
 };
 
 struct RecordPresentation {

@@ -122,7 +122,9 @@ ComingValues TotalsRow::coming() const {
     const DraftStore* drafts = binding().workspace()->records()->drafts(binding().tableName());
     for (const RecordId& id : drafts->all()) {
         if (!id.isNew())
-            coming.instead.insert(id.key, valuesOf(id));
+            coming.instead.insert(id.key, drafts->find(id)->removed
+                                              ? std::vector<Value>(m_totals.size()) // all empty
+                                              : valuesOf(id));
     }
     for (const RecordId& id : m_grid->gridModel()->rows().newRecords())
         coming.besides.push_back(valuesOf(id));

@@ -202,7 +202,9 @@ QIcon swatchIcon(const QString& text) {
 
 QString marksInWords(const RecordMarks& marks) {
     QStringList words;
-    if (marks.isNew)
+    if (marks.removed)
+        words += word("Will be deleted with the next save");
+    else if (marks.isNew)
         words += word("New, not saved yet");
     else if (marks.draft)
         words += word("Unsaved edits");

@@ -17,6 +17,7 @@ struct RecordMarks {
     bool problem = false;   // short bar
     bool warning = false;   // short bar, hollow
     bool elsewhere = false; // notch
+    bool removed = false;   // the row is struck through
     int windowNumber = 0;   // number tag; 0: no edit window
 
     bool any() const {

@@ -13,7 +13,9 @@
 #include "app/use/save_many.h"
 #include "app/use/screen_page.h"
 #include "app/use/stored_dialog.h"
+#include "core/base/text.h"
 #include "core/value/text_form.h"
+#include "session/drafts/draft_history.h"
 
 #include <QIcon>
 
@@ -281,6 +283,8 @@ void PageCommands::deleteRecords() {
     QList<RecordId> selected = now.grid->selectedRecords();
     if (!selected.contains(now.current()))
         selected = {now.current()};
+    if (now.grid != m_page->grid())
+        return removeLines(now, selected);
     for (const RecordId& id : selected) {
         if (id.isNew() || id.isNone())
             continue;
@@ -290,6 +294,29 @@ void PageCommands::deleteRecords() {
     }
     tellApart(names, keys, now.binding->screen().table->keyTypes());
     (new DeleteDialog(m_page->workspace(), now.binding->screen(), keys, names, m_page))->open();
+}
+
+// Lines go with the save of what they belong to; until then they stand there struck through.
+void PageCommands::removeLines(const GridPart& part, const QList<RecordId>& lines) {
+    Records* records = m_page->workspace()->records();
+    const QString& table = part.binding->tableName();
+    DraftStore* drafts = records->drafts(table);
+    DraftHistory::OneStep step(records->history());
+    const DraftStore::Batch batch(drafts);
+    qint64 count = 0;
+    for (const RecordId& id : lines) {
+        const Record* record = id.isNew() ? nullptr : records->store(table)->record(id.key);
+        if (id.isNew())
+            records->discard(table, id);
+        else if (record || drafts->find(id))
+            drafts->setRemoved(id, record, true);
+        else
+            continue; // not read yet
+        ++count;
+    }
+    m_page->showNotice(
+        {Notice::Kind::Done, tr("%1 of %2 will be deleted with the next save. Undo puts them back.")
+                                 .arg(countedRecords(count), part.binding->screen().screen.label)});
 }
 
 void PageCommands::saveAll() {
@@ -364,7 +391,7 @@ void PageCommands::refresh() {
     const bool ofChild = now.grid != m_page->grid();
     const QString place = now.binding->screen().screen.label;
     action(Command::New)->setText(ofChild ? tr("New record in %1").arg(place) : tr("New record"));
-    action(Command::Delete)->setText(ofChild ? tr("Delete from %1…").arg(place) : tr("Delete…"));
+    action(Command::Delete)->setText(ofChild ? tr("Delete from %1").arg(place) : tr("Delete…"));
 }
 
 } // namespace gravin

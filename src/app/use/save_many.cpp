@@ -104,7 +104,7 @@ QList<DraftRef> draftsToSave(Workspace& workspace, const QStringList& tables) {
         stored.removeIf([](const RecordId& id) { return id.isNew(); });
         for (const RecordId& id : stored + drafts->newRecords()) {
             const Draft* draft = drafts->find(id);
-            if (!draft->changed.isEmpty() || !draft->bad.isEmpty())
+            if (!draft->changed.isEmpty() || !draft->bad.isEmpty() || draft->removed)
                 places.append({table, id});
         }
     }

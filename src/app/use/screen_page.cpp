@@ -526,7 +526,12 @@ void ScreenPage::save() {
     const QString reason = m_commands->reasonAgainst(Command::Save);
     if (reason.isEmpty())
         return m_commands->run(Command::Save);
-    if (const auto toMend = m_binding.firstToMend(m_grid->currentRecord())) {
+    const auto toMend = m_binding.firstToMend(m_grid->currentRecord());
+    const GridPart now = part();
+    const bool isHere =
+        toMend && toMend->place == DraftRef{now.binding->tableName(), now.current()};
+    // Where one is in that record, it says itself what is wrong with it.
+    if (toMend && !isHere) {
         showNotice({Notice::Kind::Refused, reason});
         goToField(toMend->place, toMend->column);
     }

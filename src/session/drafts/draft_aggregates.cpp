@@ -261,7 +261,7 @@ ComingLines DraftAggregates::comingOf(const QString& linesTable,
                 if (table.columns[column].expression.isEmpty())
                     values.insert(table.columns[column].name, draft->value(column));
             }
-            if (!draft->gone)
+            if (!draft->gone && !draft->removed)
                 coming.with.push_back(std::move(values));
         }
     }

@@ -150,6 +150,15 @@ DraftSaver::Batch DraftSaver::batchOf(const QString& screenLabel,
     for (const DraftRef& place : places) {
         const Draft& found = *draft(place);
         const std::shared_ptr<const Table> table = m_records->table(place.table);
+        if (found.removed) {
+            batch.request.edits.push_back({Operation::Delete,
+                                           place.table,
+                                           place.id.key,
+                                           fieldValues(*table, {place.id.key, found.was}),
+                                           {}});
+            batch.written.push_back({place, {}});
+            continue;
+        }
         RecordEdit edit{place.id.isNew() ? Operation::Insert : Operation::Update,
                         place.table,
                         place.id.key,
@@ -285,6 +294,8 @@ void DraftSaver::succeed(const Batch& batch, const CommittedChange& change) {
                    .arg(change.id);
     else if (first.id.isNew())
         text = tr("Added %1: change %2.").arg(name).arg(change.id);
+    else if (batch.request.edits.front().operation == Operation::Delete)
+        text = tr("Deleted %1: change %2. It can be rolled back.").arg(name).arg(change.id);
     else
         text =
             tr("Saved %1: %2, change %3.")

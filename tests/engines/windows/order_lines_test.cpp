@@ -1,12 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Somebody else's sales and their lines are keyed in on a form over its lines: by keys alone, by
 // mouse alone, on all three engines. What it took beside the data itself is counted.
+#include "app/grid/totals_row.h"
 #include "app/shell/main_window.h"
 #include "app/use/children_panel.h"
 #include "app/use/filter_bar.h"
 #include "app/use/record_form.h"
 #include "app/use/record_list.h"
 #include "app/use/screen_page.h"
+#include "core/changes/change_writer.h"
+#include "core/changes/rollback.h"
 #include "core/fitting/generation/screen_generator.h"
 #include "core/project/project_file.h"
 #include "driver.h"
@@ -219,6 +222,85 @@ TEST_P(OrderLines, AreKeyedInByMouseAlone) {
     click(save); // which ends the cell's edit first
     expectSaved();
     std::printf("clicks beside the data: %d\n", actions);
+}
+
+// Thirty lines, sorted, narrowed and totalled; some are changed, some go, some come, one is wrong.
+TEST_P(OrderLines, OfEveryKindAreSavedAsOneChangeAndGoBackAsOne) {
+    QStringList more;
+    for (int place = 3; place <= 30; ++place)
+        more += QStringLiteral("(1, %1, %2, %1, NULL)").arg(place).arg(1 + place % 8);
+    database->run(name("INSERT INTO sale_line VALUES ") + more.join(u','));
+    window->workspace()->document()->change(name("total"), [](Project& project) {
+        for (FieldDefinition& field : project.fields[name("sale_line")]) {
+            if (field.column == u"quantity")
+                field.total = FieldTotal::Sum;
+        }
+    });
+    const auto count = [this] { return lines()->gridModel()->rows().recordRows(); };
+    ASSERT_TRUE(Driver::until([&] { return count() == 30; }));
+    const QString dump =
+        name("SELECT sale_id, place, article_id, quantity, price FROM sale_line ORDER BY 1, 2");
+    const QString before = database->run(dump);
+    const auto* totals = list()->findChild<TotalsRow*>();
+    const auto sum = [&] { return totals->textBelow(columnOf("quantity")); };
+    const qint64 former = 2 + 3 + (3 + 30) * 28 / 2;
+    EXPECT_TRUE(Driver::until([&] { return sum() == QStringLiteral("sum %1").arg(former); }))
+        << qPrintable(sum());
+
+    list()->bar()->sortBy(name("quantity"), false);
+    list()->bar()->sortBy(name("quantity"), false); // the largest first
+    ASSERT_TRUE(Driver::until([&] { return shown(0, "quantity") == u"30"; }));
+    list()->bar()->add({name("quantity"), name("Quantity above 10"), name("quantity > 10")});
+    ASSERT_TRUE(Driver::until([&] { return count() == 20 && shown(0, "quantity") == u"30"; }));
+    Driver::settle(300);
+    lines()->setFocus();
+    const auto type = [&](int row, const char* column, const char* text) {
+        lines()->setCurrentIndex(lines()->model()->index(row, columnOf(column)));
+        Driver::type(name(text));
+        Driver::key(Qt::Key_Return);
+        Driver::settle();
+    };
+    for (int row = 0; row < 5; ++row)
+        type(row, "quantity", "100");
+    lines()->setCurrentIndex(lines()->model()->index(17, columnOf("quantity")));
+    Driver::key(Qt::Key_Down, Qt::ShiftModifier, 2);
+    Driver::key(Qt::Key_Delete, Qt::ControlModifier);
+    Driver::settle(200);
+    EXPECT_EQ(count(), 20) << "they stand there until the save";
+    type(20, "article_id", "Lamp");
+    type(20, "quantity", "many");
+    type(21, "article_id", "Rope");
+    type(21, "quantity", "7");
+    EXPECT_TRUE(Driver::until([&] { return shown(21, "place") == u"32"; }))
+        << qPrintable(shown(21, "place"));
+    // Narrowed, 11 to 30 are there: five became 100, those of 11, 12 and 13 go, one of 7 came.
+    const qint64 now = (11 + 30) * 20 / 2 - (26 + 27 + 28 + 29 + 30) + 500 - (11 + 12 + 13) + 7;
+    EXPECT_TRUE(Driver::until([&] { return sum() == QStringLiteral("sum %1").arg(now); }))
+        << qPrintable(sum()) << " instead of " << now;
+
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    Driver::settle(200);
+    EXPECT_EQ(lines()->currentIndex(), lines()->model()->index(20, columnOf("quantity")))
+        << "Save leads to what is to be mended: " << page()->noticeText().toStdString();
+    EXPECT_EQ(database->run(dump), before);
+    type(20, "quantity", "9");
+    lines()->setFocus();
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    EXPECT_TRUE(Driver::until([this] {
+        return page()->noticeText().contains(name("Saved 10 records as one"));
+    })) << qPrintable(page()->noticeText());
+    EXPECT_EQ(database->run(name("SELECT COUNT(*) FROM gravin_change")).trimmed(), u"1");
+    EXPECT_EQ(database->run(name("SELECT COUNT(*) FROM sale_line")).trimmed(), u"29");
+    EXPECT_NE(database->run(dump), before);
+    EXPECT_TRUE(window->workspace()->records()->openDrafts().isEmpty());
+
+    auto session = database->open();
+    const auto plan = planRollback(*session, window->workspace()->catalog(), 1);
+    ASSERT_TRUE(plan);
+    const auto request = rollbackRequest(*plan, OnConflict::Stop);
+    ASSERT_TRUE(request);
+    ASSERT_TRUE(ChangeWriter(*session, window->workspace()->catalog(), RuleBook()).write(*request));
+    EXPECT_EQ(database->run(dump), before);
 }
 
 // What the empty line began and nobody typed into is not there any more.

@@ -34,10 +34,12 @@ struct DraftEdits {
     QMap<int, BadText> bad;
     std::optional<DraftParent> parent;
     QSet<int> given; // not by the person
+    bool removed = false;
     friend bool operator==(const DraftEdits&, const DraftEdits&) = default;
 };
 
-// The unsaved edits of one record. Column numbers are those of the table.
+// The unsaved edits of one record, or that it is to be deleted. Column numbers are those of the
+// table.
 struct Draft {
     RecordId id;
     std::vector<Value> was; // as read; of a new record all NULL
@@ -47,6 +49,7 @@ struct Draft {
     QMap<int, BadText> bad;
     QMap<int, Value> theirs;       // fields that somebody else changed too: what they are now
     bool gone = false;             // the record was deleted meanwhile
+    bool removed = false;          // the next save deletes the record
     std::vector<Problem> refusals; // of the last save, until the field is edited again
     // What only the database could say of the fields as they are, until they are edited again.
     std::vector<Problem> answers;
@@ -84,7 +87,7 @@ struct Draft {
     }
     // What the person sees in all columns.
     std::vector<Value> values() const;
-    bool isEmpty() const { return changed.isEmpty() && bad.isEmpty() && !id.isNew(); }
+    bool isEmpty() const { return changed.isEmpty() && bad.isEmpty() && !removed && !id.isNew(); }
     // What the record would hold when saved.
     ProposedValues proposed() const;
 };

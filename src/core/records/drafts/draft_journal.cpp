@@ -46,6 +46,8 @@ OrderedJson jsonOf(const JournalledDraft& draft) {
         json["id"] = utf8(draft.id);
     if (!draft.given.isEmpty())
         json["given"] = listOf(draft.given);
+    if (draft.removed)
+        json["removed"] = true;
     if (draft.parent)
         json["parent"] = {{"id", utf8(draft.parent->id)},
                           {"table", utf8(draft.parent->table)},
@@ -70,6 +72,8 @@ std::optional<JournalledDraft> draftFrom(const OrderedJson& json) {
         draft.bad.insert(fromUtf8(column), loose::text(text));
     draft.id = loose::text(json, "id");
     draft.given = loose::texts(json, "given");
+    const OrderedJson& removed = loose::member(json, "removed");
+    draft.removed = removed.is_boolean() && removed.get<bool>();
     if (const OrderedJson& parent = loose::member(json, "parent"); parent.is_object()) {
         draft.parent = {loose::text(parent, "id"), loose::text(parent, "table"),
                         loose::texts(parent, "columns"), loose::texts(parent, "match")};
@@ -86,6 +90,7 @@ JournalledDraft journalled(const Draft& draft, const Table& table, const QString
         return QStringLiteral("%1/%2/%3").arg(run, name).arg(id.newNumber);
     };
     JournalledDraft kept{table.name, draft.id.key, {}, {}, {}};
+    kept.removed = draft.removed;
     if (draft.id.isNew())
         kept.id = idOf(table.name, draft.id);
     if (draft.parent)
@@ -113,6 +118,7 @@ Draft takenUp(const JournalledDraft& kept, const Table& table, const Record* now
     Draft draft;
     draft.id = id;
     draft.gone = !id.isNew() && !now;
+    draft.removed = kept.removed && now;
     draft.was = now ? now->values : std::vector<Value>(static_cast<size_t>(table.columns.size()));
     for (auto field = kept.changed.begin(); field != kept.changed.end(); ++field) {
         const int column = table.indexOf(field.key());

@@ -25,6 +25,7 @@ struct JournalledDraft {
     };
     std::optional<Parent> parent = {};
     QStringList given = {}; // of a new record: fields that a default filled
+    bool removed = false;   // it was to be deleted
     friend bool operator==(const JournalledDraft&, const JournalledDraft&) = default;
 };
 // `run`: unique to the process and the project it works on.

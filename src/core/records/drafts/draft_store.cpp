@@ -182,6 +182,14 @@ void DraftStore::setGiven(const RecordId& id, const QSet<int>& columns) {
         (*found)->given.unite(columns);
 }
 
+void DraftStore::setRemoved(const RecordId& id, const Record* record, bool removed) {
+    if (!find(id) && (!record || !removed))
+        return;
+    Q_EMIT aboutToEdit(id);
+    begin(id, record).removed = removed;
+    endIfEmpty(id);
+}
+
 void DraftStore::give(const RecordId& id, int column, const Value& value) {
     const auto found = m_drafts.find(id);
     if (found == m_drafts.end())
@@ -201,9 +209,9 @@ void DraftStore::setParent(const RecordId& id, const DraftParent& parent) {
 
 std::optional<DraftEdits> DraftStore::edits(const RecordId& id) const {
     const Draft* draft = find(id);
-    return draft
-               ? std::optional(DraftEdits{draft->changed, draft->bad, draft->parent, draft->given})
-               : std::nullopt;
+    return draft ? std::optional(DraftEdits{draft->changed, draft->bad, draft->parent, draft->given,
+                                            draft->removed})
+                 : std::nullopt;
 }
 
 void DraftStore::putBack(const RecordId& id, const Record* record,
@@ -226,6 +234,7 @@ void DraftStore::putBack(const RecordId& id, const Record* record,
     draft.bad = edits->bad;
     draft.parent = edits->parent;
     draft.given = edits->given;
+    draft.removed = edits->removed;
     draft.changed.removeIf([&](const auto& field) {
         return !id.isNew() && draft.was[static_cast<size_t>(field.key())] == *field;
     });
@@ -289,10 +298,13 @@ void DraftStore::setTheirs(const RecordId& id, int column, const Value& theirs) 
 }
 
 void DraftStore::setGone(const RecordId& id) {
-    if (const auto found = m_drafts.find(id); found != m_drafts.end()) {
-        (*found)->gone = true;
-        tell(id);
-    }
+    const auto found = m_drafts.find(id);
+    if (found == m_drafts.end())
+        return;
+    if ((*found)->removed)
+        return end(id); // that is what was wanted
+    (*found)->gone = true;
+    tell(id);
 }
 
 RecordId DraftStore::addAnew(const RecordId& id, const QSet<int>& leavesOut) {
@@ -345,7 +357,7 @@ void DraftStore::saved(const RecordId& id, const QMap<int, Value>& written) {
             draft.farWas.remove(field.key());
         }
     }
-    if (id.isNew())
+    if (id.isNew() || draft.removed)
         end(id);
     else
         endIfEmpty(id);
@@ -378,6 +390,8 @@ std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& 
     const Draft* draft = find(id);
     if (!draft)
         return {};
+    if (draft->removed)
+        return draft->refusals; // what goes need not be right
     std::vector<Problem> problems;
     for (auto bad = draft->bad.begin(); bad != draft->bad.end(); ++bad) {
         const QString& column = m_table->columns[bad.key()].name;

@@ -37,6 +37,8 @@ public:
     void discard(const RecordId& id);
     // These fields hold what a default gave, until somebody edits them.
     void setGiven(const RecordId& id, const QSet<int>& columns);
+    // The record is to be deleted with the next save, or not any more. Requires: it is stored.
+    void setRemoved(const RecordId& id, const Record* record, bool removed);
     // Sets a field of a draft that is there without anybody having edited it; it holds what was
     // given until somebody does.
     void give(const RecordId& id, int column, const Value& value);
