@@ -87,7 +87,7 @@ TEST_F(GridHabits, ADraggedWidthOutlivesTheNextSort) {
     EXPECT_NE(grid()->columnWidth(columnOf("code")), wide);
 }
 
-// Two records of one name are told apart by their keys.
+// Two records of one name are told apart by their keys and what else is shown of them.
 TEST_F(GridHabits, TheDeletionSaysWhichOfTwoOfOneName) {
     writeOutside(name("UPDATE aid SET name = 'Twin' WHERE id IN (1, 2)"));
     ASSERT_TRUE(Driver::until(
@@ -96,12 +96,15 @@ TEST_F(GridHabits, TheDeletionSaysWhichOfTwoOfOneName) {
     page()->action(ScreenPage::Command::Delete)->trigger();
     QWidget* question = Driver::find(name("delete-question"));
     ASSERT_NE(question, nullptr);
-    QStringList texts;
-    for (const QLabel* label : question->findChildren<QLabel*>())
-        texts += label->text();
-    const QString all = texts.join(u'\n');
-    EXPECT_TRUE(all.contains(name("Twin (1)")) && all.contains(name("Twin (2)")))
-        << qPrintable(all);
+    const auto all = [question] {
+        QStringList texts;
+        for (const QLabel* label : question->findChildren<QLabel*>())
+            texts += label->text();
+        return texts.join(u'\n');
+    };
+    EXPECT_TRUE(Driver::until([&] {
+        return all().contains(name("Twin (1, ")) && all().contains(name("Twin (2, "));
+    })) << qPrintable(all());
     question->close();
 }
 

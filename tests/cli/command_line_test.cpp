@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The built program, called as a script calls it.
 #include "support/scratch.h"
+#include "support/text.h"
 
 #include <nlohmann/json.hpp>
 
@@ -90,6 +91,26 @@ TEST_F(CommandLine, ListsTablesAndRows) {
     EXPECT_EQ(rows["rows"][0]["price"], "8.00");
     EXPECT_EQ(rows["rows"][0]["lent"], false);
     EXPECT_EQ(rows["rows"][1]["author_id"], nullptr);
+}
+
+TEST_F(CommandLine, ADefaultCanBeTheNextNumberWithinTheKey) {
+    QFile file(project());
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    Json json = Json::parse(file.readAll().toStdString());
+    file.close();
+    json["fields"]["shelf"]["place"]["default"] = {{"from", "next_number"}};
+    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+    file.write(QByteArray::fromStdString(json.dump()));
+    file.close();
+    EXPECT_EQ(on("add", {"shelf", "room=A,B", "label=right"}).code, 0);
+    EXPECT_EQ(on("add", {"shelf", "room=C"}).code, 0);
+    EXPECT_EQ(on("add", {"shelf", "room=C", "place=9"}).code, 0);
+    EXPECT_EQ(on("add", {"shelf", "room=C"}).code, 0);
+    EXPECT_EQ(database
+                  .sqlite(name("SELECT group_concat(room || place, ' ') FROM (SELECT * FROM "
+                               "shelf ORDER BY room, place)"))
+                  .trimmed(),
+              u"A,B1 A,B2 C1 C9 C10");
 }
 
 TEST_F(CommandLine, RowsAreThoseThatTheScreensListBeginsWith) {

@@ -16,22 +16,24 @@ namespace gravin::test {
 // An open project without any window, on a small database of its own: boats at berths.
 class OpenProject : public ::testing::Test {
 protected:
-    OpenProject()
-        : database(QStringLiteral(
-              "CREATE TABLE berth (id INTEGER PRIMARY KEY, name TEXT NOT NULL UNIQUE);"
-              "CREATE TABLE boat (id INTEGER PRIMARY KEY, name TEXT NOT NULL, length NUMERIC "
-              "CHECK (length < 100), berth_id INTEGER REFERENCES berth (id));"
-              "INSERT INTO berth VALUES (1, 'North'), (2, 'South');"
-              "INSERT INTO boat VALUES (1, 'Heron', 7, 1), (2, 'Tern', 9, 1), (3, 'Skua', 8, "
-              "2);")) {
+    // `more`: tables beside them, by their names, and how they are made.
+    explicit OpenProject(const QString& more = {}, const QStringList& moreTables = {})
+        : database(
+              QStringLiteral(
+                  "CREATE TABLE berth (id INTEGER PRIMARY KEY, name TEXT NOT NULL UNIQUE);"
+                  "CREATE TABLE boat (id INTEGER PRIMARY KEY, name TEXT NOT NULL, length NUMERIC "
+                  "CHECK (length < 100), berth_id INTEGER REFERENCES berth (id));"
+                  "INSERT INTO berth VALUES (1, 'North'), (2, 'South');"
+                  "INSERT INTO boat VALUES (1, 'Heron', 7, 1), (2, 'Tern', 9, 1), (3, 'Skua', 8, "
+                  "2);") +
+              more) {
         qputenv("XDG_DATA_HOME", database.folder().toUtf8());
         Project project;
         project.name = QStringLiteral("Boats");
         project.connection = database.spec();
         const Catalog catalog = *database.open()->readCatalog();
-        for (const char* table : {"boat", "berth"})
-            addGeneratedScreen(project, catalog, *catalog.table(name(table)),
-                               Arrangement::GridForm);
+        for (const QString& table : QStringList{name("boat"), name("berth")} + moreTables)
+            addGeneratedScreen(project, catalog, *catalog.table(table), Arrangement::GridForm);
         EXPECT_TRUE(saveProject(project, file()));
         std::optional<Error> failure;
         Workspace::open(file(), project, &m_context, [&](const auto& opened) {

@@ -28,34 +28,48 @@ QString exchangedText(Workspace& workspace, const BoundField& field, const Value
 
 } // namespace
 
+void CellClipboard::run(CellAction action, const GridPart& part) {
+    switch (action) {
+    case CellAction::Copy:
+        return copy(part);
+    case CellAction::Cut:
+        return cut(part);
+    case CellAction::Paste:
+        return paste(part);
+    case CellAction::FillDown:
+        return fillDown(part);
+    case CellAction::Clear:
+        return clear(part);
+    }
+}
+
 CellClipboard::Block CellClipboard::selectedBlock(const GridPart& part) {
     Block block;
     const QItemSelection selection = part.grid->selectionModel()->selection();
+    const QList<int> shown = part.grid->shownColumns();
     int bottom = -1;
-    int left = part.model()->columnCount();
-    int right = -1;
+    qsizetype left = shown.size(); // places from left to right
+    qsizetype right = -1;
     block.top = part.model()->rowCount();
     for (const QItemSelectionRange& range : selection) {
         block.top = std::min(block.top, range.top());
         bottom = std::max(bottom, range.bottom());
-        left = std::min(left, range.left());
-        right = std::max(right, range.right());
+        for (int column = range.left(); column <= range.right(); ++column) {
+            if (const qsizetype place = shown.indexOf(column); place >= 0) {
+                left = std::min(left, place);
+                right = std::max(right, place);
+            }
+        }
     }
     block.rows = std::max(0, bottom - block.top + 1);
-    for (const int column : shownColumns(*part.grid, left)) {
-        if (column <= right)
-            block.columns += column;
-    }
+    if (right >= left)
+        block.columns = shown.mid(left, right - left + 1);
     return block;
 }
 
 QList<int> CellClipboard::shownColumns(const GridView& grid, int from) {
-    QList<int> columns;
-    for (int column = std::max(0, from); column < grid.model()->columnCount(); ++column) {
-        if (!grid.isColumnHidden(column))
-            columns += column;
-    }
-    return columns;
+    const QList<int> shown = grid.shownColumns();
+    return shown.mid(std::max(qsizetype{0}, shown.indexOf(from)));
 }
 
 void CellClipboard::withRecords(const GridPart& part, const Block& block, Read read) {

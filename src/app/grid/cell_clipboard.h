@@ -18,6 +18,7 @@ public:
 
     using QObject::QObject;
 
+    void run(CellAction action, const GridPart& part);
     void copy(const GridPart& part);
     void cut(const GridPart& part);
     // Over the selection where it is larger than the block, as often as it fits; else from the

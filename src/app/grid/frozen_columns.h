@@ -15,6 +15,7 @@ public:
 
     // The columns that are frozen now, a run from the left; none: nothing is shown.
     void setColumns(int count);
+    int count() const { return m_count; }
     bool holds(int column) const { return column < m_count; }
     // Width that is covered now; 0 while nothing is.
     int coveredWidth() const { return isVisible() ? width() : 0; }

@@ -90,16 +90,18 @@ GridView::GridView(GridModel* model, QWidget* parent)
             setCurrentRecord(m_wanted);
     });
     connect(model->binding(), &ScreenBinding::rebound, this, [this] {
-        m_dragged.clear(); // the developer's word is newer
+        // Where the developer gave another width, that word is newer.
+        for (const BoundField& field : m_model->binding()->fields()) {
+            if (m_placed.value(field.name(), field.placement.width) != field.placement.width)
+                m_dragged.remove(field.name());
+        }
         applyWidths();
         applyRowHeight();
     });
     // What a person drags stays, whatever the list does next; in Build it is the screen's own.
     connect(horizontalHeader(), &QHeaderView::sectionResized, this,
-            [this](int column, int, int width) {
-                if (!m_showHidden && !m_isApplyingWidths && width > 0)
-                    m_dragged.insert(m_model->binding()->fields()[column].name(), width);
-            });
+            [this](int column, int, int width) { followDragged(column, width); });
+    connect(horizontalHeader(), &QHeaderView::sectionMoved, this, &GridView::followMoved);
     connect(model, &QAbstractItemModel::modelReset, this, &GridView::applyWidths);
     connect(model, &QAbstractItemModel::dataChanged, this,
             [this](const QModelIndex& first, const QModelIndex& last) {
@@ -254,6 +256,56 @@ void GridView::shareRoom(QMap<int, int>& widths) const {
     }
 }
 
+void GridView::followDragged(int column, int width) {
+    if (m_showHidden || m_isApplyingWidths || width <= 0)
+        return;
+    const BoundField& field = m_model->binding()->fields()[column];
+    m_dragged.insert(field.name(), width);
+    m_placed.insert(field.name(), field.placement.width);
+    Q_EMIT arranged();
+}
+
+void GridView::followMoved() {
+    if (m_showHidden || m_isApplyingWidths)
+        return;
+    m_order.clear();
+    for (int place = 0; place < m_model->columnCount(); ++place)
+        m_order += m_model->binding()->fields()[horizontalHeader()->logicalIndex(place)].name();
+    Q_EMIT arranged();
+}
+
+void GridView::arrange(const QHash<QString, int>& widths, const QStringList& order) {
+    m_dragged = widths;
+    m_placed.clear();
+    m_order = order;
+    applyWidths();
+}
+
+// Fields that the person's order does not know stand behind those that it does.
+void GridView::applyOrder() {
+    QHeaderView* heads = horizontalHeader();
+    const QList<BoundField>& fields = m_model->binding()->fields();
+    QList<int> wanted;
+    if (!m_showHidden && m_frozen->count() == 0) {
+        for (const QString& name : std::as_const(m_order)) {
+            for (int column = 0; column < fields.size(); ++column) {
+                if (fields[column].name() == name && !wanted.contains(column))
+                    wanted += column;
+            }
+        }
+    }
+    for (int column = 0; column < fields.size(); ++column) {
+        if (!wanted.contains(column))
+            wanted += column;
+    }
+    for (int place = 0; place < wanted.size(); ++place) {
+        if (const int now = heads->visualIndex(wanted[place]); now >= 0 && now != place)
+            heads->moveSection(now, place);
+    }
+    // What is frozen stays in its place, and with it all others.
+    heads->setSectionsMovable(!m_showHidden && m_frozen->count() == 0);
+}
+
 void GridView::applyWidths() {
     const QScopedValueRollback applying(m_isApplyingWidths, true);
     const QList<BoundField>& fields = m_model->binding()->fields();
@@ -276,6 +328,7 @@ void GridView::applyWidths() {
         return field.placement.frozen;
     });
     m_frozen->setColumns(m_showHidden ? 0 : static_cast<int>(frozen));
+    applyOrder();
 }
 
 bool GridView::isFrozen(int column) const {
@@ -439,15 +492,14 @@ void GridView::focusInEvent(QFocusEvent* event) {
 void GridView::beginFirstEdit() {
     setFocus(Qt::OtherFocusReason);
     const int row = currentIndex().row();
-    for (int column = 0; column < m_model->columnCount(); ++column) {
+    for (const int column : shownColumns()) {
         const QModelIndex index = m_model->index(row, column);
         const auto now = m_model->value(index);
         const Draft* draft = m_model->binding()->draft(m_model->recordAt(row));
         const bool isGiven =
             draft && draft->parent &&
             draft->parent->columns.contains(m_model->binding()->fields()[column].name());
-        if (isColumnHidden(column) || !(m_model->flags(index) & Qt::ItemIsEditable) || isGiven ||
-            (now && !now->isNull()))
+        if (!(m_model->flags(index) & Qt::ItemIsEditable) || isGiven || (now && !now->isNull()))
             continue;
         moveTo(index);
         edit(index);

@@ -33,6 +33,10 @@ public:
     void applyWidths();
     // From left to right, as the columns stand now.
     QList<int> shownColumns() const;
+    // What the person made of widths and order; in Build all stand as the screen has them.
+    const QHash<QString, int>& ownWidths() const { return m_dragged; }
+    const QStringList& ownOrder() const { return m_order; }
+    void arrange(const QHash<QString, int>& widths, const QStringList& order);
     // Opens the first empty cell of the current row that can be edited.
     void beginFirstEdit();
     // Opens or closes the group whose head is current; false: none is.
@@ -61,6 +65,7 @@ Q_SIGNALS:
     // Tab or Return behind the last line, or Shift+Tab before the first cell, of a list that takes
     // lines.
     void left(bool forwards);
+    void arranged(); // widths or order, by the person
     // A cell's content was put into its draft by hand.
     void cellWritten(const gravin::RecordId& id);
 
@@ -83,6 +88,9 @@ private:
     bool beginLine(int column, EditTrigger trigger, QEvent* event);
     void dropUntouched(const RecordId& begun);
     void paintEmptyLine();
+    void applyOrder();
+    void followDragged(int column, int width);
+    void followMoved();
     int fittedWidth(int column) const; // as wide as its texts are, whatever room there is
     // What was typed gets the width that it needs.
     void widenFor(int row);
@@ -101,6 +109,8 @@ private:
     bool m_showHidden = false;
     QStringList m_unwanted;
     QHash<QString, int> m_dragged; // widths that the person gave to fields
+    QHash<QString, int> m_placed;  // those that the screen said when they were given
+    QStringList m_order;           // of fields, where the person moved some; empty: the screen's
     bool m_isApplyingWidths = false;
     QStringList m_groupedBy; // when the rows were last laid out
     RecordId m_current;

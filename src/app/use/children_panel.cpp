@@ -39,9 +39,10 @@ ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int de
     , m_openEdits(openEdits)
     , m_depth(depth)
     , m_tabs(new QTabWidget)
-    , m_bars(new QStackedWidget) {
+    , m_bars(new QStackedWidget)
+    , m_own(parent->workspace()->document()->file(),
+            QStringLiteral("below ") + parent->screenId()) {
     setObjectName(QStringLiteral("children"));
-    m_tabs->setDocumentMode(true);
     m_tabs->setCornerWidget(m_bars);
     // A tab with nothing to search has an empty page there too, so that their numbers agree.
     connect(m_tabs, &QTabWidget::currentChanged, m_bars, &QStackedWidget::setCurrentIndex);
@@ -54,6 +55,13 @@ ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int de
         addChild(link);
     if (m_tabs->count() == 0)
         addNote(tr("No table refers to %1.").arg(parent->tableName()), tr("Children"));
+    // The tab that was open, by its words.
+    for (int tab = 0; tab < m_tabs->count(); ++tab) {
+        if (m_tabs->tabText(tab) == m_own.tab())
+            m_tabs->setCurrentIndex(tab);
+    }
+    connect(m_tabs, &QTabWidget::currentChanged, this,
+            [this](int tab) { m_own.keepTab(m_tabs->tabText(tab)); });
     connect(workspace->records()->store(parent->tableName()), &RecordStore::recordsArrived, this,
             [this](const QList<Key>& keys) {
                 if (keys.contains(m_record.key))
@@ -102,6 +110,7 @@ void ChildrenPanel::passOn(ChildrenPanel* below) {
     connect(below, &ChildrenPanel::told, this, &ChildrenPanel::told);
     connect(below, &ChildrenPanel::totalsChanged, this, &ChildrenPanel::totalsChanged);
     connect(below, &ChildrenPanel::setUpChanged, this, &ChildrenPanel::setUpChanged);
+    connect(below, &ChildrenPanel::putBack, this, &ChildrenPanel::putBack);
 }
 
 void ChildrenPanel::connectChild(Child* made) {
@@ -129,6 +138,7 @@ void ChildrenPanel::connectChild(Child* made) {
     connect(made->list, &RecordList::told, this, &ChildrenPanel::told);
     connect(made->list, &RecordList::totalsChanged, this, &ChildrenPanel::totalsChanged);
     connect(made->list, &RecordList::setUpChanged, this, &ChildrenPanel::setUpChanged);
+    connect(made->list, &RecordList::putBack, this, &ChildrenPanel::putBack);
     connect(made->view.get(), &RecordView::completed, grid, &GridView::applyWidths);
     // Widths fit the children of this parent as soon as there are some, and then stay.
     connect(m_parent->workspace()->records()->store(made->binding->tableName()),
@@ -160,6 +170,8 @@ void ChildrenPanel::addChild(const RecordLink& link) {
     bar->setInOneLine(true);
     bar->setSame(link.targetColumns);
     m_bars->addWidget(bar);
+    child->list->setOwnPlace(m_parent->screenId() + QStringLiteral(" > ") + link.screen + u' ' +
+                             link.targetColumns.join(u','));
     part->addWidget(child->list);
     if (showsChildren(bound->screen.arrangement) && m_depth < DeepestPanel) {
         child->below = new ChildrenPanel(child->binding.get(), m_openEdits, m_depth + 1, part);

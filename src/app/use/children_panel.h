@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/grid/grid_part.h"
+#include "app/use/own_arrangement.h"
 
 #include <QWidget>
 
@@ -42,6 +43,7 @@ Q_SIGNALS:
     // What the current field of a list comes to, for people.
     void totalsChanged(const QString& words);
     void setUpChanged(); // of a list
+    void putBack();      // a list is as its screen has it
     // The keys lead out of the lines.
     void left(bool forwards);
     void currentRecordChanged();
@@ -79,6 +81,7 @@ private:
     RecordId m_record;
     QTabWidget* m_tabs;
     QStackedWidget* m_bars; // of the lists, beside the tabs
+    OwnArrangement m_own;
     std::vector<std::unique_ptr<Child>> m_children;
 };
 

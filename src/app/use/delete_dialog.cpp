@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/fitting/screen_links.h"
+#include "core/value/text_form.h"
 
 #include <QCheckBox>
 #include <QHBoxLayout>
@@ -15,6 +16,13 @@ namespace gravin {
 namespace {
 constexpr qsizetype MostNamed = 8;
 constexpr int DeleteWidth = 460;
+
+// NULL where the record was read without the field.
+Value valueOf(const Record& record, const BoundField& field) {
+    const auto at = static_cast<size_t>(field.columnIndex);
+    return field.columnIndex >= 0 && at < record.values.size() ? record.values[at] : Value();
+}
+
 } // namespace
 
 DeleteDialog::DeleteDialog(Workspace* workspace, const BoundScreen& screen,
@@ -23,6 +31,8 @@ DeleteDialog::DeleteDialog(Workspace* workspace, const BoundScreen& screen,
     , m_workspace(workspace)
     , m_screen(screen)
     , m_names(names)
+    , m_question(new QLabel)
+    , m_list(new QLabel)
     , m_reason(tr("Looking for what refers to it…"))
     , m_consequences(new QLabel)
     , m_agree(new QCheckBox)
@@ -32,6 +42,12 @@ DeleteDialog::DeleteDialog(Workspace* workspace, const BoundScreen& screen,
     setAttribute(Qt::WA_DeleteOnClose);
     const auto count = static_cast<qint64>(keys.size());
     setWindowTitle(count == 1 ? tr("Delete record") : tr("Delete records"));
+    m_question->setProperty("role", "heading");
+    m_question->setObjectName(QStringLiteral("delete-which"));
+    m_question->setWordWrap(true);
+    for (QLabel* label : {m_question, m_list})
+        label->setTextFormat(Qt::PlainText);
+    showNames();
     m_consequences->setObjectName(QStringLiteral("delete-consequences"));
     m_consequences->setTextFormat(Qt::PlainText);
     m_consequences->setWordWrap(true);
@@ -50,8 +66,8 @@ DeleteDialog::DeleteDialog(Workspace* workspace, const BoundScreen& screen,
     buttons->addWidget(m_reasonLabel, 1);
     auto* layout = new QVBoxLayout(this);
     layout->setSpacing(10);
-    layout->addWidget(makeQuestion());
-    layout->addWidget(makeList());
+    layout->addWidget(m_question);
+    layout->addWidget(m_list);
     layout->addWidget(m_consequences);
     layout->addWidget(m_agree);
     layout->addStretch();
@@ -64,27 +80,71 @@ DeleteDialog::DeleteDialog(Workspace* workspace, const BoundScreen& screen,
     ask(keys);
 }
 
-QWidget* DeleteDialog::makeQuestion() const {
+void DeleteDialog::showNames() {
     const auto count = static_cast<qint64>(m_names.size());
-    auto* question = new QLabel(
+    m_question->setText(
         count == 1 ? tr("Delete %1 from %2?").arg(m_names.value(0), m_screen.screen.label)
                    : tr("Delete %1 from %2?").arg(countedRecords(count), m_screen.screen.label));
-    question->setProperty("role", "heading");
-    question->setTextFormat(Qt::PlainText);
-    question->setWordWrap(true);
-    return question;
-}
-
-QWidget* DeleteDialog::makeList() const {
-    const auto count = static_cast<qint64>(m_names.size());
-    auto* listed = new QLabel;
-    listed->setTextFormat(Qt::PlainText);
     QString text = m_names.mid(0, MostNamed).join(u'\n');
     if (count > MostNamed)
         text += u'\n' + tr("and %1 more").arg(count - std::min(MostNamed, m_names.size()));
-    listed->setText(text);
-    listed->setVisible(count > 1);
-    return listed;
+    m_list->setText(text);
+    m_list->setVisible(count > 1);
+}
+
+// What a record is called does not say which it is where others are called so: its key and the next
+// thing that the list shows of it do.
+void DeleteDialog::nameApart() {
+    Records* records = m_workspace->records();
+    m_names.clear();
+    for (const Record& record : m_plan.records) {
+        const QString name = m_screen.nameOf(record.values);
+        const QString key = keyText(record.key, m_screen.table->keyTypes());
+        QStringList more;
+        if (key != name)
+            more += key;
+        for (const BoundField& field : m_screen.fields) {
+            const bool isNew = field.name() != m_screen.namingColumn &&
+                               !m_screen.table->key.contains(field.name());
+            if (!isNew || !field.placement.inGrid())
+                continue;
+            const QString shown = records->shownBriefly(field, valueOf(record, field));
+            if (shown.isEmpty() || shown == name)
+                continue;
+            more += shown;
+            break;
+        }
+        m_names += more.isEmpty() ? name : tr("%1 (%2)").arg(name, more.join(QStringLiteral(", ")));
+        if (m_names.size() > MostNamed)
+            break; // no more are shown
+    }
+    while (m_names.size() < static_cast<qsizetype>(m_plan.records.size()))
+        m_names += QString();
+}
+
+QString DeleteDialog::shownLines(const DeletionPlan::Part& part) const {
+    constexpr qsizetype MostValues = 3;
+    const auto bound =
+        m_workspace->document()->bound(screenIdFor(m_workspace->project(), part.table));
+    QStringList lines;
+    for (const Record& record : part.first) {
+        QStringList values;
+        for (const BoundField& field : bound ? bound->fields : QList<BoundField>()) {
+            const ForeignKey* reference = bound->table->referenceOf(field.name());
+            if (values.size() == MostValues || !field.placement.inGrid() ||
+                (reference && reference->table == m_screen.table->name))
+                continue;
+            const QString shown =
+                m_workspace->records()->shownBriefly(field, valueOf(record, field));
+            if (!shown.isEmpty())
+                values += shown;
+        }
+        lines += QStringLiteral("    ") + values.join(QStringLiteral(" · "));
+    }
+    if (part.count > static_cast<qint64>(part.first.size()))
+        lines += QStringLiteral("    ") +
+                 tr("and %1 more").arg(part.count - static_cast<qint64>(part.first.size()));
+    return lines.join(u'\n');
 }
 
 void DeleteDialog::ask(const std::vector<Key>& keys) {
@@ -107,15 +167,21 @@ void DeleteDialog::setPlan(const Result<DeletionPlan>& plan) {
         return;
     }
     m_plan = *plan;
+    if (!m_plan.records.empty()) {
+        nameApart();
+        showNames();
+    }
     QStringList lines;
     QStringList going;
     for (const DeletionPlan::Part& part : m_plan.parts) {
         const QString count = countedRecords(part.count);
         if (part.fate == DeletionPlan::Fate::Emptied) {
-            lines += tr("%1 of %2 will refer to nothing.").arg(count, labelOf(part.table));
+            lines += tr("%1 of %2 will refer to nothing:").arg(count, labelOf(part.table));
+            lines += shownLines(part);
             continue;
         }
-        lines += tr("%1 of %2 would have to go too.").arg(count, labelOf(part.table));
+        lines += tr("%1 of %2 would have to go too:").arg(count, labelOf(part.table));
+        lines += shownLines(part);
         going += tr("%1 of %2").arg(part.count).arg(labelOf(part.table));
     }
     if (!m_plan.isCounted)
@@ -164,7 +230,8 @@ void DeleteDialog::run() {
                                  fieldValues(*m_screen.table, record),
                                  {},
                                  m_agree->isChecked()});
-    const QString name = m_names.value(0);
+    const QString name =
+        m_plan.records.size() == 1 ? m_screen.nameOf(m_plan.records.front().values) : QString();
     m_workspace->writing()->write(
         std::move(request), this, [this, name](const WriteResult& result) {
             if (!result) {

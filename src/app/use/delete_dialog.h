@@ -22,18 +22,22 @@ public:
                  const QStringList& names, QWidget* parent);
 
 private:
-    QWidget* makeQuestion() const;
-    QWidget* makeList() const;
+    void showNames();
     void ask(const std::vector<Key>& keys);
     void setPlan(const Result<DeletionPlan>& plan);
     void refresh();
     void run();
     QString labelOf(const QString& table) const;
+    // The first lines of a part, one below the other.
+    QString shownLines(const DeletionPlan::Part& part) const;
+    void nameApart();
     qint64 total() const;
 
     Workspace* m_workspace;
     BoundScreen m_screen;
     QStringList m_names;
+    QLabel* m_question;
+    QLabel* m_list;
     DeletionPlan m_plan;
     QString m_reason; // why it cannot be done now
     QLabel* m_consequences;

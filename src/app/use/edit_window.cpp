@@ -4,15 +4,22 @@
 #include "app/look/notice_line.h"
 #include "app/look/paint.h"
 #include "app/look/theme.h"
+#include "app/use/children_panel.h"
 #include "app/use/delete_dialog.h"
 #include "app/use/form_fields.h"
+#include "app/use/line_work.h"
+#include "app/use/open_edits.h"
 #include "app/use/record_form.h"
+#include "app/use/record_list.h"
+#include "core/fitting/screen_links.h"
 #include "session/presence.h"
 
 #include <QAction>
+#include <QApplication>
 #include <QKeyEvent>
 #include <QPainter>
 #include <QSettings>
+#include <QSplitter>
 #include <QVBoxLayout>
 
 namespace gravin {
@@ -21,6 +28,8 @@ namespace {
 
 constexpr Distance DefaultWidth(560);
 constexpr Distance DefaultHeight(460);
+constexpr Distance WidthWithLines(860);
+constexpr Distance HeightWithLines(660);
 
 QSettings windowSettings() {
     return QSettings(QSettings::IniFormat, QSettings::UserScope, QStringLiteral("gravin"),
@@ -49,11 +58,12 @@ private:
 
 } // namespace
 
-EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const RecordId& id,
-                       int number)
+EditWindow::EditWindow(OpenEdits* openEdits, Workspace* workspace, const QString& screenId,
+                       const RecordId& id, int number)
     : m_binding(workspace, screenId)
     , m_number(number)
     , m_form(new RecordForm(&m_binding))
+    , m_parts(new QSplitter(Qt::Vertical))
     , m_notice(new NoticeLine)
     , m_delete(new QAction(QIcon::fromTheme(QStringLiteral("edit-delete")), tr("Delete…"), this)) {
     setAttribute(Qt::WA_DeleteOnClose);
@@ -64,12 +74,46 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
     layout->setSpacing(0);
     m_notice->hide();
     layout->addWidget(m_notice);
-    layout->addWidget(m_form, 1);
-    resize(windowSettings().value(sizeKey(screenId), QSize(DefaultWidth, DefaultHeight)).toSize());
+    m_parts->setHandleWidth(1);
+    m_parts->setChildrenCollapsible(false);
+    m_parts->addWidget(m_form);
+    layout->addWidget(m_parts, 1);
+    const bool hasLines = showsChildren(m_binding.screen().screen.arrangement);
+    if (hasLines)
+        addLines(openEdits);
+    resize(windowSettings()
+               .value(sizeKey(screenId), hasLines ? QSize(WidthWithLines, HeightWithLines)
+                                                  : QSize(DefaultWidth, DefaultHeight))
+               .toSize());
+    addCommands();
+    connect(m_form->fields(), &FormFields::settled, this,
+            [this] { m_binding.saveWritten(record()); });
+    connect(m_form, &RecordForm::mendRequested, this, &EditWindow::goToField);
+    followNotices();
+    connect(m_form, &RecordForm::movedTo, this, &EditWindow::refreshTitle);
+    connect(m_form, &RecordForm::stateChanged, this, &EditWindow::refreshTitle);
+    // A new record that was saved goes by its key from now on.
+    connect(workspace->records(), &Records::saved, this,
+            [this](const QString& table, const RecordId& before, const RecordId& now) {
+                if (table != tableName() || !(before == record()))
+                    return;
+                setPinned(now);
+                if (!m_saving.isNone() && m_saving == before)
+                    followSave();
+                m_saving = {};
+            });
+    connect(workspace->records()->presence(), &Presence::changed, this, &EditWindow::refreshTitle);
+    setPinned(id);
+    refreshTitle();
+}
 
+void EditWindow::addCommands() {
     auto* save = new QAction(this);
     save->setShortcut(QKeySequence::Save);
-    connect(save, &QAction::triggered, m_form, &RecordForm::save);
+    connect(save, &QAction::triggered, this, [this] {
+        setFocus(Qt::OtherFocusReason); // a cell's edit counts as written
+        m_form->save();
+    });
     connect(m_form, &RecordForm::saveRequested, this, [this] {
         m_saving = record();
         m_form->fieldsDone();
@@ -91,38 +135,98 @@ EditWindow::EditWindow(Workspace* workspace, const QString& screenId, const Reco
         m_form->addHeadAction(step);
     }
     m_delete->setShortcut(Qt::CTRL | Qt::Key_Delete);
-    connect(m_delete, &QAction::triggered, this, &EditWindow::deleteRecord);
+    connect(m_delete, &QAction::triggered, this, [this] {
+        if (m_lineWork && m_lineWork->part().isValid())
+            m_lineWork->remove();
+        else
+            deleteRecord();
+    });
     addAction(m_delete);
     m_form->addHeadAction(m_delete);
-    connect(m_form->fields(), &FormFields::settled, this,
-            [this] { m_binding.saveWritten(record()); });
-    followNotices();
-    connect(m_form, &RecordForm::movedTo, this, &EditWindow::refreshTitle);
-    connect(m_form, &RecordForm::stateChanged, this, &EditWindow::refreshTitle);
-    // A new record that was saved goes by its key from now on.
-    connect(workspace->records(), &Records::saved, this,
-            [this](const QString& table, const RecordId& before, const RecordId& now) {
-                if (table != tableName() || !(before == record()))
-                    return;
-                m_form->setRecord(now);
-                if (!m_saving.isNone() && m_saving == before)
-                    followSave();
-                m_saving = {};
-            });
-    connect(workspace->records()->presence(), &Presence::changed, this, &EditWindow::refreshTitle);
+}
+
+void EditWindow::addLines(OpenEdits* openEdits) {
+    m_binding.setSavesChildren(true);
+    m_children = new ChildrenPanel(&m_binding, openEdits, 0);
+    m_parts->addWidget(m_children);
+    layout()->addWidget(m_form->foot());
+    m_form->setDense(true);
+    m_lineWork = new LineWork(m_children, openEdits, this);
+    connect(m_lineWork, &LineWork::told, m_notice, &NoticeLine::setNotice);
+    connect(m_form, &RecordForm::needChanged, this, &EditWindow::applySplit, Qt::QueuedConnection);
+    connect(m_form, &RecordForm::saveTried, this, [this] { setFocus(Qt::OtherFocusReason); });
+    connect(m_children, &ChildrenPanel::left, this, [this](bool forwards) {
+        if (forwards)
+            m_form->focusFoot();
+        else
+            m_form->fields()->focusLast();
+    });
+    const auto tabIntoLines = [this] {
+        const QList<RecordList*> lines = m_children->listsInSight();
+        if (QWidget* last = m_form->fields()->lastEditor(); last && !lines.isEmpty())
+            setTabOrder(last, lines.front()->grid());
+    };
+    tabIntoLines();
+    connect(m_form->fields(), &FormFields::rebuilt, m_children, tabIntoLines);
+    for (const auto& [keys, run] :
+         {std::pair{QKeySequence(QKeySequence::New), &LineWork::begin},
+          std::pair{QKeySequence(Qt::CTRL | Qt::Key_Return), &LineWork::open}}) {
+        auto* action = new QAction(this);
+        action->setShortcut(keys);
+        connect(action, &QAction::triggered, m_lineWork, run);
+        addAction(action);
+    }
+    auto* round = new QAction(this);
+    round->setShortcut(Qt::Key_F6);
+    connect(round, &QAction::triggered, this, [this] {
+        const QList<RecordList*> lines = m_children->listsInSight();
+        const bool isInForm = m_form->isAncestorOf(QApplication::focusWidget());
+        if (isInForm && !lines.isEmpty())
+            lines.front()->grid()->setFocus(Qt::OtherFocusReason);
+        else
+            m_form->fields()->focusFirst();
+    });
+    addAction(round);
+}
+
+void EditWindow::applySplit() {
+    if (!m_children)
+        return;
+    const int room = m_parts->height();
+    const int upper = m_form->heightOverLines(room, space::RowHeight);
+    m_parts->setSizes({upper, room - upper});
+}
+
+void EditWindow::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    QMetaObject::invokeMethod(this, &EditWindow::applySplit, Qt::QueuedConnection);
+}
+
+void EditWindow::goToField(const DraftRef& place, const QString& column) {
+    if (place == DraftRef{tableName(), record()})
+        m_form->focusField(column);
+    else if (!m_children || !m_children->goTo(place, column))
+        m_binding.workspace()->records()->want(
+            screenIdFor(m_binding.workspace()->project(), place.table), place.id);
+}
+
+void EditWindow::setPinned(const RecordId& id) {
     m_form->setRecord(id);
-    refreshTitle();
+    if (m_children)
+        m_children->setParentRecord(id);
 }
 
 EditWindow::~EditWindow() {
     if (m_presence)
         m_presence->leave(tableName(), m_present);
+    // What reads the binding goes before it.
+    delete m_parts;
 }
 
 void EditWindow::setRecord(const RecordId& id) {
     m_form->fieldsDone();
     m_binding.saveLeft(record());
-    m_form->setRecord(id);
+    setPinned(id);
     refreshTitle();
 }
 

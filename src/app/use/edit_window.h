@@ -7,20 +7,25 @@
 #include <QWidget>
 
 class QAction;
+class QSplitter;
 
 namespace gravin {
 
 class Presence;
 
+class ChildrenPanel;
+class LineWork;
 class NoticeLine;
+class OpenEdits;
 class RecordForm;
 
-// A window of its own, pinned to one record by key: the list may move as it likes. Closing it keeps
-// the draft. Deletes itself when closed.
+// A window of its own, pinned to one record by key, with its lines where its screen shows some: the
+// list may move as it likes. Closing it keeps the draft. Deletes itself when closed.
 class EditWindow : public QWidget {
     Q_OBJECT
 public:
-    EditWindow(Workspace* workspace, const QString& screenId, const RecordId& id, int number);
+    EditWindow(OpenEdits* openEdits, Workspace* workspace, const QString& screenId,
+               const RecordId& id, int number);
     ~EditWindow() override;
 
     int number() const { return m_number; }
@@ -35,6 +40,8 @@ public:
     void dismiss();
     bool hasDraft() const { return m_binding.draft(record()) != nullptr; }
     RecordForm* form() const { return m_form; }
+    // Null where the screen shows no children.
+    ChildrenPanel* children() const { return m_children; }
     // What was said last, in this window; empty: nothing.
     QString noticeText() const;
 
@@ -47,9 +54,15 @@ Q_SIGNALS:
 
 protected:
     void closeEvent(QCloseEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    void addLines(OpenEdits* openEdits);
+    void addCommands();
+    void applySplit();
+    void setPinned(const RecordId& id);
+    void goToField(const DraftRef& place, const QString& column);
     void refreshTitle();
     void followSave();
     void deleteRecord();
@@ -60,6 +73,9 @@ private:
     int m_number;
     bool m_isDismissed = false;
     RecordForm* m_form;
+    QSplitter* m_parts; // the form over the lines
+    ChildrenPanel* m_children = nullptr;
+    LineWork* m_lineWork = nullptr;
     NoticeLine* m_notice;
     QAction* m_delete;
     RecordId m_saving;             // by this window

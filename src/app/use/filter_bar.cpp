@@ -19,7 +19,7 @@ namespace gravin {
 namespace {
 constexpr int SearchAfter = 180; // milliseconds without a key
 constexpr Distance SearchWidth(200);
-constexpr Distance NarrowestSearch(90);
+constexpr Distance NarrowestSearch(40);
 constexpr qsizetype LongestWords = 44;
 
 // Many words never make the window wider than it is: they give way.
@@ -63,7 +63,6 @@ FilterBar::FilterBar(ScreenBinding* binding, RecordView* view, QWidget* parent)
     m_line->addWidget(m_search);
     m_line->addWidget(filter);
     m_line->addStretch(0);
-    m_line->addWidget(m_savedButton);
     auto* layout = new QVBoxLayout(this);
     layout->setSpacing(6);
     layout->addLayout(m_line);
@@ -89,9 +88,14 @@ void FilterBar::setInOneLine(bool oneLine) {
     auto* lines = static_cast<QVBoxLayout*>(layout());
     lines->removeWidget(m_words);
     m_line->removeWidget(m_words);
-    if (oneLine)
+    m_line->removeWidget(m_savedButton);
+    if (oneLine) {
         m_line->insertWidget(0, m_words);
-    else
+        m_line->insertWidget(m_line->count() - 1, m_savedButton); // before what is left of it
+    } else {
+        m_line->addWidget(m_savedButton);
+    }
+    if (!oneLine)
         lines->addWidget(m_words, 0, Qt::AlignLeft);
     lines->setContentsMargins(space::Pad, oneLine ? 0 : 4, oneLine ? 4 : space::Pad,
                               oneLine ? 0 : 6);
@@ -204,6 +208,33 @@ void FilterBar::takeScreens() {
     m_screens = m_kept->ofScreen();
     m_sameShown.clear();
     take(m_screens);
+}
+
+namespace {
+
+// What is kept of how somebody set a list up: not what was looked for just now.
+ListSetUp orderIn(const ListSetUp& setUp) {
+    ListSetUp order;
+    order.sort = setUp.sort;
+    order.groupedBy = setUp.groupedBy;
+    order.hidden = setUp.hidden;
+    return order;
+}
+
+} // namespace
+
+std::optional<ListSetUp> FilterBar::ownOrder() const {
+    const ListSetUp own = orderIn(m_setUp);
+    return own == orderIn(m_screens) ? std::nullopt : std::optional(own);
+}
+
+void FilterBar::takeOwn(const ListSetUp& own, const QStringList& sameShown) {
+    ListSetUp setUp = m_setUp;
+    setUp.sort = own.sort;
+    setUp.groupedBy = own.groupedBy;
+    setUp.hidden = own.hidden;
+    m_sameShown = sameShown;
+    take(setUp);
 }
 
 void FilterBar::setShapes(bool shapes) {

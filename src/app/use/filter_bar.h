@@ -46,7 +46,12 @@ public:
     void takeScreens();
     // Who shapes the screen may lift everything, and keeps lists for everyone.
     void setShapes(bool shapes);
-    const ListSetUp& setUp() const { return m_setUp; }
+    bool shapes() const { return m_shapes; }
+    // What the person made of the list beside filters and search, against what the screen has;
+    // nothing: all is as the screen has it.
+    std::optional<ListSetUp> ownOrder() const;
+    const QStringList& sameShown() const { return m_sameShown; }
+    void takeOwn(const ListSetUp& own, const QStringList& sameShown);
     bool isFiltered() const { return m_query.isFiltered(); }
 
 Q_SIGNALS:

@@ -278,6 +278,14 @@ QWidget* FormFields::lastEditor() const {
     return order.isEmpty() ? nullptr : slotOf(order.back())->editor->inner();
 }
 
+void FormFields::focusFirst() {
+    const QStringList order = tabOrderOf(m_arranged);
+    for (const QString& column : order) {
+        if (isShown(column) && !slotOf(column)->isReadOnly)
+            return focusField(column);
+    }
+}
+
 void FormFields::focusLast() {
     const QStringList order = tabOrderOf(m_arranged);
     if (!order.isEmpty())

@@ -32,6 +32,7 @@ public:
     int leastHeight() const;
     // The last editor in the order of Tab; null without fields.
     QWidget* lastEditor() const;
+    void focusFirst();
     void focusLast();
 
     // For shaping: every section has its title, also an empty one.

@@ -7,38 +7,17 @@
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "app/use/delete_dialog.h"
+#include "app/use/line_work.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/row_actions.h"
 #include "app/use/save_many.h"
 #include "app/use/screen_page.h"
 #include "app/use/stored_dialog.h"
-#include "core/base/text.h"
-#include "core/value/text_form.h"
-#include "session/drafts/draft_history.h"
 
 #include <QIcon>
 
 namespace gravin {
-
-namespace {
-
-// Records without a name, and those that share one, are told by their keys.
-void tellApart(QStringList& names, const std::vector<Key>& keys,
-               const std::vector<ColumnType>& types) {
-    QHash<QString, int> times;
-    for (const QString& name : std::as_const(names))
-        ++times[name];
-    for (qsizetype i = 0; i < names.size(); ++i) {
-        const QString key = keyText(keys[static_cast<size_t>(i)], types);
-        if (names[i].isEmpty())
-            names[i] = key;
-        else if (times.value(names[i]) > 1)
-            names[i] = PageCommands::tr("%1 (%2)").arg(names[i], key);
-    }
-}
-
-} // namespace
 
 PageCommands::PageCommands(ScreenPage* page)
     : QObject(page)
@@ -124,7 +103,8 @@ QString PageCommands::reasonAgainst(Command command) const {
             return reason;
         return id.isNone() ? noneIsChosen : now.noNewReason;
     case Command::Delete:
-        return now.binding->reasonAgainstDeleting(id);
+        return id.isNew() && now.grid != m_page->grid() ? QString()
+                                                        : now.binding->reasonAgainstDeleting(id);
     case Command::Bulk:
         if (const QString reason = now.binding->screen().reasonAgainst(Operation::Update);
             !reason.isEmpty())
@@ -284,7 +264,7 @@ void PageCommands::deleteRecords() {
     if (!selected.contains(now.current()))
         selected = {now.current()};
     if (now.grid != m_page->grid())
-        return removeLines(now, selected);
+        return m_page->showNotice({Notice::Kind::Done, removeLines(now, selected)});
     for (const RecordId& id : selected) {
         if (id.isNew() || id.isNone())
             continue;
@@ -292,31 +272,7 @@ void PageCommands::deleteRecords() {
         const QString name = now.binding->nameOf(id);
         names += name;
     }
-    tellApart(names, keys, now.binding->screen().table->keyTypes());
     (new DeleteDialog(m_page->workspace(), now.binding->screen(), keys, names, m_page))->open();
-}
-
-// Lines go with the save of what they belong to; until then they stand there struck through.
-void PageCommands::removeLines(const GridPart& part, const QList<RecordId>& lines) {
-    Records* records = m_page->workspace()->records();
-    const QString& table = part.binding->tableName();
-    DraftStore* drafts = records->drafts(table);
-    DraftHistory::OneStep step(records->history());
-    const DraftStore::Batch batch(drafts);
-    qint64 count = 0;
-    for (const RecordId& id : lines) {
-        const Record* record = id.isNew() ? nullptr : records->store(table)->record(id.key);
-        if (id.isNew())
-            records->discard(table, id);
-        else if (record || drafts->find(id))
-            drafts->setRemoved(id, record, true);
-        else
-            continue; // not read yet
-        ++count;
-    }
-    m_page->showNotice(
-        {Notice::Kind::Done, tr("%1 of %2 will be deleted with the next save. Undo puts them back.")
-                                 .arg(countedRecords(count), part.binding->screen().screen.label)});
 }
 
 void PageCommands::saveAll() {
@@ -326,25 +282,7 @@ void PageCommands::saveAll() {
         [this](const DraftRef& place, const QString& column) { m_page->goToField(place, column); });
 }
 
-void PageCommands::onCells(CellAction action) {
-    switch (action) {
-    case CellAction::Copy:
-        m_cells->copy(m_page->part());
-        break;
-    case CellAction::Cut:
-        m_cells->cut(m_page->part());
-        break;
-    case CellAction::Paste:
-        m_cells->paste(m_page->part());
-        break;
-    case CellAction::FillDown:
-        m_cells->fillDown(m_page->part());
-        break;
-    case CellAction::Clear:
-        m_cells->clear(m_page->part());
-        break;
-    }
-}
+void PageCommands::onCells(CellAction action) { m_cells->run(action, m_page->part()); }
 
 void PageCommands::showMenu(const QPoint& globalPosition) {
     const GridPart now = m_page->part();

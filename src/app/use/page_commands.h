@@ -72,7 +72,6 @@ private:
     void copyRecord();
     void beginRecord(const RecordId& id);
     void deleteRecords();
-    void removeLines(const GridPart& part, const QList<RecordId>& lines);
     void updateMany();
     void goAlong(const RowAction& action, const GridPart& part);
 

@@ -23,6 +23,10 @@ namespace gravin {
 namespace {
 
 constexpr int WidestTitle = 260;
+// Lines that are to be seen below a form before its texts get more room, and what a list takes
+// beside them: tabs, heads, the empty line, totals.
+constexpr int FewestLines = 9;
+constexpr Distance AroundLines(104);
 
 } // namespace
 
@@ -106,6 +110,11 @@ void RecordForm::setDense(bool dense) {
         m_foot->setContentsMargins(0, 0, 0, 0);
     else
         m_foot->setContentsMargins(Side, around, 0, around);
+}
+
+int RecordForm::heightOverLines(int room, int lineHeight) const {
+    const int spared = room - FewestLines * lineHeight - AroundLines;
+    return std::min({neededHeight(), std::max(leastHeight(), spared), room / 2});
 }
 
 bool RecordForm::eventFilter(QObject* watched, QEvent* event) {

@@ -50,6 +50,9 @@ public:
     // Why saving is not possible now; empty when it is.
     QString saveReason() const;
 
+    // How much of a room it takes that lines stand in below it: at most half.
+    int heightOverLines(int room, int lineHeight) const;
+
 Q_SIGNALS:
     // Save or Discard became possible or impossible, or the name changed.
     void stateChanged();

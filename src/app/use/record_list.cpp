@@ -7,6 +7,7 @@
 
 #include <QApplication>
 #include <QHeaderView>
+#include <QScopedValueRollback>
 #include <QVBoxLayout>
 
 namespace gravin {
@@ -27,6 +28,7 @@ RecordList::RecordList(ScreenBinding* binding, RecordView* view, WindowNumbers* 
     layout->addWidget(m_totals);
     connectHeads();
     connect(m_bar, &FilterBar::changed, this, &RecordList::followBar);
+    connect(m_grid, &GridView::arranged, this, &RecordList::keepOwn);
     connect(m_bar, &FilterBar::refused, this, [this](const QString& reason) {
         Q_EMIT told({Notice::Kind::Refused, reason});
     });
@@ -62,7 +64,34 @@ void RecordList::followBar() {
     m_grid->hideFields(m_bar->hidden());
     m_figures->group(m_bar->groupedBy());
     m_figures->askForTotals();
+    keepOwn();
     Q_EMIT setUpChanged();
+}
+
+void RecordList::setOwnPlace(const QString& place) {
+    m_own.emplace(m_binding->workspace()->document()->file(), place);
+    const auto list = m_own->list();
+    if (!list)
+        return;
+    const QScopedValueRollback taking(m_isTakingOwn, true);
+    m_grid->arrange(list->widths, list->order);
+    if (!list->setUp.isEmpty() || !list->shownAlike.isEmpty())
+        m_bar->takeOwn(list->setUp.isEmpty() ? m_bar->ownOrder().value_or(ListSetUp())
+                                             : list->setUp,
+                       list->shownAlike);
+}
+
+ListArrangement RecordList::ownNow() const {
+    return {m_grid->ownWidths(), m_grid->ownOrder(), m_bar->ownOrder().value_or(ListSetUp()),
+            m_bar->sameShown()};
+}
+
+bool RecordList::isArranged() const { return !ownNow().isEmpty(); }
+
+// While a screen is shaped, what becomes of its list is for everyone.
+void RecordList::keepOwn() {
+    if (m_own && !m_isTakingOwn && !m_bar->shapes())
+        m_own->keep(ownNow());
 }
 
 QString RecordList::currentColumn() const {
@@ -79,7 +108,15 @@ void RecordList::groupByField() {
         m_bar->groupBy(column);
 }
 
-void RecordList::takeScreens() { m_bar->takeScreens(); }
+void RecordList::takeScreens() {
+    {
+        const QScopedValueRollback taking(m_isTakingOwn, true);
+        m_grid->arrange({}, {});
+        m_bar->takeScreens();
+    }
+    keepOwn();
+    Q_EMIT putBack();
+}
 
 void RecordList::askForShownFields() { m_bar->askForShownFields(); }
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/grid/grid_view.h"
+#include "app/use/own_arrangement.h"
 
 #include <QWidget>
 
@@ -26,6 +27,8 @@ public:
     // Stands above the rows until somebody puts it elsewhere.
     FilterBar* bar() const { return m_bar; }
     void putBarBack();
+    // The list is arranged as the person left it in this place, and keeps what becomes of it.
+    void setOwnPlace(const QString& place);
     // What stands between the bar and the rows. The list owns it from now on.
     void setOverRows(QWidget* widget);
 
@@ -36,6 +39,7 @@ public:
     void groupByField();
     // Nothing of one's own any more.
     void takeScreens();
+    bool isArranged() const; // by the person
     // Asks which fields are shown.
     void askForShownFields();
 
@@ -45,10 +49,13 @@ Q_SIGNALS:
     void told(const gravin::Notice& notice);
     // What the current field comes to, for people; empty: there is nothing to say.
     void totalsChanged(const QString& words);
+    void putBack(); // as the screen has it
 
 private:
     void connectHeads();
     void followBar();
+    void keepOwn();
+    ListArrangement ownNow() const;
     QString currentColumn() const; // empty: none
 
     ScreenBinding* m_binding;
@@ -56,6 +63,8 @@ private:
     FilterBar* m_bar;
     ListFigures* m_figures;
     TotalsRow* m_totals;
+    std::optional<OwnArrangement> m_own;
+    bool m_isTakingOwn = false;
 };
 
 } // namespace gravin

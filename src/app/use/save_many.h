@@ -11,6 +11,8 @@ class QTableWidget;
 
 namespace gravin {
 
+class Workspace;
+
 // What stands in the way of saving several drafts at once: record, field and message, each a way
 // to its field.
 class SaveProblemsDialog : public QDialog {

@@ -52,10 +52,8 @@ constexpr int FormShare = 474;
 constexpr int PlateShare = 560;
 // So wide that a record and its lines stand beside each other.
 constexpr Distance WideEnough(1400);
-// Lines that are to be seen below a form before its texts get more room, and what a list takes
-// beside them: tabs, heads, the empty line, totals.
-constexpr int FewestLines = 9;
-constexpr Distance AroundLines(104);
+const QString BesideSplit = QStringLiteral("beside");
+const QString BelowSplit = QStringLiteral("below");
 
 } // namespace
 
@@ -77,7 +75,8 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     , m_title(new QLabel)
     , m_subtitle(new QLabel)
     , m_footLine(new QHBoxLayout)
-    , m_commands(new PageCommands(this)) {
+    , m_commands(new PageCommands(this))
+    , m_own(workspace->document()->file(), screenId) {
     m_binding.setSavesChildren(true);
     m_foot = new StatusBar({action(Command::First), action(Command::Previous),
                             action(Command::Next), action(Command::Last)});
@@ -112,6 +111,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
             &NoticeLine::forgetUntilEdited);
     connect(m_onlyThese, &QPushButton::clicked, this, [this] { showOnly({}, {}); });
     setBuild(false);
+    m_list->setOwnPlace(screenId);
     chooseFirstRecord();
 }
 
@@ -172,6 +172,7 @@ void ScreenPage::connectGrid() {
     connect(m_model, &QAbstractItemModel::modelReset, this, &ScreenPage::refresh);
     connect(m_list, &RecordList::setUpChanged, this, &ScreenPage::refresh);
     connect(m_list, &RecordList::told, this, &ScreenPage::showNotice);
+    connect(m_list, &RecordList::putBack, this, &ScreenPage::putBack);
     connect(m_list, &RecordList::totalsChanged, m_foot, &StatusBar::setTotals);
     Workspace* workspace = m_binding.workspace();
     connect(m_model->view(), &RecordView::completed, this, [this] {
@@ -245,6 +246,7 @@ void ScreenPage::arrange() {
     m_all->setHandleWidth(1);
     m_all->setChildrenCollapsible(false);
     m_all->addWidget(m_halves);
+    connect(m_all, &QSplitter::splitterMoved, this, &ScreenPage::keepSplit);
     auto* foot = new QWidget;
     foot->setProperty("role", "raised");
     foot->setLayout(m_footLine);
@@ -319,12 +321,27 @@ void ScreenPage::applySplit() {
     m_all->setOrientation(beside ? Qt::Horizontal : Qt::Vertical);
     const int room = beside ? m_all->width() : m_all->height();
     int upper = beside ? room * 2 / 5 : room / 2;
-    if (!beside && showsForm() && !showsGrid()) {
-        const int line = m_grid->verticalHeader()->defaultSectionSize();
-        const int spared = room - FewestLines * line - AroundLines;
-        upper = std::min({m_form->neededHeight(), std::max(m_form->leastHeight(), spared), upper});
-    }
+    if (const auto own = m_own.split(beside ? BesideSplit : BelowSplit))
+        upper = static_cast<int>(*own * room);
+    else if (!beside && showsForm() && !showsGrid())
+        upper = m_form->heightOverLines(room, m_grid->verticalHeader()->defaultSectionSize());
     m_all->setSizes({upper, room - upper});
+}
+
+// A person's hand counts more than what fields need.
+void ScreenPage::keepSplit() {
+    const QList<int> sizes = m_all->sizes();
+    if (sizes.size() < 2 || sizes[0] + sizes[1] == 0)
+        return;
+    m_own.keepSplit(m_all->orientation() == Qt::Horizontal ? BesideSplit : BelowSplit,
+                    static_cast<double>(sizes[0]) / (sizes[0] + sizes[1]));
+}
+
+void ScreenPage::putBack() {
+    m_own.forget();
+    applySplit();
+    if (!m_build && m_face == nullptr)
+        m_halves->setSizes({GridShare, FormShare});
 }
 
 // Once for all that happens in this turn of the event loop, when all is laid out.
@@ -375,6 +392,7 @@ void ScreenPage::connectChildren() {
     connect(m_children, &ChildrenPanel::told, this, &ScreenPage::showNotice);
     connect(m_children, &ChildrenPanel::totalsChanged, m_foot, &StatusBar::setTotals);
     connect(m_children, &ChildrenPanel::setUpChanged, this, &ScreenPage::refresh);
+    connect(m_children, &ChildrenPanel::putBack, this, &ScreenPage::putBack);
     connect(m_children, &ChildrenPanel::left, this, [this](bool forwards) {
         if (!showsForm())
             focusGrid();

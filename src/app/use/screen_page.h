@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/grid/grid_part.h"
+#include "app/use/own_arrangement.h"
 #include "app/use/page_commands.h"
 #include "session/screen_binding.h"
 
@@ -108,6 +109,8 @@ private:
     // Gives the form what its fields need and the lines the rest.
     void applySplit();
     void applySplitSoon();
+    void keepSplit();
+    void putBack();
     // Where the screen saves by itself: what was left, or written.
     void saveLeft(const GridPart& part, const RecordId& id);
     void saveWritten(const GridPart& part, const RecordId& id);
@@ -144,6 +147,7 @@ private:
     bool m_build = false;
     bool m_refreshesSoon = false;
     bool m_splitsSoon = false;
+    OwnArrangement m_own;
     std::optional<Arrangement> m_arranged;
     std::optional<QList<RecordLink>> m_listedChildren; // those of the panel that stands now
 };

@@ -63,6 +63,16 @@ private:
                 plan, *child, empties ? DeletionPlan::Fate::Emptied : DeletionPlan::Fate::GoesWith);
             part.count += static_cast<qint64>(keys->size());
             m_counted += static_cast<qint64>(keys->size());
+            if (part.first.size() < DeletionPlan::MostShown) {
+                const size_t wanted =
+                    std::min(DeletionPlan::MostShown - part.first.size(), keys->size());
+                const auto shown =
+                    TableReader(m_session, *child)
+                        .records({keys->begin(), keys->begin() + static_cast<qsizetype>(wanted)});
+                if (!shown)
+                    return shown.error();
+                part.first.insert(part.first.end(), shown->begin(), shown->end());
+            }
             plan.isCounted = plan.isCounted && m_counted <= MostCounted;
             if (empties || !plan.isCounted || !part.obstacle.isEmpty())
                 continue;

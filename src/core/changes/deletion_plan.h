@@ -12,11 +12,14 @@ struct DeletionPlan {
         GoesWith, // deleted with them, once somebody agrees
         Emptied   // its reference becomes empty
     };
+    static constexpr size_t MostShown = 5;
     struct Part {
         QString table;
         Fate fate = Fate::GoesWith;
         qint64 count = 0;
         QString obstacle = {}; // why it cannot be done; empty: it can
+        // The first of them, as they are now; at most MostShown.
+        std::vector<Record> first = {};
     };
     std::vector<Record> records; // those to delete, as they are now
     qint64 gone = 0;             // of those asked for: not there any more

@@ -1,0 +1,102 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/use/line_work.h"
+
+#include "app/grid/cell_clipboard.h"
+#include "app/use/children_panel.h"
+#include "app/use/open_edits.h"
+#include "core/base/text.h"
+
+#include <QApplication>
+
+namespace gravin {
+
+QString removeLines(const GridPart& part, const QList<RecordId>& lines) {
+    Records* records = part.binding->workspace()->records();
+    const QString& table = part.binding->tableName();
+    DraftStore* drafts = records->drafts(table);
+    DraftHistory::OneStep step(records->history());
+    const DraftStore::Batch batch(drafts);
+    qint64 stored = 0;
+    qint64 begun = 0;
+    for (const RecordId& id : lines) {
+        const Record* record = id.isNew() ? nullptr : records->store(table)->record(id.key);
+        if (id.isNew()) {
+            records->discard(table, id);
+            ++begun;
+        } else if (record || drafts->find(id)) {
+            drafts->setRemoved(id, record, true);
+            ++stored;
+        }
+    }
+    if (stored == 0)
+        return LineWork::tr("Discarded %1.")
+            .arg(counted(begun, LineWork::tr("new record"), LineWork::tr("new records")));
+    return LineWork::tr("%1 of %2 will be deleted with the next save. Undo puts them back.")
+        .arg(countedRecords(stored), part.binding->screen().screen.label);
+}
+
+LineWork::LineWork(ChildrenPanel* lines, OpenEdits* openEdits, QObject* parent)
+    : QObject(parent)
+    , m_lines(lines)
+    , m_openEdits(openEdits)
+    , m_cells(new CellClipboard(this)) {
+    connect(m_cells, &CellClipboard::notice, this, &LineWork::told);
+    connect(lines, &ChildrenPanel::told, this, &LineWork::told);
+    connect(lines, &ChildrenPanel::cellsRequested, this, &LineWork::onCells);
+    connect(lines, &ChildrenPanel::deleteRequested, this, &LineWork::remove);
+    connect(lines, &ChildrenPanel::nextNewRequested, this, &LineWork::begin);
+    connect(lines, &ChildrenPanel::openRequested, this,
+            [this](const GridPart& part, const RecordId& id) {
+                m_openEdits->open(part.binding->screenId(), id);
+            });
+    connect(lines, &ChildrenPanel::cellWritten, this,
+            [](const GridPart& part, const RecordId& id) { part.binding->saveWritten(id); });
+    connect(lines, &ChildrenPanel::recordLeft, this,
+            [](const GridPart& part, const RecordId& id) { part.binding->saveLeft(id); });
+}
+
+GridPart LineWork::part() const {
+    const QWidget* focus = QApplication::focusWidget();
+    return focus ? m_lines->partOf(m_lines->listAround(focus)) : GridPart();
+}
+
+void LineWork::begin() {
+    const GridPart now = part();
+    if (!now.isValid())
+        return;
+    QString reason = now.binding->screen().reasonAgainst(Operation::Insert);
+    if (reason.isEmpty())
+        reason = now.noNewReason;
+    if (!reason.isEmpty()) {
+        Q_EMIT told({Notice::Kind::Refused, reason});
+        return;
+    }
+    now.grid->setCurrentRecord(now.binding->workspace()->records()->newRecord(
+        now.binding->screen(), now.presets, now.parent));
+    now.grid->beginFirstEdit();
+}
+
+void LineWork::remove() {
+    const GridPart now = part();
+    if (!now.isValid())
+        return;
+    if (const QString reason = now.binding->reasonAgainstDeleting(now.current());
+        !reason.isEmpty() && !now.current().isNew())
+        Q_EMIT told({Notice::Kind::Refused, reason});
+    else
+        Q_EMIT told({Notice::Kind::Done, removeLines(now, now.grid->selectedRecords())});
+}
+
+void LineWork::open() {
+    const GridPart now = part();
+    if (now.isValid() && !now.current().isNone())
+        m_openEdits->open(now.binding->screenId(), now.current());
+}
+
+void LineWork::onCells(CellAction action) {
+    const GridPart now = part();
+    if (now.isValid())
+        m_cells->run(action, now);
+}
+
+} // namespace gravin

@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/grid/grid_part.h"
+
+#include <QPointer>
+
+namespace gravin {
+
+class CellClipboard;
+class ChildrenPanel;
+class OpenEdits;
+class RecordList;
+
+// Marks lines for deletion with the save of what they belong to; new ones are not there any more.
+// Answers what was done, in words.
+QString removeLines(const GridPart& part, const QList<RecordId>& lines);
+
+// Work in the lines of a record that stand in a window of their own: the same as on a page.
+class LineWork : public QObject {
+    Q_OBJECT
+public:
+    // All must outlive it.
+    LineWork(ChildrenPanel* lines, OpenEdits* openEdits, QObject* parent);
+
+    // Where the keyboard is now; invalid: not in lines.
+    GridPart part() const;
+    void begin(); // a line
+    void remove();
+    void open();
+
+Q_SIGNALS:
+    void told(const gravin::Notice& notice);
+
+private:
+    void onCells(CellAction action);
+
+    ChildrenPanel* m_lines;
+    OpenEdits* m_openEdits;
+    CellClipboard* m_cells;
+};
+
+} // namespace gravin

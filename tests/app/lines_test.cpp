@@ -1,0 +1,236 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A record with its lines: on a page, in a window of its own, and as a person arranged it.
+#include "app/grid/totals_row.h"
+#include "app/use/children_panel.h"
+#include "app/use/edit_window.h"
+#include "app/use/filter_bar.h"
+#include "app/use/form_fields.h"
+#include "app/use/open_edits.h"
+#include "app/use/own_arrangement.h"
+#include "app/use/record_form.h"
+#include "app/use/record_list.h"
+#include "support/text.h"
+#include "whole_example.h"
+
+#include <QFile>
+#include <QHeaderView>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <QSplitter>
+#include <QTest>
+
+using namespace gravin;
+using namespace gravin::test;
+
+namespace {
+
+class Lines : public OpenDemonstration {
+protected:
+    void SetUp() override {
+        OpenDemonstration::SetUp();
+        m_file = workspace().document()->file();
+        window().resize(1280, 800);
+        showVisits();
+    }
+    void showVisits() {
+        window().showScreen(name("visit"));
+        ASSERT_TRUE(page()->children());
+        ASSERT_TRUE(Driver::until([this] { return records() > 0; }));
+        Driver::settle(200);
+    }
+    RecordList* list() { return page()->children()->lists().front(); }
+    GridView* lines() { return list()->grid(); }
+    QByteArray projectBytes() const {
+        QFile file(m_file);
+        return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
+    }
+    void reopen() {
+        closeWindow();
+        open(m_file);
+    }
+    int records() { return lines()->gridModel()->rows().recordRows(); }
+    static int placeOf(const GridView* grid, const char* column) {
+        const auto& fields = grid->gridModel()->binding()->fields();
+        for (int i = 0; i < fields.size(); ++i) {
+            if (fields[i].name() == QLatin1String(column))
+                return i;
+        }
+        return -1;
+    }
+    QString asked(const char* sql) {
+        auto session = Session::open({Engine::Sqlite, folder() + name("/harbour.db"), true},
+                                     Session::Access::ReadOnly);
+        return (*session)->scalar(name(sql))->toString();
+    }
+
+private:
+    QString m_file;
+};
+
+// The form takes what its fields need, the lines at least half of the height.
+TEST_F(Lines, HaveAtLeastHalfOfTheHeight) {
+    EXPECT_GE(page()->children()->height(), page()->form()->height());
+    EXPECT_GE(lines()->viewport()->height() / lines()->rowHeight(0), 8);
+    const auto* fields = page()->form()->fields();
+    EXPECT_GE(fields->parentWidget()->height(), fields->leastHeight()) << "no field is cut";
+    window().resize(1900, 900);
+    Driver::settle(300);
+    EXPECT_LT(page()->form()->mapTo(page(), QPoint()).x() + page()->form()->width(),
+              page()->children()->mapTo(page(), QPoint()).x() + 2)
+        << "beside each other where there is room";
+}
+
+// A long text is low at rest and grows while one is in it.
+TEST_F(Lines, ALongTextGrowsWhileOneIsInIt) {
+    workspace().document()->change(name("long"), [](Project& project) {
+        for (FieldDefinition& field : project.fields[name("visit")]) {
+            if (field.column == u"report")
+                field.shownAs = ShownAs::LongText;
+        }
+    });
+    Driver::settle(300);
+    auto* text = page()->form()->findChild<QPlainTextEdit*>();
+    ASSERT_NE(text, nullptr);
+    const int atRest = text->height();
+    text->setFocus();
+    text->setPlainText(QString(12, u'\n'));
+    Driver::settle(200);
+    EXPECT_GE(text->height(), 10 * text->fontMetrics().lineSpacing());
+    page()->focusForm();
+    Driver::settle(200);
+    EXPECT_LE(text->height(), 5 * text->fontMetrics().lineSpacing());
+    EXPECT_LE(atRest, text->height());
+}
+
+// One draft each in window, page and list, with the same sum at every step.
+TEST_F(Lines, StandInTheWindowOfTheirRecordToo) {
+    const RecordId visit = grid()->currentRecord();
+    EditWindow* window = this->window().openEdits()->open(name("visit"), visit);
+    ASSERT_NE(window, nullptr);
+    ASSERT_NE(window->children(), nullptr);
+    GridView* inside = window->children()->grids().front();
+    ASSERT_TRUE(
+        Driver::until([&] { return inside->gridModel()->rows().recordRows() == records(); }));
+    window->activateWindow();
+    Driver::settle(200);
+    EXPECT_GE(window->children()->height(), window->form()->height());
+
+    const int before = records();
+    const auto sumIn = [](QWidget* around) {
+        const auto* totals = around->findChild<TotalsRow*>();
+        const GridView* grid = around->findChild<GridView*>();
+        return totals->textBelow(placeOf(grid, "amount"));
+    };
+    const QString sum = sumIn(window->children());
+    inside->setFocus();
+    inside->setCurrentIndex(inside->model()->index(0, placeOf(inside, "quantity")));
+    Driver::type(name("1"));
+    Driver::key(Qt::Key_Return);
+    EXPECT_TRUE(Driver::until([&] {
+        return !sumIn(window->children()).isEmpty() && sumIn(window->children()) != sum &&
+               sumIn(window->children()) == sumIn(page()->children());
+    })) << sumIn(window->children()).toStdString()
+        << " and " << sumIn(page()->children()).toStdString();
+    EXPECT_EQ(lines()->model()->index(0, placeOf(lines(), "quantity")).data().toString(), u"1");
+
+    // Ctrl+N begins a line, Ctrl+Delete takes one out, Save writes all as one change.
+    Driver::key(Qt::Key_N, Qt::ControlModifier);
+    EXPECT_TRUE(inside->currentRecord().isNew());
+    Driver::key(Qt::Key_Escape);
+    Driver::key(Qt::Key_Delete, Qt::ControlModifier);
+    EXPECT_EQ(inside->gridModel()->rows().recordRows(), before);
+    inside->setFocus();
+    inside->setCurrentIndex(inside->model()->index(1, placeOf(inside, "quantity")));
+    Driver::key(Qt::Key_Delete, Qt::ControlModifier);
+    EXPECT_TRUE(window->noticeText().contains(name("will be deleted with the next save")))
+        << window->noticeText().toStdString();
+    auto* save = qobject_cast<QPushButton*>(Driver::find(name("save-record"), window));
+    EXPECT_TRUE(Driver::until([&] { return save->text() == u"Save 2 records"; }))
+        << save->text().toStdString();
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    EXPECT_TRUE(Driver::until([&] { return window->noticeText().contains(name("Saved 2")); }))
+        << window->noticeText().toStdString();
+    EXPECT_TRUE(Driver::until([&] { return records() == before - 1; }));
+    EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
+    EXPECT_EQ(asked("SELECT count(*) FROM gravin_change"), u"1");
+    Driver::key(Qt::Key_W, Qt::ControlModifier);
+}
+
+// Widths, order, hidden fields, sort and split are there again, and nothing of it in the project.
+TEST_F(Lines, AreAsThePersonLeftThem) {
+    const QByteArray file = projectBytes();
+    const int part = placeOf(lines(), "part_id");
+    const int quantity = placeOf(lines(), "quantity");
+    lines()->horizontalHeader()->resizeSection(part, 333);
+    lines()->horizontalHeader()->moveSection(lines()->horizontalHeader()->visualIndex(quantity), 0);
+    list()->bar()->sortBy(name("quantity"), false);
+    list()->bar()->hide(name("amount"));
+    auto* split = page()->children()->parentWidget();
+    ASSERT_NE(qobject_cast<QSplitter*>(split), nullptr);
+    // As a hand does that drags the line between.
+    QWidget* handle = qobject_cast<QSplitter*>(split)->handle(1);
+    const QPoint at = handle->rect().center();
+    QTest::mousePress(handle, Qt::LeftButton, {}, at);
+    QTest::mouseMove(handle, at + QPoint(0, 40));
+    QTest::mouseRelease(handle, Qt::LeftButton, {}, at + QPoint(0, 40));
+    Driver::settle(200);
+    const int height = page()->children()->height();
+
+    reopen();
+    showVisits();
+    EXPECT_EQ(lines()->columnWidth(part), 333);
+    EXPECT_EQ(lines()->horizontalHeader()->visualIndex(quantity), 0);
+    EXPECT_TRUE(lines()->isColumnHidden(placeOf(lines(), "amount")));
+    EXPECT_EQ(lines()->gridModel()->view()->query().sort,
+              (SortOrder{SortBy{name("quantity"), false}}));
+    EXPECT_NEAR(page()->children()->height(), height, 4);
+    EXPECT_EQ(projectBytes(), file);
+
+    // And put back by one command.
+    lines()->setFocus();
+    Driver::key(Qt::Key_F8, Qt::ControlModifier);
+    Driver::settle(200);
+    EXPECT_NE(lines()->columnWidth(part), 333);
+    EXPECT_EQ(lines()->horizontalHeader()->visualIndex(quantity), quantity);
+    EXPECT_FALSE(lines()->isColumnHidden(placeOf(lines(), "amount")));
+    EXPECT_FALSE(list()->isArranged());
+}
+
+TEST_F(Lines, ADeletionShowsThemAndSaysWhichRecordItMeans) {
+    page()->focusWork();
+    Driver::key(Qt::Key_Delete, Qt::ControlModifier);
+    ASSERT_NE(Driver::find(name("delete-question")), nullptr);
+    const auto* told = qobject_cast<QLabel*>(Driver::find(name("delete-consequences")));
+    ASSERT_TRUE(Driver::until([&] { return told->text().contains(name("would have to go too")); }));
+    EXPECT_TRUE(told->text().contains(name("Topmark no. 3"))) << told->text().toStdString();
+    const auto* which = qobject_cast<QLabel*>(Driver::find(name("delete-which")));
+    EXPECT_TRUE(which->text().contains(name("Saint Orrin"))) << which->text().toStdString();
+    Driver::key(Qt::Key_Escape);
+}
+
+TEST(OwnArrangements, OfDamagedSettingsAreNone) {
+    const QTemporaryDir folder;
+    OwnArrangement own(folder.filePath(name("a.gravin")), name("x / y"));
+    EXPECT_FALSE(own.list());
+    EXPECT_FALSE(own.split(name("below")));
+    ListArrangement list;
+    list.widths = {{name("a/b"), 100}, {name("c"), 1'000'000}};
+    list.order = {name("c"), name("a/b")};
+    own.keep(list);
+    const auto kept = OwnArrangement(folder.filePath(name("a.gravin")), name("x / y")).list();
+    ASSERT_TRUE(kept);
+    EXPECT_EQ(kept->order, list.order);
+    EXPECT_EQ(kept->widths[name("a/b")], 100);
+    EXPECT_EQ(kept->widths[name("c")], 5000) << "no wider than anybody can use";
+    own.keepSplit(name("below"), 7);
+    EXPECT_FALSE(own.split(name("below")));
+    own.forget();
+    EXPECT_FALSE(own.list());
+    OwnArrangement nowhere({}, name("x"));
+    nowhere.keep(list);
+    EXPECT_FALSE(nowhere.list());
+}
+
+} // namespace
