@@ -227,18 +227,27 @@ std::optional<RecordId> Records::copyRecord(const BoundScreen& screen, const Rec
         return std::nullopt;
     const std::vector<Value> values = draft ? draft->values() : record->values;
     const std::optional<DraftParent> family = draft && draft->parent ? draft->parent : parent;
+    return newRecord(screen, copiedValues(screen, values), family);
+}
+
+QMap<QString, Value> Records::copiedValues(const BoundScreen& screen,
+                                           const std::vector<Value>& values) {
+    const Table& table = *screen.table;
     QMap<QString, Value> copied;
-    for (qsizetype i = 0; i < table.columns.size(); ++i) {
+    for (qsizetype i = 0; i < table.columns.size() && i < static_cast<qsizetype>(values.size());
+         ++i) {
         const Column& column = table.columns[i];
         const Value& value = values[static_cast<size_t>(i)];
-        // What nobody may write here is given anew.
-        if (const BoundField* field = screen.field(column.name); field && !field->isEditable())
+        // What nobody may write here, and what counts, is given anew.
+        const BoundField* field = screen.field(column.name);
+        if (field && (!field->isEditable() ||
+                      field->definition.defaultValue.kind == FieldDefault::Kind::NextNumber))
             continue;
         if (!column.computed && !column.givenByDatabase && !value.isNull() &&
             !table.uniqueKeys.contains({column.name}) && !(table.key == QStringList{column.name}))
             copied.insert(column.name, value);
     }
-    return newRecord(screen, copied, family);
+    return copied;
 }
 
 RecordId Records::addAnew(const BoundScreen& screen, const RecordId& id) {

@@ -65,6 +65,9 @@ public:
     // Nothing: it is not here.
     std::optional<RecordId> copyRecord(const BoundScreen& screen, const RecordId& id,
                                        const std::optional<DraftParent>& parent = {});
+    // What of a record is taken over into a copy of it: as above.
+    static QMap<QString, Value> copiedValues(const BoundScreen& screen,
+                                             const std::vector<Value>& values);
     // Begins a new record with what a draft holds whose record was deleted. Requires: it is gone.
     RecordId addAnew(const BoundScreen& screen, const RecordId& id);
     // A field was edited: typed text is read by the field's definition, and kept when it cannot be.

@@ -210,6 +210,38 @@ TEST_F(Lines, ADeletionShowsThemAndSaysWhichRecordItMeans) {
     Driver::key(Qt::Key_Escape);
 }
 
+TEST_F(Lines, AreCopiedWithTheirRecord) {
+    const int before = records();
+    page()->focusWork();
+    Driver::key(Qt::Key_D, Qt::ControlModifier | Qt::ShiftModifier);
+    ASSERT_TRUE(Driver::until([this] { return grid()->currentRecord().isNew(); }));
+    EXPECT_TRUE(Driver::until([&] { return records() == before; }));
+    for (int row = 0; row < before; ++row)
+        EXPECT_TRUE(lines()->gridModel()->recordAt(row).isNew());
+    EXPECT_EQ(workspace().records()->openDrafts().size(), before + 1);
+    // In the lines it says why not.
+    lines()->setFocus();
+    Driver::settle();
+    EXPECT_FALSE(page()->action(ScreenPage::Command::CopyWithLines)->isEnabled());
+    EXPECT_TRUE(page()->action(ScreenPage::Command::CopyWithLines)
+                    ->toolTip()
+                    .contains(name("copied with the record")));
+}
+
+TEST_F(Lines, AGridAndItsFormFoldAwayByKey) {
+    window().showScreen(name("aid"));
+    Driver::settle(200);
+    ASSERT_TRUE(page()->list()->isVisible() && form()->isVisible());
+    Driver::key(Qt::Key_F6, Qt::ControlModifier);
+    EXPECT_FALSE(page()->list()->isVisible());
+    EXPECT_TRUE(form()->isAncestorOf(QApplication::focusWidget())) << "work goes on there";
+    Driver::key(Qt::Key_F7, Qt::ControlModifier);
+    EXPECT_TRUE(page()->list()->isVisible());
+    EXPECT_FALSE(form()->isVisible());
+    Driver::key(Qt::Key_F7, Qt::ControlModifier);
+    EXPECT_TRUE(page()->list()->isVisible() && form()->isVisible());
+}
+
 TEST(OwnArrangements, OfDamagedSettingsAreNone) {
     const QTemporaryDir folder;
     OwnArrangement own(folder.filePath(name("a.gravin")), name("x / y"));

@@ -83,6 +83,8 @@ void WindowCommands::makeWindowCommands() {
     add(tr("Find anything"), Qt::CTRL | Qt::Key_K, [this] { Q_EMIT findWanted(); });
     addForPage(tr("Go round list, form and lines"), Qt::Key_F6, &ScreenPage::focusNextPart);
     addForPage(tr("Go to the form"), Qt::Key_F7, &ScreenPage::focusForm);
+    addForPage(tr("Fold the list away or back"), Qt::CTRL | Qt::Key_F6, &ScreenPage::foldList);
+    addForPage(tr("Fold the form away or back"), Qt::CTRL | Qt::Key_F7, &ScreenPage::foldForm);
     add(tr("Go to the shelf"), Qt::SHIFT | Qt::Key_F6,
         [this] { m_project->inFront(&WorkspaceView::focusShelf); });
     add(tr("Check the project…"), Qt::CTRL | Qt::SHIFT | Qt::Key_P,

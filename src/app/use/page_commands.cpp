@@ -14,6 +14,7 @@
 #include "app/use/save_many.h"
 #include "app/use/screen_page.h"
 #include "app/use/stored_dialog.h"
+#include "session/record_copy.h"
 
 #include <QIcon>
 
@@ -41,6 +42,8 @@ void PageCommands::makeActions() {
         {Command::New, tr("New record"), QKeySequence(QKeySequence::New), "list-add"},
         {Command::Copy, tr("Copy this record"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C),
          "edit-copy"},
+        {Command::CopyWithLines, tr("Copy with its lines"),
+         QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_D), "edit-copy"},
         {Command::Delete, tr("Delete…"), QKeySequence(Qt::CTRL | Qt::Key_Delete), "edit-delete"},
         {Command::Bulk, tr("Bulk update…"), QKeySequence(Qt::CTRL | Qt::Key_B), "edit-select-all"},
         {Command::Open, tr("Open in window"), QKeySequence(Qt::CTRL | Qt::Key_Return),
@@ -102,6 +105,8 @@ QString PageCommands::reasonAgainst(Command command) const {
             !reason.isEmpty())
             return reason;
         return id.isNone() ? noneIsChosen : now.noNewReason;
+    case Command::CopyWithLines:
+        return reasonAgainstCopyWithLines(now);
     case Command::Delete:
         return id.isNew() && now.grid != m_page->grid() ? QString()
                                                         : now.binding->reasonAgainstDeleting(id);
@@ -140,6 +145,8 @@ void PageCommands::run(Command command) {
         return newRecord();
     case Command::Copy:
         return copyRecord();
+    case Command::CopyWithLines:
+        return copyWithLines();
     case Command::Delete:
         return deleteRecords();
     case Command::Bulk:
@@ -193,6 +200,29 @@ void PageCommands::copyRecord() {
     if (const auto made = m_page->workspace()->records()->copyRecord(now.binding->screen(),
                                                                      now.current(), now.parent))
         beginRecord(*made);
+}
+
+QString PageCommands::reasonAgainstCopyWithLines(const GridPart& now) const {
+    const BoundScreen& screen = now.binding->screen();
+    if (const QString reason = screen.reasonAgainst(Operation::Insert); !reason.isEmpty())
+        return reason;
+    if (now.grid != m_page->grid())
+        return tr("Lines are copied with the record that they belong to.");
+    if (!showsChildren(screen.screen.arrangement))
+        return tr("This screen shows no lines.");
+    return now.current().isNone() ? tr("No record is chosen.") : QString();
+}
+
+void PageCommands::copyWithLines() {
+    const GridPart now = m_page->part();
+    Workspace* workspace = m_page->workspace();
+    auto* copy =
+        new RecordCopy(workspace->database(), workspace->document(), workspace->records(), this);
+    connect(copy, &RecordCopy::done, this, &PageCommands::beginRecord);
+    connect(copy, &RecordCopy::failed, this, [this](const Error& error) {
+        m_page->showNotice({Notice::Kind::Refused, error.sentence, error.detail});
+    });
+    copy->copy(now.binding->screen(), now.current());
 }
 
 void PageCommands::updateMany() {
@@ -303,6 +333,8 @@ void PageCommands::showMenu(const QPoint& globalPosition) {
     });
     menu->addSeparator();
     menu->addAction(action(Command::Copy));
+    if (reasonAgainst(Command::CopyWithLines).isEmpty())
+        menu->addAction(action(Command::CopyWithLines));
     menu->addAction(action(Command::AsStored));
     menu->popup(globalPosition);
 }

@@ -23,6 +23,7 @@ public:
         Discard,
         New,
         Copy,
+        CopyWithLines,
         Delete,
         Bulk,
         Open,
@@ -62,6 +63,7 @@ private:
     // What Save means: lines are saved with the record that they belong to.
     GridPart savedPart() const;
     QString reasonAgainstNew(const GridPart& now) const;
+    QString reasonAgainstCopyWithLines(const GridPart& now) const;
     QString reasonAgainstStep(Command command, const GridPart& now) const;
     void stepFrom(Command command);
     void step(qsizetype listIndex);
@@ -70,6 +72,7 @@ private:
     void discard();
     void newRecord();
     void copyRecord();
+    void copyWithLines();
     void beginRecord(const RecordId& id);
     void deleteRecords();
     void updateMany();

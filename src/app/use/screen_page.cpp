@@ -266,7 +266,9 @@ bool ScreenPage::showsGrid() const {
     if (m_build)
         return m_face->part() == ShapingFace::Part::Grid;
     const Arrangement arrangement = m_binding.screen().screen.arrangement;
-    return arrangement != Arrangement::Form && arrangement != Arrangement::FormChildren;
+    const bool isFolded = m_folded == Folded::List && arrangement == Arrangement::GridForm;
+    return arrangement != Arrangement::Form && arrangement != Arrangement::FormChildren &&
+           !isFolded;
 }
 
 bool ScreenPage::showsForm() const {
@@ -274,7 +276,7 @@ bool ScreenPage::showsForm() const {
         return m_face->part() == ShapingFace::Part::Form;
     const Arrangement arrangement = m_binding.screen().screen.arrangement;
     return arrangement == Arrangement::Form || arrangement == Arrangement::FormChildren ||
-           arrangement == Arrangement::GridForm;
+           (arrangement == Arrangement::GridForm && m_folded != Folded::Form);
 }
 
 void ScreenPage::applyArrangement() {
@@ -292,6 +294,16 @@ void ScreenPage::applyArrangement() {
     placeBar();
     placeFormFoot();
     applySplitSoon();
+}
+
+void ScreenPage::fold(Folded part) {
+    if (m_build || m_binding.screen().screen.arrangement != Arrangement::GridForm) {
+        showNotice({Notice::Kind::Refused, tr("Here is nothing beside each other to fold away.")});
+        return;
+    }
+    m_folded = m_folded == part ? Folded::None : part;
+    applyArrangement();
+    focusWork();
 }
 
 void ScreenPage::placeBar() {

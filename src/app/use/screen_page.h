@@ -76,6 +76,9 @@ public:
     void showOnly(const Restriction& only, const QString& words);
     void focusGrid();
     void focusForm();
+    // The list beside the form away, or back; the form likewise.
+    void foldList() { fold(Folded::List); }
+    void foldForm() { fold(Folded::Form); }
     // Goes round the list, the form, and the lines in turn.
     void focusNextPart();
     // Where work begins: the grid, or the form where there is none.
@@ -110,6 +113,8 @@ private:
     void applySplit();
     void applySplitSoon();
     void keepSplit();
+    enum class Folded { None, List, Form };
+    void fold(Folded part);
     void putBack();
     // Where the screen saves by itself: what was left, or written.
     void saveLeft(const GridPart& part, const RecordId& id);
@@ -147,6 +152,7 @@ private:
     bool m_build = false;
     bool m_refreshesSoon = false;
     bool m_splitsSoon = false;
+    Folded m_folded = Folded::None;
     OwnArrangement m_own;
     std::optional<Arrangement> m_arranged;
     std::optional<QList<RecordLink>> m_listedChildren; // those of the panel that stands now
