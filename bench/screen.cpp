@@ -8,6 +8,7 @@
 #include "app/use/filter_bar.h"
 #include "app/use/screen_page.h"
 #include "core/changes/change_writer.h"
+#include "core/database/worker.h"
 #include "core/fitting/generation/screen_generator.h"
 #include "core/project/project_file.h"
 #include "demonstration.h"
@@ -374,6 +375,10 @@ private:
 
 int main(int argc, char** argv) {
     const QApplication application(argc, argv);
+    // Behind all windows: nothing of Qt may go while a connection is still being closed.
+    const struct Closing {
+        ~Closing() { (void)gravin::Worker::waitUntilAllClosed(std::chrono::seconds(30)); }
+    } closing;
     CLI::App arguments("Times the real window on a large table.", "gravin-screen-bench");
     int rows = 1'000'000;
     std::string server;

@@ -20,6 +20,7 @@
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
+#include "core/database/worker.h"
 #include "core/records/drafts/draft_journal.h"
 #include "demonstration.h"
 #include "driver.h"
@@ -669,5 +670,8 @@ int main(int argc, char** argv) {
     gravin::Theme::instance().apply(application);
     gravin::Theme::instance().setMode(dark ? gravin::Theme::Mode::Dark
                                            : gravin::Theme::Mode::Light);
-    return gravin::runTour(QString::fromStdString(folder));
+    const int result = gravin::runTour(QString::fromStdString(folder));
+    // Nothing of Qt may go while a connection is still being closed.
+    (void)gravin::Worker::waitUntilAllClosed(std::chrono::seconds(30));
+    return result;
 }

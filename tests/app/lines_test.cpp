@@ -223,7 +223,8 @@ TEST_F(Lines, AreCopiedWithTheirRecord) {
     lines()->setFocus();
     Driver::settle();
     EXPECT_FALSE(page()->action(ScreenPage::Command::CopyWithLines)->isEnabled());
-    EXPECT_TRUE(page()->action(ScreenPage::Command::CopyWithLines)
+    EXPECT_TRUE(page()
+                    ->action(ScreenPage::Command::CopyWithLines)
                     ->toolTip()
                     .contains(name("copied with the record")));
 }

@@ -39,6 +39,13 @@ RecordList::RecordList(ScreenBinding* binding, RecordView* view, WindowNumbers* 
     followBar();
 }
 
+RecordList::~RecordList() {
+    // What reads the model goes before it.
+    delete m_totals;
+    delete m_figures;
+    delete m_grid;
+}
+
 void RecordList::connectHeads() {
     QHeaderView* heads = m_grid->horizontalHeader();
     heads->setContextMenuPolicy(Qt::CustomContextMenu);

@@ -21,6 +21,7 @@ public:
     // All must outlive the list.
     RecordList(ScreenBinding* binding, RecordView* view, WindowNumbers* windows,
                QWidget* parent = nullptr);
+    ~RecordList() override;
 
     GridView* grid() const { return m_grid; }
     GridModel* model() const { return m_grid->gridModel(); }
