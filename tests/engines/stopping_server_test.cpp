@@ -34,8 +34,10 @@ public:
         : m_engine(engine) {
         const QString data = folder() + name("/data");
         if (engine == Engine::MariaDb) {
-            run({name("mariadb-install-db"), name("--no-defaults"), name("--datadir=") + data,
-                 name("--skip-test-db"), name("--auth-root-authentication-method=normal")});
+            // A server that starts removes what others seem to have left in the usual place.
+            run({name("env"), name("TMPDIR=") + folder(), name("mariadb-install-db"),
+                 name("--no-defaults"), name("--datadir=") + data, name("--skip-test-db"),
+                 name("--auth-root-authentication-method=normal")});
         } else {
             // The server refuses to run as the system's administrator.
             run({name("chmod"), name("777"), folder()});
@@ -53,6 +55,7 @@ public:
                        name("--datadir=") + folder() + name("/data"),
                        name("--socket=") + folder() + name("/socket"),
                        name("--skip-networking"),
+                       name("--tmpdir=") + folder(),
                        name("--user=") +
                            name(::geteuid() == 0 ? "root" : qgetenv("USER").constData()),
                        name("--lc-messages-dir=/usr/share/mysql")};

@@ -154,7 +154,8 @@ protected:
             "-out ca.pem; openssl req -newkey rsa:2048 -nodes -subj /CN=127.0.0.1 -keyout key.pem "
             "-out request.pem; echo subjectAltName=IP:127.0.0.1 >names; openssl x509 -req -in "
             "request.pem -CA ca.pem -CAkey ca.key -CAcreateserial -days 2 -extfile names -out "
-            "certificate.pem; mariadb-install-db --no-defaults --datadir=\"$0/data\" "
+            "certificate.pem; env TMPDIR=\"$0\" mariadb-install-db --no-defaults "
+            "--datadir=\"$0/data\" "
             "--skip-test-db --auth-root-authentication-method=normal");
         ASSERT_EQ(QProcess::execute(QStringLiteral("bash"),
                                     {QStringLiteral("-c"), script, m_folder.path()}),
@@ -169,7 +170,8 @@ protected:
              QStringLiteral("--ssl-cert=%1/certificate.pem").arg(path()),
              QStringLiteral("--ssl-key=%1/key.pem").arg(path()),
              QStringLiteral("--ssl-ca=%1/ca.pem").arg(path()), QStringLiteral("--user=root"),
-             QStringLiteral("--lc-messages-dir=/usr/share/mysql")});
+             QStringLiteral("--lc-messages-dir=/usr/share/mysql"),
+             QStringLiteral("--tmpdir=%1").arg(path())});
         ASSERT_TRUE(m_server.waitForStarted());
         const QString sql = QStringLiteral(
             "CREATE DATABASE tarn; CREATE USER 'keeper'@'127.0.0.1' IDENTIFIED BY 'tide-table'; "

@@ -15,6 +15,9 @@ clean_up() {
 }
 trap clean_up EXIT
 
+# Servers that start remove what others seem to have left in a folder for passing files.
+mkdir "$folder/passing"
+export TMPDIR="$folder/passing"
 mariadb-install-db --no-defaults --datadir="$folder/data" --skip-test-db \
     --auth-root-authentication-method=normal >"$folder/install.log" 2>&1 ||
     { cat "$folder/install.log" >&2; exit 1; }
@@ -42,6 +45,7 @@ if [ -z "${ready:-}" ]; then
     echo "The MariaDB server did not start." >&2
     exit 1
 fi
+unset TMPDIR
 # An account with a password that is let in through the network.
 mariadb --no-defaults --socket="$folder/socket" --user=root \
     --execute="CREATE USER 'keeper'@'127.0.0.1' IDENTIFIED BY 'tide-table'; GRANT ALL ON *.* TO 'keeper'@'127.0.0.1'"

@@ -77,8 +77,8 @@ until_true "the edit window opens" window_named "1 · Sker Ledge"
 focus "Tarn Bay aids"
 go_to 9
 focus "1 · Sker Ledge"
-# From the key's tag to the second field: the name.
-keys Tab Tab ctrl+a
+# From the first field that can be edited to the second: the name.
+keys Tab ctrl+a
 text "Sker Rock"
 keys ctrl+s
 until_true "the window saves" changes_are 2

@@ -167,6 +167,13 @@ void DeleteDialog::setPlan(const Result<DeletionPlan>& plan) {
         return;
     }
     m_plan = *plan;
+    m_reason = m_plan.records.empty() ? tr("There is nothing left to delete.") : m_plan.obstacle();
+    showPlan();
+    // What lookups show may come a moment later.
+    connect(m_workspace->records(), &Records::lookupsLoaded, this, &DeleteDialog::showPlan);
+}
+
+void DeleteDialog::showPlan() {
     if (!m_plan.records.empty()) {
         nameApart();
         showNames();
@@ -194,7 +201,6 @@ void DeleteDialog::setPlan(const Result<DeletionPlan>& plan) {
     m_consequences->setText(lines.join(u'\n'));
     m_agree->setText(tr("Delete these too: %1").arg(going.join(QStringLiteral(", "))));
     m_agree->setVisible(m_plan.takesOthers());
-    m_reason = m_plan.records.empty() ? tr("There is nothing left to delete.") : m_plan.obstacle();
     refresh();
     adjustSize();
 }

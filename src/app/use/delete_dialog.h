@@ -25,6 +25,7 @@ private:
     void showNames();
     void ask(const std::vector<Key>& keys);
     void setPlan(const Result<DeletionPlan>& plan);
+    void showPlan();
     void refresh();
     void run();
     QString labelOf(const QString& table) const;

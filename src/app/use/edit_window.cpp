@@ -105,6 +105,7 @@ EditWindow::EditWindow(OpenEdits* openEdits, Workspace* workspace, const QString
     connect(workspace->records()->presence(), &Presence::changed, this, &EditWindow::refreshTitle);
     setPinned(id);
     refreshTitle();
+    m_form->fields()->focusFirst(); // where work begins
 }
 
 void EditWindow::addCommands() {
