@@ -5,7 +5,7 @@
 // times in milliseconds.
 #include "app/grid/grid_view.h"
 #include "app/shell/main_window.h"
-#include "app/use/filter_bar.h"
+#include "app/use/lists/filter_bar.h"
 #include "app/use/screen_page.h"
 #include "core/changes/change_writer.h"
 #include "core/database/worker.h"

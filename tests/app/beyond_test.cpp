@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Screens that reach beyond their table, shaped in Build and used: picked, filled, stamped,
 // offered.
-#include "app/use/filter_bar.h"
 #include "app/use/form_fields.h"
+#include "app/use/lists/filter_bar.h"
 #include "core/base/person.h"
 #include "session/drafts/draft_history.h"
 #include "support/text.h"

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Many edit windows, what they cost, and what is done to all of them.
 #include "app/use/edit_window.h"
-#include "app/use/filter_bar.h"
+#include "app/use/lists/filter_bar.h"
 #include "app/use/open_edits.h"
 #include "whole_example.h"
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A list is sorted, searched and narrowed on the real window; the record stays where the person is.
-#include "app/use/filter_bar.h"
+#include "app/use/lists/filter_bar.h"
 #include "support/text.h"
 #include "whole_example.h"
 

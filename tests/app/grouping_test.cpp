@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Groups, totals, hidden fields and kept lists, on real windows.
 #include "app/grid/group_rows.h"
-#include "app/use/filter_bar.h"
-#include "app/use/saved_lists.h"
+#include "app/use/lists/filter_bar.h"
+#include "app/use/lists/saved_lists.h"
 #include "core/value/decimal_arithmetic.h"
 #include "whole_example.h"
 

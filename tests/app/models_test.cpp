@@ -5,7 +5,7 @@
 #include "app/history/change_log_panel.h"
 #include "app/shell/workspace_view.h"
 #include "app/sources/new_screens_page.h"
-#include "app/use/filter_bar.h"
+#include "app/use/lists/filter_bar.h"
 #include "session/drafts/draft_history.h"
 #include "whole_example.h"
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a screen's list begins with for everyone, and lists that the project keeps: set up in Build
 // in the list itself, met in Use.
-#include "app/use/filter_bar.h"
+#include "app/use/lists/filter_bar.h"
 #include "support/text.h"
 #include "whole_example.h"
 

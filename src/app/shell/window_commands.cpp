@@ -4,7 +4,7 @@
 #include "app/look/theme.h"
 #include "app/shell/open_project.h"
 #include "app/shell/workspace_view.h"
-#include "app/use/record_list.h"
+#include "app/use/lists/record_list.h"
 #include "app/use/screen_page.h"
 
 #include <QMessageBox>

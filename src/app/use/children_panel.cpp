@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/children_panel.h"
 
-#include "app/use/filter_bar.h"
+#include "app/use/lists/filter_bar.h"
+#include "app/use/lists/record_list.h"
 #include "app/use/open_edits.h"
-#include "app/use/record_list.h"
 #include "core/fitting/screen_links.h"
 
 #include <QLabel>

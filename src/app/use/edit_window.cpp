@@ -8,9 +8,9 @@
 #include "app/use/delete_dialog.h"
 #include "app/use/form_fields.h"
 #include "app/use/line_work.h"
+#include "app/use/lists/record_list.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
-#include "app/use/record_list.h"
 #include "core/fitting/screen_links.h"
 #include "session/presence.h"
 

@@ -4,13 +4,13 @@
 #include "app/look/notice_line.h"
 #include "app/look/theme.h"
 #include "app/use/children_panel.h"
-#include "app/use/filter_bar.h"
 #include "app/use/form_fields.h"
+#include "app/use/lists/filter_bar.h"
+#include "app/use/lists/record_list.h"
 #include "app/use/open_edits.h"
 #include "app/use/page_commands.h"
 #include "app/use/record_finder.h"
 #include "app/use/record_form.h"
-#include "app/use/record_list.h"
 #include "app/use/save_many.h"
 #include "app/use/shaping_face.h"
 #include "app/use/status_bar.h"
@@ -46,14 +46,6 @@ QPushButton* buttonFor(QAction* action, const QString& name) {
     QObject::connect(button, &QPushButton::clicked, action, &QAction::trigger);
     return button;
 }
-
-constexpr int GridShare = 620;
-constexpr int FormShare = 474;
-constexpr int PlateShare = 560;
-// So wide that a record and its lines stand beside each other.
-constexpr Distance WideEnough(1400);
-const QString BesideSplit = QStringLiteral("beside");
-const QString BelowSplit = QStringLiteral("below");
 
 } // namespace
 
@@ -260,118 +252,6 @@ void ScreenPage::arrange() {
     layout->addWidget(m_notice);
     layout->addWidget(m_all, 1);
     layout->addWidget(foot);
-}
-
-bool ScreenPage::showsGrid() const {
-    if (m_build)
-        return m_face->part() == ShapingFace::Part::Grid;
-    const Arrangement arrangement = m_binding.screen().screen.arrangement;
-    const bool isFolded = m_folded == Folded::List && arrangement == Arrangement::GridForm;
-    return arrangement != Arrangement::Form && arrangement != Arrangement::FormChildren &&
-           !isFolded;
-}
-
-bool ScreenPage::showsForm() const {
-    if (m_build)
-        return m_face->part() == ShapingFace::Part::Form;
-    const Arrangement arrangement = m_binding.screen().screen.arrangement;
-    return arrangement == Arrangement::Form || arrangement == Arrangement::FormChildren ||
-           (arrangement == Arrangement::GridForm && m_folded != Folded::Form);
-}
-
-void ScreenPage::applyArrangement() {
-    const Screen& screen = m_binding.screen().screen;
-    if (m_arranged != screen.arrangement || m_listedChildren != screen.children)
-        makeChildren();
-    m_arranged = screen.arrangement;
-    m_listedChildren = screen.children;
-    m_list->setVisible(showsGrid());
-    m_formSide->setVisible(showsForm());
-    if (m_children)
-        m_children->setVisible(!m_build);
-    if (m_face)
-        m_face->followHiddenColumns();
-    placeBar();
-    placeFormFoot();
-    applySplitSoon();
-}
-
-void ScreenPage::fold(Folded part) {
-    if (m_build || m_binding.screen().screen.arrangement != Arrangement::GridForm) {
-        showNotice({Notice::Kind::Refused, tr("Here is nothing beside each other to fold away.")});
-        return;
-    }
-    m_folded = m_folded == part ? Folded::None : part;
-    applyArrangement();
-    focusWork();
-}
-
-void ScreenPage::placeBar() {
-    const bool inHead = !showsGrid() && !m_build;
-    FilterBar* bar = m_list->bar();
-    if (inHead)
-        m_head->insertWidget(m_head->indexOf(m_onlyThese) + 1, bar);
-    else
-        m_list->putBarBack();
-    bar->setInOneLine(inHead);
-    bar->show();
-}
-
-void ScreenPage::placeFormFoot() {
-    const bool below = showsForm() && !showsGrid() && m_children && !m_build;
-    if (below)
-        m_footLine->insertWidget(0, m_form->foot(), 1);
-    else
-        m_form->putFootBack();
-    m_form->setDense(below);
-}
-
-void ScreenPage::applySplit() {
-    if (!m_children || m_build)
-        return;
-    const bool beside = width() >= WideEnough;
-    m_all->setOrientation(beside ? Qt::Horizontal : Qt::Vertical);
-    const int room = beside ? m_all->width() : m_all->height();
-    int upper = beside ? room * 2 / 5 : room / 2;
-    if (const auto own = m_own.split(beside ? BesideSplit : BelowSplit))
-        upper = static_cast<int>(*own * room);
-    else if (!beside && showsForm() && !showsGrid())
-        upper = m_form->heightOverLines(room, m_grid->verticalHeader()->defaultSectionSize());
-    m_all->setSizes({upper, room - upper});
-}
-
-// A person's hand counts more than what fields need.
-void ScreenPage::keepSplit() {
-    const QList<int> sizes = m_all->sizes();
-    if (sizes.size() < 2 || sizes[0] + sizes[1] == 0)
-        return;
-    m_own.keepSplit(m_all->orientation() == Qt::Horizontal ? BesideSplit : BelowSplit,
-                    static_cast<double>(sizes[0]) / (sizes[0] + sizes[1]));
-}
-
-void ScreenPage::putBack() {
-    m_own.forget();
-    applySplit();
-    if (!m_build && m_face == nullptr)
-        m_halves->setSizes({GridShare, FormShare});
-}
-
-// Once for all that happens in this turn of the event loop, when all is laid out.
-void ScreenPage::applySplitSoon() {
-    if (std::exchange(m_splitsSoon, true))
-        return;
-    QMetaObject::invokeMethod(
-        this,
-        [this] {
-            m_splitsSoon = false;
-            applySplit();
-        },
-        Qt::QueuedConnection);
-}
-
-void ScreenPage::resizeEvent(QResizeEvent* event) {
-    QWidget::resizeEvent(event);
-    applySplitSoon();
 }
 
 void ScreenPage::makeChildren() {

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/grid/grid_part.h"
-#include "app/use/own_arrangement.h"
+#include "app/use/lists/own_arrangement.h"
 #include "app/use/page_commands.h"
 #include "session/screen_binding.h"
 
@@ -97,6 +97,11 @@ protected:
     void resizeEvent(QResizeEvent* event) override;
 
 private:
+    // How the grid, the plate and the form beside it share the room at first.
+    static constexpr int GridShare = 620;
+    static constexpr int PlateShare = 560;
+    static constexpr int FormShare = 474;
+
     QWidget* makeHead();
     void arrange();
     void applyArrangement();

@@ -17,4 +17,9 @@ inline QString fileTag(const QString& path) {
                                    .left(Digits));
 }
 
+// Any text as one part of a settings key, which may hold no separator of groups.
+inline QString settingsKeyOf(const QString& text) {
+    return QString::fromLatin1(text.toUtf8().toBase64(QByteArray::Base64UrlEncoding));
+}
+
 } // namespace gravin

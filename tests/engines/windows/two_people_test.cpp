@@ -4,7 +4,7 @@
 #include "app/grid/grid_view.h"
 #include "app/shell/main_window.h"
 #include "app/use/edit_window.h"
-#include "app/use/filter_bar.h"
+#include "app/use/lists/filter_bar.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"

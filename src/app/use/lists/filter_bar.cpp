@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/use/filter_bar.h"
+#include "app/use/lists/filter_bar.h"
 
 #include "app/look/theme.h"
-#include "app/use/shown_fields_dialog.h"
+#include "app/use/lists/shown_fields_dialog.h"
 #include "core/fitting/list_query.h"
 
 #include <QHBoxLayout>

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/use/filter_panel.h"
-#include "app/use/kept_lists.h"
+#include "app/use/lists/filter_panel.h"
+#include "app/use/lists/kept_lists.h"
 
 #include <QTimer>
 

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/use/record_list.h"
+#include "app/use/lists/record_list.h"
 
 #include "app/grid/totals_row.h"
-#include "app/use/filter_bar.h"
-#include "app/use/list_figures.h"
+#include "app/use/lists/filter_bar.h"
+#include "app/use/lists/list_figures.h"
 
 #include <QApplication>
 #include <QHeaderView>

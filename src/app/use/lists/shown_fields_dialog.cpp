@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/use/shown_fields_dialog.h"
+#include "app/use/lists/shown_fields_dialog.h"
 
 #include "app/look/paint.h"
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/use/kept_lists.h"
+#include "app/use/lists/kept_lists.h"
 
 #include "core/fitting/list_query.h"
 

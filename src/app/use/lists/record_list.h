@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/grid/grid_view.h"
-#include "app/use/own_arrangement.h"
+#include "app/use/lists/own_arrangement.h"
 
 #include <QWidget>
 

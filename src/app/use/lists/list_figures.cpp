@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/use/list_figures.h"
+#include "app/use/lists/list_figures.h"
 
 #include "app/grid/totals_row.h"
 #include "core/base/text.h"

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/use/saved_lists.h"
+#include "app/use/lists/saved_lists.h"
 
 #include "core/base/file_tag.h"
 #include "core/project/list_set_up_json.h"
@@ -9,11 +9,6 @@
 namespace gravin {
 
 namespace {
-
-// A name may hold what separates groups in the settings.
-QString keyOf(const QString& name) {
-    return QString::fromLatin1(name.toUtf8().toBase64(QByteArray::Base64UrlEncoding));
-}
 
 QString nameOf(const QString& key) {
     return QString::fromUtf8(QByteArray::fromBase64(key.toLatin1(), QByteArray::Base64UrlEncoding));
@@ -27,7 +22,7 @@ QSettings listSettings() {
 } // namespace
 
 SavedLists::SavedLists(const QString& projectFile, const QString& screenId)
-    : m_place(fileTag(projectFile) + u'/' + keyOf(screenId)) {}
+    : m_place(fileTag(projectFile) + u'/' + settingsKeyOf(screenId)) {}
 
 QStringList SavedLists::names() const {
     QSettings kept = listSettings();
@@ -40,7 +35,8 @@ QStringList SavedLists::names() const {
 }
 
 ListSetUp SavedLists::find(const QString& name) const {
-    const QByteArray json = listSettings().value(m_place + u'/' + keyOf(name)).toString().toUtf8();
+    const QByteArray json =
+        listSettings().value(m_place + u'/' + settingsKeyOf(name)).toString().toUtf8();
     try {
         ObjectReader reader(loose::parsed(json), name);
         return readListSetUp(reader, name);
@@ -51,13 +47,14 @@ ListSetUp SavedLists::find(const QString& name) const {
 
 bool SavedLists::keep(const QString& name, const ListSetUp& setUp) {
     QSettings kept = listSettings();
-    kept.setValue(m_place + u'/' + keyOf(name), QString::fromUtf8(compactJson(jsonOf(setUp))));
+    kept.setValue(m_place + u'/' + settingsKeyOf(name),
+                  QString::fromUtf8(compactJson(jsonOf(setUp))));
     kept.sync();
     return kept.status() == QSettings::NoError;
 }
 
 void SavedLists::forget(const QString& name) {
-    listSettings().remove(m_place + u'/' + keyOf(name));
+    listSettings().remove(m_place + u'/' + settingsKeyOf(name));
 }
 
 } // namespace gravin

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/use/filter_panel.h"
+#include "app/use/lists/filter_panel.h"
 
 #include "app/editors/expression_field.h"
 #include "app/look/theme.h"

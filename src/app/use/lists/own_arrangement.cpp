@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/use/own_arrangement.h"
+#include "app/use/lists/own_arrangement.h"
 
 #include "core/base/file_tag.h"
 #include "core/base/json.h"
@@ -19,11 +19,6 @@ constexpr int WidestKept = 5000;
 QSettings arrangements() {
     return QSettings(QSettings::IniFormat, QSettings::UserScope, QStringLiteral("gravin"),
                      QStringLiteral("arrangements"));
-}
-
-// A place may hold what separates groups in the settings.
-QString keyOf(const QString& place) {
-    return QString::fromLatin1(place.toUtf8().toBase64(QByteArray::Base64UrlEncoding));
 }
 
 ListArrangement listFrom(const QByteArray& text) {
@@ -60,7 +55,8 @@ QByteArray jsonOf(const ListArrangement& list) {
 } // namespace
 
 OwnArrangement::OwnArrangement(const QString& projectFile, const QString& place)
-    : m_place(projectFile.isEmpty() ? QString() : fileTag(projectFile) + u'/' + keyOf(place)) {}
+    : m_place(projectFile.isEmpty() ? QString()
+                                    : fileTag(projectFile) + u'/' + settingsKeyOf(place)) {}
 
 QVariant OwnArrangement::get(const QString& name) const {
     return m_place.isEmpty() ? QVariant() : arrangements().value(m_place + u'/' + name);

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/use/saved_lists.h"
+#include "app/use/lists/saved_lists.h"
 #include "session/screen_binding.h"
 
 class QMenu;
