@@ -198,6 +198,38 @@ TEST_F(Lines, AreAsThePersonLeftThem) {
     EXPECT_FALSE(list()->isArranged());
 }
 
+// Only what is typed begins a record in the empty line.
+TEST_F(Lines, NothingButTypingBeginsARecord) {
+    const int empty = records();
+    lines()->setFocus();
+    lines()->setCurrentIndex(lines()->model()->index(empty, placeOf(lines(), "quantity")));
+    Driver::key(Qt::Key_Delete);
+    Driver::key(Qt::Key_Return, Qt::ControlModifier);
+    Driver::settle(200);
+    EXPECT_EQ(records(), empty);
+    EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
+    EXPECT_FALSE(lines()->model()->setData(lines()->currentIndex(), name("3"), Qt::EditRole))
+        << "it has no record to write to";
+    EXPECT_TRUE(workspace().records()->openDrafts().isEmpty());
+    EXPECT_TRUE(window().openEdits()->windows().isEmpty());
+    Driver::type(name("3"));
+    EXPECT_EQ(records(), empty + 1);
+}
+
+// A list below is put back without taking the page's own list along.
+TEST_F(Lines, PuttingOneListBackLeavesTheOthers) {
+    const QString file = workspace().document()->file();
+    OwnArrangement main(file, name("visit"));
+    ListArrangement wide;
+    wide.widths = {{name("id"), 123}};
+    main.keep(wide);
+    lines()->setFocus();
+    Driver::key(Qt::Key_F8, Qt::ControlModifier);
+    Driver::settle(200);
+    ASSERT_TRUE(main.list());
+    EXPECT_EQ(main.list()->widths[name("id")], 123);
+}
+
 TEST_F(Lines, ADeletionShowsThemAndSaysWhichRecordItMeans) {
     page()->focusWork();
     Driver::key(Qt::Key_Delete, Qt::ControlModifier);

@@ -221,7 +221,9 @@ void CellClipboard::fillDown(const GridPart& part) {
 }
 
 void CellClipboard::clear(const GridPart& part) {
-    const Block block = selectedBlock(part);
+    Block block = selectedBlock(part);
+    // In the empty line there is nothing to clear, and nothing begins by it.
+    block.rows = std::clamp(part.model()->rows().recordRows() - block.top, 0, block.rows);
     QList<Content> empty;
     for (const int column : block.columns) {
         const Column& stored = part.binding->fields()[column].column;

@@ -548,7 +548,8 @@ Qt::ItemFlags GridModel::flags(const QModelIndex& index) const {
 }
 
 bool GridModel::setData(const QModelIndex& index, const QVariant& text, int role) {
-    if (role != Qt::EditRole || !(flags(index) & Qt::ItemIsEditable))
+    if (role != Qt::EditRole || !(flags(index) & Qt::ItemIsEditable) ||
+        recordAt(index.row()).isNone())
         return false;
     apply(index, text.toString());
     return true;

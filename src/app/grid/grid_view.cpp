@@ -304,7 +304,7 @@ void GridView::applyRowHeight() {
 
 // What has no room in a cell, and every cell of a screen that edits in windows, opens a window.
 bool GridView::openInstead(const QModelIndex& index) {
-    if (!index.isValid())
+    if (m_model->recordAt(index.row()).isNone())
         return false;
     const ScreenBinding& binding = *m_model->binding();
     const bool inWindows = binding.screen().screen.arrangement == Arrangement::GridWindows;
@@ -335,7 +335,7 @@ void GridView::contextMenuEvent(QContextMenuEvent* event) {
 }
 
 bool GridView::toggleYesNo(const QModelIndex& index) {
-    if (!index.isValid() || !(m_model->flags(index) & Qt::ItemIsEditable) ||
+    if (m_model->recordAt(index.row()).isNone() || !(m_model->flags(index) & Qt::ItemIsEditable) ||
         m_model->binding()->fields()[index.column()].definition.shownAs != ShownAs::YesNo ||
         !m_model->binding()->fields()[index.column()].definition.choices.isEmpty())
         return false;

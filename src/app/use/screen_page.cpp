@@ -68,7 +68,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     , m_subtitle(new QLabel)
     , m_footLine(new QHBoxLayout)
     , m_commands(new PageCommands(this))
-    , m_own(workspace->document()->file(), screenId) {
+    , m_own(workspace->document()->file(), QStringLiteral("page ") + screenId) {
     m_binding.setSavesChildren(true);
     m_foot = new StatusBar({action(Command::First), action(Command::Previous),
                             action(Command::Next), action(Command::Last)});

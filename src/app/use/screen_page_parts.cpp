@@ -114,8 +114,6 @@ void ScreenPage::keepSplit() {
 void ScreenPage::putBack() {
     m_own.forget();
     applySplit();
-    if (!m_build && m_face == nullptr)
-        m_halves->setSizes({GridShare, FormShare});
 }
 
 // Once for all that happens in this turn of the event loop, when all is laid out.

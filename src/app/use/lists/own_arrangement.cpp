@@ -27,7 +27,8 @@ ListArrangement listFrom(const QByteArray& text) {
     for (const auto& [field, width] : loose::members(loose::member(json, "widths"))) {
         if (width.is_number_integer())
             list.widths.insert(fromUtf8(field),
-                               std::clamp(width.get<int>(), NarrowestKept, WidestKept));
+                               static_cast<int>(std::clamp<qint64>(width.get<qint64>(),
+                                                                   NarrowestKept, WidestKept)));
     }
     list.order = loose::texts(json, "order");
     list.shownAlike = loose::texts(json, "shown_alike");

@@ -12,6 +12,10 @@
 
 namespace gravin {
 
+namespace {
+constexpr int KeepAfter = 300; // milliseconds
+}
+
 RecordList::RecordList(ScreenBinding* binding, RecordView* view, WindowNumbers* windows,
                        QWidget* parent)
     : QWidget(parent)
@@ -28,7 +32,10 @@ RecordList::RecordList(ScreenBinding* binding, RecordView* view, WindowNumbers* 
     layout->addWidget(m_totals);
     connectHeads();
     connect(m_bar, &FilterBar::changed, this, &RecordList::followBar);
-    connect(m_grid, &GridView::arranged, this, &RecordList::keepOwn);
+    connect(m_grid, &GridView::arranged, this, &RecordList::keepOwnSoon);
+    m_keepSoon.setSingleShot(true);
+    m_keepSoon.setInterval(KeepAfter);
+    connect(&m_keepSoon, &QTimer::timeout, this, &RecordList::keepOwn);
     connect(m_bar, &FilterBar::refused, this, [this](const QString& reason) {
         Q_EMIT told({Notice::Kind::Refused, reason});
     });
@@ -40,6 +47,8 @@ RecordList::RecordList(ScreenBinding* binding, RecordView* view, WindowNumbers* 
 }
 
 RecordList::~RecordList() {
+    if (m_keepSoon.isActive())
+        keepOwn();
     // What reads the model goes before it.
     delete m_totals;
     delete m_figures;
@@ -71,7 +80,7 @@ void RecordList::followBar() {
     m_grid->hideFields(m_bar->hidden());
     m_figures->group(m_bar->groupedBy());
     m_figures->askForTotals();
-    keepOwn();
+    keepOwnSoon();
     Q_EMIT setUpChanged();
 }
 
@@ -96,9 +105,16 @@ ListArrangement RecordList::ownNow() const {
 bool RecordList::isArranged() const { return !ownNow().isEmpty(); }
 
 // While a screen is shaped, what becomes of its list is for everyone.
-void RecordList::keepOwn() {
+void RecordList::keepOwnSoon() {
     if (m_own && !m_isTakingOwn && !m_bar->shapes())
-        m_own->keep(ownNow());
+        m_keepSoon.start();
+}
+
+void RecordList::keepOwn() {
+    m_keepSoon.stop();
+    const ListArrangement now = ownNow();
+    if (now != m_own->list().value_or(ListArrangement()))
+        m_own->keep(now);
 }
 
 QString RecordList::currentColumn() const {
@@ -121,7 +137,7 @@ void RecordList::takeScreens() {
         m_grid->arrange({}, {});
         m_bar->takeScreens();
     }
-    keepOwn();
+    keepOwnSoon();
     Q_EMIT putBack();
 }
 

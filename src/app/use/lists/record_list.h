@@ -4,6 +4,7 @@
 #include "app/grid/grid_view.h"
 #include "app/use/lists/own_arrangement.h"
 
+#include <QTimer>
 #include <QWidget>
 
 namespace gravin {
@@ -55,6 +56,7 @@ Q_SIGNALS:
 private:
     void connectHeads();
     void followBar();
+    void keepOwnSoon();
     void keepOwn();
     ListArrangement ownNow() const;
     QString currentColumn() const; // empty: none
@@ -66,6 +68,7 @@ private:
     TotalsRow* m_totals;
     std::optional<OwnArrangement> m_own;
     bool m_isTakingOwn = false;
+    QTimer m_keepSoon; // once for what changes in a moment, as a width that is dragged
 };
 
 } // namespace gravin

@@ -72,8 +72,7 @@ std::optional<JournalledDraft> draftFrom(const OrderedJson& json) {
         draft.bad.insert(fromUtf8(column), loose::text(text));
     draft.id = loose::text(json, "id");
     draft.given = loose::texts(json, "given");
-    const OrderedJson& removed = loose::member(json, "removed");
-    draft.removed = removed.is_boolean() && removed.get<bool>();
+    draft.removed = loose::boolean(json, "removed");
     if (const OrderedJson& parent = loose::member(json, "parent"); parent.is_object()) {
         draft.parent = {loose::text(parent, "id"), loose::text(parent, "table"),
                         loose::texts(parent, "columns"), loose::texts(parent, "match")};
