@@ -164,8 +164,9 @@ private:
             ->required();
         addRepeated(command, "--table", options->tables,
                     "a table to make a screen for (default: all)");
-        addText(command, "--arrangement", options->arrangement,
-                "grid, form, grid-form, grid-windows, parent-children or form-children");
+        addText(
+            command, "--arrangement", options->arrangement,
+            "grid, form, grid-form, grid-windows, parent-children, form-children or grid-nested");
         command.add_flag("--read-only", options->readOnly,
                          "no change log in the database, hence no changes");
     }

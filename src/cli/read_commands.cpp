@@ -27,7 +27,7 @@ int runNew(const NewOptions& options) {
         return report(
             {ErrorKind::Usage,
              coreTr("The arrangement “%1” is not one of grid, form, grid-form, grid-windows, "
-                    "parent-children, form-children.")
+                    "parent-children, form-children, grid-nested.")
                  .arg(options.arrangement)},
             options.json);
     if (QFileInfo::exists(options.file))

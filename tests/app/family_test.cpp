@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A parent with its new children: one save, one change.
-#include "app/use/children_panel.h"
 #include "app/use/edit_window.h"
+#include "app/use/lines/children_panel.h"
 #include "app/use/open_edits.h"
 #include "session/drafts/draft_keeper.h"
 #include "session/drafts/draft_saver.h"

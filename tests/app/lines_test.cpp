@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A record with its lines: on a page, in a window of its own, and as a person arranged it.
 #include "app/grid/totals_row.h"
-#include "app/use/children_panel.h"
 #include "app/use/edit_window.h"
 #include "app/use/form_fields.h"
+#include "app/use/lines/children_panel.h"
 #include "app/use/lists/filter_bar.h"
 #include "app/use/lists/own_arrangement.h"
 #include "app/use/lists/record_list.h"

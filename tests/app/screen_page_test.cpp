@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What happens on a screen when other people, other programs and odd data are around.
 #include "app/build/plate_editor.h"
-#include "app/use/children_panel.h"
 #include "app/use/edit_window.h"
+#include "app/use/lines/children_panel.h"
 #include "app/use/open_edits.h"
 #include "whole_example.h"
 

@@ -3,7 +3,7 @@
 #include "app/build/plate_editor.h"
 #include "app/build/plate_model.h"
 #include "app/grid/totals_row.h"
-#include "app/use/children_panel.h"
+#include "app/use/lines/children_panel.h"
 #include "support/text.h"
 #include "whole_example.h"
 

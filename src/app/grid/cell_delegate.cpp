@@ -146,7 +146,7 @@ void CellDelegate::paintGround(QPainter& painter, const QStyleOptionViewItem& op
 
 void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
                          const QModelIndex& index) const {
-    if (m_model->rows().groupAt(index.row()))
+    if (m_model->rows().groupAt(index.row()) || m_model->rows().isInset(index.row()))
         return; // the view paints its band over all columns
     const Colours& colours = Theme::instance().colours();
     static const CellPresentation NoCell;

@@ -148,7 +148,7 @@ void GridView::applyWidths() {
     const auto frozen = std::count_if(fields.begin(), fields.end(), [](const BoundField& field) {
         return field.placement.frozen;
     });
-    m_frozen->setColumns(m_showHidden ? 0 : static_cast<int>(frozen));
+    m_frozen->setColumns(m_showHidden || m_model->opensRows() ? 0 : static_cast<int>(frozen));
     applyOrder();
 }
 

@@ -113,46 +113,6 @@ void GridModel::allInSightChanged() {
     Q_EMIT marksChanged();
 }
 
-bool GridModel::belongsHere(const RecordId& newRecord) const {
-    const Draft* draft = m_drafts->find(newRecord);
-    if (draft && m_newParent)
-        return draft->parent && draft->parent->table == m_newParent->table &&
-               draft->parent->id == m_newParent->id;
-    const Restriction& only = m_view->restriction();
-    for (qsizetype i = 0; draft && i < only.columns.size(); ++i) {
-        const int column = m_view->table().indexOf(only.columns[i]);
-        if (column < 0 || !(draft->value(column) == only.values[static_cast<size_t>(i)]))
-            return false;
-    }
-    return draft != nullptr && !m_view->isEmptied();
-}
-
-void GridModel::setNewParent(const std::optional<DraftRef>& parent) {
-    if (parent == m_newParent)
-        return;
-    beginResetModel();
-    m_newParent = parent;
-    takeNew();
-    endResetModel();
-}
-
-void GridModel::setEmptyLine(std::function<RecordId()> begin) {
-    m_begin = std::move(begin);
-    const bool has = m_begin != nullptr;
-    if (has == m_rows.hasEmptyLine())
-        return;
-    const int row = m_rows.recordRows();
-    if (has)
-        beginInsertRows({}, row, row);
-    else
-        beginRemoveRows({}, row, row);
-    m_rows.setEmptyLine(has);
-    if (has)
-        endInsertRows();
-    else
-        endRemoveRows();
-}
-
 bool GridModel::isOpen(const QModelIndex& index) const {
     if (!(flags(index) & Qt::ItemIsEditable))
         return false;
@@ -162,31 +122,6 @@ bool GridModel::isOpen(const QModelIndex& index) const {
                field.definition.defaultValue.kind == FieldDefault::Kind::None;
     const Draft* draft = m_binding->draft(recordAt(index.row()));
     return !draft || !draft->id.isNew() || !draft->given.contains(field.editIndex());
-}
-
-void GridModel::takeNew() {
-    m_rows.newRecords().clear();
-    for (const RecordId& id : m_drafts->newRecords()) {
-        if (belongsHere(id))
-            m_rows.newRecords() += id;
-    }
-}
-
-void GridModel::setGroups(std::vector<RecordGroup> groups, const QStringList& columns,
-                          const QStringList& totalled) {
-    if (columns.isEmpty() && !isGrouped())
-        return;
-    beginResetModel();
-    m_groupedBy = columns;
-    m_totalled = totalled;
-    qint64 records = 0;
-    for (const RecordGroup& group : groups)
-        records += group.level == 0 ? group.count : 0;
-    if (columns.isEmpty())
-        m_rows.groups().clear();
-    else
-        m_rows.groups().setGroups(std::move(groups), static_cast<int>(columns.size()), records);
-    endResetModel();
 }
 
 QString GridModel::groupName(int row) const {
@@ -213,125 +148,6 @@ QString GridModel::groupTotal(int row, int column) const {
         return {};
     const Value& sum = group->totals[static_cast<size_t>(at)].sum;
     return sum.isNull() ? QString() : shownText(field, sum);
-}
-
-void GridModel::openGroup(int row, bool open) {
-    if (!m_rows.groupAt(row) || m_rows.isGroupOpen(row) == open)
-        return;
-    beginResetModel();
-    m_rows.groups().setOpen(row, open);
-    endResetModel();
-}
-
-void GridModel::openAllGroups(bool open) {
-    beginResetModel();
-    m_rows.groups().setAllOpen(open);
-    endResetModel();
-}
-
-bool GridModel::reveal(const RecordId& id) {
-    const qsizetype stored = m_rows.storedIndexOf(id);
-    if (stored < 0)
-        return rowOf(id) >= 0;
-    if (isGrouped() && rowOf(id) < 0) {
-        beginResetModel();
-        m_rows.groups().reveal(stored);
-        endResetModel();
-    }
-    return true;
-}
-
-void GridModel::syncNew(const RecordId& newRecord) {
-    QList<RecordId>& shown = m_rows.newRecords();
-    const qsizetype at = shown.indexOf(newRecord);
-    const bool belongs = belongsHere(newRecord);
-    if (belongs == (at >= 0))
-        return;
-    const int row = m_rows.storedRows() + static_cast<int>(belongs ? shown.size() : at);
-    if (belongs) {
-        beginInsertRows({}, row, row);
-        shown += newRecord;
-        endInsertRows();
-    } else {
-        beginRemoveRows({}, row, row);
-        shown.removeAt(at);
-        endRemoveRows();
-    }
-}
-
-void GridModel::connectView() {
-    // Rows of a grouped list stand elsewhere; its groups are read anew after each such change.
-    const auto beginInsert = [this](qsizetype first, qsizetype last) {
-        if (isGrouped())
-            beginResetModel();
-        else
-            beginInsertRows({}, static_cast<int>(first), static_cast<int>(last));
-    };
-    const auto endInsert = [this] {
-        if (isGrouped())
-            endResetModel();
-        else
-            endInsertRows();
-    };
-    connect(m_view, &RecordView::rowsAboutToBeAppended, this, beginInsert);
-    connect(m_view, &RecordView::rowsAppended, this, endInsert);
-    connect(m_view, &RecordView::rowAboutToBeInserted, this,
-            [beginInsert](qsizetype row) { beginInsert(row, row); });
-    connect(m_view, &RecordView::rowInserted, this, endInsert);
-    connect(m_view, &RecordView::rowAboutToBeRemoved, this, [this](qsizetype row) {
-        if (isGrouped())
-            beginResetModel();
-        else
-            beginRemoveRows({}, static_cast<int>(row), static_cast<int>(row));
-    });
-    connect(m_view, &RecordView::rowRemoved, this, [this] {
-        if (isGrouped())
-            endResetModel();
-        else
-            endRemoveRows();
-    });
-    connect(m_view, &RecordView::queryChanged, this, [this] {
-        if (m_columns > 0)
-            Q_EMIT headerDataChanged(Qt::Horizontal, 0, m_columns - 1);
-    });
-    connect(m_view, &RecordView::aboutToReset, this, [this] { beginResetModel(); });
-    connect(m_view, &RecordView::reset, this, [this] {
-        takeNew();
-        endResetModel();
-    });
-}
-
-void GridModel::connectDrafts() {
-    connect(m_binding->workspace()->records()->remoteChanges(), &RemoteChanges::changed, this,
-            [this](const QString& table, const Key& key) {
-                if (table == m_binding->screen().table->written())
-                    recordChanged({key, 0});
-            });
-    connect(m_drafts, &DraftStore::changed, this, [this](const RecordId& id) {
-        if (id.isNew())
-            syncNew(id);
-        recordChanged(id);
-    });
-    connect(m_drafts, &DraftStore::manyChanged, this, [this](const QList<RecordId>& ids) {
-        for (const RecordId& id : ids) {
-            if (id.isNew())
-                syncNew(id);
-            m_shown.forget(id);
-        }
-        allInSightChanged();
-    });
-    connect(m_drafts, &DraftStore::newRecordAdded, this, &GridModel::syncNew);
-    connect(m_drafts, &DraftStore::newRecordAboutToBeRemoved, this, [this](int position) {
-        const RecordId id = m_drafts->newRecords()[position];
-        const qsizetype at = m_rows.newRecords().indexOf(id);
-        m_shown.forget(id);
-        if (at < 0)
-            return;
-        const int row = m_rows.storedRows() + static_cast<int>(at);
-        beginRemoveRows({}, row, row);
-        m_rows.newRecords().removeAt(at);
-        endRemoveRows();
-    });
 }
 
 RecordMarks GridModel::marks(int row) const {
@@ -473,6 +289,8 @@ QVariant GridModel::groupData(const QModelIndex& index, int role) const {
     if (m_rows.isEmptyLine(index.row()))
         return tr("%1, empty: typing begins a record")
             .arg(m_binding->fields()[index.column()].label());
+    if (m_rows.isInset(index.row()))
+        return tr("What belongs to the record above");
     const RecordGroup* group = m_rows.groupAt(index.row());
     if (!group)
         return {};
@@ -502,7 +320,10 @@ QVariant GridModel::headerData(int section, Qt::Orientation orientation, int rol
         if (role != Qt::ToolTipRole && role != Qt::AccessibleTextRole)
             return {};
         const QString news = m_shown.newsOf(recordAt(section));
-        const QString words = marksInWords(marks(section));
+        QString words = marksInWords(marks(section));
+        if (opensRows() && !recordAt(section).isNone())
+            words = (m_rows.isOpen(section) ? tr("open") : tr("closed")) +
+                    (words.isEmpty() ? QString() : QStringLiteral(", ") + words);
         return news.isEmpty() ? words : words + QStringLiteral(": ") + news;
     }
     if (section < 0 || section >= m_binding->fields().size())
@@ -524,7 +345,9 @@ QVariant GridModel::headerData(int section, Qt::Orientation orientation, int rol
 }
 
 Qt::ItemFlags GridModel::flags(const QModelIndex& index) const {
-    if (!index.isValid() || index.column() >= m_binding->fields().size())
+    // Nobody stands in an inset: the keys lead into the lists there.
+    if (!index.isValid() || index.column() >= m_binding->fields().size() ||
+        m_rows.isInset(index.row()))
         return Qt::NoItemFlags;
     Qt::ItemFlags flags = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
     const BoundField& field = m_binding->fields()[index.column()];

@@ -7,6 +7,7 @@
 #include <QAbstractTableModel>
 
 #include <functional>
+#include <memory>
 
 namespace gravin {
 
@@ -71,6 +72,12 @@ public:
     void openAllGroups(bool open);
     // Opens the groups that this record stands in. False: it is not in the list.
     bool reveal(const RecordId& id);
+
+    // Rows can be opened, each having an inset then; those of these records are. Lists that show
+    // one after the other parts of the same records can share them. Null: rows do not open.
+    void setOpened(std::shared_ptr<QSet<RecordId>> opened);
+    bool opensRows() const { return m_opened != nullptr; }
+    void openRow(const RecordId& id, bool open);
     // How the field of a record is shown. Requires: a record stands in this row. Good until the
     // next call.
     const CellPresentation& cell(const QModelIndex& index) const;
@@ -98,6 +105,13 @@ private:
     bool belongsHere(const RecordId& newRecord) const;
     void syncNew(const RecordId& newRecord);
     void takeNew();
+    // Around a change of what rows there are; rows are plain ones here.
+    void beginRows(int first, int last);
+    void endRows();
+    void beginRowGoes(int plain);
+    void endRowGoes();
+    void endReset();
+    void placeInset(int plain, bool open);
     void rebound();
     void allChanged();
     void allInSightChanged();
@@ -118,6 +132,9 @@ private:
     QStringList m_totalled;
     std::optional<DraftRef> m_newParent;
     std::function<RecordId()> m_begin;
+    std::shared_ptr<QSet<RecordId>> m_opened;
+    std::pair<int, int> m_coming; // the first of the rows that come, and how many
+    int m_going = -1;
     QStringList m_names; // of the columns
     int m_columns = 0;
 };

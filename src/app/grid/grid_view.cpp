@@ -54,7 +54,8 @@ GridView::GridView(GridModel* model, QWidget* parent)
     connect(delegate, &QAbstractItemDelegate::closeEditor, this, closed);
     auto* gutter = new Gutter(model, this);
     setVerticalHeader(gutter);
-    gutter->setFixedWidth(space::Gutter);
+    applyGutterWidth();
+    connect(gutter, &Gutter::openingRequested, this, &GridView::toggleRow);
     connect(model, &GridModel::marksChanged, gutter->viewport(), qOverload<>(&QWidget::update));
     setShowGrid(false);
     setWordWrap(false);
@@ -79,6 +80,10 @@ GridView::GridView(GridModel* model, QWidget* parent)
     connect(model, &QAbstractItemModel::modelAboutToBeReset, this,
             [this] { m_rowBefore = currentIndex().row(); });
     connect(model, &QAbstractItemModel::modelReset, this, &GridView::keepPlace);
+    connect(model, &QAbstractItemModel::modelReset, this, &GridView::followOpening);
+    connect(model, &QAbstractItemModel::modelReset, this, &GridView::enterNow);
+    connect(model, &QAbstractItemModel::rowsInserted, this, &GridView::enterNow);
+    connect(model->view(), &RecordView::completed, this, &GridView::enterNow);
     connect(model, &QAbstractItemModel::rowsInserted, this, [this] {
         if (m_model->rowOf(m_wanted) >= 0)
             setCurrentRecord(m_wanted);
@@ -148,7 +153,8 @@ void GridView::keepPlace() {
     if (currentIndex().isValid() || !view->isComplete() || m_model->rowCount() == 0)
         return;
     m_wanted = {};
-    setCurrentRecord(m_model->recordAt(std::clamp(m_rowBefore, 0, m_model->rowCount() - 1)));
+    const int row = std::clamp(m_rowBefore, 0, m_model->rowCount() - 1);
+    setCurrentRecord(m_model->recordAt(m_model->rows().isInset(row) ? row - 1 : row));
 }
 
 std::vector<std::pair<int, int>> GridView::selectedRows() const {
@@ -169,7 +175,8 @@ std::vector<std::pair<int, int>> GridView::selectedRows() const {
 qint64 GridView::selectedCount() const {
     qint64 count = 0;
     for (const auto& [first, last] : selectedRows())
-        count += last - first + 1;
+        count += m_model->rows().openRows().plainOf(last) -
+                 m_model->rows().openRows().plainOf(first) + 1;
     return count;
 }
 
@@ -187,7 +194,7 @@ QList<RecordId> GridView::selectedRecords() const {
 void GridView::showHiddenFields(bool show) {
     m_showHidden = show;
     // In Build the names of the plate's lines stand above the gutter.
-    verticalHeader()->setFixedWidth(show ? space::PlateNames : space::Gutter);
+    applyGutterWidth();
     applyWidths();
 }
 
@@ -318,7 +325,7 @@ void GridView::contextMenuEvent(QContextMenuEvent* event) {
     const bool byKey = event->reason() == QContextMenuEvent::Keyboard;
     if (!byKey) {
         const QModelIndex index = indexAt(event->pos());
-        if (!index.isValid())
+        if (!index.isValid() || m_model->rows().isInset(index.row()))
             return;
         // What was selected is what the actions are for, where it is pointed at.
         const auto rows = selectedRows();
@@ -390,6 +397,8 @@ void GridView::paintEvent(QPaintEvent* event) {
         QPainter heads(viewport());
         paintGroupBands(heads, *this);
     }
+    if (m_model->opensRows())
+        paintInsets();
     if (m_model->takesLines())
         paintEmptyLine();
     if (m_model->rowCount() > 0 || !m_model->view()->isComplete())
@@ -432,60 +441,8 @@ std::optional<CellAction> GridView::cellActionOf(const QKeyEvent& event) const {
     return std::nullopt;
 }
 
-void GridView::toggleGroup(int row) {
-    const bool open = !m_model->rows().isGroupOpen(row);
-    m_model->openGroup(row, open);
-    moveTo(m_model->index(row, std::max(0, m_currentColumn)));
-}
-
-bool GridView::openCurrentGroup(bool open) {
-    const int row = currentIndex().row();
-    if (!m_model->rows().groupAt(row))
-        return false;
-    if (m_model->rows().isGroupOpen(row) != open)
-        toggleGroup(row);
-    return true;
-}
-
-void GridView::mousePressEvent(QMouseEvent* event) {
-    const QModelIndex index = indexAt(event->pos());
-    if (event->button() == Qt::LeftButton && index.isValid() &&
-        m_model->rows().groupAt(index.row())) {
-        setFocus(Qt::MouseFocusReason);
-        m_currentColumn = index.column();
-        toggleGroup(index.row());
-        return;
-    }
-    QTableView::mousePressEvent(event);
-}
-
 bool GridView::hasWholeRecordsSelected() const {
     return selectionModel()->isRowSelected(currentIndex().row(), {}) && m_model->columnCount() > 1;
-}
-
-// Behind the last cell there is room for one more record.
-QModelIndex GridView::moveCursor(CursorAction action, Qt::KeyboardModifiers modifiers) {
-    const QModelIndex current = currentIndex();
-    if (m_model->takesLines() && current.isValid()) {
-        const QList<int> columns = shownColumns();
-        const bool isLast = current.row() == m_model->rowCount() - 1 &&
-                            (columns.isEmpty() || current.column() == columns.back());
-        const bool isFirst =
-            current.row() == 0 && (columns.isEmpty() || current.column() == columns.front());
-        if ((action == MoveNext && isLast) || (action == MovePrevious && isFirst)) {
-            QMetaObject::invokeMethod(
-                this, [this, forwards = action == MoveNext] { Q_EMIT left(forwards); },
-                Qt::QueuedConnection);
-            return current;
-        }
-    }
-    const QModelIndex next = QTableView::moveCursor(action, modifiers);
-    const bool wraps = action == MoveNext && current.isValid() &&
-                       current.row() == m_model->rowCount() - 1 && next.row() != current.row();
-    if (!wraps)
-        return next;
-    QMetaObject::invokeMethod(this, &GridView::nextNewRequested, Qt::QueuedConnection);
-    return current;
 }
 
 void GridView::keyPressEvent(QKeyEvent* event) {
@@ -496,16 +453,8 @@ void GridView::keyPressEvent(QKeyEvent* event) {
             Q_EMIT cellsRequested(*action);
         return;
     }
-    if (m_model->rows().groupAt(currentIndex().row())) {
-        const bool opens = event->key() == Qt::Key_Right;
-        if ((opens || event->key() == Qt::Key_Left) && openCurrentGroup(opens))
-            return;
-        if (event->key() == Qt::Key_Space || event->key() == Qt::Key_Return ||
-            event->key() == Qt::Key_Enter) {
-            toggleGroup(currentIndex().row());
-            return;
-        }
-    }
+    if (openByKey(*event))
+        return;
     if (event->key() == Qt::Key_Space && toggleYesNo(currentIndex()))
         return;
     if (event->key() == Qt::Key_Escape) {

@@ -41,6 +41,17 @@ public:
     void beginFirstEdit();
     // Opens or closes the group whose head is current; false: none is.
     bool openCurrentGroup(bool open);
+    // Opens this row, or closes it, where rows open.
+    void toggleRow(int row);
+    // Takes the focus and goes to the first or last row; where none is there yet, once one is.
+    void enter(bool atBeginning);
+    void goToRow(int row);
+    void leave(bool forwards) { Q_EMIT left(forwards); }
+    // The same record is the current one from now on, wherever the list is scrolled to.
+    void makeCurrent(const RecordId& id);
+    // The grid stands in an inset of another one: where nothing is left in a direction, the keys
+    // lead out of it.
+    void setInInset(bool is) { m_isInInset = is; }
     // Where a column stands from left to right, in the grid's own coordinates.
     QRect columnRect(int column) const;
     bool isFrozen(int column) const;
@@ -63,8 +74,11 @@ Q_SIGNALS:
     // Tab behind the last cell.
     void nextNewRequested();
     // Tab or Return behind the last line, or Shift+Tab before the first cell, of a list that takes
-    // lines.
+    // lines; of one in an inset also Up, Down and Left beyond what there is.
     void left(bool forwards);
+    void rowToggled(const gravin::RecordId& id); // opened or closed by the person
+    // The keys lead into what stands below this record, to its beginning or its end.
+    void insetEntered(const gravin::RecordId& id, bool atBeginning);
     void arranged(); // widths or order, by the person
     // A cell's content was put into its draft by hand.
     void cellWritten(const gravin::RecordId& id);
@@ -96,6 +110,14 @@ private:
     void widenFor(int row);
     void shareRoom(QMap<int, int>& widths) const;
     void toggleGroup(int row);
+    // Right, Left and what else opens and closes. False: the key means something else.
+    bool openByKey(const QKeyEvent& event);
+    bool crossInset(CursorAction action);
+    void leaveSoon(bool forwards);
+    void paintInsets();
+    void applyGutterWidth();
+    void followOpening();
+    void enterNow();
     void moveTo(const QModelIndex& index);
     std::optional<CellAction> cellActionOf(const QKeyEvent& event) const;
     bool hasWholeRecordsSelected() const;
@@ -107,6 +129,8 @@ private:
     GridModel* m_model;
     FrozenColumns* m_frozen = nullptr;
     bool m_showHidden = false;
+    bool m_isInInset = false;
+    std::optional<bool> m_entersAtBeginning; // as soon as there is a row
     QStringList m_unwanted;
     QHash<QString, int> m_dragged; // widths that the person gave to fields
     QHash<QString, int> m_placed;  // those that the screen said when they were given

@@ -14,15 +14,6 @@ namespace gravin {
 namespace {
 constexpr int GroupIndent = 18;
 
-void paintChevron(QPainter& painter, const QPointF& tip, bool isOpen) {
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(
-        QPen(Theme::instance().colours().accent, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-    painter.drawPolyline(
-        isOpen ? QPolygonF{tip + QPointF(-4, -2), tip + QPointF(0, 2.5), tip + QPointF(4, -2)}
-               : QPolygonF{tip + QPointF(-2, -4), tip + QPointF(2.5, 0), tip + QPointF(-2, 4)});
-}
-
 // Those that would reach into the name, which ends here, are left out.
 void paintTotals(QPainter& painter, const GridView& view, int row, int end) {
     const GridModel& model = *view.gridModel();

@@ -3,7 +3,7 @@
 
 namespace gravin {
 
-int RowMap::storedRows() const {
+int RowMap::plainStored() const {
     return isGrouped() ? m_groups.rowCount() : static_cast<int>(m_view->count());
 }
 
@@ -11,7 +11,7 @@ qsizetype RowMap::storedIndexOf(const RecordId& id) const {
     return id.isNew() || id.isNone() ? -1 : m_view->rowOf(id.key);
 }
 
-int RowMap::rowOf(const RecordId& id) const {
+int RowMap::plainRowOf(const RecordId& id) const {
     if (id.isNone())
         return -1;
     if (!id.isNew()) {
@@ -19,15 +19,25 @@ int RowMap::rowOf(const RecordId& id) const {
         return stored >= 0 && isGrouped() ? m_groups.rowOf(stored) : static_cast<int>(stored);
     }
     const qsizetype position = m_new.indexOf(id);
-    return position < 0 ? -1 : storedRows() + static_cast<int>(position);
+    return position < 0 ? -1 : plainStored() + static_cast<int>(position);
+}
+
+int RowMap::rowOf(const RecordId& id) const {
+    const int plain = plainRowOf(id);
+    return plain < 0 ? -1 : m_open.shownOf(plain);
+}
+
+int RowMap::rowOfNew(qsizetype place) const {
+    return m_open.shownOf(plainStored() + static_cast<int>(place));
 }
 
 qsizetype RowMap::indexOf(int row) const {
-    if (row < 0 || row >= recordRows() || groupAt(row))
+    if (row < 0 || row >= recordRows() || isInset(row) || groupAt(row))
         return -1;
-    if (row >= storedRows())
-        return m_view->count() + row - storedRows();
-    return isGrouped() ? m_groups.placeAt(row) : row;
+    const int plain = m_open.plainOf(row);
+    if (plain >= plainStored())
+        return m_view->count() + plain - plainStored();
+    return isGrouped() ? m_groups.placeAt(plain) : plain;
 }
 
 RecordId RowMap::recordAtIndex(qsizetype listIndex) const {
@@ -39,16 +49,18 @@ RecordId RowMap::recordAtIndex(qsizetype listIndex) const {
 
 qsizetype RowMap::indexBefore(int row) const {
     const RecordGroup* group = groupAt(row);
-    return (group ? group->first : indexOf(row)) - 1;
+    return (group ? group->first : indexOf(isInset(row) ? row - 1 : row)) - 1;
 }
 
 qsizetype RowMap::indexBehind(int row) const {
     const RecordGroup* group = groupAt(row);
-    return group ? group->first : indexOf(row) + 1;
+    return group ? group->first : indexOf(isInset(row) ? row - 1 : row) + 1;
 }
 
 const RecordGroup* RowMap::groupAt(int row) const {
-    return isGrouped() && row < storedRows() ? m_groups.groupAt(row) : nullptr;
+    const int plain = m_open.plainOf(row);
+    return isGrouped() && plain < plainStored() && !isInset(row) ? m_groups.groupAt(plain)
+                                                                 : nullptr;
 }
 
 bool RowMap::isGroupOpen(int row) const {
@@ -58,7 +70,8 @@ bool RowMap::isGroupOpen(int row) const {
 
 int RowMap::headRowOf(const RecordId& id) const {
     const qsizetype stored = isGrouped() ? storedIndexOf(id) : -1;
-    return stored < 0 ? -1 : m_groups.headRowOf(stored);
+    const int head = stored < 0 ? -1 : m_groups.headRowOf(stored);
+    return head < 0 ? -1 : m_open.shownOf(head);
 }
 
 } // namespace gravin

@@ -72,6 +72,13 @@ QPixmap arrangementPicture(Arrangement arrangement, QSize size) {
         paintForm(painter, upper.adjusted(0, 0, 0, -2), 2);
         paintGrid(painter, lower.adjusted(0, 2, 0, 0));
         break;
+    case Arrangement::GridNested: {
+        paintGrid(painter, all);
+        const QRect inset = all.adjusted(8, all.height() * 2 / 5, 0, -all.height() / 5);
+        painter.fillRect(inset, Theme::instance().colours().paper);
+        paintGrid(painter, inset.adjusted(2, 2, 0, -2));
+        break;
+    }
     }
     return picture;
 }

@@ -156,6 +156,17 @@ void paintMarks(QPainter& painter, const QRect& rect, const RecordMarks& marks) 
     painter.restore();
 }
 
+void paintChevron(QPainter& painter, const QPointF& tip, bool isOpen) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(
+        QPen(Theme::instance().colours().accent, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    painter.drawPolyline(
+        isOpen ? QPolygonF{tip + QPointF(-4, -2), tip + QPointF(0, 2.5), tip + QPointF(4, -2)}
+               : QPolygonF{tip + QPointF(-2, -4), tip + QPointF(2.5, 0), tip + QPointF(-2, 4)});
+    painter.restore();
+}
+
 int figuresWidth(const QFont& given, const QString& text) {
     FigureFont& font = FigureFont::of(given, QFontMetrics(given));
     int width = 0;

@@ -4,10 +4,10 @@
 #include "app/look/notice_line.h"
 #include "app/look/paint.h"
 #include "app/look/theme.h"
-#include "app/use/children_panel.h"
 #include "app/use/delete_dialog.h"
 #include "app/use/form_fields.h"
-#include "app/use/line_work.h"
+#include "app/use/lines/children_panel.h"
+#include "app/use/lines/line_work.h"
 #include "app/use/lists/record_list.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
@@ -148,11 +148,12 @@ void EditWindow::addCommands() {
 
 void EditWindow::addLines(OpenEdits* openEdits) {
     m_binding.setSavesChildren(true);
-    m_children = new ChildrenPanel(&m_binding, openEdits, 0);
+    auto* events = new ChildEvents(this);
+    m_children = new ChildrenPanel(&m_binding, openEdits, events, {});
     m_parts->addWidget(m_children);
     layout()->addWidget(m_form->foot());
     m_form->setDense(true);
-    m_lineWork = new LineWork(m_children, openEdits, this);
+    m_lineWork = new LineWork(m_children, events, openEdits, this);
     connect(m_lineWork, &LineWork::told, m_notice, &NoticeLine::setNotice);
     connect(m_form, &RecordForm::needChanged, this, &EditWindow::applySplit, Qt::QueuedConnection);
     connect(m_form, &RecordForm::saveTried, this, [this] { setFocus(Qt::OtherFocusReason); });

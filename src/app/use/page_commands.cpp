@@ -7,7 +7,7 @@
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "app/use/delete_dialog.h"
-#include "app/use/line_work.h"
+#include "app/use/lines/line_work.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/row_actions.h"

@@ -3,8 +3,9 @@
 
 #include "app/look/notice_line.h"
 #include "app/look/theme.h"
-#include "app/use/children_panel.h"
 #include "app/use/form_fields.h"
+#include "app/use/lines/children_panel.h"
+#include "app/use/lines/nested_lists.h"
 #include "app/use/lists/filter_bar.h"
 #include "app/use/lists/record_list.h"
 #include "app/use/open_edits.h"
@@ -58,6 +59,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     , m_grid(m_list->grid())
     , m_model(m_list->model())
     , m_form(new RecordForm(&m_binding))
+    , m_events(new ChildEvents(this))
     , m_active(m_list)
     , m_notice(new NoticeLine)
     , m_formSide(new QWidget)
@@ -74,6 +76,7 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
                             action(Command::Next), action(Command::Last)});
     arrange();
     connectGrid();
+    connectEvents();
     connect(m_form, &RecordForm::stateChanged, this, &ScreenPage::refresh);
     connect(m_form, &RecordForm::saveRequested, this, [this] { m_commands->run(Command::Save); });
     connect(m_form, &RecordForm::saveTried, this, &ScreenPage::endCellEdit);
@@ -110,7 +113,8 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
 ScreenPage::~ScreenPage() {
     // The focus leaves what goes, and nobody is there any more to follow it.
     disconnect(qApp, nullptr, this, nullptr);
-    // What reads the binding goes before it.
+    // What stands in the list goes before it, and what reads the binding before that.
+    delete m_nested;
     delete m_all;
 }
 
@@ -118,10 +122,10 @@ ScreenPage::~ScreenPage() {
 void ScreenPage::followFocus(const QWidget* now) {
     if (!now)
         return;
-    if (m_form->isAncestorOf(now) || m_list->isAncestorOf(now))
-        setActive(m_list);
-    else if (RecordList* lines = m_children ? m_children->listAround(now) : nullptr)
+    if (RecordList* lines = childLists() ? childLists()->listAround(now) : nullptr)
         setActive(lines);
+    else if (m_form->isAncestorOf(now) || m_list->isAncestorOf(now))
+        setActive(m_list);
 }
 
 void ScreenPage::setActive(RecordList* list) {
@@ -256,35 +260,50 @@ void ScreenPage::arrange() {
 
 void ScreenPage::makeChildren() {
     m_active = m_list;
+    if (m_nested)
+        m_nested->setOpens(false);
+    delete m_nested;
+    m_nested = nullptr;
     delete m_children;
     m_children = nullptr;
-    if (!showsChildren(m_binding.screen().screen.arrangement))
-        return;
-    m_children = new ChildrenPanel(&m_binding, m_openEdits, 0);
-    m_all->addWidget(m_children);
-    m_children->setParentRecord(m_grid->currentRecord());
-    connectChildren();
+    const Arrangement arrangement = m_binding.screen().screen.arrangement;
+    if (arrangement == Arrangement::GridNested) {
+        m_nested = new NestedLists(&m_binding, m_grid, m_openEdits, m_events, 0,
+                                   std::make_shared<NestedState>(), this);
+    } else if (showsChildren(arrangement)) {
+        m_children = new ChildrenPanel(&m_binding, m_openEdits, m_events, {});
+        m_all->addWidget(m_children);
+        m_children->setParentRecord(m_grid->currentRecord());
+        connectChildren();
+    }
 }
 
-void ScreenPage::connectChildren() {
-    connect(m_children, &ChildrenPanel::activated, this, &ScreenPage::setActive);
-    connect(m_children, &ChildrenPanel::currentRecordChanged, this, &ScreenPage::refresh);
-    connect(m_children, &ChildrenPanel::openRequested, this,
+ChildLists* ScreenPage::childLists() const {
+    return m_nested ? static_cast<ChildLists*>(m_nested) : m_children;
+}
+
+void ScreenPage::connectEvents() {
+    connect(m_events, &ChildEvents::activated, this, &ScreenPage::setActive);
+    connect(m_events, &ChildEvents::currentRecordChanged, this, &ScreenPage::refreshSoon);
+    connect(m_events, &ChildEvents::openRequested, this,
             [this](const GridPart& part, const RecordId& id) {
                 m_openEdits->open(part.binding->screenId(), id);
             });
-    connect(m_children, &ChildrenPanel::actionsRequested, m_commands, &PageCommands::showMenu);
-    connect(m_children, &ChildrenPanel::cellsRequested, m_commands, &PageCommands::onCells);
-    connect(m_children, &ChildrenPanel::deleteRequested, this,
+    connect(m_events, &ChildEvents::actionsRequested, m_commands, &PageCommands::showMenu);
+    connect(m_events, &ChildEvents::cellsRequested, m_commands, &PageCommands::onCells);
+    connect(m_events, &ChildEvents::deleteRequested, this,
             [this] { m_commands->run(Command::Delete); });
-    connect(m_children, &ChildrenPanel::nextNewRequested, this,
+    connect(m_events, &ChildEvents::nextNewRequested, this,
             [this] { m_commands->run(Command::New); });
-    connect(m_children, &ChildrenPanel::cellWritten, this, &ScreenPage::saveWritten);
-    connect(m_children, &ChildrenPanel::recordLeft, this, &ScreenPage::saveLeft);
-    connect(m_children, &ChildrenPanel::told, this, &ScreenPage::showNotice);
-    connect(m_children, &ChildrenPanel::totalsChanged, m_foot, &StatusBar::setTotals);
-    connect(m_children, &ChildrenPanel::setUpChanged, this, &ScreenPage::refresh);
-    connect(m_children, &ChildrenPanel::putBack, this, &ScreenPage::putBack);
+    connect(m_events, &ChildEvents::cellWritten, this, &ScreenPage::saveWritten);
+    connect(m_events, &ChildEvents::recordLeft, this, &ScreenPage::saveLeft);
+    connect(m_events, &ChildEvents::told, this, &ScreenPage::showNotice);
+    connect(m_events, &ChildEvents::totalsChanged, m_foot, &StatusBar::setTotals);
+    connect(m_events, &ChildEvents::setUpChanged, this, &ScreenPage::refresh);
+    connect(m_events, &ChildEvents::putBack, this, &ScreenPage::putBack);
+}
+
+void ScreenPage::connectChildren() {
     connect(m_children, &ChildrenPanel::left, this, [this](bool forwards) {
         if (!showsForm())
             focusGrid();
@@ -306,8 +325,8 @@ void ScreenPage::connectChildren() {
 }
 
 GridPart ScreenPage::part() const {
-    if (m_active != m_list && m_children && !m_build) {
-        if (const GridPart part = m_children->partOf(m_active); part.isValid())
+    if (m_active != m_list && childLists() && !m_build) {
+        if (const GridPart part = childLists()->partOf(m_active); part.isValid())
             return part;
     }
     return {m_model->binding(), m_grid, {}, {}, {}};
@@ -354,13 +373,14 @@ void ScreenPage::focusNextPart() {
         parts.emplace_back(m_list, [this] { focusGrid(); });
     if (showsForm())
         parts.emplace_back(m_form, [this] { focusForm(); });
-    for (RecordList* lines : m_children ? m_children->listsInSight() : QList<RecordList*>())
+    for (RecordList* lines : childLists() ? childLists()->listsInSight() : QList<RecordList*>())
         parts.emplace_back(lines, [lines] { lines->grid()->setFocus(Qt::OtherFocusReason); });
+    // Lists can stand within lists: the innermost one is meant.
     const QWidget* focus = QApplication::focusWidget();
-    const auto now = std::find_if(parts.begin(), parts.end(), [focus](const auto& part) {
+    const auto now = std::find_if(parts.rbegin(), parts.rend(), [focus](const auto& part) {
         return focus && (part.first == focus || part.first->isAncestorOf(focus));
     });
-    const auto next = now == parts.end() ? parts.begin() : std::next(now);
+    const auto next = now == parts.rend() ? parts.begin() : now.base();
     (next == parts.end() ? parts.front() : *next).second();
 }
 
@@ -426,8 +446,8 @@ void ScreenPage::showOnly(const Restriction& only, const QString& words) {
 
 QStringList ScreenPage::tablesShown() const {
     QStringList tables{m_binding.tableName()};
-    if (m_children)
-        tables += m_children->tables();
+    if (childLists())
+        tables += childLists()->tables();
     tables.removeDuplicates();
     return tables;
 }
@@ -448,7 +468,7 @@ void ScreenPage::save() {
 }
 
 void ScreenPage::goToField(const DraftRef& place, const QString& column) {
-    if (m_children && m_children->goTo(place, column))
+    if (childLists() && childLists()->goTo(place, column))
         return;
     const int row = m_model->rowOf(place.id);
     if (place.table != m_binding.tableName() || row < 0) {

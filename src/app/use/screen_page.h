@@ -15,8 +15,11 @@ class QSplitter;
 
 namespace gravin {
 
+class ChildEvents;
+class ChildLists;
 class ChildrenPanel;
 class FilterBar;
+class NestedLists;
 class NoticeLine;
 class OpenEdits;
 class RecordForm;
@@ -39,8 +42,10 @@ public:
     RecordList* list() const { return m_list; }
     GridView* grid() const { return m_grid; }
     RecordForm* form() const { return m_form; }
-    // Null where the arrangement shows none.
+    // Below the record; null where the arrangement shows none there.
     ChildrenPanel* children() const { return m_children; }
+    // In the rows of the list; null where the arrangement shows none there.
+    NestedLists* nested() const { return m_nested; }
     // Null: nobody shapes this page.
     ShapingFace* face() const { return m_face; }
     // Once. The page's widgets own those of the face.
@@ -108,6 +113,9 @@ private:
     void makeChildren();
     void connectGrid();
     void connectChildren();
+    // The lists of children, wherever they stand; null: none are shown.
+    ChildLists* childLists() const;
+    void connectEvents();
     void followFocus(const QWidget* now);
     void setActive(RecordList* list);
     // The list's bar stands where its list is seen; of a form's list, in the head.
@@ -138,7 +146,9 @@ private:
     GridModel* m_model;
     RecordForm* m_form;
     ChildrenPanel* m_children = nullptr;
-    RecordList* m_active; // of the page or of its children
+    NestedLists* m_nested = nullptr;
+    ChildEvents* m_events; // of both
+    RecordList* m_active;  // of the page or of its children
     NoticeLine* m_notice;
     QWidget* m_formSide;
     QSplitter* m_halves;

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The parts of a screen's page: which are shown, where each stands, and how they share the room.
 #include "app/look/theme.h"
-#include "app/use/children_panel.h"
+#include "app/use/lines/children_panel.h"
+#include "app/use/lines/nested_lists.h"
 #include "app/use/lists/filter_bar.h"
 #include "app/use/lists/record_list.h"
 #include "app/use/record_form.h"
@@ -51,6 +52,8 @@ void ScreenPage::applyArrangement() {
     m_formSide->setVisible(showsForm());
     if (m_children)
         m_children->setVisible(!m_build);
+    if (m_nested)
+        m_nested->setOpens(!m_build);
     if (m_face)
         m_face->followHiddenColumns();
     placeBar();

@@ -42,7 +42,8 @@ constexpr EnumWords Arrangements(std::to_array<EnumWord<Arrangement>>(
      {Arrangement::ParentChildren, "parent-children",
       QT_TRANSLATE_NOOP("gravin", "Parent with children")},
      {Arrangement::FormChildren, "form-children",
-      QT_TRANSLATE_NOOP("gravin", "Form with children's grids")}}));
+      QT_TRANSLATE_NOOP("gravin", "Form with children's grids")},
+     {Arrangement::GridNested, "grid-nested", QT_TRANSLATE_NOOP("gravin", "Rows within rows")}}));
 
 } // namespace
 
@@ -57,7 +58,8 @@ QString arrangementLabel(Arrangement arrangement) { return Arrangements.label(ar
 QList<Arrangement> allArrangements() { return Arrangements.all(); }
 
 bool showsChildren(Arrangement arrangement) {
-    return arrangement == Arrangement::ParentChildren || arrangement == Arrangement::FormChildren;
+    return arrangement == Arrangement::ParentChildren || arrangement == Arrangement::FormChildren ||
+           arrangement == Arrangement::GridNested;
 }
 
 QString rowHeightName(RowHeight height) { return RowHeights.name(height); }

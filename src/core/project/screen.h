@@ -12,7 +12,15 @@ namespace gravin {
 
 // `GridWindows`: a grid whose records are edited in windows of their own. `ParentChildren`: a grid
 // with the grids of its children below; `FormChildren`: a form with them.
-enum class Arrangement { Grid, Form, GridForm, GridWindows, ParentChildren, FormChildren };
+enum class Arrangement {
+    Grid,
+    Form,
+    GridForm,
+    GridWindows,
+    ParentChildren,
+    FormChildren,
+    GridNested, // rows open in place
+};
 QString arrangementName(Arrangement arrangement); // "grid-form"
 std::optional<Arrangement> arrangementFromName(const QString& name);
 QString arrangementLabel(Arrangement arrangement); // "Grid beside form"

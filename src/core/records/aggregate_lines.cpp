@@ -90,20 +90,19 @@ const NumberedFolds::Numbered* NumberedFolds::inOrder(qint64 number) const {
 
 Fold& NumberedFolds::of(qint64 number) {
     if (m_inOrder.empty() || number > m_inOrder.back().number)
-        return m_inOrder.emplace_back(Numbered{number, m_empty}).fold;
+        return m_inOrder.emplace_back(Numbered{number, Fold(m_subquery)}).fold;
     if (number == m_inOrder.back().number)
         return m_inOrder.back().fold;
-    if (const Numbered* known = inOrder(number))
-        return m_inOrder[static_cast<size_t>(known - m_inOrder.data())].fold;
-    const auto other = m_others.find(number);
-    return other == m_others.end() ? *m_others.insert(number, m_empty) : *other;
+    if (inOrder(number))
+        return m_inOrder[m_next - 1].fold;
+    return m_others.try_emplace(number, m_subquery).first->second;
 }
 
 const Fold* NumberedFolds::find(qint64 number) const {
     if (const Numbered* known = inOrder(number))
         return &known->fold;
-    const auto other = m_others.constFind(number);
-    return other == m_others.cend() ? nullptr : &*other;
+    const auto other = m_others.find(number);
+    return other == m_others.end() ? nullptr : &other->second;
 }
 
 AggregateLines::AggregateLines(std::shared_ptr<const Aggregate> aggregate, const Table& table)
@@ -124,16 +123,14 @@ const Value* AggregateLines::integerLink(const std::vector<Value>& values) const
 Fold& AggregateLines::foldOf(const std::vector<Value>& line) {
     if (const Value* number = integerLink(line))
         return m_byNumber.of(number->asInteger());
-    const Key link = linkOf(line);
-    const auto fold = m_folds.find(link);
-    return fold == m_folds.end() ? *m_folds.insert(link, Fold(m_question.subquery())) : *fold;
+    return m_folds.try_emplace(linkOf(line), m_question.subquery()).first->second;
 }
 
 const Fold* AggregateLines::knownFold(const std::vector<Value>& record) const {
     if (const Value* number = integerLink(record))
         return m_byNumber.find(number->asInteger());
-    const auto fold = m_folds.constFind(linkOf(record));
-    return fold == m_folds.cend() ? nullptr : &*fold;
+    const auto fold = m_folds.find(linkOf(record));
+    return fold == m_folds.end() ? nullptr : &fold->second;
 }
 
 void AggregateLines::take(std::vector<Value>&& values, const Present& present) {

@@ -8,6 +8,9 @@
 
 #include <QHash>
 
+#include <deque>
+#include <unordered_map>
+
 namespace gravin {
 
 // What a subquery asks of a line, ready to be asked: by itself and with the record it belongs to.
@@ -52,8 +55,9 @@ private:
 // order of that number: such are kept one behind the other, where the next one asked for is near.
 class NumberedFolds {
 public:
+    // `subquery` must outlive them.
     explicit NumberedFolds(const Subquery& subquery)
-        : m_empty(subquery) {}
+        : m_subquery(subquery) {}
 
     Fold& of(qint64 number);
     const Fold* find(qint64 number) const; // null: none has come
@@ -65,9 +69,9 @@ private:
     };
     const Numbered* inOrder(qint64 number) const;
 
-    Fold m_empty;
-    std::vector<Numbered> m_inOrder; // by number
-    QHash<qint64, Fold> m_others;
+    const Subquery& m_subquery;
+    std::deque<Numbered> m_inOrder; // by number; a vector would move a million of them to grow
+    std::unordered_map<qint64, Fold> m_others;
     mutable size_t m_next = 0; // behind the last one that was asked for
 };
 
@@ -95,7 +99,10 @@ private:
     LineQuestion m_question;
     // Where lines are asked by themselves: by the number that links them, else by all that does.
     NumberedFolds m_byNumber;
-    QHash<Key, Fold> m_folds;
+    struct LinkHash {
+        size_t operator()(const Key& link) const { return qHash(link); }
+    };
+    std::unordered_map<Key, Fold, LinkHash> m_folds;
     QHash<Key, std::vector<std::vector<Value>>> m_lines; // where the record has a say
 };
 

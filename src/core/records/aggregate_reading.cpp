@@ -99,8 +99,9 @@ private:
         for (int place = 0; place < from.columns.size(); ++place) {
             if (!from.columns[place].aggregate)
                 continue;
+            const LineQuestion question(*from.columns[place].aggregate, from);
             std::vector<Value> ofLine;
-            for (const int column : LineQuestion(*from.columns[place].aggregate, from).ofRecord())
+            for (const int column : question.ofRecord())
                 ofLine.push_back(line[static_cast<size_t>(column)]);
             auto value = readAggregate(m_session, from, place, ofLine);
             if (!value)

@@ -22,9 +22,15 @@ ExpressionNode operation(ExpressionNode::Operation operation, ExpressionType typ
 
 } // namespace
 
+Fold::Rare& Fold::rare() {
+    if (!m_rare)
+        m_rare = std::make_unique<Rare>();
+    return *m_rare;
+}
+
 void Fold::spoil(const Error& error) {
-    if (!m_error)
-        m_error = error;
+    if (!rare().error)
+        rare().error = error;
 }
 
 void Fold::add(const Value& what, const Value& order) {
@@ -48,12 +54,12 @@ void Fold::add(const Value& what, const Value& order) {
             m_value = what;
         break;
     case Function::List:
-        m_length += what.asText().size() + m_subquery->separator.size();
-        if (m_length > LongestList)
+        rare().length += what.asText().size() + m_subquery->separator.size();
+        if (rare().length > LongestList)
             spoil({ErrorKind::Refused,
                    coreTr("The list is too long: more than %1 characters.").arg(LongestList)});
         else
-            m_listed.push_back({order, what.asText()});
+            rare().listed.push_back({order, what.asText()});
         break;
     }
 }
@@ -72,8 +78,8 @@ void Fold::sumUp(const Value& what) {
 }
 
 Result<Value> Fold::result() const {
-    if (m_error)
-        return *m_error;
+    if (m_rare && m_rare->error)
+        return *m_rare->error;
     switch (m_subquery->function) {
     case Function::Count:
         return Value::integer(m_count);
@@ -97,11 +103,11 @@ Result<Value> Fold::result() const {
 // What has nothing to be ordered by comes last; texts of one place stand in their own order, so
 // that the list is the same whenever it is made.
 Result<Value> Fold::list() const {
-    if (m_listed.empty())
+    if (!m_rare)
         return Value::null();
     std::vector<const Listed*> ordered;
-    ordered.reserve(m_listed.size());
-    for (const Listed& each : m_listed)
+    ordered.reserve(m_rare->listed.size());
+    for (const Listed& each : m_rare->listed)
         ordered.push_back(&each);
     std::sort(ordered.begin(), ordered.end(), [&](const Listed* a, const Listed* b) {
         if (a->order.isNull() != b->order.isNull())

@@ -4,6 +4,8 @@
 #include "core/base/result.h"
 #include "core/expression/subquery.h"
 
+#include <memory>
+
 namespace gravin {
 
 // Makes one value of many, as a subquery says; NULL among them counts for nothing, as ISO has it.
@@ -33,15 +35,20 @@ private:
         Value order;
         QString text;
     };
+    // What only some need; there can be as many folds as records.
+    struct Rare {
+        std::vector<Listed> listed = {};
+        qsizetype length = 0;
+        std::optional<Error> error = {};
+    };
+    Rare& rare();
     void sumUp(const Value& what);
     Result<Value> list() const;
 
     const Subquery* m_subquery;
     qint64 m_count = 0;
     Value m_value; // the sum, or the smallest or largest one, so far
-    std::vector<Listed> m_listed;
-    qsizetype m_length = 0;
-    std::optional<Error> m_error;
+    std::unique_ptr<Rare> m_rare;
 };
 
 } // namespace gravin

@@ -11,12 +11,20 @@ namespace gravin {
 
 namespace {
 
+constexpr int MostUsualScale = 4; // digits after the point that amounts have
+constexpr int LargestWordPower = 18;
+
 bool isDigit(QChar c) { return c >= u'0' && c <= u'9'; }
 
 } // namespace
 
 Decimal::Integer Decimal::powerOfTen(int exponent) {
-    return boost::multiprecision::pow(Integer(10), static_cast<unsigned>(exponent));
+    if (exponent > LargestWordPower)
+        return boost::multiprecision::pow(Integer(10), static_cast<unsigned>(exponent));
+    qint64 power = 1;
+    for (int i = 0; i < exponent; ++i)
+        power *= 10;
+    return power;
 }
 
 Decimal::Decimal(Integer coefficient, int scale)
@@ -69,6 +77,17 @@ std::optional<Decimal> Decimal::fromText(QStringView text) {
 std::optional<Decimal> Decimal::fromDouble(double number) {
     if (!std::isfinite(number))
         return std::nullopt;
+    // A decimal of at most fifteen digits comes back as itself: one that reads back as this very
+    // double is the shortest, and most amounts are found so without a text.
+    constexpr double FirstOfSixteenDigits = 1e15;
+    double power = 1;
+    for (int scale = 0; scale <= MostUsualScale; ++scale, power *= 10) {
+        const double coefficient = std::nearbyint(number * power);
+        if (std::abs(coefficient) >= FirstOfSixteenDigits)
+            break;
+        if (coefficient / power == number)
+            return Decimal(Integer(static_cast<qint64>(coefficient)), scale);
+    }
     return fromText(
         QString::fromLatin1(QByteArray::number(number, 'g', QLocale::FloatingPointShortest)));
 }

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/value/decimal.h"
 
+#include <QByteArray>
+#include <QLocale>
+
 #include <gtest/gtest.h>
 
 #include <cmath>
@@ -65,6 +68,27 @@ TEST(Decimal, GivesIntegersOnlyWhereTheyFit) {
 TEST(Decimal, CountsDigitsBeforeThePoint) {
     EXPECT_EQ(of("0.5").wholeDigits(), 1);
     EXPECT_EQ(of("-123.4").wholeDigits(), 3);
+}
+
+// Amounts are read without a text; it must say the same as their shortest text.
+TEST(Decimal, ReadsADoubleAsItsShortestText) {
+    std::mt19937_64 chance(1);
+    const auto expectShortest = [](double number) {
+        const auto decimal = Decimal::fromDouble(number);
+        const auto shortest = Decimal::fromText(
+            QString::fromLatin1(QByteArray::number(number, 'g', QLocale::FloatingPointShortest)));
+        ASSERT_TRUE(decimal && shortest && decimal->identical(*shortest)) << number;
+    };
+    for (const double number : {0.0, -0.0, 0.1, 0.3, 12.5, 100.0, 1e15, 1e15 - 1, 999999999999999.4,
+                                0.00001, 1.0 / 3, 2e-5, 1e22, 4503599627370496.5})
+        expectShortest(number);
+    for (int i = 0; i < 50'000; ++i) {
+        const double amount = static_cast<double>(static_cast<qint64>(chance())) /
+                              std::pow(10, static_cast<double>(chance() % 19));
+        expectShortest(amount);
+        expectShortest(std::nextafter(amount, 0));
+        expectShortest(std::round(amount) / 1000);
+    }
 }
 
 // Any finite double survives the way through a decimal, to the last bit.

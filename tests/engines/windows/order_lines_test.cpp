@@ -3,7 +3,7 @@
 // mouse alone, on all three engines. What it took beside the data itself is counted.
 #include "app/grid/totals_row.h"
 #include "app/shell/main_window.h"
-#include "app/use/children_panel.h"
+#include "app/use/lines/children_panel.h"
 #include "app/use/lists/filter_bar.h"
 #include "app/use/lists/record_list.h"
 #include "app/use/record_form.h"

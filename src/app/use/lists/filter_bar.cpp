@@ -228,13 +228,22 @@ std::optional<ListSetUp> FilterBar::ownOrder() const {
     return own == orderIn(m_screens) ? std::nullopt : std::optional(own);
 }
 
-void FilterBar::takeOwn(const ListSetUp& own, const QStringList& sameShown) {
+void FilterBar::takeOwn(const std::optional<ListSetUp>& own, const QStringList& sameShown) {
     ListSetUp setUp = m_setUp;
-    setUp.sort = own.sort;
-    setUp.groupedBy = own.groupedBy;
-    setUp.hidden = own.hidden;
+    setUp.search = m_search->text();
+    const ListSetUp& taken = own ? *own : m_screens;
+    setUp.sort = taken.sort;
+    setUp.groupedBy = taken.groupedBy;
+    setUp.hidden = taken.hidden;
     m_sameShown = sameShown;
     take(setUp);
+}
+
+void FilterBar::clearSearch() {
+    if (m_search->text().isEmpty())
+        return;
+    m_search->clear();
+    apply();
 }
 
 void FilterBar::setShapes(bool shapes) {

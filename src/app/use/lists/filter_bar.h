@@ -51,7 +51,10 @@ public:
     // nothing: all is as the screen has it.
     std::optional<ListSetUp> ownOrder() const;
     const QStringList& sameShown() const { return m_sameShown; }
-    void takeOwn(const ListSetUp& own, const QStringList& sameShown);
+    // Nothing: as the screen has it. Filters and what is searched for stay.
+    void takeOwn(const std::optional<ListSetUp>& own, const QStringList& sameShown);
+    // Looks for nothing any more.
+    void clearSearch();
     bool isFiltered() const { return m_query.isFiltered(); }
 
 Q_SIGNALS:

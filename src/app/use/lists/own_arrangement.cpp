@@ -55,6 +55,11 @@ QByteArray jsonOf(const ListArrangement& list) {
 
 } // namespace
 
+ArrangementNews& ArrangementNews::instance() {
+    static ArrangementNews news;
+    return news;
+}
+
 OwnArrangement::OwnArrangement(const QString& projectFile, const QString& place)
     : m_place(projectFile.isEmpty() ? QString()
                                     : fileTag(projectFile) + u'/' + settingsKeyOf(place)) {}
@@ -78,6 +83,7 @@ void OwnArrangement::keep(const ListArrangement& list) {
         arrangements().remove(m_place + QStringLiteral("/list"));
     else
         set(QStringLiteral("list"), QString::fromUtf8(jsonOf(list)));
+    Q_EMIT ArrangementNews::instance().kept(m_place);
 }
 
 std::optional<double> OwnArrangement::split(const QString& name) const {

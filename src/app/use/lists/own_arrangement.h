@@ -5,6 +5,7 @@
 
 #include <QHash>
 #include <QList>
+#include <QObject>
 
 namespace gravin {
 
@@ -18,6 +19,17 @@ struct ListArrangement {
     bool isEmpty() const { return *this == ListArrangement(); }
 };
 
+// Tells lists that stand in the same place what a person made of one of them.
+class ArrangementNews : public QObject {
+    Q_OBJECT
+public:
+    static ArrangementNews& instance();
+
+Q_SIGNALS:
+    // `place`: as OwnArrangement::place() has it.
+    void kept(const QString& place);
+};
+
 // What a person arranged on a place of a project: a screen, or a kind of children on it. Kept in
 // the person's own settings, never in the project. A project without a file keeps nothing. Damaged
 // settings count as none.
@@ -26,8 +38,10 @@ public:
     // `place`: unique within the project.
     OwnArrangement(const QString& projectFile, const QString& place);
 
+    const QString& place() const { return m_place; } // among all projects; empty: nothing is kept
     // Nothing: the list is as the screen has it.
     std::optional<ListArrangement> list() const;
+    // Tells ArrangementNews.
     void keep(const ListArrangement& list);
     // Which part of a divided area its first half takes, 0 to 1, by a name; nothing: as it comes.
     std::optional<double> split(const QString& name) const;

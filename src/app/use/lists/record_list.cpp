@@ -8,6 +8,7 @@
 #include <QApplication>
 #include <QHeaderView>
 #include <QScopedValueRollback>
+#include <QScrollBar>
 #include <QVBoxLayout>
 
 namespace gravin {
@@ -43,6 +44,9 @@ RecordList::RecordList(ScreenBinding* binding, RecordView* view, WindowNumbers* 
     connect(m_figures, &ListFigures::failed, this, [this](const Error& error) {
         Q_EMIT told({Notice::Kind::Refused, error.sentence, error.detail});
     });
+    connect(m_grid->verticalHeader(), &QHeaderView::sectionCountChanged, this,
+            &RecordList::needChanged);
+    connect(m_grid->verticalHeader(), &QHeaderView::sectionResized, this, &RecordList::needChanged);
     followBar();
 }
 
@@ -69,6 +73,16 @@ void RecordList::connectHeads() {
     });
 }
 
+int RecordList::neededHeight() const {
+    const QHeaderView* rows = m_grid->verticalHeader();
+    const bool isWide = m_grid->horizontalHeader()->length() > m_grid->viewport()->width();
+    // An empty one says that it is.
+    return m_grid->horizontalHeader()->height() +
+           std::max(rows->length(), rows->defaultSectionSize()) + 2 * m_grid->frameWidth() +
+           (isWide ? m_grid->horizontalScrollBar()->sizeHint().height() : 0) +
+           (m_totals->isVisibleTo(this) ? m_totals->sizeHint().height() : 0);
+}
+
 void RecordList::putBarBack() { qobject_cast<QVBoxLayout*>(layout())->insertWidget(0, m_bar); }
 
 void RecordList::setOverRows(QWidget* widget) {
@@ -86,15 +100,21 @@ void RecordList::followBar() {
 
 void RecordList::setOwnPlace(const QString& place) {
     m_own.emplace(m_binding->workspace()->document()->file(), place);
-    const auto list = m_own->list();
-    if (!list)
-        return;
+    if (m_own->list())
+        takeKept();
+    connect(&ArrangementNews::instance(), &ArrangementNews::kept, this,
+            [this](const QString& kept) {
+                if (kept == m_own->place() && !m_isKeeping)
+                    takeKept();
+            });
+}
+
+void RecordList::takeKept() {
+    const ListArrangement list = m_own->list().value_or(ListArrangement());
     const QScopedValueRollback taking(m_isTakingOwn, true);
-    m_grid->arrange(list->widths, list->order);
-    if (!list->setUp.isEmpty() || !list->shownAlike.isEmpty())
-        m_bar->takeOwn(list->setUp.isEmpty() ? m_bar->ownOrder().value_or(ListSetUp())
-                                             : list->setUp,
-                       list->shownAlike);
+    m_grid->arrange(list.widths, list.order);
+    m_bar->takeOwn(list.setUp.isEmpty() ? std::nullopt : std::optional(list.setUp),
+                   list.shownAlike);
 }
 
 ListArrangement RecordList::ownNow() const {
@@ -113,6 +133,7 @@ void RecordList::keepOwnSoon() {
 void RecordList::keepOwn() {
     m_keepSoon.stop();
     const ListArrangement now = ownNow();
+    const QScopedValueRollback keeping(m_isKeeping, true);
     if (now != m_own->list().value_or(ListArrangement()))
         m_own->keep(now);
 }

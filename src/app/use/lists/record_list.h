@@ -29,7 +29,8 @@ public:
     // Stands above the rows until somebody puts it elsewhere.
     FilterBar* bar() const { return m_bar; }
     void putBarBack();
-    // The list is arranged as the person left it in this place, and keeps what becomes of it.
+    // The list is arranged as the person left it in this place, and keeps what becomes of it. All
+    // lists of one place are arranged alike. Requires: only once.
     void setOwnPlace(const QString& place);
     // What stands between the bar and the rows. The list owns it from now on.
     void setOverRows(QWidget* widget);
@@ -44,6 +45,8 @@ public:
     bool isArranged() const; // by the person
     // Asks which fields are shown.
     void askForShownFields();
+    // How high it has to be for all of its rows to be in sight, in pixels.
+    int neededHeight() const;
 
 Q_SIGNALS:
     // What is searched, narrowed, sorted, grouped or hidden is another.
@@ -51,13 +54,15 @@ Q_SIGNALS:
     void told(const gravin::Notice& notice);
     // What the current field comes to, for people; empty: there is nothing to say.
     void totalsChanged(const QString& words);
-    void putBack(); // as the screen has it
+    void putBack();     // as the screen has it
+    void needChanged(); // of its height
 
 private:
     void connectHeads();
     void followBar();
     void keepOwnSoon();
     void keepOwn();
+    void takeKept();
     ListArrangement ownNow() const;
     QString currentColumn() const; // empty: none
 
@@ -68,6 +73,7 @@ private:
     TotalsRow* m_totals;
     std::optional<OwnArrangement> m_own;
     bool m_isTakingOwn = false;
+    bool m_isKeeping = false;
     QTimer m_keepSoon; // once for what changes in a moment, as a width that is dragged
 };
 

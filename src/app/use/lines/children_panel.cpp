@@ -1,14 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/use/children_panel.h"
+#include "app/use/lines/children_panel.h"
 
+#include "app/use/lines/nested_lists.h"
 #include "app/use/lists/filter_bar.h"
 #include "app/use/lists/record_list.h"
 #include "app/use/open_edits.h"
 #include "core/fitting/screen_links.h"
 
+#include <QHeaderView>
+#include <QKeyEvent>
 #include <QLabel>
+#include <QMouseEvent>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <QTabBar>
 #include <QTabWidget>
 #include <QVBoxLayout>
 
@@ -32,12 +37,26 @@ QLabel* note(const QString& text) {
 
 } // namespace
 
-ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int depth,
-                             QWidget* widget)
+struct ChildrenPanel::Child {
+    RecordLink link;
+    std::unique_ptr<ScreenBinding> binding;
+    std::shared_ptr<RecordView> view;
+    RecordList* list = nullptr;
+    ChildrenPanel* below = nullptr;
+    std::unique_ptr<NestedLists> nested = {};
+    RecordId current = {};
+    bool widthsPending = false;
+    ChildLists* deeper() const; // null: nothing stands below or in it
+    QString kind() const { return link.screen + u' ' + link.targetColumns.join(u','); }
+};
+
+ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, ChildEvents* events,
+                             Standing standing, QWidget* widget)
     : QWidget(widget)
     , m_parent(parent)
     , m_openEdits(openEdits)
-    , m_depth(depth)
+    , m_events(events)
+    , m_standing(std::move(standing))
     , m_tabs(new QTabWidget)
     , m_bars(new QStackedWidget)
     , m_own(parent->workspace()->document()->file(),
@@ -49,6 +68,7 @@ ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int de
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_tabs);
+    connectEvents();
     Workspace* workspace = parent->workspace();
     for (const RecordLink& link :
          childrenOf(workspace->project(), workspace->catalog(), parent->screen().screen))
@@ -60,8 +80,12 @@ ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int de
         if (m_tabs->tabText(tab) == m_own.tab())
             m_tabs->setCurrentIndex(tab);
     }
-    connect(m_tabs, &QTabWidget::currentChanged, this,
-            [this](int tab) { m_own.keepTab(m_tabs->tabText(tab)); });
+    connect(m_tabs, &QTabWidget::currentChanged, this, [this](int tab) {
+        // In lists within lists each place has its own.
+        if (m_standing.level == 0)
+            m_own.keepTab(m_tabs->tabText(tab));
+        Q_EMIT needChanged();
+    });
     connect(workspace->records()->store(parent->tableName()), &RecordStore::recordsArrived, this,
             [this](const QList<Key>& keys) {
                 if (keys.contains(m_record.key))
@@ -71,7 +95,9 @@ ChildrenPanel::ChildrenPanel(ScreenBinding* parent, OpenEdits* openEdits, int de
 }
 
 ChildrenPanel::~ChildrenPanel() {
-    // Grids go before the bindings that they read.
+    // What stands in grids goes before them, and they before the bindings that they read.
+    for (const auto& child : m_children)
+        child->nested.reset();
     delete m_tabs;
 }
 
@@ -94,30 +120,20 @@ QString ChildrenPanel::reasonAgainst(const Result<BoundScreen>& bound, const Rec
     return {};
 }
 
-// What happens in a deeper panel is told as if it happened here.
-void ChildrenPanel::passOn(ChildrenPanel* below) {
-    connect(below, &ChildrenPanel::activated, this, &ChildrenPanel::activated);
-    connect(below, &ChildrenPanel::currentRecordChanged, this,
-            &ChildrenPanel::currentRecordChanged);
-    connect(below, &ChildrenPanel::openRequested, this, &ChildrenPanel::openRequested);
-    connect(below, &ChildrenPanel::actionsRequested, this, &ChildrenPanel::actionsRequested);
-    connect(below, &ChildrenPanel::cellsRequested, this, &ChildrenPanel::cellsRequested);
-    connect(below, &ChildrenPanel::deleteRequested, this, &ChildrenPanel::deleteRequested);
-    connect(below, &ChildrenPanel::nextNewRequested, this, &ChildrenPanel::nextNewRequested);
-    connect(below, &ChildrenPanel::cellWritten, this, &ChildrenPanel::cellWritten);
-    connect(below, &ChildrenPanel::recordLeft, this, &ChildrenPanel::recordLeft);
-    connect(below, &ChildrenPanel::left, this, &ChildrenPanel::left);
-    connect(below, &ChildrenPanel::told, this, &ChildrenPanel::told);
-    connect(below, &ChildrenPanel::totalsChanged, this, &ChildrenPanel::totalsChanged);
-    connect(below, &ChildrenPanel::setUpChanged, this, &ChildrenPanel::setUpChanged);
-    connect(below, &ChildrenPanel::putBack, this, &ChildrenPanel::putBack);
+void ChildrenPanel::connectEvents() {
+    connect(this, &ChildrenPanel::activated, m_events, &ChildEvents::activated);
+    connect(this, &ChildrenPanel::currentRecordChanged, m_events,
+            &ChildEvents::currentRecordChanged);
+    connect(this, &ChildrenPanel::openRequested, m_events, &ChildEvents::openRequested);
+    connect(this, &ChildrenPanel::cellWritten, m_events, &ChildEvents::cellWritten);
+    connect(this, &ChildrenPanel::recordLeft, m_events, &ChildEvents::recordLeft);
 }
 
 void ChildrenPanel::connectChild(Child* made) {
     GridView* grid = made->list->grid();
-    connect(grid, &GridView::cellsRequested, this, &ChildrenPanel::cellsRequested);
-    connect(grid, &GridView::deleteRequested, this, &ChildrenPanel::deleteRequested);
-    connect(grid, &GridView::nextNewRequested, this, &ChildrenPanel::nextNewRequested);
+    connect(grid, &GridView::cellsRequested, m_events, &ChildEvents::cellsRequested);
+    connect(grid, &GridView::deleteRequested, m_events, &ChildEvents::deleteRequested);
+    connect(grid, &GridView::nextNewRequested, m_events, &ChildEvents::nextNewRequested);
     connect(grid, &GridView::cellWritten, this,
             [this, made](const RecordId& id) { Q_EMIT cellWritten(partOfChild(*made), id); });
     connect(grid, &GridView::currentRecordChanged, this, [this, made](const RecordId& id) {
@@ -130,16 +146,18 @@ void ChildrenPanel::connectChild(Child* made) {
     });
     connect(grid, &GridView::openRequested, this,
             [this, made](const RecordId& id) { Q_EMIT openRequested(partOfChild(*made), id); });
-    connect(grid, &GridView::actionsRequested, this, &ChildrenPanel::actionsRequested);
+    connect(grid, &GridView::actionsRequested, m_events, &ChildEvents::actionsRequested);
     connect(grid, &GridView::left, this, &ChildrenPanel::left);
     connect(grid, &GridView::focusTaken, this, [this, made] { Q_EMIT activated(made->list); });
-    connect(grid->selectionModel(), &QItemSelectionModel::selectionChanged, this,
-            &ChildrenPanel::currentRecordChanged);
-    connect(made->list, &RecordList::told, this, &ChildrenPanel::told);
-    connect(made->list, &RecordList::totalsChanged, this, &ChildrenPanel::totalsChanged);
-    connect(made->list, &RecordList::setUpChanged, this, &ChildrenPanel::setUpChanged);
-    connect(made->list, &RecordList::putBack, this, &ChildrenPanel::putBack);
+    connect(grid->selectionModel(), &QItemSelectionModel::selectionChanged, m_events,
+            &ChildEvents::currentRecordChanged);
+    connect(made->list, &RecordList::told, m_events, &ChildEvents::told);
+    connect(made->list, &RecordList::totalsChanged, m_events, &ChildEvents::totalsChanged);
+    connect(made->list, &RecordList::setUpChanged, m_events, &ChildEvents::setUpChanged);
+    connect(made->list, &RecordList::putBack, m_events, &ChildEvents::putBack);
+    connect(made->list, &RecordList::needChanged, this, &ChildrenPanel::needChanged);
     connect(made->view.get(), &RecordView::completed, grid, &GridView::applyWidths);
+    connect(made->view.get(), &RecordView::completed, this, &ChildrenPanel::needChanged);
     // Widths fit the children of this parent as soon as there are some, and then stay.
     connect(m_parent->workspace()->records()->store(made->binding->tableName()),
             &RecordStore::recordsArrived, grid, [made] {
@@ -165,24 +183,42 @@ void ChildrenPanel::addChild(const RecordLink& link) {
     part->setHandleWidth(1);
     child->list = new RecordList(child->binding.get(), child->view.get(), m_openEdits, part);
     child->list->grid()->setObjectName(QStringLiteral("children:") + bound->table->name);
-    child->list->grid()->setAccessibleName(title);
+    child->list->grid()->setAccessibleName(
+        m_standing.level == 0 ? title : tr("%1, level %2").arg(title).arg(m_standing.level + 1));
+    child->list->grid()->setInInset(m_standing.level > 0);
     FilterBar* bar = child->list->bar();
     bar->setInOneLine(true);
     bar->setSame(link.targetColumns);
     m_bars->addWidget(bar);
-    child->list->setOwnPlace(m_parent->screenId() + QStringLiteral(" > ") + link.screen + u' ' +
-                             link.targetColumns.join(u','));
+    child->list->setOwnPlace(m_parent->screenId() + QStringLiteral(" > ") + child->kind());
     part->addWidget(child->list);
-    if (showsChildren(bound->screen.arrangement) && m_depth < DeepestPanel) {
-        child->below = new ChildrenPanel(child->binding.get(), m_openEdits, m_depth + 1, part);
-        part->addWidget(child->below);
-        passOn(child->below);
-    }
+    addDeeper(*child, part);
     Child* made = child.get();
     connectChild(made);
     m_tabs->addTab(part, title);
     m_children.push_back(std::move(child));
     showChild(*made);
+}
+
+// Within rows that open, all rows do that have something to show; elsewhere as the screen says.
+void ChildrenPanel::addDeeper(Child& child, QWidget* part) {
+    const BoundScreen& screen = child.binding->screen();
+    const bool isNested = m_standing.level > 0;
+    if (isNested || screen.screen.arrangement == Arrangement::GridNested) {
+        Workspace* workspace = m_parent->workspace();
+        if (m_standing.level + 1 >= NestedLists::Levels ||
+            childrenOf(workspace->project(), workspace->catalog(), screen.screen).isEmpty())
+            return;
+        child.nested = std::make_unique<NestedLists>(
+            child.binding.get(), child.list->grid(), m_openEdits, m_events, m_standing.level,
+            isNested ? m_standing.nested->of(child.kind()) : std::make_shared<NestedState>(),
+            nullptr);
+    } else if (showsChildren(screen.screen.arrangement) && m_standing.depth < DeepestPanel) {
+        child.below = new ChildrenPanel(child.binding.get(), m_openEdits, m_events,
+                                        {m_standing.depth + 1, 0, {}}, part);
+        connect(child.below, &ChildrenPanel::left, this, &ChildrenPanel::left);
+        static_cast<QSplitter*>(part)->addWidget(child.below);
+    }
 }
 
 // The values by which children belong to the record; nothing while it is unsaved or on its way.
@@ -243,24 +279,28 @@ GridPart ChildrenPanel::partOfChild(const Child& child) const {
     return part;
 }
 
+ChildLists* ChildrenPanel::Child::deeper() const {
+    return nested ? static_cast<ChildLists*>(nested.get()) : below;
+}
+
 GridPart ChildrenPanel::partOf(const RecordList* list) const {
     for (const auto& child : m_children) {
         if (child->list == list)
             return partOfChild(*child);
-        if (child->below) {
-            if (const GridPart part = child->below->partOf(list); part.isValid())
-                return part;
-        }
+        const ChildLists* deeper = child->deeper();
+        if (const GridPart part = deeper ? deeper->partOf(list) : GridPart(); part.isValid())
+            return part;
     }
     return {};
 }
 
 RecordList* ChildrenPanel::listAround(const QWidget* widget) const {
     for (const auto& child : m_children) {
+        const ChildLists* deeper = child->deeper();
+        if (RecordList* inner = deeper ? deeper->listAround(widget) : nullptr)
+            return inner;
         if (child->list->isAncestorOf(widget) || child->list->bar()->isAncestorOf(widget))
             return child->list;
-        if (RecordList* below = child->below ? child->below->listAround(widget) : nullptr)
-            return below;
     }
     return nullptr;
 }
@@ -272,7 +312,7 @@ bool ChildrenPanel::goTo(const DraftRef& place, const QString& column) {
                 continue;
             const bool isHere = child->binding->tableName() == place.table &&
                                 child->list->model()->reveal(place.id);
-            if (!isHere && !(child->below && child->below->goTo(place, column)))
+            if (!isHere && !(child->deeper() && child->deeper()->goTo(place, column)))
                 continue;
             m_tabs->setCurrentIndex(tab);
             if (isHere) {
@@ -289,8 +329,8 @@ QStringList ChildrenPanel::tables() const {
     QStringList tables;
     for (const auto& child : m_children) {
         tables += child->binding->tableName();
-        if (child->below)
-            tables += child->below->tables();
+        if (const ChildLists* deeper = child->deeper())
+            tables += deeper->tables();
     }
     return tables;
 }
@@ -309,16 +349,61 @@ QList<GridView*> ChildrenPanel::grids() const {
     return all;
 }
 
+const ChildrenPanel::Child* ChildrenPanel::childInSight() const {
+    const auto found =
+        std::find_if(m_children.begin(), m_children.end(), [this](const auto& child) {
+            return m_tabs->currentWidget() && m_tabs->currentWidget()->isAncestorOf(child->list);
+        });
+    return found == m_children.end() ? nullptr : found->get();
+}
+
 QList<RecordList*> ChildrenPanel::listsInSight() const {
-    QList<RecordList*> all;
-    for (const auto& child : m_children) {
-        if (!m_tabs->currentWidget() || !m_tabs->currentWidget()->isAncestorOf(child->list))
-            continue;
-        all += child->list;
-        if (child->below)
-            all += child->below->listsInSight();
+    const Child* child = childInSight();
+    if (!child)
+        return {};
+    return QList<RecordList*>{child->list} +
+           (child->deeper() ? child->deeper()->listsInSight() : QList<RecordList*>());
+}
+
+ChildrenPanel::Place ChildrenPanel::placeNow() const {
+    Place place{m_tabs->tabText(m_tabs->currentIndex())};
+    for (const auto& child : m_children)
+        place.current.insert(child->kind(), child->current);
+    return place;
+}
+
+void ChildrenPanel::goBackTo(const Place& place) {
+    for (int tab = 0; tab < m_tabs->count(); ++tab) {
+        if (m_tabs->tabText(tab) == place.tab)
+            m_tabs->setCurrentIndex(tab);
     }
-    return all;
+    for (const auto& child : m_children) {
+        child->list->bar()->clearSearch();
+        if (const RecordId id = place.current.value(child->kind()); !id.isNone())
+            child->list->grid()->setCurrentRecord(id);
+    }
+}
+
+int ChildrenPanel::neededHeight() const {
+    const int tabs = std::max(m_tabs->tabBar()->sizeHint().height(), m_bars->sizeHint().height());
+    if (const Child* child = childInSight()) {
+        const int around = child->list->isVisible() ? m_tabs->height() - child->list->height() : 0;
+        return std::max(tabs, around) + child->list->neededHeight();
+    }
+    const QWidget* note = m_tabs->currentWidget();
+    return tabs + (note ? note->heightForWidth(width()) : 0);
+}
+
+bool ChildrenPanel::isComplete() const {
+    const Child* child = childInSight();
+    return !child || child->view->isEmptied() || child->view->isComplete();
+}
+
+// Keys and clicks that mean nothing in an inset mean nothing to the list around it either.
+void ChildrenPanel::keyPressEvent(QKeyEvent* event) { event->setAccepted(m_standing.level > 0); }
+
+void ChildrenPanel::mousePressEvent(QMouseEvent* event) {
+    event->setAccepted(m_standing.level > 0);
 }
 
 } // namespace gravin

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/use/line_work.h"
+#include "app/use/lines/line_work.h"
 
 #include "app/grid/cell_clipboard.h"
-#include "app/use/children_panel.h"
+#include "app/use/lines/child_lists.h"
 #include "app/use/open_edits.h"
 #include "core/base/text.h"
 
@@ -35,23 +35,23 @@ QString removeLines(const GridPart& part, const QList<RecordId>& lines) {
         .arg(countedRecords(stored), part.binding->screen().screen.label);
 }
 
-LineWork::LineWork(ChildrenPanel* lines, OpenEdits* openEdits, QObject* parent)
+LineWork::LineWork(ChildLists* lines, ChildEvents* events, OpenEdits* openEdits, QObject* parent)
     : QObject(parent)
     , m_lines(lines)
     , m_openEdits(openEdits)
     , m_cells(new CellClipboard(this)) {
     connect(m_cells, &CellClipboard::notice, this, &LineWork::told);
-    connect(lines, &ChildrenPanel::told, this, &LineWork::told);
-    connect(lines, &ChildrenPanel::cellsRequested, this, &LineWork::onCells);
-    connect(lines, &ChildrenPanel::deleteRequested, this, &LineWork::remove);
-    connect(lines, &ChildrenPanel::nextNewRequested, this, &LineWork::begin);
-    connect(lines, &ChildrenPanel::openRequested, this,
+    connect(events, &ChildEvents::told, this, &LineWork::told);
+    connect(events, &ChildEvents::cellsRequested, this, &LineWork::onCells);
+    connect(events, &ChildEvents::deleteRequested, this, &LineWork::remove);
+    connect(events, &ChildEvents::nextNewRequested, this, &LineWork::begin);
+    connect(events, &ChildEvents::openRequested, this,
             [this](const GridPart& part, const RecordId& id) {
                 m_openEdits->open(part.binding->screenId(), id);
             });
-    connect(lines, &ChildrenPanel::cellWritten, this,
+    connect(events, &ChildEvents::cellWritten, this,
             [](const GridPart& part, const RecordId& id) { part.binding->saveWritten(id); });
-    connect(lines, &ChildrenPanel::recordLeft, this,
+    connect(events, &ChildEvents::recordLeft, this,
             [](const GridPart& part, const RecordId& id) { part.binding->saveLeft(id); });
 }
 

@@ -8,7 +8,8 @@
 namespace gravin {
 
 class CellClipboard;
-class ChildrenPanel;
+class ChildEvents;
+class ChildLists;
 class OpenEdits;
 class RecordList;
 
@@ -21,7 +22,7 @@ class LineWork : public QObject {
     Q_OBJECT
 public:
     // All must outlive it.
-    LineWork(ChildrenPanel* lines, OpenEdits* openEdits, QObject* parent);
+    LineWork(ChildLists* lines, ChildEvents* events, OpenEdits* openEdits, QObject* parent);
 
     // Where the keyboard is now; invalid: not in lines.
     GridPart part() const;
@@ -35,7 +36,7 @@ Q_SIGNALS:
 private:
     void onCells(CellAction action);
 
-    ChildrenPanel* m_lines;
+    ChildLists* m_lines;
     OpenEdits* m_openEdits;
     CellClipboard* m_cells;
 };
