@@ -55,6 +55,11 @@ const DraftStore* LiveRecords::draftsInUse(const QString& name) const {
     return found == m_tables.constEnd() ? nullptr : (*found)->drafts.get();
 }
 
+RecordStore* LiveRecords::recordsInUse(const QString& name) const {
+    const auto found = m_tables.constFind(name);
+    return found == m_tables.constEnd() ? nullptr : (*found)->records.get();
+}
+
 void LiveRecords::retire(const QString& name) {
     m_retired.append(m_tables.take(name));
     m_views.removeIf([&](const auto& view) {

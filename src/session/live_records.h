@@ -38,6 +38,7 @@ public:
     QStringList inUse() const { return m_tables.keys(); }
     // The drafts of a table in use; null: it is not.
     const DraftStore* draftsInUse(const QString& name) const;
+    RecordStore* recordsInUse(const QString& name) const;
     // Nobody gets this table's stores any more; who has them keeps them as long as this lives.
     void retire(const QString& name);
 

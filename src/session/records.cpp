@@ -300,7 +300,21 @@ void Records::choose(const BoundScreen& screen, const RecordId& id, const BoundF
 
 std::vector<Problem> Records::problems(const QString& table, const RecordId& id) const {
     const DraftStore* drafted = m_live->draftsInUse(table);
-    return drafted ? drafted->problems(id, m_document->rules(table)) : std::vector<Problem>{};
+    if (!drafted)
+        return {};
+    // What its lines come to is asked as if it had been written here.
+    RecordStore* stored = m_live->recordsInUse(table);
+    const QSet<QString> coming =
+        id.isNew() || id.isNone() ? QSet<QString>() : stored->comingAggregates(id.key);
+    if (drafted->find(id))
+        return drafted->problems(id, m_document->rules(table), coming);
+    const Record* record = coming.isEmpty() ? nullptr : stored->record(id.key);
+    if (!record)
+        return {};
+    Occasion occasion;
+    occasion.written = coming;
+    return problemsOf(stored->table(), m_document->rules(table),
+                      {record->values.begin(), record->values.end()}, occasion);
 }
 
 void Records::discard(const QString& table, const RecordId& id) {

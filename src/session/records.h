@@ -80,7 +80,8 @@ public:
     // Ends a draft, and those of new records that belong to it.
     void discard(const QString& table, const RecordId& id);
 
-    // Why this record cannot be saved now, one problem each; empty when it can, or has no draft.
+    // Why this record cannot be saved now, one problem each; empty when it can, or neither it nor
+    // its lines are edited.
     std::vector<Problem> problems(const QString& table, const RecordId& id) const;
     // All drafts of all tables that are not saved.
     struct OpenDraft {

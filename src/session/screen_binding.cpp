@@ -203,13 +203,12 @@ void ScreenBinding::save(const RecordId& id) {
 
 std::vector<Problem> ScreenBinding::standingInTheWay(const DraftRef& place) const {
     const Draft* draft = m_workspace->records()->drafts(place.table)->find(place.id);
-    if (!draft)
-        return {};
     std::vector<Problem> problems = m_workspace->records()->problems(place.table, place.id);
     // A refused save may be tried again: what stood in its way may be mended elsewhere by now.
     std::erase_if(problems, [&](const Problem& problem) {
-        return problem.warning || std::find(draft->refusals.begin(), draft->refusals.end(),
-                                            problem) != draft->refusals.end();
+        return problem.warning ||
+               (draft && std::find(draft->refusals.begin(), draft->refusals.end(), problem) !=
+                             draft->refusals.end());
     });
     return problems;
 }

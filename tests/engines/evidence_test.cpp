@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the stored values say, the same on all three engines.
+#include "core/changes/change_writer.h"
 #include "core/fitting/findings/binding_check.h"
 #include "core/fitting/generation/proposals.h"
 #include "core/fitting/generation/screen_generator.h"
@@ -289,6 +290,59 @@ TEST_P(EvidenceOn, WhatIsSaidTwiceIsProposedToBeTakenOver) {
         EXPECT_FALSE(proposal.kind == Proposal::Kind::FilledWith ||
                      proposal.kind == Proposal::Kind::OffersOnly)
             << qPrintable(proposal.what);
+}
+
+// Only the change log knows when a record was added.
+TEST_P(EvidenceOn, ADateThatIsAlwaysTheDayOfAddingIsProposedAsAStamp) {
+    database->run(name("CREATE TABLE note (id INTEGER NOT NULL PRIMARY KEY, taken DATE, due DATE, "
+                       "words VARCHAR(20));"));
+    auto session = database->open();
+    catalog = *session->readCatalog();
+    project.connection.changeLog = true;
+    QString days;
+    for (int i = 1; i <= 24; ++i) {
+        const QDate day = QDate(2026, 3, 1).addDays(i % 4);
+        ChangeRequest request;
+        request.person = name("somebody");
+        request.edits.push_back({Operation::Insert,
+                                 name("note"),
+                                 {},
+                                 {},
+                                 {{name("id"), Value::integer(i)},
+                                  {name("taken"), Value::date(day)},
+                                  {name("due"), Value::date(i == 9 ? day.addDays(1) : day)}}});
+        const WriteResult written = ChangeWriter(*session, catalog, {}).write(request);
+        ASSERT_TRUE(written);
+        // As if it had been written on that day.
+        days += QStringLiteral("UPDATE gravin_change SET at = '%1T12:00:00.000000Z' WHERE id = %2;")
+                    .arg(day.toString(Qt::ISODate))
+                    .arg(written->id);
+    }
+    session.reset();
+    database->run(days);
+    session = database->open(Session::Access::ReadOnly);
+    const Table& note = *catalog.table(name("note"));
+    const auto evidence =
+        gatherEvidence(*session, catalog, note, {}, {}, [](double) { return true; });
+    ASSERT_TRUE(evidence) << qPrintable(evidence.error().sentence + evidence.error().detail);
+    EXPECT_EQ(of(*evidence, "taken").addedOnItsDay, 24);
+    EXPECT_EQ(of(*evidence, "taken").daysOfAdding, 4);
+    EXPECT_EQ(of(*evidence, "due").addedOnItsDay, 0) << "once it is another day";
+    addGeneratedScreen(project, catalog, note, Arrangement::Grid);
+    const auto proposedFor = [&] {
+        QStringList columns;
+        const auto bound = bindScreen(project, catalog, project.screens[0]);
+        for (const Proposal& proposal : proposalsFrom(*evidence, *bound, project, catalog, 8)) {
+            if (proposal.kind != Proposal::Kind::Stamped)
+                continue;
+            columns += proposal.column;
+            proposal.apply(project);
+        }
+        return columns;
+    };
+    EXPECT_EQ(proposedFor(), QStringList{name("taken")});
+    EXPECT_EQ(project.definition(name("note"), name("taken"))->stamp.when, Stamp::When::Added);
+    EXPECT_EQ(proposedFor(), QStringList()) << "it is so already";
 }
 
 INSTANTIATE_TEST_SUITE_P(Engines, EvidenceOn,

@@ -122,4 +122,40 @@ TEST_F(DraftLines, ToBeDeletedAreStillSoInTheNextRun) {
     EXPECT_TRUE(takenUp(kept, table, nullptr, id).isEmpty()) << "it is gone already";
 }
 
+// A check of a record that reads its lines follows them as they are typed, whether the record
+// itself is edited or not.
+TEST_F(DraftLines, AreJudgedByTheCheckOfTheirRecordWhileTheyAreTyped) {
+    Check few;
+    few.kind = CheckKind::Condition;
+    few.condition = name("(SELECT COUNT(*) FROM step WHERE step.berth_id = record.id) <= 3");
+    few.message = name("A berth has three steps at most.");
+    workspace().document()->change(name("few"), [&](Project& project) {
+        project.checks[name("berth")].checks += few;
+        project.screenById(name("berth"))->arrangement = Arrangement::FormChildren;
+    });
+    const RecordId berth{key(1), 0};
+    ASSERT_NE(record("berth", 1), nullptr);
+    ScreenBinding binding(&workspace(), name("berth"));
+    binding.setSavesChildren(true);
+    const auto reason = [&] { return binding.saveReason(berth); };
+    (void)begin(1);
+    EXPECT_TRUE(until([&] { return reason().isEmpty(); })) << "three are well";
+    const RecordId fourth = begin(1);
+    EXPECT_TRUE(until([&] { return reason().contains(few.message); }))
+        << "without any edit of the berth";
+    ASSERT_TRUE(binding.firstToMend(berth));
+    EXPECT_EQ(binding.firstToMend(berth)->place, (DraftRef{name("berth"), berth}));
+    // With an edit of something else as well.
+    const BoundScreen bound = screen("berth");
+    records().type(bound, berth, fieldOf(bound, "name"), name("North end"));
+    EXPECT_TRUE(until([&] { return reason().contains(few.message); }));
+    // One goes for the new one.
+    drafts("step").setRemoved({step(1, 4), 0}, read(step(1, 4)), true);
+    EXPECT_TRUE(until([&] { return reason().isEmpty(); }));
+    records().history()->undo();
+    EXPECT_TRUE(until([&] { return reason().contains(few.message); }));
+    records().discard(name("step"), fourth);
+    EXPECT_TRUE(until([&] { return reason().isEmpty(); }));
+}
+
 } // namespace

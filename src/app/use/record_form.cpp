@@ -273,8 +273,7 @@ void RecordForm::follow(const QString& link) {
 void RecordForm::refresh() {
     const Draft* draft = m_binding->draft(m_id);
     const std::vector<Problem> problems =
-        draft ? m_binding->workspace()->records()->problems(m_binding->tableName(), m_id)
-              : std::vector<Problem>{};
+        m_binding->workspace()->records()->problems(m_binding->tableName(), m_id);
     refreshHead(draft);
     m_fields->refresh(problems);
     refreshFoot(draft, problems);

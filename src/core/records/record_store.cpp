@@ -111,6 +111,14 @@ void RecordStore::setAggregate(const Key& key, int place, const std::optional<Va
     }
 }
 
+QSet<QString> RecordStore::comingAggregates(const Key& key) const {
+    QSet<QString> columns;
+    const QMap<int, Value> coming = m_coming.value(key);
+    for (auto each = coming.begin(); each != coming.end(); ++each)
+        columns += m_table->columns[each.key()].name;
+    return columns;
+}
+
 void RecordStore::put(const Record& record) {
     m_gone.remove(record.key);
     Record computed = record;

@@ -36,6 +36,8 @@ public:
     // What a subquery gives for a record as it will be, instead of what is stored; nothing: what is
     // stored is right.
     void setAggregate(const Key& key, int place, const std::optional<Value>& value);
+    // The columns of which that holds.
+    QSet<QString> comingAggregates(const Key& key) const;
     // The records that are here.
     QList<Key> here() const { return m_cache.keys(); }
 

@@ -77,6 +77,10 @@ struct ColumnEvidence {
         qint64 compared = 0;
     };
     std::vector<Echo> echoes;
+    // Of a date: how many records were added on the day that it says, and on how many days, where
+    // the change log saw no other.
+    qint64 daysOfAdding = 0;
+    qint64 addedOnItsDay = 0;
     std::optional<Relation> relation;
     qint64 orphans = 0; // values without a record in the related table, among those looked at
     QStringList orphanExamples;

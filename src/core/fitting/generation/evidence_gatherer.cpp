@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/text.h"
 #include "core/fitting/generation/column_tally.h"
+#include "core/fitting/generation/day_of_adding.h"
 #include "core/records/table_reader.h"
 
 #include <algorithm>
@@ -40,6 +41,7 @@ public:
              const std::function<bool(double)>& goOn)
         : m_session(session)
         , m_dialect(session.dialect())
+        , m_catalog(catalog)
         , m_table(table)
         , m_relations(relations)
         , m_limits(limits)
@@ -78,10 +80,15 @@ public:
         if (!looked)
             return looked.error();
         evidence.lookedAt = m_lookedAt;
+        const auto added = daysOfAdding(m_session, m_catalog, m_table);
+        if (!added)
+            return added.error();
         for (size_t i = 0; i < m_tallies.size(); ++i) {
             ColumnEvidence column = m_tallies[i].result();
             if (!isExact)
                 column.filled = m_filled[i];
+            column.addedOnItsDay = added->value(column.column).compared;
+            column.daysOfAdding = added->value(column.column).days;
             const auto relation = m_relations.constFind(column.column);
             if (relation != m_relations.constEnd())
                 column.relation = *relation;
@@ -261,6 +268,7 @@ private:
 
     Session& m_session;
     const Dialect& m_dialect;
+    const Catalog& m_catalog;
     const Table& m_table;
     const QMap<QString, Relation>& m_relations;
     struct Related {

@@ -8,6 +8,7 @@
 #include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/given_fields.h"
 #include "core/project/offering.h"
+#include "core/records/filled_fields.h"
 #include "core/value/text_form.h"
 
 #include <algorithm>
@@ -96,6 +97,8 @@ private:
             proposeUnique(field, seen);
         }
         proposeLength(field, seen);
+        if (m_screen.readOnlyReason.isEmpty())
+            proposeStamp(field, seen);
         for (const ColumnEvidence::Echo& echo : seen.echoes) {
             if (echo.compared >= FewestValues)
                 proposeByEcho(field, seen, echo);
@@ -140,6 +143,28 @@ private:
                 }));
         }
         m_isEchoed += field.name();
+    }
+
+    // A few days could be chance, or a load of old records.
+    void proposeStamp(const BoundField& field, const ColumnEvidence& seen) {
+        constexpr qint64 FewestDays = 3;
+        const Stamp stamp{Stamp::When::Added, QStringLiteral("CURRENT_DATE")};
+        if (seen.addedOnItsDay < FewestValues || seen.daysOfAdding < FewestDays ||
+            field.definition.stamp.when != Stamp::When::Never ||
+            field.definition.defaultValue.kind == FieldDefault::Kind::Today ||
+            !field.definition.filledWith.isEmpty() ||
+            !reasonAgainstStamp(*m_screen.table, field.column.name, stamp).isEmpty())
+            return;
+        add(Kind::Stamped, field, coreTr("Set %1 to the day of adding").arg(field.label()),
+            coreTr("each of %1 was added on the day that it says, as the change log knows")
+                .arg(countedRecords(seen.addedOnItsDay)),
+            [home = m_screen.table->definitionTable(field.column), stamp,
+             generated =
+                 generateDefinition(m_catalog, *m_screen.table, field.column)](Project& project) {
+                if (!project.definition(home, generated.column))
+                    project.fields[home] += generated;
+                project.definition(home, generated.column)->stamp = stamp;
+            });
     }
 
     void add(Kind kind, const BoundField& field, const QString& what, const QString& reason,
@@ -374,6 +399,8 @@ QString proposalKindName(Proposal::Kind kind) {
         return QStringLiteral("filled_with");
     case Proposal::Kind::OffersOnly:
         return QStringLiteral("offers_only");
+    case Proposal::Kind::Stamped:
+        return QStringLiteral("stamped");
     case Proposal::Kind::LongText:
         return QStringLiteral("long_text");
     case Proposal::Kind::Width:

@@ -17,6 +17,7 @@ struct Proposal {
         Lookup,
         FilledWith, // with what a reference leads to
         OffersOnly, // of a lookup: what fits another field
+        Stamped,    // with the day of adding
         LongText,
         Width,
         LeaveOut

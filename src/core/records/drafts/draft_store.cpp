@@ -386,7 +386,8 @@ void DraftStore::rebase(const Key& key, const std::vector<Value>& now) {
     endIfEmpty(id);
 }
 
-std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& rules) const {
+std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& rules,
+                                          const QSet<QString>& besides) const {
     const Draft* draft = find(id);
     if (!draft)
         return {};
@@ -398,7 +399,8 @@ std::vector<Problem> DraftStore::problems(const RecordId& id, const TableRules& 
         problems.push_back(
             {{}, column, QStringLiteral("type"), bad->message, rules.labelOf(column)});
     }
-    const Occasion occasion = occasionOf(*draft, *m_table);
+    Occasion occasion = occasionOf(*draft, *m_table);
+    occasion.written.unite(besides);
     for (Problem& problem : problemsOf(*m_table, rules, draft->proposed(), occasion))
         problems.push_back(std::move(problem));
     QSet<QString> typed;

@@ -93,7 +93,9 @@ public:
     void rebase(const Key& key, const std::vector<Value>& now);
 
     // All that stands in the way of saving: bad texts, failed checks, refusals, conflicts.
-    std::vector<Problem> problems(const RecordId& id, const TableRules& rules) const;
+    // `besides`: columns that come to be others although nobody edited them.
+    std::vector<Problem> problems(const RecordId& id, const TableRules& rules,
+                                  const QSet<QString>& besides = {}) const;
 
 Q_SIGNALS:
     // A person's edit is about to be made, or what is called the same: begun, put back, discarded.
