@@ -93,8 +93,14 @@ QString bindQuestion(const Check& check, const Table& table, CheckRule& rule) {
         return condition.error().sentence;
     rule.columns = condition->expression->columns();
     rule.condition = std::move(*condition);
-    if (rule.column.isEmpty() && !rule.columns.isEmpty())
-        rule.column = rule.columns.front();
+    // A subquery that stands in the check itself is no field that anybody could go to.
+    const auto isField = [&](const QString& name) {
+        const Column* column = table.column(name);
+        return column && !(column->aggregate && column->name == column->expression);
+    };
+    const auto field = std::find_if(rule.columns.begin(), rule.columns.end(), isField);
+    if (rule.column.isEmpty() && field != rule.columns.end())
+        rule.column = *field;
     return {};
 }
 
