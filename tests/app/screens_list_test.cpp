@@ -117,6 +117,22 @@ TEST_F(ScreensList, AFixedConditionIsLiftedByNobody) {
     EXPECT_TRUE(becomes(82));
 }
 
+// What is gone to and left out by what nobody lifts is said, not passed over.
+TEST_F(ScreensList, SaysThatARecordIsLeftOutThatIsGoneTo) {
+    workspace().document()->change(name("narrowed"), [](Project& project) {
+        project.screens.front().list.filters = {
+            {name("code"), name("Code is not TB-003"), name("code <> 'TB-003'"), true}};
+    });
+    ASSERT_TRUE(becomes(81));
+    page()->goToRecord(Key({Value::integer(5)}));
+    ASSERT_TRUE(Driver::until([this] {
+        return grid()->currentRecord() == RecordId{Key({Value::integer(5)}), 0};
+    }));
+    EXPECT_FALSE(page()->noticeText().contains(name("leaves it out")));
+    page()->goToRecord(Key({Value::integer(3)}));
+    EXPECT_TRUE(noticed("is not among these records"));
+}
+
 TEST_F(ScreensList, AListIsKeptForEveryoneInTheProject) {
     setUpInBuild();
     pick("Keep this list for everyone as…");

@@ -172,6 +172,7 @@ void ScreenPage::connectGrid() {
     connect(m_list, &RecordList::totalsChanged, m_foot, &StatusBar::setTotals);
     Workspace* workspace = m_binding.workspace();
     connect(m_model->view(), &RecordView::completed, this, [this] {
+        tellWhereLeftOut();
         chooseFirstRecord();
         m_grid->applyWidths();
         m_grid->viewport()->update();
@@ -432,6 +433,20 @@ void ScreenPage::goToRecord(const Key& key) {
     if (m_list->bar()->isFiltered() && m_model->rowOf({key, 0}) < 0)
         m_list->bar()->clearFilters();
     m_grid->setCurrentRecord({key, 0});
+    m_goingTo = RecordId{key, 0};
+    tellWhereLeftOut();
+}
+
+// What nobody may lift can leave out what was gone to.
+void ScreenPage::tellWhereLeftOut() {
+    if (m_goingTo.isNone() || !m_model->view()->isComplete())
+        return;
+    const RecordId wanted = std::exchange(m_goingTo, {});
+    if (m_model->rows().storedIndexOf(wanted) < 0)
+        showNotice({Notice::Kind::Refused,
+                    tr("%1 is not among these records: it is gone, or the list of this screen "
+                       "leaves it out.")
+                        .arg(m_binding.nameOf(wanted))});
 }
 
 void ScreenPage::showOnly(const Restriction& only, const QString& words) {

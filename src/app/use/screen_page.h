@@ -137,6 +137,7 @@ private:
     void refreshSoon();
     void refreshPosition();
     void chooseFirstRecord();
+    void tellWhereLeftOut();
     bool showsGrid() const;
 
     ScreenBinding m_binding;
@@ -164,6 +165,7 @@ private:
     PageCommands* m_commands;
     ShapingFace* m_face = nullptr;
     RecordId m_current; // of the main grid
+    RecordId m_goingTo; // asked for, and not known yet whether it is in the list
     bool m_build = false;
     bool m_refreshesSoon = false;
     bool m_splitsSoon = false;

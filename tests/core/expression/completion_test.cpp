@@ -89,4 +89,26 @@ TEST(Completion, WithinASubqueryStandTheLinesNames) {
               "!part_id, amount");
 }
 
+// What the outer lines are called stands there for the record.
+TEST(Completion, WithinASubqueryInASubqueryStandTheOuterLines) {
+    EXPECT_EQ(
+        offered("(SELECT COUNT(*) FROM line AS o WHERE (SELECT COUNT(*) FROM line AS i WHERE |"),
+        "part_id, amount, o.");
+    EXPECT_EQ(offered("(SELECT COUNT(*) FROM line WHERE (SELECT SUM(|) FROM line AS i) > 1)"),
+              "part_id, amount, line.");
+    EXPECT_EQ(offered("(SELECT 1 FROM line AS o WHERE (SELECT 1 FROM line AS i WHERE o.|"),
+              "!part_id, amount");
+    EXPECT_EQ(offered("(SELECT 1 FROM line AS o WHERE (SELECT 1 FROM line AS i WHERE i.|"),
+              "!part_id, amount");
+    EXPECT_EQ(offered("(SELECT 1 FROM line AS o WHERE (SELECT 1 FROM line AS i WHERE record.|"),
+              "!")
+        << "that is not known so deep";
+    EXPECT_EQ(
+        offered("(SELECT 1 FROM line AS o WHERE (SELECT 1 FROM line AS i WHERE o.part_id -> |"),
+        "!id, maker_id");
+    EXPECT_EQ(offered("(SELECT 1 FROM line AS o WHERE (SELECT 1 FROM line AS i) > 1 AND |"),
+              "part_id, amount, record.")
+        << "behind the inner one";
+}
+
 } // namespace
