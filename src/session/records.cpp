@@ -17,6 +17,7 @@
 #include "session/drafts/draft_offers.h"
 #include "session/drafts/draft_questions.h"
 #include "session/drafts/draft_reach.h"
+#include "session/drafts/line_moves.h"
 #include "session/lookup_work.h"
 #include "session/notices.h"
 #include "session/presence.h"
@@ -68,7 +69,10 @@ Records::Records(Notices* notices, Database* database, ProjectDocument* document
     , m_aggregates(std::make_unique<DraftAggregates>(database, this, m_live.get()))
     , m_offers(std::make_unique<DraftOffers>(database, document, this, notices))
     , m_numbers(std::make_unique<DraftNumbers>(database, this))
-    , m_history(std::make_unique<DraftHistory>(this, m_live.get())) {
+    , m_history(std::make_unique<DraftHistory>(this, m_live.get()))
+    , m_lineMoves(std::make_unique<LineMoves>(database, this)) {
+    connect(m_lineMoves.get(), &LineMoves::told, notices,
+            [notices](const Notice& notice) { notices->tell(notice); });
     connect(m_live.get(), &LiveRecords::failed, notices,
             [notices](const Error& error) { notices->refuse(error); });
     connect(m_live.get(), &LiveRecords::lookupsLoaded, this, &Records::lookupsLoaded);

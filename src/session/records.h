@@ -15,6 +15,7 @@ class ColumnProfiles;
 class Database;
 class DraftHistory;
 class DraftNumbers;
+class LineMoves;
 class DraftOffers;
 class DraftQuestions;
 class DraftAggregates;
@@ -97,6 +98,7 @@ public:
     // Reads all that is shown anew; no draft is touched. Never needed, but may be asked for.
     void refreshNow() { m_live->refreshAll(); }
     DraftHistory* history() { return m_history.get(); }
+    LineMoves* lineMoves() { return m_lineMoves.get(); }
     LookupWork* lookupWork() { return m_lookupWork.get(); }
     ColumnProfiles* profiles() { return m_profiles.get(); }
     RemoteChanges* remoteChanges() { return m_remote.get(); }
@@ -147,6 +149,7 @@ private:
     std::unique_ptr<DraftOffers> m_offers;
     std::unique_ptr<DraftNumbers> m_numbers;
     std::unique_ptr<DraftHistory> m_history;
+    std::unique_ptr<LineMoves> m_lineMoves;
     bool m_sourcesWait = false; // one of them has unsaved edits
 };
 

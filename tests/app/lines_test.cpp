@@ -9,6 +9,7 @@
 #include "app/use/lists/record_list.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
+#include "session/drafts/draft_history.h"
 #include "support/text.h"
 #include "whole_example.h"
 
@@ -296,6 +297,52 @@ TEST(OwnArrangements, OfDamagedSettingsAreNone) {
     OwnArrangement nowhere({}, name("x"));
     nowhere.keep(list);
     EXPECT_FALSE(nowhere.list());
+}
+
+// Cut among those of one visit and pasted among those of another, with the keys that all know.
+TEST_F(Lines, MoveToAnotherRecordByCutAndPaste) {
+    const RecordId from = grid()->currentRecord();
+    const int before = records();
+    const RecordId line = lines()->gridModel()->recordAt(0);
+    QHeaderView* gutter = lines()->verticalHeader();
+    QTest::mouseClick(gutter->viewport(), Qt::LeftButton, {},
+                      {gutter->width() - 6, gutter->sectionViewportPosition(0) + 10});
+    QTest::keyClick(lines(), Qt::Key_X, Qt::ControlModifier);
+    ASSERT_TRUE(noticed("Cut 1 record."));
+    EXPECT_TRUE(lines()->gridModel()->binding()->draft(line) == nullptr) << "nothing is cleared";
+    page()->action(ScreenPage::Command::Next)->trigger();
+    page()->focusGrid();
+    grid()->setCurrentRecord(grid()->gridModel()->rows().recordAtIndex(
+        grid()->gridModel()->rows().indexOf(grid()->gridModel()->rowOf(from)) + 1));
+    ASSERT_TRUE(Driver::until([&] { return !(grid()->currentRecord() == from); }));
+    Driver::settle(300);
+    const int there = records();
+    const RecordId to = grid()->currentRecord();
+    lines()->setFocus();
+    QTest::keyClick(lines(), Qt::Key_V, Qt::ControlModifier);
+    ASSERT_TRUE(noticed("1 record moved here with the next save."));
+    ASSERT_TRUE(Driver::until([&] { return records() == there + 1; })) << "shown at once";
+    EXPECT_EQ(lines()->gridModel()->recordAt(there), line);
+    grid()->setCurrentRecord(from);
+    ASSERT_TRUE(Driver::until([&] { return records() == before; }));
+    const int row = lines()->gridModel()->rowOf(line);
+    ASSERT_GE(row, 0);
+    EXPECT_TRUE(lines()->gridModel()->cell(lines()->gridModel()->index(row, 0)).isRemoved)
+        << "struck through where it goes";
+    // Back by one undo, and done again.
+    workspace().records()->history()->undo();
+    Driver::settle(100);
+    EXPECT_FALSE(lines()->gridModel()->cell(lines()->gridModel()->index(row, 0)).isRemoved);
+    workspace().records()->history()->redo();
+    grid()->setCurrentRecord(to);
+    ASSERT_TRUE(Driver::until([&] { return records() == there + 1; }));
+    QTest::keyClick(lines(), Qt::Key_S, Qt::ControlModifier);
+    ASSERT_TRUE(noticed("Saved"));
+    EXPECT_EQ(asked(qPrintable(name("SELECT count(*) FROM visit_part WHERE visit_id = %1")
+                                   .arg(to.key[0].asInteger())))
+                  .toInt(),
+              there + 1);
+    EXPECT_TRUE(Driver::until([&] { return records() == there + 1; }));
 }
 
 } // namespace

@@ -6,6 +6,7 @@
 
 #include "open_project.h"
 #include "session/drafts/draft_history.h"
+#include "session/drafts/line_moves.h"
 #include "session/screen_binding.h"
 
 using namespace gravin;
@@ -156,6 +157,39 @@ TEST_F(DraftLines, AreJudgedByTheCheckOfTheirRecordWhileTheyAreTyped) {
     EXPECT_TRUE(until([&] { return reason().contains(few.message); }));
     records().discard(name("step"), fourth);
     EXPECT_TRUE(until([&] { return reason().isEmpty(); }));
+}
+
+// Cut there and put down here, they count on among those that are here already.
+TEST_F(DraftLines, MoveToAnotherRecordAndAreNumberedThere) {
+    database.sqlite(name("INSERT INTO step VALUES (2, 7, 'paint')"));
+    const RecordId sound{step(1, 1), 0};
+    const RecordId dredge{step(1, 4), 0};
+    LineMoves* moves = records().lineMoves();
+    const QStringList links{name("berth_id")};
+    moves->takeUp(name("step"), links, {sound, dredge}, name("1\tsound"));
+    EXPECT_FALSE(moves->areMeant(name("step"), links, name("other words")));
+    EXPECT_FALSE(moves->areMeant(name("boat"), links, name("1\tsound")));
+    ASSERT_TRUE(moves->areMeant(name("step"), links, name("1\tsound")));
+    moves->putDown(screen("step"), {{name("berth_id"), Value::integer(2)}});
+    EXPECT_TRUE(isSaid("2 records moved here with the next save."));
+    EXPECT_EQ(number(sound), 8);
+    EXPECT_EQ(number(dredge), 9);
+    EXPECT_FALSE(moves->areMeant(name("step"), links, name("1\tsound"))) << "only once";
+    records().history()->undo();
+    EXPECT_TRUE(drafts("step").all().isEmpty()) << "one step back";
+    records().history()->redo();
+    workspace().writing()->saver()->save(name("Steps"), {name("step"), sound},
+                                         {{name("step"), dredge}});
+    EXPECT_TRUE(isSaid("Saved 2 records as one: change 1."));
+    EXPECT_EQ(
+        stored("SELECT group_concat(line) FROM (SELECT berth_id || '.' || place || what AS line "
+               "FROM step ORDER BY line)"),
+        u"2.7paint,2.8sound,2.9dredge");
+    // To where they are is no move.
+    moves->takeUp(name("step"), links, {RecordId{step(2, 8), 0}}, name("x"));
+    moves->putDown(screen("step"), {{name("berth_id"), Value::integer(2)}});
+    EXPECT_TRUE(isSaid("They belong here already."));
+    EXPECT_TRUE(drafts("step").all().isEmpty());
 }
 
 } // namespace

@@ -17,6 +17,7 @@
 #include "app/use/screen_page.h"
 #include "core/base/text.h"
 #include "core/database/reach.h"
+#include "core/fitting/screen_links.h"
 #include "core/records/bound_expression.h"
 
 #include <QApplication>
@@ -75,6 +76,9 @@ BuildFace::BuildFace(ScreenPage* page)
     connect(m_formPlate, &PlateView::currentColumnChanged, m_shaper, &FormShaper::choose);
     connect(m_editor, &PlateEditor::refused, this, &BuildFace::refused);
     connect(m_binding, &ScreenBinding::rebound, this, &BuildFace::offerMissingFields);
+    connect(m_binding, &ScreenBinding::rebound, this, &BuildFace::offerChildren);
+    connect(m_binding->workspace()->document(), &ProjectDocument::screenChanged, this,
+            &BuildFace::offerChildren);
     connect(m_binding, &ScreenBinding::rebound, this, &BuildFace::refreshProposalCount);
     connect(m_binding->workspace()->records()->profiles(), &ColumnProfiles::changed, this,
             [this](const QString& table) {
@@ -84,6 +88,7 @@ BuildFace::BuildFace(ScreenPage* page)
                 refreshProposalCount();
             });
     offerMissingFields();
+    offerChildren();
 }
 
 BuildFace* BuildFace::of(const ScreenPage* page) { return qobject_cast<BuildFace*>(page->face()); }
@@ -119,6 +124,14 @@ QWidget* BuildFace::makeTools() {
         tr("The plate beside the form, and the form itself to arrange (Ctrl+Shift+F)"));
     for (QToolButton* part : {m_gridButton, m_formButton})
         part->setCheckable(true);
+    m_wayBack = toolButton(QStringLiteral("build-back"), QString());
+    m_wayBack->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_B);
+    m_wayBack->hide();
+    connect(m_wayBack, &QToolButton::clicked, this,
+            [this] { Q_EMIT wayBackRequested(m_cameFrom); });
+    m_children = toolButton(QStringLiteral("build-children"), tr("Children"));
+    m_children->setPopupMode(QToolButton::InstantPopup);
+    m_children->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_L);
     connect(m_gridButton, &QToolButton::clicked, this, [this] { setPart(Part::Grid); });
     connect(m_formButton, &QToolButton::clicked, this, [this] { setPart(Part::Form); });
     m_narrow = new QLineEdit;
@@ -158,11 +171,56 @@ QWidget* BuildFace::makeTools() {
     auto* statements = toolButton(QStringLiteral("statements"), tr("Statements…"));
     statements->setToolTip(tr("What is sent to the database for this screen"));
     connect(statements, &QToolButton::clicked, this, &BuildFace::showStatements);
-    for (QWidget* each :
-         std::initializer_list<QWidget*>{m_gridButton, m_formButton, m_narrow, m_allLines,
-                                         m_addField, checks, m_evidence, settings, statements})
+    for (QWidget* each : std::initializer_list<QWidget*>{
+             m_wayBack, m_gridButton, m_formButton, m_children, m_narrow, m_allLines, m_addField,
+             checks, m_evidence, settings, statements})
         layout->addWidget(each);
     return tools;
+}
+
+void BuildFace::setCameFrom(const QString& screenId, const QString& label) {
+    m_cameFrom = screenId;
+    m_wayBack->setText(tr("‹ %1").arg(label));
+    m_wayBack->setToolTip(tr("Back to %1 (Ctrl+Shift+B)").arg(label));
+    m_wayBack->setVisible(!screenId.isEmpty());
+}
+
+// "Code, Name and Price": what a row of these children shows.
+QString BuildFace::fieldsOfRow(const RecordLink& link) const {
+    const auto bound = m_binding->workspace()->document()->bound(link.screen);
+    QStringList names;
+    for (const BoundField& field : bound ? bound->fields : QList<BoundField>()) {
+        if (field.placement.inGrid() && !link.targetColumns.contains(field.name()))
+            names += field.label();
+    }
+    return names.join(QStringLiteral(", "));
+}
+
+// One click away: the plate of each kind of children that the screen shows.
+void BuildFace::offerChildren() {
+    const Workspace* workspace = m_binding->workspace();
+    const Screen& screen = m_binding->screen().screen;
+    auto* menu = new QMenu(m_children);
+    menu->setToolTipsVisible(true);
+    const QList<RecordLink> links =
+        showsChildren(screen.arrangement)
+            ? childrenOf(workspace->project(), m_binding->workspace()->catalog(), screen)
+            : QList<RecordLink>();
+    for (const RecordLink& link : links) {
+        const Screen* child = workspace->project().screenById(link.screen);
+        const QString label = child ? child->label : standInTable(link.screen);
+        const QString fields = fieldsOfRow(link);
+        QAction* action =
+            menu->addAction(fields.isEmpty() ? label : tr("%1: %2").arg(label, fields), this,
+                            [this, link] { Q_EMIT childrenRequested(link); });
+        action->setToolTip(child ? tr("Shape what their rows show")
+                                 : tr("Makes a screen for %1, which has none yet").arg(label));
+    }
+    if (QMenu* before = m_children->menu())
+        before->deleteLater();
+    m_children->setMenu(menu);
+    m_children->setVisible(!links.isEmpty());
+    m_children->setToolTip(tr("The plate of what belongs to these records (Ctrl+Shift+L)"));
 }
 
 void BuildFace::offerMissingFields() {

@@ -63,11 +63,20 @@ public:
     // Opens the panel on what the stored values say, with this field first; empty: any.
     void showEvidence(const QString& column);
     void showComputed(const QString& column);
+    // The plate of these children was come to from the screen that they stand in: a way back.
+    void setCameFrom(const QString& screenId, const QString& label);
+
+Q_SIGNALS:
+    // To the plate of children, with those of the current record; or back to where that was.
+    void childrenRequested(const gravin::RecordLink& link);
+    void wayBackRequested(const QString& screenId);
 
 private:
     QWidget* makeTools();
     void showSettings();
     void showStatements();
+    void offerChildren();
+    QString fieldsOfRow(const RecordLink& link) const;
     void offerMissingFields();
     void offerReached(QMenu* menu, const QStringList& path);
     void offerLines(QMenu* menu);
@@ -90,6 +99,9 @@ private:
     QToolButton* m_formButton = nullptr;
     QToolButton* m_allLines = nullptr;
     QToolButton* m_addField = nullptr;
+    QToolButton* m_wayBack = nullptr;
+    QToolButton* m_children = nullptr;
+    QString m_cameFrom; // the id of a screen; empty: of none
     QToolButton* m_evidence = nullptr;
     QLineEdit* m_narrow = nullptr;
     QWidget* m_tools;

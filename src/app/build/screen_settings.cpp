@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/screen_settings.h"
 
+#include "app/build/children_dialog.h"
 #include "app/look/theme.h"
 #include "core/fitting/screen_links.h"
 
@@ -77,6 +78,7 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     , m_afterSaving(new QComboBox)
     , m_actions(new QListWidget)
     , m_children(new QListWidget)
+    , m_childrenPart(new QWidget)
     , m_form(new QFormLayout(this)) {
     setObjectName(QStringLiteral("screen-settings-panel"));
     setAttribute(Qt::WA_DeleteOnClose);
@@ -93,7 +95,7 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     m_form->addRow(tr("Saves"), m_savesItself);
     m_form->addRow(tr("After saving"), m_afterSaving);
     m_form->addRow(tr("People may"), makeRights());
-    m_form->addRow(tr("Children below"), m_children);
+    m_form->addRow(tr("Children"), makeChildren());
     m_form->addRow(tr("Row actions"), m_actions);
     m_form->addRow(QString(), makePlaces());
     m_form->addRow(buttons);
@@ -152,6 +154,28 @@ QLayout* ScreenSettings::makeRights() {
     }
     rights->addStretch();
     return rights;
+}
+
+QWidget* ScreenSettings::makeChildren() {
+    auto* other = new QPushButton(tr("Other records…"));
+    other->setObjectName(QStringLiteral("screen-other-children"));
+    other->setToolTip(tr("Records that belong here although the database does not say so"));
+    connect(other, &QPushButton::clicked, this, [this] {
+        auto* dialog = new ChildrenDialog(m_workspace, m_screenId, this);
+        connect(dialog, &ChildrenDialog::chosen, this, [this](const RecordLink& link) {
+            change(tr("children"), [&](Screen& screen) {
+                screen.children =
+                    childrenOf(m_workspace->project(), m_workspace->catalog(), screen) +
+                    QList<RecordLink>{link};
+            });
+        });
+        dialog->open();
+    });
+    auto* layout = new QVBoxLayout(m_childrenPart);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(m_children);
+    layout->addWidget(other, 0, Qt::AlignLeft);
+    return m_childrenPart;
 }
 
 QLayout* ScreenSettings::makePlaces() {
@@ -237,7 +261,7 @@ void ScreenSettings::fill() {
         right.value()->setChecked(screen->allowed.allow(right.key()));
     fillActions();
     fillChildren();
-    m_form->setRowVisible(m_children, showsChildren(screen->arrangement));
+    m_form->setRowVisible(m_childrenPart, showsChildren(screen->arrangement));
     m_filling = false;
 }
 

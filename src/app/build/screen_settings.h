@@ -27,6 +27,7 @@ private:
     void nameParts();
     void offerChoices();
     QLayout* makeRights();
+    QWidget* makeChildren();
     QLayout* makePlaces();
     void connectParts();
     void fill();
@@ -53,6 +54,7 @@ private:
     QMap<Operation, QCheckBox*> m_rights;
     QListWidget* m_actions;
     QListWidget* m_children;
+    QWidget* m_childrenPart; // with what adds to them
     QFormLayout* m_form;
     bool m_filling = false;
 };

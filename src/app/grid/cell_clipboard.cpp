@@ -5,6 +5,7 @@
 #include "core/exchange/cell_block.h"
 #include "core/fitting/field_input.h"
 #include "core/value/text_form.h"
+#include "session/drafts/line_moves.h"
 
 #include <QClipboard>
 #include <QGuiApplication>
@@ -61,7 +62,9 @@ CellClipboard::Block CellClipboard::selectedBlock(const GridPart& part) {
             }
         }
     }
-    block.rows = std::max(0, bottom - block.top + 1);
+    const OpenRows& open = part.model()->rows().openRows();
+    block.top = open.plainOf(block.top);
+    block.rows = std::max(0, open.plainOf(std::max(bottom, 0)) - block.top + 1);
     if (right >= left)
         block.columns = shown.mid(left, right - left + 1);
     return block;
@@ -74,13 +77,12 @@ QList<int> CellClipboard::shownColumns(const GridView& grid, int from) {
 
 void CellClipboard::withRecords(const GridPart& part, const Block& block, Read read) {
     std::vector<Key> keys;
-    for (int row = block.top; row < block.top + block.rows; ++row) {
-        if (const RecordId id = part.model()->recordAt(row); !id.isNew() && !id.isNone())
-            keys.push_back(id.key);
-    }
     QList<RecordId> ids;
-    for (int row = block.top; row < block.top + block.rows; ++row)
-        ids += part.model()->recordAt(row);
+    for (int row = block.top; row < block.top + block.rows; ++row) {
+        ids += part.model()->recordAt(part.model()->rows().openRows().shownOf(row));
+        if (!ids.back().isNew() && !ids.back().isNone())
+            keys.push_back(ids.back().key);
+    }
     part.binding->workspace()->database()->reader()->run<std::vector<Record>>(
         part.grid,
         [table = part.binding->workspace()->records()->table(part.binding->tableName()),
@@ -116,8 +118,8 @@ void CellClipboard::copy(const GridPart& part) {
     });
 }
 
-void CellClipboard::copyRead(const GridPart& part, const Block& block,
-                             const std::vector<CellRow>& rows) {
+QString CellClipboard::textOf(const GridPart& part, const Block& block,
+                              const std::vector<CellRow>& rows) {
     Workspace& workspace = *part.binding->workspace();
     const DraftStore* drafts = workspace.records()->drafts(part.binding->tableName());
     QList<QStringList> lines;
@@ -136,20 +138,56 @@ void CellClipboard::copyRead(const GridPart& part, const Block& block,
         }
         lines += cells;
     }
-    QGuiApplication::clipboard()->setText(textFromCellBlock(lines));
+    return textFromCellBlock(lines);
+}
+
+void CellClipboard::copyRead(const GridPart& part, const Block& block,
+                             const std::vector<CellRow>& rows) {
+    QGuiApplication::clipboard()->setText(textOf(part, block, rows));
     const qint64 cells = static_cast<qint64>(block.rows) * block.columns.size();
     if (cells > 1)
         Q_EMIT notice(
             {Notice::Kind::Done, tr("Copied %1.").arg(counted(cells, tr("cell"), tr("cells")))});
 }
 
+// All of some lines, as a click beside them selects.
+bool CellClipboard::areLines(const GridPart& part, const Block& block) {
+    return !part.presets.isEmpty() && block.rows <= MostRows &&
+           part.grid->selectionModel()->isRowSelected(part.grid->currentIndex().row(), {});
+}
+
 void CellClipboard::cut(const GridPart& part) {
-    copy(part);
-    clear(part);
+    const Block block = selectedBlock(part);
+    if (!areLines(part, block)) {
+        copy(part);
+        clear(part);
+        return;
+    }
+    withRecords(part, block, [this, part, block](const std::vector<CellRow>& rows) {
+        QList<RecordId> lines;
+        for (const CellRow& row : rows) {
+            if (!row.id.isNone())
+                lines += row.id;
+        }
+        const QString text = textOf(part, block, rows);
+        QGuiApplication::clipboard()->setText(text);
+        part.binding->workspace()->records()->lineMoves()->takeUp(part.binding->tableName(),
+                                                                  part.presets.keys(), lines, text);
+        Q_EMIT notice({Notice::Kind::Done,
+                       tr("Cut %1. Pasted among those of another record, they move there.")
+                           .arg(countedRecords(lines.size()))});
+    });
 }
 
 void CellClipboard::paste(const GridPart& part) {
-    const QList<QStringList> cells = cellBlockFromText(QGuiApplication::clipboard()->text());
+    const QString text = QGuiApplication::clipboard()->text();
+    LineMoves* moves = part.binding->workspace()->records()->lineMoves();
+    if (!part.presets.isEmpty() &&
+        moves->areMeant(part.binding->tableName(), part.presets.keys(), text)) {
+        moves->putDown(part.binding->screen(), part.presets);
+        return;
+    }
+    const QList<QStringList> cells = cellBlockFromText(text);
     if (cells.isEmpty() || !part.grid->currentIndex().isValid()) {
         Q_EMIT notice({Notice::Kind::Refused, cells.isEmpty() ? tr("The clipboard has no text.")
                                                               : tr("No cell is chosen.")});
@@ -172,7 +210,9 @@ void CellClipboard::paste(const GridPart& part) {
         const QModelIndex current = part.grid->currentIndex();
         const bool isOne = block.rows <= 1 && block.columns.size() <= 1;
         const int left = isOne || block.isEmpty() ? current.column() : block.columns.front();
-        block.top = isOne || block.isEmpty() ? current.row() : block.top;
+        block.top = isOne || block.isEmpty()
+                        ? part.model()->rows().openRows().plainOf(current.row())
+                        : block.top;
         block.rows = height;
         block.columns = shownColumns(*part.grid, left).mid(0, width);
     }
@@ -223,7 +263,7 @@ void CellClipboard::fillDown(const GridPart& part) {
 void CellClipboard::clear(const GridPart& part) {
     Block block = selectedBlock(part);
     // In the empty line there is nothing to clear, and nothing begins by it.
-    block.rows = std::clamp(part.model()->rows().recordRows() - block.top, 0, block.rows);
+    block.rows = std::clamp(part.model()->rows().plainRows() - block.top, 0, block.rows);
     QList<Content> empty;
     for (const int column : block.columns) {
         const Column& stored = part.binding->fields()[column].column;
@@ -243,7 +283,7 @@ void CellClipboard::clear(const GridPart& part) {
 void CellClipboard::write(const GridPart& part, const Block& block, const ContentAt& content,
                           const std::function<QString(qint64, qint64)>& done) {
     Block stored = block;
-    stored.rows = std::clamp(part.model()->rows().recordRows() - block.top, 0, block.rows);
+    stored.rows = std::clamp(part.model()->rows().plainRows() - block.top, 0, block.rows);
     withRecords(part, stored, [this, part, block, content, done](const std::vector<CellRow>& rows) {
         if (m_writing)
             m_writing->finish();

@@ -20,6 +20,8 @@ public:
 
     void run(CellAction action, const GridPart& part);
     void copy(const GridPart& part);
+    // Whole lines of a record are taken up to be pasted among those of another one; of all else the
+    // cells are cleared.
     void cut(const GridPart& part);
     // Over the selection where it is larger than the block, as often as it fits; else from the
     // current cell on. Rows behind the last one become new records, where they can be added.
@@ -33,7 +35,8 @@ Q_SIGNALS:
     void notice(const gravin::Notice& notice);
 
 private:
-    // Rows and columns of a grid; columns as they stand there, without hidden ones.
+    // Rows and columns of a grid; rows without insets, columns as they stand there, without hidden
+    // ones.
     struct Block {
         int top = 0;
         int rows = 0;
@@ -47,6 +50,9 @@ private:
     static Block selectedBlock(const GridPart& part);
     static QList<int> shownColumns(const GridView& grid, int from);
     void withRecords(const GridPart& part, const Block& block, Read read);
+    static bool areLines(const GridPart& part, const Block& block);
+    static QString textOf(const GridPart& part, const Block& block,
+                          const std::vector<CellRow>& rows);
     void copyRead(const GridPart& part, const Block& block, const std::vector<CellRow>& rows);
     // `done` makes the words of what was done of the numbers of cells and of records.
     void write(const GridPart& part, const Block& block, const ContentAt& content,

@@ -63,6 +63,10 @@ GridModel::GridModel(ScreenBinding* binding, RecordView* view, WindowNumbers* wi
     , m_shown(binding, windows)
     , m_names(namesOf(binding->fields()))
     , m_columns(static_cast<int>(m_names.size())) {
+    // Lines that move to another record.
+    m_shown.setGoes([this](const Draft& draft) {
+        return !draft.id.isNew() && comesHere(draft) && !m_rows.newRecords().contains(draft.id);
+    });
     takeNew();
     connectView();
     connectDrafts();

@@ -102,7 +102,10 @@ Q_SIGNALS:
 private:
     void connectView();
     void connectDrafts();
-    bool belongsHere(const RecordId& newRecord) const;
+    bool belongsHere(const RecordId& id) const;
+    bool comesHere(const Draft& draft) const;
+    // Among the new ones, or such as come from elsewhere.
+    bool mayStandBehind(const RecordId& id) const;
     void syncNew(const RecordId& newRecord);
     void takeNew();
     // Around a change of what rows there are; rows are plain ones here.

@@ -8,8 +8,19 @@
 
 namespace gravin {
 
-bool GridModel::belongsHere(const RecordId& newRecord) const {
-    const Draft* draft = m_drafts->find(newRecord);
+bool GridModel::comesHere(const Draft& draft) const {
+    const QStringList& by = m_view->restriction().columns;
+    return std::any_of(by.begin(), by.end(), [&](const QString& column) {
+        return draft.changed.contains(m_view->table().indexOf(column));
+    });
+}
+
+bool GridModel::belongsHere(const RecordId& id) const {
+    const Draft* draft = m_drafts->find(id);
+    // A stored one comes by an edit of what it belongs by; those of the view are here anyway.
+    if (!id.isNew() && (!draft || draft->removed || m_newParent || !comesHere(*draft) ||
+                        m_view->rowOf(id.key) >= 0))
+        return false;
     if (draft && m_newParent)
         return draft->parent && draft->parent->table == m_newParent->table &&
                draft->parent->id == m_newParent->id;
@@ -52,6 +63,12 @@ void GridModel::takeNew() {
     m_rows.newRecords().clear();
     for (const RecordId& id : m_drafts->newRecords()) {
         if (belongsHere(id))
+            m_rows.newRecords() += id;
+    }
+    for (const RecordId& id :
+         m_view->restriction().columns.isEmpty() ? QList<RecordId>() : m_drafts->all()) {
+        m_shown.forget(id); // it comes here, or goes from here
+        if (!id.isNew() && belongsHere(id))
             m_rows.newRecords() += id;
     }
 }
@@ -177,6 +194,10 @@ void GridModel::endRowGoes() {
     endRemoveRows();
 }
 
+bool GridModel::mayStandBehind(const RecordId& id) const {
+    return id.isNew() || !m_view->restriction().columns.isEmpty();
+}
+
 void GridModel::syncNew(const RecordId& newRecord) {
     QList<RecordId>& shown = m_rows.newRecords();
     const qsizetype at = shown.indexOf(newRecord);
@@ -244,13 +265,13 @@ void GridModel::connectDrafts() {
                     recordChanged({key, 0});
             });
     connect(m_drafts, &DraftStore::changed, this, [this](const RecordId& id) {
-        if (id.isNew())
+        if (mayStandBehind(id))
             syncNew(id);
         recordChanged(id);
     });
     connect(m_drafts, &DraftStore::manyChanged, this, [this](const QList<RecordId>& ids) {
         for (const RecordId& id : ids) {
-            if (id.isNew())
+            if (mayStandBehind(id))
                 syncNew(id);
             m_shown.forget(id);
         }

@@ -83,7 +83,7 @@ CellPresentation Presentations::cell(const RecordId& id, const BoundField& field
         const int column = field.editIndex();
         cell.isDraft = draft->changed.contains(column) || draft->bad.contains(column);
         cell.isElsewhere = draft->theirs.contains(column);
-        cell.isRemoved = draft->removed;
+        cell.isRemoved = draft->removed || (m_goes && m_goes(*draft));
     }
     cell.isNews = !newsOf(id, field.name()).isEmpty();
     if (value && !m_binding->isShown(field, id)) {

@@ -8,6 +8,7 @@
 #include <QElapsedTimer>
 #include <QHash>
 
+#include <functional>
 #include <memory>
 
 namespace gravin {
@@ -50,6 +51,8 @@ public:
     // Both must outlive it.
     Presentations(const ScreenBinding* binding, const WindowNumbers* windows);
 
+    // Of which records it is shown that they are not here any more after the save.
+    void setGoes(std::function<bool(const Draft&)> goes) { m_goes = std::move(goes); }
     // Good until the next call.
     const RecordPresentation& of(const RecordId& id);
     void forget(const RecordId& id) { m_known.remove(id); }
@@ -71,6 +74,7 @@ private:
 
     const ScreenBinding* m_binding;
     const WindowNumbers* m_windows;
+    std::function<bool(const Draft&)> m_goes;
     QHash<RecordId, std::shared_ptr<const RecordPresentation>> m_known;
     std::shared_ptr<const RecordPresentation> m_last; // also one that is not kept
     QElapsedTimer m_age;

@@ -14,10 +14,9 @@ qsizetype RowMap::storedIndexOf(const RecordId& id) const {
 int RowMap::plainRowOf(const RecordId& id) const {
     if (id.isNone())
         return -1;
-    if (!id.isNew()) {
-        const qsizetype stored = m_view->rowOf(id.key);
-        return stored >= 0 && isGrouped() ? m_groups.rowOf(stored) : static_cast<int>(stored);
-    }
+    const qsizetype stored = storedIndexOf(id);
+    if (stored >= 0)
+        return isGrouped() ? m_groups.rowOf(stored) : static_cast<int>(stored);
     const qsizetype position = m_new.indexOf(id);
     return position < 0 ? -1 : plainStored() + static_cast<int>(position);
 }

@@ -10,9 +10,10 @@
 namespace gravin {
 
 // Where records stand in a list: those of a view, in groups or not, behind them new ones that are
-// not saved yet, and where a list takes lines, an empty one that has no record. Behind a row that
-// stands open comes its inset. Rows are what is seen; list indexes count the records of the whole
-// list from 0, new ones last, whatever groups and rows are open.
+// not saved yet and such as come here with the next save, and where a list takes lines, an empty
+// one that has no record. Behind a row that stands open comes its inset. Rows are what is seen;
+// list indexes count the records of the whole list from 0, new ones last, whatever groups and rows
+// are open.
 class RowMap {
 public:
     // `view` must outlive the map.
@@ -60,12 +61,12 @@ public:
     const OpenRows& openRows() const { return m_open; }
     // The row without the insets above it; −1: the record has none.
     int plainRowOf(const RecordId& id) const;
+    int plainRows() const { return plainStored() + static_cast<int>(m_new.size()); }
     QList<RecordId>& newRecords() { return m_new; }
     const QList<RecordId>& newRecords() const { return m_new; }
 
 private:
     int plainStored() const;
-    int plainRows() const { return plainStored() + static_cast<int>(m_new.size()); }
 
     const RecordView* m_view;
     GroupRows m_groups;

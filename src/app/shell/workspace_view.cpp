@@ -20,6 +20,7 @@
 #include "app/use/record_form.h"
 #include "app/use/save_many.h"
 #include "app/use/screen_page.h"
+#include "core/fitting/screen_links.h"
 #include "session/drafts/draft_history.h"
 #include "session/drafts/draft_keeper.h"
 #include "session/drafts/draft_saver.h"
@@ -394,7 +395,11 @@ void WorkspaceView::showScreen(const QString& screenId) {
             return;
         }
         page = new ScreenPage(m_workspace, screenId, m_openEdits);
-        page->setFace(new BuildFace(page));
+        auto* face = new BuildFace(page);
+        page->setFace(face);
+        connect(face, &BuildFace::childrenRequested, this,
+                [this, page](const RecordLink& link) { shapeChildren(page, link); });
+        connect(face, &BuildFace::wayBackRequested, this, &WorkspaceView::showScreen);
         m_pageOf.insert(screenId, page);
         m_pages->addWidget(page);
         connect(page, &ScreenPage::saveProjectRequested, this, &WorkspaceView::saveProject);
@@ -431,6 +436,31 @@ void WorkspaceView::goTo(const RecordLink& link, const std::vector<Value>& value
     else
         page->showOnly({link.targetColumns, values}, words);
     page->focusWork();
+}
+
+// The plate of children, over those of the record that is the current one; and a way back.
+void WorkspaceView::shapeChildren(ScreenPage* parent, RecordLink link) {
+    if (const QString table = standInTable(link.screen); !table.isEmpty())
+        link.screen = m_workspace->document()->addScreens({table}, Arrangement::GridForm);
+    const RecordId id = parent->grid()->currentRecord();
+    const Record* record =
+        id.isNone() || id.isNew()
+            ? nullptr
+            : m_workspace->records()->store(parent->binding()->tableName())->record(id.key);
+    std::vector<Value> values;
+    for (const QString& column : record ? link.columns : QStringList()) {
+        if (const int place = parent->binding()->screen().table->indexOf(column); place >= 0)
+            values.push_back(record->values[static_cast<size_t>(place)]);
+    }
+    if (record && static_cast<qsizetype>(values.size()) == link.targetColumns.size())
+        goTo(link, values, tr("those of %1").arg(parent->binding()->nameOf(id)));
+    else
+        showScreen(link.screen);
+    ScreenPage* page = currentPage();
+    if (!page || page->screenId() != link.screen)
+        return;
+    BuildFace::of(page)->setCameFrom(parent->screenId(), parent->screenLabel());
+    page->face()->focus();
 }
 
 void WorkspaceView::renewPages() {

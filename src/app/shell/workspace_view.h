@@ -101,6 +101,7 @@ private:
     void returnToNow();
     void makeScreenFor(const QString& table);
     void goTo(const RecordLink& link, const std::vector<Value>& values, const QString& words);
+    void shapeChildren(ScreenPage* parent, RecordLink link);
     void forgetRemovedScreens();
     void renewPages();
     void showNewTable();
