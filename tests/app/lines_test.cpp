@@ -345,4 +345,118 @@ TEST_F(Lines, MoveToAnotherRecordByCutAndPaste) {
     EXPECT_TRUE(Driver::until([&] { return records() == there + 1; }));
 }
 
+// A list of few columns leaves its room to the form, one of many takes at most a good half; what a
+// hand makes of it stays.
+TEST_F(Lines, AListAndTheFormBesideItShareTheirRoom) {
+    const auto listPart = [this] {
+        return static_cast<double>(page()->list()->width()) /
+               (page()->list()->width() + form()->width());
+    };
+    window().showScreen(name("aid"));
+    ASSERT_TRUE(Driver::until([this] { return grid()->gridModel()->view()->isComplete(); }));
+    Driver::settle(300);
+    EXPECT_NEAR(listPart(), 0.57, 0.02);
+    EXPECT_GE(page()->form()->width(), 440) << "two columns of fields can be read at 1280";
+    workspace().document()->change(name("few"), [](Project& project) {
+        for (ScreenField& field : project.screenById(name("defect"))->fields)
+            field.shownIn = field.column == u"id" ? ShownIn::GridAndForm : ShownIn::Form;
+    });
+    window().showScreen(name("defect"));
+    ASSERT_TRUE(Driver::until([this] { return grid()->gridModel()->view()->isComplete(); }));
+    Driver::settle(300);
+    EXPECT_NEAR(listPart(), 0.36, 0.02);
+    auto* split = qobject_cast<QSplitter*>(page()->list()->parentWidget());
+    ASSERT_NE(split, nullptr);
+    QWidget* handle = split->handle(split->count() - 1);
+    Driver::drag(handle, {0, 10}, {150, 10});
+    Driver::settle(100);
+    const double made = listPart();
+    EXPECT_GT(made, 0.4);
+    window().resize(1400, 800);
+    Driver::settle(300);
+    EXPECT_NEAR(listPart(), made, 0.02);
+    reopen();
+    window().resize(1280, 800);
+    window().showScreen(name("defect"));
+    Driver::settle(400);
+    EXPECT_NEAR(listPart(), made, 0.02) << "there again in the next run";
+}
+
+// The record with its lines in a window, one of them in another, the page behind: one draft each,
+// right in all three after each key, also when another program changes a line meanwhile.
+TEST_F(Lines, InThreePlacesAtOnceAreOneDraftEach) {
+    const RecordId visit = grid()->currentRecord();
+    ASSERT_GE(records(), 2);
+    const RecordId line = lines()->gridModel()->recordAt(0);
+    const RecordId other = lines()->gridModel()->recordAt(1);
+    EditWindow* ofVisit = window().openEdits()->open(name("visit"), visit);
+    ASSERT_TRUE(ofVisit && ofVisit->children());
+    const QString lineScreen = lines()->gridModel()->binding()->screenId();
+    EditWindow* ofLine = window().openEdits()->open(lineScreen, line);
+    ASSERT_TRUE(ofLine);
+    GridView* inWindow = ofVisit->children()->lists().front()->grid();
+    ASSERT_TRUE(Driver::until([&] { return inWindow->gridModel()->rowOf(line) >= 0; }));
+    const auto quantityIn = [&](const GridView* list, const RecordId& id) {
+        return list->model()
+            ->index(list->gridModel()->rowOf(id), placeOf(list, "quantity"))
+            .data()
+            .toString();
+    };
+    const auto quantityInLine = [&] {
+        auto* editor = Driver::find(name("field:quantity"), ofLine);
+        return editor ? editor->property("text").toString() : QString();
+    };
+    const auto isEverywhere = [&](const QString& text) {
+        return Driver::until([&] {
+            return quantityIn(lines(), line) == text && quantityIn(inWindow, line) == text &&
+                   quantityInLine() == text;
+        });
+    };
+    const auto typeInto = [&](const RecordId& id, const char* text) {
+        const BoundScreen& screen = lines()->gridModel()->binding()->screen();
+        workspace().records()->type(screen, id, *screen.field(name("quantity")), name(text));
+    };
+    for (const char* text : {"3", "35", "357"}) {
+        typeInto(line, text);
+        EXPECT_TRUE(isEverywhere(name(text))) << text;
+        EXPECT_EQ(workspace().records()->drafts(name("visit_part"))->all().size(), 1);
+    }
+    // Another program changes the same line in another field's place, and the line beside it.
+    writeOutside(name("UPDATE visit_part SET quantity = 44 WHERE visit_id = %1 AND part_id = %2")
+                     .arg(other.key[0].asInteger())
+                     .arg(other.key[1].asInteger()));
+    workspace().records()->refreshNow();
+    EXPECT_TRUE(Driver::until([&] {
+        return quantityIn(lines(), other) == u"44" && quantityIn(inWindow, other) == u"44";
+    }));
+    EXPECT_TRUE(isEverywhere(name("357"))) << "what was typed stays";
+    // And the very one: the save finds it, and all three show the conflict.
+    writeOutside(name("UPDATE visit_part SET quantity = 55 WHERE visit_id = %1 AND part_id = %2")
+                     .arg(line.key[0].asInteger())
+                     .arg(line.key[1].asInteger()));
+    ofVisit->form()->save();
+    const auto isMarked = [&](const GridView* list) {
+        return list->gridModel()
+            ->cell(
+                list->gridModel()->index(list->gridModel()->rowOf(line), placeOf(list, "quantity")))
+            .isElsewhere;
+    };
+    EXPECT_TRUE(Driver::until([&] { return isMarked(lines()) && isMarked(inWindow); }));
+    workspace()
+        .records()
+        ->drafts(name("visit_part"))
+        ->keepMine(line,
+                   lines()->gridModel()->binding()->screen().field(name("quantity"))->columnIndex);
+    EXPECT_TRUE(isEverywhere(name("357")));
+    ofVisit->form()->save();
+    ASSERT_TRUE(Driver::until(
+        [&] { return workspace().records()->drafts(name("visit_part"))->all().isEmpty(); }));
+    EXPECT_TRUE(isEverywhere(name("357")));
+    EXPECT_EQ(asked(qPrintable(
+                  name("SELECT quantity FROM visit_part WHERE visit_id = %1 AND part_id = %2")
+                      .arg(line.key[0].asInteger())
+                      .arg(line.key[1].asInteger()))),
+              u"357");
+}
+
 } // namespace

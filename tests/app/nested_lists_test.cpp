@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Rows within rows, on real windows: suppliers, their parts, and where those were used.
+#include "app/grid/totals_row.h"
 #include "app/use/form_fields.h"
 #include "app/use/lines/nested_lists.h"
 #include "app/use/lists/filter_bar.h"
@@ -9,6 +10,7 @@
 #include "whole_example.h"
 
 #include <QAbstractItemModelTester>
+#include <QAccessible>
 #include <QHeaderView>
 #include <QScrollBar>
 #include <QTest>
@@ -363,8 +365,23 @@ TEST_F(Nested, SaysLevelsAndWhatIsOpen) {
     settle();
     press(Qt::Key_Right, Qt::AltModifier);
     ASSERT_TRUE(Driver::until([&] { return page()->nested()->listsInSight().size() == 2; }));
-    EXPECT_EQ(page()->nested()->listsInSight().last()->grid()->accessibleName(),
-              u"Visit part, level 3");
+    GridView* used = page()->nested()->listsInSight().last()->grid();
+    EXPECT_EQ(used->accessibleName(), u"Visit part, level 3");
+    // As those hear it who ask through Qt's accessibility.
+    const auto heard = [](QWidget* widget, QAccessible::Text text) {
+        QAccessibleInterface* found = QAccessible::queryAccessibleInterface(widget);
+        return found ? found->text(text) : QString();
+    };
+    EXPECT_EQ(heard(used, QAccessible::Name), u"Visit part, level 3");
+    auto* totals = used->parentWidget()->findChild<TotalsRow*>();
+    ASSERT_NE(totals, nullptr);
+    EXPECT_TRUE(Driver::until([&] {
+        return heard(totals, QAccessible::Description).contains(name("Amount: sum"));
+    })) << qPrintable(heard(totals, QAccessible::Description));
+    QAccessibleInterface* table = QAccessible::queryAccessibleInterface(grid());
+    ASSERT_TRUE(table && table->tableInterface());
+    EXPECT_EQ(table->tableInterface()->cellAt(1, 1)->text(QAccessible::Name),
+              u"What belongs to the record above");
 }
 
 } // namespace

@@ -424,4 +424,23 @@ TEST(StartPage, SaysWhyAProjectCannotBeOpened) {
         Driver::until([&] { return state->text().contains(QStringLiteral("cannot be opened")); }));
 }
 
+// Nothing that is pressed passes without a word.
+TEST_F(ScreenPageTest, AKeyThatCannotWorkSaysWhy) {
+    page()->focusGrid();
+    Driver::key(Qt::Key_D, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_TRUE(noticed("This screen shows no lines."));
+    Driver::key(Qt::Key_F6, Qt::ControlModifier);
+    Driver::settle(100);
+    workspace().document()->change(QStringLiteral("rights"), [](Project& project) {
+        project.screens.front().allowed.set(Operation::Insert, false);
+    });
+    Driver::settle(100);
+    page()->focusForm();
+    Driver::key(Qt::Key_N, Qt::ControlModifier);
+    EXPECT_TRUE(Driver::until([this] {
+        return page()->noticeText() == page()->action(ScreenPage::Command::New)->toolTip();
+    })) << qPrintable(page()->noticeText());
+    EXPECT_FALSE(page()->noticeText().isEmpty());
+}
+
 } // namespace

@@ -42,7 +42,6 @@ public:
     void takeUp(const KeptBulkUpdate& kept);
     KeptMenu* kept() const { return m_kept; }
 
-public Q_SLOTS:
     // While it previews or runs: stops that first.
     void reject() override;
 

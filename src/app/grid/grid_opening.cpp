@@ -197,6 +197,13 @@ QModelIndex GridView::moveCursor(CursorAction action, Qt::KeyboardModifiers modi
     return current;
 }
 
+bool GridView::isOfInset(const QWidget* widget) const {
+    while (widget && widget->parentWidget() != viewport())
+        widget = widget->parentWidget();
+    // An editor of a cell stands there too.
+    return widget && m_model->rows().isInset(rowAt(widget->geometry().center().y()));
+}
+
 // The ground that what belongs to a record stands on, and a line down to where it ends.
 void GridView::paintInsets() {
     QPainter painter(viewport());

@@ -446,6 +446,11 @@ bool GridView::hasWholeRecordsSelected() const {
 }
 
 void GridView::keyPressEvent(QKeyEvent* event) {
+    // A key that meant nothing in an inset means nothing here either.
+    if (m_model->opensRows() && isOfInset(QApplication::focusWidget())) {
+        event->ignore();
+        return;
+    }
     if (const auto action = cellActionOf(*event)) {
         if (*action == CellAction::Clear && hasWholeRecordsSelected())
             Q_EMIT deleteRequested();

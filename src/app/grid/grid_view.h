@@ -115,6 +115,7 @@ private:
     bool crossInset(CursorAction action);
     void leaveSoon(bool forwards);
     void paintInsets();
+    bool isOfInset(const QWidget* widget) const;
     void applyGutterWidth();
     void followOpening();
     void enterNow();

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <cstddef>
 #include <vector>
 
 namespace gravin {
@@ -30,7 +31,7 @@ private:
     // How many insets stand above this shown row.
     int insetsAbove(int shown) const;
     int insetPlace(int position) const {
-        return m_rows[static_cast<size_t>(position)] + position + 1;
+        return m_rows[static_cast<std::size_t>(position)] + position + 1;
     }
 
     std::vector<int> m_rows; // plain, rising

@@ -163,7 +163,7 @@ void TotalsRow::tell(const std::vector<ColumnTotals>& totals) {
     for (size_t i = 0; i < m_totals.size() && i < totals.size(); ++i) {
         const BoundField* field = binding().screen().field(m_totals[i].column);
         m_totals[i].text = field ? totalText(*field, m_totals[i].kind, totals[i]) : QString();
-        if (!m_totals[i].text.isEmpty())
+        if (field && !m_totals[i].text.isEmpty())
             words += tr("%1: %2 %3", "a field, what is said of it, and how much")
                          .arg(field->label(), fieldTotalText(m_totals[i].kind), m_totals[i].text);
     }

@@ -313,14 +313,13 @@ QMenu* ChangeLogPanel::makeMenu() {
     const qint64 id = chosen();
     if (const auto part = m_details->currentPart()) {
         // By index and name: the items may be others by the time that one chooses.
-        const ChangeDetails::Part chosenPart = *part;
-        const bool isField = !chosenPart.column.isEmpty();
+        const bool isField = !part->column.isEmpty();
         menu->addAction(isField ? tr("Roll back this field only…")
                                 : tr("Roll back this record only…"),
-                        this, [this, chosenPart] { rollBackPart(chosenPart); });
+                        this, [this, chosen = *part] { rollBackPart(chosen); });
         if (isField)
             menu->addAction(tr("History of this field"), this,
-                            [this, chosenPart] { showFieldHistory(chosenPart); });
+                            [this, chosen = *part] { showFieldHistory(chosen); });
         menu->addSeparator();
     }
     if (id > 0) {

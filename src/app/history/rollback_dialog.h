@@ -31,7 +31,7 @@ Q_SIGNALS:
     // Done, by this change of the log.
     void rolledBack(qint64 change);
 
-public Q_SLOTS:
+public:
     // While it runs: stops it.
     void reject() override;
 

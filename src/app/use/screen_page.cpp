@@ -181,7 +181,11 @@ void ScreenPage::connectGrid() {
     // Widths fit the data as soon as there is some.
     connect(
         workspace->records()->store(m_binding.tableName()), &RecordStore::recordsArrived, m_grid,
-        [this] { m_grid->applyWidths(); }, Qt::SingleShotConnection);
+        [this] {
+            m_grid->applyWidths();
+            applySplitSoon();
+        },
+        Qt::SingleShotConnection);
 }
 
 QAction* ScreenPage::action(Command command) const { return m_commands->action(command); }
@@ -244,6 +248,7 @@ void ScreenPage::arrange() {
     m_all->setChildrenCollapsible(false);
     m_all->addWidget(m_halves);
     connect(m_all, &QSplitter::splitterMoved, this, &ScreenPage::keepSplit);
+    connect(m_halves, &QSplitter::splitterMoved, this, &ScreenPage::keepFormSplit);
     auto* foot = new QWidget;
     foot->setProperty("role", "raised");
     foot->setLayout(m_footLine);

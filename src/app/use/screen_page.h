@@ -100,6 +100,7 @@ Q_SIGNALS:
 
 protected:
     void resizeEvent(QResizeEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
 
 private:
     // How the grid, the plate and the form beside it share the room at first.
@@ -126,6 +127,9 @@ private:
     void applySplit();
     void applySplitSoon();
     void keepSplit();
+    // The same of a list and the form beside it.
+    void applyFormSplit();
+    void keepFormSplit();
     enum class Folded { None, List, Form };
     void fold(Folded part);
     void putBack();

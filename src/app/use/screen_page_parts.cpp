@@ -9,9 +9,12 @@
 #include "app/use/screen_page.h"
 #include "app/use/shaping_face.h"
 
+#include <QAction>
 #include <QHBoxLayout>
 #include <QHeaderView>
+#include <QKeyEvent>
 #include <QPushButton>
+#include <QScrollBar>
 #include <QSplitter>
 
 namespace gravin {
@@ -22,6 +25,10 @@ namespace {
 constexpr Distance WideEnough(1400);
 const QString BesideSplit = QStringLiteral("beside");
 const QString BelowSplit = QStringLiteral("below");
+const QString FormSplit = QStringLiteral("form"); // between the list and the form beside it
+// What a list gets beside a form, of their room: as much as its columns need, from and up to.
+constexpr double LeastOfList = 0.36;
+constexpr double MostOfList = 0.57;
 
 } // namespace
 
@@ -105,6 +112,28 @@ void ScreenPage::applySplit() {
     m_all->setSizes({upper, room - upper});
 }
 
+// A list of few columns leaves its room to the form.
+void ScreenPage::applyFormSplit() {
+    if (m_build || !showsGrid() || !showsForm() || m_halves->width() == 0)
+        return;
+    const double room = m_halves->width();
+    const double needed = m_grid->horizontalHeader()->length() + m_grid->verticalHeader()->width() +
+                          m_grid->verticalScrollBar()->sizeHint().width() + 2;
+    const double part =
+        m_own.split(FormSplit).value_or(std::clamp(needed / room, LeastOfList, MostOfList));
+    const auto list = static_cast<int>(part * room);
+    // The plate stands between them.
+    m_halves->setSizes(m_halves->count() > 2 ? QList<int>{list, 0, m_halves->width() - list}
+                                             : QList<int>{list, m_halves->width() - list});
+}
+
+void ScreenPage::keepFormSplit() {
+    const QList<int> sizes = m_halves->sizes();
+    if (!m_build && showsGrid() && showsForm() && sizes.size() > 1 && sizes.back() > 0)
+        m_own.keepSplit(FormSplit,
+                        static_cast<double>(sizes.front()) / (sizes.front() + sizes.back()));
+}
+
 // A person's hand counts more than what fields need.
 void ScreenPage::keepSplit() {
     const QList<int> sizes = m_all->sizes();
@@ -117,6 +146,7 @@ void ScreenPage::keepSplit() {
 void ScreenPage::putBack() {
     m_own.forget();
     applySplit();
+    applyFormSplit();
 }
 
 // Once for all that happens in this turn of the event loop, when all is laid out.
@@ -128,8 +158,21 @@ void ScreenPage::applySplitSoon() {
         [this] {
             m_splitsSoon = false;
             applySplit();
+            applyFormSplit();
         },
         Qt::QueuedConnection);
+}
+
+// The key of a command that cannot be carried out now says why.
+void ScreenPage::keyPressEvent(QKeyEvent* event) {
+    const QKeySequence pressed(event->keyCombination());
+    for (const QAction* action : actions()) {
+        if (action->isEnabled() || action->shortcut() != pressed || m_build)
+            continue;
+        showNotice({Notice::Kind::Refused, action->toolTip()});
+        return;
+    }
+    QWidget::keyPressEvent(event);
 }
 
 void ScreenPage::resizeEvent(QResizeEvent* event) {

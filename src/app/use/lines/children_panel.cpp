@@ -8,7 +8,6 @@
 #include "core/fitting/screen_links.h"
 
 #include <QHeaderView>
-#include <QKeyEvent>
 #include <QLabel>
 #include <QMouseEvent>
 #include <QSplitter>
@@ -399,9 +398,7 @@ bool ChildrenPanel::isComplete() const {
     return !child || child->view->isEmptied() || child->view->isComplete();
 }
 
-// Keys and clicks that mean nothing in an inset mean nothing to the list around it either.
-void ChildrenPanel::keyPressEvent(QKeyEvent* event) { event->setAccepted(m_standing.level > 0); }
-
+// A click that means nothing in an inset means nothing to the list around it either.
 void ChildrenPanel::mousePressEvent(QMouseEvent* event) {
     event->setAccepted(m_standing.level > 0);
 }

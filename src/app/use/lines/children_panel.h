@@ -70,7 +70,6 @@ Q_SIGNALS:
     void recordLeft(const gravin::GridPart& part, const gravin::RecordId& id);
 
 protected:
-    void keyPressEvent(QKeyEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
 
 private:
