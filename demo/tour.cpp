@@ -16,6 +16,7 @@
 #include "app/use/edit_window.h"
 #include "app/use/form_fields.h"
 #include "app/use/lines/children_panel.h"
+#include "app/use/lines/nested_lists.h"
 #include "app/use/lists/filter_bar.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
@@ -337,7 +338,6 @@ private:
         expect("saving is refused with a reason", [this] {
             return page()->form()->saveReason().contains(QStringLiteral("1 thing missing"));
         });
-        picture(QStringLiteral("use-required"));
     }
 
     void editInThreeWindows() {
@@ -487,12 +487,9 @@ private:
         goTo(8);
         Driver::key(Qt::Key_Home);
         picture(QStringLiteral("use"));
-        const bool wasDark = Theme::instance().isDark();
-        Theme::instance().setMode(Theme::Mode::Dark);
-        picture(QStringLiteral("use-dark"));
+        // The plate and back, for whoever watches.
         Driver::key(Qt::Key_F9);
         Driver::key(Qt::Key_F9);
-        Theme::instance().setMode(wasDark ? Theme::Mode::Dark : Theme::Mode::Light);
         m_window.showScreen(QStringLiteral("visit"));
         page()->focusWork();
         expect("the parts of the first visit are here, and what they cost", [this] {
@@ -501,7 +498,53 @@ private:
                    page()->children()->grids().front()->gridModel()->rows().recordRows() > 0;
         });
         Driver::settle(400);
-        picture(QStringLiteral("parent-children"));
+        picture(QStringLiteral("form-lines"));
+        lookAtLinesInAWindow();
+        openRowsWithinRows();
+    }
+
+    void lookAtLinesInAWindow() {
+        EditWindow* window =
+            m_window.openEdits()->open(QStringLiteral("visit"), grid()->currentRecord());
+        window->resize(820, 560);
+        window->move(m_window.mapToGlobal(QPoint(400, 150)));
+        window->activateWindow();
+        expect("the window has the lines", [window] {
+            return window->children() &&
+                   window->children()->grids().front()->gridModel()->rows().recordRows() > 0;
+        });
+        const bool wasDark = Theme::instance().isDark();
+        Theme::instance().setMode(Theme::Mode::Dark);
+        Driver::settle(400);
+        picture(QStringLiteral("window-lines"));
+        Theme::instance().setMode(wasDark ? Theme::Mode::Dark : Theme::Mode::Light);
+        window->close();
+        m_window.activateWindow();
+    }
+
+    void openRowsWithinRows() {
+        m_window.workspace()->document()->change(
+            QStringLiteral("rows within rows"), [](Project& project) {
+                project.screenById(QStringLiteral("supplier"))->arrangement =
+                    Arrangement::GridNested;
+            });
+        m_window.showScreen(QStringLiteral("supplier"));
+        page()->focusGrid();
+        const auto isThere = [this] { return page()->nested() && page()->nested()->isSettled(); };
+        expect("the suppliers are here",
+               [&] { return isThere() && grid()->model()->rowCount() > 0; });
+        Driver::key(Qt::Key_Home);
+        Driver::key(Qt::Key_Right);
+        Driver::settle(200);
+        expect("the first one's parts are here", isThere);
+        Driver::key(Qt::Key_Down);
+        Driver::settle(100);
+        Driver::key(Qt::Key_Right, Qt::AltModifier);
+        Driver::settle(300);
+        expect("where a part was used is here", isThere);
+        Driver::settle(300);
+        picture(QStringLiteral("rows-within-rows"));
+        m_window.workspace()->document()->undoStack()->undo();
     }
 
 public:

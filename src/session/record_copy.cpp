@@ -26,9 +26,10 @@ RecordCopy::RecordCopy(Database* database, const ProjectDocument* document, Reco
     , m_document(document)
     , m_records(records) {}
 
-std::vector<RecordCopy::Kind> RecordCopy::kindsBelow(const BoundScreen& screen, int depth) const {
+std::vector<RecordCopy::Kind> RecordCopy::kindsBelow(const BoundScreen& screen, ChildDepth level,
+                                                     int depth) const {
     std::vector<Kind> kinds;
-    if (depth == DeepestLines || !showsChildren(screen.screen.arrangement))
+    if (depth == DeepestLines || !level.showsChildren())
         return kinds;
     for (const RecordLink& link :
          childrenOf(m_document->project(), m_records->catalog(), screen.screen)) {
@@ -36,7 +37,8 @@ std::vector<RecordCopy::Kind> RecordCopy::kindsBelow(const BoundScreen& screen, 
         // What nobody may add here is not copied.
         if (bound && bound->reasonAgainst(Operation::Insert).isEmpty() &&
             !bound->table->key.isEmpty())
-            kinds.push_back({link, *bound, link.columns, kindsBelow(*bound, depth + 1)});
+            kinds.push_back({link, *bound, link.columns,
+                             kindsBelow(*bound, level.of(bound->screen), depth + 1)});
     }
     return kinds;
 }
@@ -77,7 +79,7 @@ Status RecordCopy::readBelow(Session& session, const Table& table, const std::ve
 }
 
 void RecordCopy::copy(const BoundScreen& screen, const RecordId& id) {
-    const std::vector<Kind> kinds = kindsBelow(screen, 0);
+    const std::vector<Kind> kinds = kindsBelow(screen, ChildDepth(screen.screen), 0);
     if (id.isNew()) {
         begin(screen, id, kinds, {});
         return;

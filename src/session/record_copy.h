@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/fitting/binding.h"
+#include "core/fitting/screen_links.h"
 #include "core/records/record.h"
 #include "session/drafts/draft_ref.h"
 
@@ -46,7 +47,7 @@ private:
         Record record;
         std::vector<std::vector<Tree>> below = {};
     };
-    std::vector<Kind> kindsBelow(const BoundScreen& screen, int depth) const;
+    std::vector<Kind> kindsBelow(const BoundScreen& screen, ChildDepth level, int depth) const;
     static Status readBelow(Session& session, const Table& table, const std::vector<Kind>& kinds,
                             Tree& tree, int& left);
     void begin(const BoundScreen& screen, const RecordId& id, const std::vector<Kind>& kinds,

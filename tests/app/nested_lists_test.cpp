@@ -179,6 +179,34 @@ TEST_F(Nested, LinesAreEditedInPlaceAndSavedWithTheirRecordAsOneChange) {
     EXPECT_EQ(here()->currentRecord(), goneOnTo);
 }
 
+// Also where nothing between them and their record is edited.
+TEST_F(Nested, LinesOfTheThirdLevelAreSavedWithTheOutermostRecord) {
+    open(0);
+    press(Qt::Key_Down);
+    settle();
+    press(Qt::Key_Right, Qt::AltModifier);
+    settle();
+    press(Qt::Key_Down);
+    settle();
+    ASSERT_EQ(here()->gridModel()->binding()->tableName(), u"visit_part");
+    here()->setCurrentIndex(here()->model()->index(0, placeOf(here(), "quantity")));
+    const Key line = here()->currentRecord().key;
+    const auto quantity = [&] {
+        return asked(
+            qPrintable(name("SELECT quantity FROM visit_part WHERE visit_id = %1 AND part_id = %2")
+                           .arg(line[0].asInteger())
+                           .arg(line[1].asInteger())));
+    };
+    Driver::type(name("91"));
+    Driver::key(Qt::Key_Return);
+    EXPECT_EQ(page()->binding()->recordsSaved(supplier(0)), 1);
+    QTest::keyClick(focus(), Qt::Key_S, Qt::ControlModifier);
+    ASSERT_TRUE(Driver::until([&] { return quantity() == u"91"; }));
+    settle();
+    EXPECT_EQ(page()->binding()->recordsSaved(supplier(0)), 0);
+    EXPECT_EQ(page()->binding()->recordsSaved(supplier(1)), 0) << "nothing of another record";
+}
+
 // A record and its lines, begun and saved where they stand.
 TEST_F(Nested, ANewRecordTakesItsLinesInPlace) {
     QTest::keyClick(grid(), Qt::Key_N, Qt::ControlModifier);

@@ -49,6 +49,19 @@ QList<RecordLink> childrenOf(const Project& project, const Catalog& catalog, con
     return children;
 }
 
+ChildDepth::ChildDepth(const Screen& screen)
+    : m_shows(gravin::showsChildren(screen.arrangement))
+    , m_within(screen.arrangement == Arrangement::GridNested ? NestedLevels - 1 : 0) {}
+
+ChildDepth ChildDepth::of(const Screen& children) const {
+    ChildDepth depth(children);
+    if (m_within > 0) {
+        depth.m_within = m_within - 1;
+        depth.m_shows = depth.m_within > 0;
+    }
+    return depth;
+}
+
 QList<RowAction> actionsOf(const Project& project, const Catalog& catalog, const Screen& screen) {
     if (screen.actions)
         return *screen.actions;

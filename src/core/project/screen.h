@@ -26,6 +26,8 @@ std::optional<Arrangement> arrangementFromName(const QString& name);
 QString arrangementLabel(Arrangement arrangement); // "Grid beside form"
 QList<Arrangement> allArrangements();
 bool showsChildren(Arrangement arrangement);
+// How many levels of lists stand within each other where rows open in place, the outermost counted.
+inline constexpr int NestedLevels = 3;
 
 // Where a screen shows a field.
 enum class ShownIn { GridAndForm, Grid, Form, Nowhere };

@@ -90,12 +90,24 @@ QList<DraftRef> DraftFamilies::draftsBelow(const BoundScreen& screen, const Reco
     const Record* record =
         id.isNew() ? nullptr : m_records->store(screen.table->name)->record(id.key);
     if (record)
-        addBelow(screen, record->values, 0, below);
+        addBelow(screen, record->values, ChildDepth(screen.screen), 0, below);
     return below;
 }
 
-void DraftFamilies::addBelow(const BoundScreen& screen, const std::vector<Value>& values, int depth,
-                             QList<DraftRef>& below) const {
+// Of any record of that screen's children, at any depth that is shown.
+bool DraftFamilies::hasDraftsBelow(const BoundScreen& screen, ChildDepth level, int depth) const {
+    if (!level.showsChildren() || depth >= DeepestChild)
+        return false;
+    const auto links = childrenOf(m_document->project(), m_records->catalog(), screen.screen);
+    return std::any_of(links.begin(), links.end(), [&](const RecordLink& link) {
+        const auto child = m_document->bound(link.screen);
+        return child && (!m_records->drafts(child->table->name)->all().isEmpty() ||
+                         hasDraftsBelow(*child, level.of(child->screen), depth + 1));
+    });
+}
+
+void DraftFamilies::addBelow(const BoundScreen& screen, const std::vector<Value>& values,
+                             ChildDepth level, int depth, QList<DraftRef>& below) const {
     const auto links = childrenOf(m_document->project(), m_records->catalog(), screen.screen);
     for (const RecordLink& link : links) {
         const auto child = m_document->bound(link.screen);
@@ -105,6 +117,7 @@ void DraftFamilies::addBelow(const BoundScreen& screen, const std::vector<Value>
             !wanted || std::any_of(wanted->begin(), wanted->end(), std::mem_fn(&Value::isNull));
         if (!child || isEmpty || depth >= DeepestChild)
             continue;
+        const ChildDepth childLevel = level.of(child->screen);
         DraftStore* drafts = m_records->drafts(child->table->name);
         for (const RecordId& id : drafts->all()) {
             const Draft* found = drafts->find(id);
@@ -116,8 +129,17 @@ void DraftFamilies::addBelow(const BoundScreen& screen, const std::vector<Value>
             if (!belongs || below.contains(ref))
                 continue;
             below += ref;
-            if (!id.isNew() && showsChildren(child->screen.arrangement))
-                addBelow(*child, found->was, depth + 1, below);
+            if (!id.isNew() && childLevel.showsChildren())
+                addBelow(*child, found->was, childLevel, depth + 1, below);
+        }
+        // What belongs to children that are not edited themselves, as far as those are here.
+        if (!hasDraftsBelow(*child, childLevel, depth + 1))
+            continue;
+        RecordStore* records = m_records->store(child->table->name);
+        for (const Key& key : records->here()) {
+            const Record* record = drafts->find({key, 0}) ? nullptr : records->record(key);
+            if (record && valuesOf(*child->table, record->values, link.targetColumns) == wanted)
+                addBelow(*child, record->values, childLevel, depth + 1, below);
         }
     }
 }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/fitting/binding.h"
+#include "core/fitting/screen_links.h"
 #include "session/drafts/draft_ref.h"
 
 #include <QMultiHash>
@@ -34,8 +35,9 @@ private:
     ChildrenByParent childrenByParent() const;
     const Draft* draft(const DraftRef& ref) const;
     DraftRef rootOf(const DraftRef& ref) const;
-    void addBelow(const BoundScreen& screen, const std::vector<Value>& values, int depth,
-                  QList<DraftRef>& below) const;
+    void addBelow(const BoundScreen& screen, const std::vector<Value>& values, ChildDepth level,
+                  int depth, QList<DraftRef>& below) const;
+    bool hasDraftsBelow(const BoundScreen& screen, ChildDepth level, int depth) const;
 
     const ProjectDocument* m_document;
     Records* m_records;

@@ -205,7 +205,7 @@ void ChildrenPanel::addDeeper(Child& child, QWidget* part) {
     const bool isNested = m_standing.level > 0;
     if (isNested || screen.screen.arrangement == Arrangement::GridNested) {
         Workspace* workspace = m_parent->workspace();
-        if (m_standing.level + 1 >= NestedLists::Levels ||
+        if (m_standing.level + 1 >= NestedLevels ||
             childrenOf(workspace->project(), workspace->catalog(), screen.screen).isEmpty())
             return;
         child.nested = std::make_unique<NestedLists>(

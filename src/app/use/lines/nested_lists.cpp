@@ -85,7 +85,7 @@ QStringList NestedLists::tablesBelow(Workspace* workspace, const Screen& screen,
         if (!bound)
             continue;
         tables += bound->table->name;
-        if (level + 1 < Levels)
+        if (level + 1 < NestedLevels)
             tables += tablesBelow(workspace, bound->screen, level + 1);
     }
     tables.removeDuplicates();

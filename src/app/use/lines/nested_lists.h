@@ -31,9 +31,6 @@ struct NestedState {
 class NestedLists : public QObject, public ChildLists {
     Q_OBJECT
 public:
-    // How many levels of lists stand within each other at most, the outermost counted.
-    static constexpr int Levels = 3;
-
     // All must outlive it. `level`: how many lists this grid stands within.
     NestedLists(ScreenBinding* binding, GridView* grid, OpenEdits* openEdits, ChildEvents* events,
                 int level, std::shared_ptr<NestedState> state, QObject* parent);
