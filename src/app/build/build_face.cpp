@@ -180,7 +180,8 @@ QWidget* BuildFace::makeTools() {
 
 void BuildFace::setCameFrom(const QString& screenId, const QString& label) {
     m_cameFrom = screenId;
-    m_wayBack->setText(tr("‹ %1").arg(label));
+    m_wayBack->setText(QStringLiteral("‹")); // there is little room in the head
+    m_wayBack->setAccessibleName(tr("Back to %1").arg(label));
     m_wayBack->setToolTip(tr("Back to %1 (Ctrl+Shift+B)").arg(label));
     m_wayBack->setVisible(!screenId.isEmpty());
 }

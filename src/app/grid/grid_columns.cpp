@@ -3,6 +3,7 @@
 #include "app/grid/cell_delegate.h"
 #include "app/grid/frozen_columns.h"
 #include "app/grid/grid_view.h"
+#include "app/look/theme.h"
 
 #include <QHeaderView>
 #include <QScopedValueRollback>
@@ -13,9 +14,9 @@ namespace gravin {
 
 namespace {
 
-constexpr int NarrowestFitted = 56;
-constexpr int WidestFitted = 240; // where there is no room beside
-constexpr int WidestOfAll = 720;
+constexpr Distance NarrowestFitted(56);
+constexpr Distance WidestFitted(240); // where there is no room beside
+constexpr Distance WidestOfAll(720);
 // Rows that a fitted width is measured on.
 constexpr int MeasuredRows = 60;
 
@@ -31,7 +32,7 @@ int GridView::fittedWidth(int column) const {
             width = std::max(
                 width, CellDelegate::widthOf(m_model->cell(m_model->index(row, column)), font()));
     }
-    return std::clamp(width + 2 * CellDelegate::Pad + 6, NarrowestFitted, WidestOfAll);
+    return std::clamp<int>(width + 2 * CellDelegate::Pad + 6, NarrowestFitted, WidestOfAll);
 }
 
 void GridView::widenFor(int row) {
@@ -46,7 +47,7 @@ void GridView::widenFor(int row) {
             fields[column].placement.width != ScreenField::FittedWidth)
             continue;
         const int room = viewport()->width() - horizontalHeader()->length();
-        const int most = std::max(WidestFitted, columnWidth(column) + std::max(0, room));
+        const int most = std::max<int>(WidestFitted, columnWidth(column) + std::max(0, room));
         const int needed =
             CellDelegate::widthOf(m_model->cell(m_model->index(row, column)), font()) +
             2 * CellDelegate::Pad + 6;
@@ -66,7 +67,7 @@ void GridView::shareRoom(QMap<int, int>& widths) const {
         if (width > WidestFitted &&
             m_model->binding()->fields()[column].placement.width == ScreenField::FittedWidth)
             wide.insert(column, width);
-        taken += wide.contains(column) ? WidestFitted : width;
+        taken += wide.contains(column) ? static_cast<int>(WidestFitted) : width;
     }
     int room = std::max(0, viewport()->width() - taken);
     for (auto each = wide.begin(); each != wide.end(); ++each) {

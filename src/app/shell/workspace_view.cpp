@@ -453,7 +453,7 @@ void WorkspaceView::shapeChildren(ScreenPage* parent, RecordLink link) {
             values.push_back(record->values[static_cast<size_t>(place)]);
     }
     if (record && static_cast<qsizetype>(values.size()) == link.targetColumns.size())
-        goTo(link, values, tr("those of %1").arg(parent->binding()->nameOf(id)));
+        goTo(link, values, tr("these", "records, in as few letters as can be"));
     else
         showScreen(link.screen);
     ScreenPage* page = currentPage();
