@@ -13,7 +13,8 @@ int main(int argc, char** argv) {
     QApplication application(argc, argv);
     // What is kept for the person is kept apart from a real person's.
     const QTemporaryDir data;
-    qputenv("XDG_DATA_HOME", QFile::encodeName(data.path()));
+    for (const char* kept : {"XDG_DATA_HOME", "XDG_CONFIG_HOME"})
+        qputenv(kept, QFile::encodeName(data.path()));
     gravin::Theme::instance().apply(application);
     ::testing::InitGoogleTest(&argc, argv);
     const int code = RUN_ALL_TESTS();

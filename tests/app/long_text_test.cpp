@@ -38,7 +38,7 @@ TEST_F(LongText, ShowsItsBeginningInTheGridAndTheForm) {
     Driver::clickCell(grid(), 0, columnOf("name"));
     Driver::settle(200);
     EXPECT_LT(shown(0, "name").size(), 10'000);
-    EXPECT_TRUE(shown(0, "name").startsWith(u'x'));
+    EXPECT_TRUE(Driver::until([this] { return shown(0, "name").startsWith(u'x'); }));
     const auto lines = [this] {
         const auto all = form()->findChildren<QLineEdit*>();
         return std::count_if(all.begin(), all.end(), [](const QLineEdit* line) {

@@ -110,11 +110,8 @@ void BuildFace::showSettings() {
 
 void BuildFace::showStatements() { (new StatementsDialog(m_binding, m_page))->open(); }
 
-QWidget* BuildFace::makeTools() {
-    auto* tools = new QWidget;
-    auto* layout = new QHBoxLayout(tools);
-    layout->setContentsMargins(0, 0, 0, 0);
-    layout->setSpacing(6);
+// What is shaped: the grid, the form, or what belongs to the records.
+QList<QWidget*> BuildFace::makeParts() {
     m_gridButton = toolButton(QStringLiteral("build-grid"), tr("Grid"));
     m_formButton = toolButton(QStringLiteral("build-form"), tr("Form"));
     m_gridButton->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_G);
@@ -134,6 +131,16 @@ QWidget* BuildFace::makeTools() {
     m_children->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_L);
     connect(m_gridButton, &QToolButton::clicked, this, [this] { setPart(Part::Grid); });
     connect(m_formButton, &QToolButton::clicked, this, [this] { setPart(Part::Form); });
+    return {m_wayBack, m_gridButton, m_formButton, m_children};
+}
+
+QWidget* BuildFace::makeTools() {
+    auto* tools = new QWidget;
+    auto* layout = new QHBoxLayout(tools);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(6);
+    for (QWidget* part : makeParts())
+        layout->addWidget(part);
     m_narrow = new QLineEdit;
     m_narrow->setObjectName(QStringLiteral("narrow-fields"));
     m_narrow->setAccessibleName(tr("Narrow the fields"));
@@ -171,9 +178,8 @@ QWidget* BuildFace::makeTools() {
     auto* statements = toolButton(QStringLiteral("statements"), tr("Statements…"));
     statements->setToolTip(tr("What is sent to the database for this screen"));
     connect(statements, &QToolButton::clicked, this, &BuildFace::showStatements);
-    for (QWidget* each : std::initializer_list<QWidget*>{
-             m_wayBack, m_gridButton, m_formButton, m_children, m_narrow, m_allLines, m_addField,
-             checks, m_evidence, settings, statements})
+    for (QWidget* each : std::initializer_list<QWidget*>{m_narrow, m_allLines, m_addField, checks,
+                                                         m_evidence, settings, statements})
         layout->addWidget(each);
     return tools;
 }

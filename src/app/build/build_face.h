@@ -72,6 +72,7 @@ Q_SIGNALS:
     void wayBackRequested(const QString& screenId);
 
 private:
+    QList<QWidget*> makeParts();
     QWidget* makeTools();
     void showSettings();
     void showStatements();

@@ -184,11 +184,15 @@ Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table
         return streamed.error();
     if (sequence != m_added.count + steps.count)
         return Error{ErrorKind::Database, coreTr("The database lost records on their way.")};
-    m_added.op = m_added.count == 0 || m_added.op == operation ? operation : QStringLiteral("");
-    m_added.count = sequence;
-    if (!m_tables.contains(table.name))
-        m_tables += table.name;
+    noteAdded(table.name, operation, sequence);
     return content;
+}
+
+void LogEntry::noteAdded(const QString& table, const QString& operation, qint64 count) {
+    m_added.op = m_added.count == 0 || m_added.op == operation ? operation : QStringLiteral("");
+    m_added.count = count;
+    if (!m_tables.contains(table))
+        m_tables += table;
 }
 
 Status LogEntry::insertRows(const QString& into, int columns,

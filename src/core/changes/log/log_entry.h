@@ -50,6 +50,8 @@ private:
         QString op;
         friend bool operator==(const Header&, const Header&) = default;
     };
+    // `count`: of all records that are added now.
+    void noteAdded(const QString& table, const QString& operation, qint64 count);
     Status insertRows(const QString& into, int columns, const std::vector<QVariantList>& rows);
 
     SessionWriter& m_writer;
