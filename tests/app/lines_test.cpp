@@ -17,6 +17,7 @@
 #include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QSplitter>
@@ -457,6 +458,47 @@ TEST_F(Lines, InThreePlacesAtOnceAreOneDraftEach) {
                       .arg(line.key[0].asInteger())
                       .arg(line.key[1].asInteger()))),
               u"357");
+}
+
+// What can be done with a line stands in its menu in a window too.
+TEST_F(Lines, HaveTheirMenuInAWindow) {
+    EditWindow* ofVisit = window().openEdits()->open(name("visit"), grid()->currentRecord());
+    GridView* list = ofVisit->children()->lists().front()->grid();
+    ASSERT_TRUE(Driver::until([&] { return list->gridModel()->rows().recordRows() > 0; }));
+    ofVisit->activateWindow();
+    Driver::settle(300);
+    list->setFocus();
+    Driver::settle(100);
+    ASSERT_TRUE(list->hasFocus());
+    const RecordId line = list->gridModel()->recordAt(0);
+    const auto choose = [&](const char* begins) {
+        const QPoint at =
+            list->visualRect(list->model()->index(0, list->shownColumns()[0])).center();
+        QContextMenuEvent asked(QContextMenuEvent::Mouse, at, list->viewport()->mapToGlobal(at));
+        QApplication::sendEvent(list->viewport(), &asked);
+        auto* menu = qobject_cast<QMenu*>(Driver::find(name("row-actions"), ofVisit));
+        ASSERT_NE(menu, nullptr);
+        bool isThere = false;
+        for (QAction* action : menu->actions()) {
+            if (!isThere && action->text().startsWith(name(begins))) {
+                isThere = true;
+                EXPECT_TRUE(action->isEnabled()) << begins;
+                action->trigger();
+            }
+        }
+        EXPECT_TRUE(isThere) << begins;
+        menu->close();
+        Driver::settle(150);
+    };
+    choose("Delete");
+    ASSERT_TRUE(workspace().records()->drafts(name("visit_part"))->find(line));
+    EXPECT_TRUE(workspace().records()->drafts(name("visit_part"))->find(line)->removed);
+    workspace().records()->history()->undo();
+    ofVisit->activateWindow();
+    Driver::settle(300);
+    list->setFocus();
+    choose("Open in window");
+    EXPECT_TRUE(Driver::until([&] { return window().openEdits()->windows().size() == 2; }));
 }
 
 } // namespace

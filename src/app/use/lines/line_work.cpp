@@ -4,6 +4,7 @@
 #include "app/grid/cell_clipboard.h"
 #include "app/use/lines/child_lists.h"
 #include "app/use/open_edits.h"
+#include "app/use/row_actions.h"
 #include "core/base/text.h"
 
 #include <QApplication>
@@ -49,6 +50,7 @@ LineWork::LineWork(ChildLists* lines, ChildEvents* events, OpenEdits* openEdits,
             [this](const GridPart& part, const RecordId& id) {
                 m_openEdits->open(part.binding->screenId(), id);
             });
+    connect(events, &ChildEvents::actionsRequested, this, &LineWork::showMenu);
     connect(events, &ChildEvents::cellWritten, this,
             [](const GridPart& part, const RecordId& id) { part.binding->saveWritten(id); });
     connect(events, &ChildEvents::recordLeft, this,
@@ -97,6 +99,39 @@ void LineWork::onCells(CellAction action) {
     const GridPart now = part();
     if (now.isValid())
         m_cells->run(action, now);
+}
+
+void LineWork::showMenu(const QPoint& globalPosition) {
+    const GridPart now = part();
+    if (!now.isValid())
+        return;
+    auto* menu = new RowActionsMenu(now, qobject_cast<QWidget*>(parent()));
+    menu->setReason(RowAction::Kind::Delete,
+                    now.current().isNew() ? QString()
+                                          : now.binding->reasonAgainstDeleting(now.current()));
+    connect(menu, &RowActionsMenu::chosen, this, [this, now](const RowAction& action) {
+        switch (action.kind) {
+        case RowAction::Kind::Open:
+            return open();
+        case RowAction::Kind::Delete:
+            return remove();
+        case RowAction::Kind::GoTo:
+            return goAlong(action, now);
+        }
+    });
+    menu->popup(globalPosition);
+}
+
+// One record gets a window; many are for a screen to list.
+void LineWork::goAlong(const RowAction& action, const GridPart& part) {
+    const auto values = RowActionsMenu::valuesFor(action, part);
+    const auto target = part.binding->workspace()->document()->bound(action.link.screen);
+    if (values && target && target->table->key == action.link.targetColumns)
+        m_openEdits->open(action.link.screen, {Key(*values), 0});
+    else if (target)
+        Q_EMIT told(
+            {Notice::Kind::Refused,
+             tr("The screen %1 lists them, in the main window.").arg(target->screen.label)});
 }
 
 } // namespace gravin

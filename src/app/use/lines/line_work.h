@@ -35,6 +35,8 @@ Q_SIGNALS:
 
 private:
     void onCells(CellAction action);
+    void showMenu(const QPoint& globalPosition);
+    void goAlong(const RowAction& action, const GridPart& part);
 
     ChildLists* m_lines;
     OpenEdits* m_openEdits;
