@@ -4,6 +4,7 @@
 #include "app/grid/totals_row.h"
 #include "app/shell/main_window.h"
 #include "app/use/lines/children_panel.h"
+#include "app/use/lines/nested_lists.h"
 #include "app/use/lists/filter_bar.h"
 #include "app/use/lists/record_list.h"
 #include "app/use/record_form.h"
@@ -21,6 +22,7 @@
 #include <QPushButton>
 #include <QTest>
 
+#include <algorithm>
 #include <array>
 #include <cstdio>
 
@@ -344,6 +346,55 @@ TEST_P(OrderLines, AreAListLikeEveryOther) {
     Driver::key(Qt::Key_N, Qt::ControlModifier);
     EXPECT_TRUE(lines()->currentRecord().isNew());
     EXPECT_FALSE(page()->grid()->currentRecord().isNew());
+}
+
+// The same lines within the row of their record.
+TEST_P(OrderLines, StandWithinTheRowOfTheirRecordToo) {
+    window->workspace()->document()->change(name("within"), [](Project& project) {
+        project.screens.front().arrangement = Arrangement::GridNested;
+    });
+    const auto settle = [this] {
+        ASSERT_TRUE(
+            Driver::until([this] { return page()->nested() && page()->nested()->isSettled(); }));
+        Driver::settle(150);
+    };
+    settle();
+    page()->focusGrid();
+    Driver::key(Qt::Key_Home);
+    Driver::key(Qt::Key_Right);
+    settle();
+    Driver::key(Qt::Key_Down);
+    settle();
+    GridView* inner = page()->activeList()->grid();
+    ASSERT_EQ(inner->gridModel()->binding()->tableName(), u"sale_line");
+    ASSERT_EQ(inner->gridModel()->rows().recordRows(), 2);
+    const auto placeOf = [inner](const char* column) {
+        const auto& fields = inner->gridModel()->binding()->fields();
+        const auto found = std::find_if(fields.begin(), fields.end(), [&](const BoundField& field) {
+            return field.name() == QLatin1String(column);
+        });
+        return static_cast<int>(found - fields.begin());
+    };
+    inner->setCurrentIndex(inner->model()->index(0, placeOf("quantity")));
+    Driver::type(name("7"));
+    Driver::key(Qt::Key_Return);
+    inner->setCurrentIndex(inner->model()->index(2, placeOf("article_id")));
+    Driver::type(name("Rope"));
+    Driver::settle(300);
+    Driver::key(Qt::Key_Return);
+    Driver::settle();
+    Driver::type(name("5"));
+    Driver::key(Qt::Key_Return);
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    EXPECT_TRUE(Driver::until([this] { return page()->noticeText().contains(name("Saved 2")); }))
+        << qPrintable(page()->noticeText());
+    EXPECT_EQ(
+        database->run(name("SELECT SUM(quantity) FROM sale_line WHERE sale_id = 1")).trimmed(),
+        u"15");
+    EXPECT_EQ(database->run(name("SELECT COUNT(*) FROM gravin_change")).trimmed(), u"1");
+    settle();
+    EXPECT_TRUE(page()->grid()->gridModel()->rows().isOpen(0));
+    EXPECT_TRUE(Driver::until([&] { return inner->gridModel()->rows().recordRows() == 3; }));
 }
 
 INSTANTIATE_TEST_SUITE_P(Engines, OrderLines,
