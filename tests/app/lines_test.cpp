@@ -501,4 +501,18 @@ TEST_F(Lines, HaveTheirMenuInAWindow) {
     EXPECT_TRUE(Driver::until([&] { return window().openEdits()->windows().size() == 2; }));
 }
 
+// Lists of projects without a file have no place in common: none is arranged by another.
+TEST_F(Lines, OfAProjectWithoutAFileAreArrangedEachByItself) {
+    int told = 0;
+    const auto heard = QObject::connect(&ArrangementNews::instance(), &ArrangementNews::kept,
+                                        [&told](const QString&) { ++told; });
+    ListArrangement wide;
+    wide.widths.insert(name("part_id"), 300);
+    OwnArrangement(QString(), name("visit")).keep(wide);
+    EXPECT_EQ(told, 0);
+    OwnArrangement(folder() + name("/other.gravin"), name("visit")).keep(wide);
+    EXPECT_EQ(told, 1);
+    QObject::disconnect(heard);
+}
+
 } // namespace

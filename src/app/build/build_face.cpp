@@ -79,6 +79,8 @@ BuildFace::BuildFace(ScreenPage* page)
     connect(m_binding, &ScreenBinding::rebound, this, &BuildFace::offerChildren);
     connect(m_binding->workspace()->document(), &ProjectDocument::screenChanged, this,
             &BuildFace::offerChildren);
+    connect(m_binding->workspace()->document(), &ProjectDocument::screensChanged, this,
+            &BuildFace::offerChildren);
     connect(m_binding, &ScreenBinding::rebound, this, &BuildFace::refreshProposalCount);
     connect(m_binding->workspace()->records()->profiles(), &ColumnProfiles::changed, this,
             [this](const QString& table) {

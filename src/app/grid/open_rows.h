@@ -17,6 +17,10 @@ public:
     // The plain row that is shown there, or whose inset is.
     int plainOf(int shown) const;
     bool isInset(int shown) const;
+    // Where the inset of the open row at this position, from 0, is shown.
+    int insetPlace(int position) const {
+        return m_rows[static_cast<std::size_t>(position)] + position + 1;
+    }
 
     // These and no others; in rising order.
     void setRows(std::vector<int> plain) { m_rows = std::move(plain); }
@@ -30,9 +34,6 @@ private:
     int insetsBefore(int plain) const;
     // How many insets stand above this shown row.
     int insetsAbove(int shown) const;
-    int insetPlace(int position) const {
-        return m_rows[static_cast<std::size_t>(position)] + position + 1;
-    }
 
     std::vector<int> m_rows; // plain, rising
 };

@@ -122,9 +122,10 @@ void ScreenPage::applyFormSplit() {
     const double part =
         m_own.split(FormSplit).value_or(std::clamp(needed / room, LeastOfList, MostOfList));
     const auto list = static_cast<int>(part * room);
-    // The plate stands between them.
-    m_halves->setSizes(m_halves->count() > 2 ? QList<int>{list, 0, m_halves->width() - list}
-                                             : QList<int>{list, m_halves->width() - list});
+    // The plate stands between them, hidden now.
+    m_halves->setSizes(m_halves->count() > 2
+                           ? QList<int>{list, PlateShare, m_halves->width() - list}
+                           : QList<int>{list, m_halves->width() - list});
 }
 
 void ScreenPage::keepFormSplit() {

@@ -10,6 +10,7 @@
 
 #include <algorithm>
 #include <limits>
+#include <utility>
 
 namespace gravin {
 
@@ -58,14 +59,16 @@ void LineMoves::putDown(const BoundScreen& screen, const QMap<QString, Value>& p
                      isOfNew ? tr("Save the record that these lines belong to first.") : reason});
         return;
     }
+    const QList<RecordId> lines = std::exchange(m_lines, {});
     std::vector<Key> keys;
-    for (const RecordId& id : std::as_const(m_lines)) {
+    for (const RecordId& id : lines) {
         if (!id.isNew())
             keys.push_back(id.key);
     }
+    const std::shared_ptr<const Table> laidOut = m_records->table(m_table);
     m_database->reader()->run<Read>(
         this,
-        [table = m_records->table(m_table), keys, parent,
+        [table = laidOut, keys, parent,
          counting = countingColumns(screen, parent)](Session& session) -> Result<Read> {
             Read read;
             auto records = TableReader(session, *table).records(keys);
@@ -84,8 +87,13 @@ void LineMoves::putDown(const BoundScreen& screen, const QMap<QString, Value>& p
             }
             return read;
         },
-        [this, screen, parent, lines = m_lines](const Result<Read>& read) {
-            if (!read)
+        [this, screen, parent, lines, laidOut](const Result<Read>& read) {
+            // A source may have gone since, or count its columns otherwise.
+            if (!m_records->tablesInUse().contains(laidOut->name) ||
+                m_records->table(laidOut->name) != laidOut)
+                Q_EMIT told({Notice::Kind::Refused,
+                             tr("The lines were not moved: their table is another now.")});
+            else if (!read)
                 Q_EMIT told({Notice::Kind::Refused, read.error().sentence, read.error().detail});
             else
                 move(screen, parent, lines, *read);
@@ -144,7 +152,6 @@ void LineMoves::move(const BoundScreen& screen, const QMap<QString, Value>& pare
             ++moved;
         }
     }
-    m_lines.clear();
     Q_EMIT told(moved == 0 ? Notice{Notice::Kind::Refused, tr("They belong here already.")}
                            : Notice{Notice::Kind::Done,
                                     tr("%1 moved here with the next save. Undo puts them back.")

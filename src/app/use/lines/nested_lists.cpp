@@ -93,6 +93,8 @@ QStringList NestedLists::tablesBelow(Workspace* workspace, const Screen& screen,
 }
 
 void NestedLists::setOpens(bool opens) {
+    if (m_grid->gridModel()->opensRows() == opens)
+        return;
     for (const auto& inset : m_insets)
         release(*inset);
     m_grid->gridModel()->setOpened(opens ? m_state->opened : nullptr);
@@ -199,18 +201,16 @@ void NestedLists::place() {
 }
 
 void NestedLists::applyHeights(int first, int last) {
-    const GridModel* model = m_grid->gridModel();
-    if (!model->rows().openRows().isEmpty()) {
-        for (int row = first; row <= last; ++row) {
-            if (const RecordId id = model->rows().insetOf(row); !id.isNone())
-                applyHeight(id);
-        }
+    const RowMap& rows = m_grid->gridModel()->rows();
+    for (int position = 0; position < rows.openRows().count(); ++position) {
+        const int row = rows.openRows().insetPlace(position);
+        if (row >= first && row <= last)
+            applyHeight(rows.insetOf(row), row);
     }
     followSoon();
 }
 
-void NestedLists::applyHeight(const RecordId& id) {
-    const int row = m_grid->gridModel()->rowOf(id) + 1;
+void NestedLists::applyHeight(const RecordId& id, int row) {
     const int height = m_state->heights.value(id, UsualHeight);
     if (row > 0 && m_grid->rowHeight(row) != height)
         m_grid->verticalHeader()->resizeSection(row, height);
@@ -224,7 +224,7 @@ void NestedLists::measure(const Inset& inset) {
     const int needed = std::clamp(inset.panel->neededHeight() + InsetTop + InsetBottom,
                                   static_cast<int>(LeastHeight), std::max<int>(LeastHeight, most));
     m_state->heights.insert(inset.record, needed);
-    applyHeight(inset.record);
+    applyHeight(inset.record, m_grid->gridModel()->rowOf(inset.record) + 1);
     if (inset.record == m_opening) {
         m_opening = {};
         bringIntoSight(inset.record);

@@ -70,7 +70,7 @@ private:
     void place();
     void applyHeights(int first, int last);
     void measure(const Inset& inset);
-    void applyHeight(const RecordId& id);
+    void applyHeight(const RecordId& id, int row); // of its inset
     // So that what was just opened can be seen.
     void bringIntoSight(const RecordId& id);
     void leave(const RecordId& id, bool forwards);

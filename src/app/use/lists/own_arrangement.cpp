@@ -83,7 +83,8 @@ void OwnArrangement::keep(const ListArrangement& list) {
         arrangements().remove(m_place + QStringLiteral("/list"));
     else
         set(QStringLiteral("list"), QString::fromUtf8(jsonOf(list)));
-    Q_EMIT ArrangementNews::instance().kept(m_place);
+    if (!m_place.isEmpty())
+        Q_EMIT ArrangementNews::instance().kept(m_place);
 }
 
 std::optional<double> OwnArrangement::split(const QString& name) const {

@@ -104,7 +104,7 @@ void RecordList::setOwnPlace(const QString& place) {
         takeKept();
     connect(&ArrangementNews::instance(), &ArrangementNews::kept, this,
             [this](const QString& kept) {
-                if (kept == m_own->place() && !m_isKeeping)
+                if (kept == m_own->place() && !m_isKeeping && !m_bar->shapes())
                     takeKept();
             });
 }

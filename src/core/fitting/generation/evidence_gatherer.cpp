@@ -81,14 +81,17 @@ public:
             return looked.error();
         evidence.lookedAt = m_lookedAt;
         const auto added = daysOfAdding(m_session, m_catalog, m_table);
-        if (!added)
+        // What the values say does not hang on the log: one that cannot be read counts as none.
+        if (!added && (added.error().kind == ErrorKind::Cancelled ||
+                       added.error().kind == ErrorKind::Unavailable))
             return added.error();
+        const auto days = added ? *added : QMap<QString, DayOfAdding>();
         for (size_t i = 0; i < m_tallies.size(); ++i) {
             ColumnEvidence column = m_tallies[i].result();
             if (!isExact)
                 column.filled = m_filled[i];
-            column.addedOnItsDay = added->value(column.column).compared;
-            column.daysOfAdding = added->value(column.column).days;
+            column.addedOnItsDay = days.value(column.column).compared;
+            column.daysOfAdding = days.value(column.column).days;
             const auto relation = m_relations.constFind(column.column);
             if (relation != m_relations.constEnd())
                 column.relation = *relation;
