@@ -13,6 +13,7 @@
 #include <CLI/CLI.hpp>
 
 #include <QApplication>
+#include <QLocale>
 #include <QStandardPaths>
 #include <QTemporaryDir>
 
@@ -103,6 +104,7 @@ int runTour(const QString& folder) {
 
 int main(int argc, char** argv) {
     QApplication application(argc, argv);
+    QLocale::setDefault(QLocale(QStringLiteral("en_GB"))); // the same pictures everywhere
     CLI::App arguments("Works the real window through the example and writes its pictures.",
                        "gravin-tour");
     std::string folder;

@@ -141,6 +141,8 @@ private:
         addText(command, "file", options->file, "the project")->required();
         addText(command, "screen", options->screen, "the screen's id or label, or its table")
             ->required();
+        addText(command, "--locale", options->locale,
+                "read and write dates and figures as in de, en-GB …; else ISO forms and points");
         return command;
     }
 

@@ -49,6 +49,7 @@ int runRepoint(const RepointOptions& options);
 struct ScreenOptions {
     QString file;
     QString screen;
+    QString locale = QStringLiteral("C"); // how dates and figures are read and written
     bool json = false;
 };
 

@@ -24,10 +24,14 @@ Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access,
     return Opened{{}, std::move(*session), std::move(watched), std::move(*catalog), {}, {}};
 }
 
-Result<Opened> openProject(const QString& file, Session::Access access) {
+Result<Opened> openProject(const QString& file, Session::Access access, const QString& locale) {
     auto project = loadProject(file);
     if (!project)
         return project.error();
+    if (!localeNamed(locale))
+        return Error{ErrorKind::Usage,
+                     coreTr("“%1” is no locale. Name it as in de, en-GB or pt-BR.").arg(locale)};
+    project->locale = locale;
     auto opened = openDatabase(project->connection, access, *project);
     if (!opened)
         return opened.error();

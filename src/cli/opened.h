@@ -21,7 +21,10 @@ struct Opened {
 // The database with the catalog as the project sees it.
 Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access,
                             const Project& project = {});
-Result<Opened> openProject(const QString& file, Session::Access access);
+// `locale`: how dates and figures are read and written here; what programs do has one form
+// everywhere.
+Result<Opened> openProject(const QString& file, Session::Access access,
+                           const QString& locale = QStringLiteral("C"));
 
 // By id, label or table. Usage, with the screens there are, when there is none.
 Result<BoundScreen> findScreen(const Opened& opened, const QString& name);

@@ -211,7 +211,7 @@ QHash<Key, QString> shownBy(Session& session, const Catalog& catalog, const Boun
     for (const Key& key : std::as_const(wanted))
         values.push_back(key[0]);
     const auto entries =
-        LookupStore::shownEntries(session, field.definition.lookup, catalog, values);
+        LookupStore::shownEntries(session, field.definition.lookup, field.form, catalog, values);
     for (const LookupStore::Entry& entry : entries ? *entries : QList<LookupStore::Entry>())
         shown.insert(Key({entry.stored}), entry.shown.value(0));
     return shown;
@@ -264,8 +264,10 @@ Result<ListSetUp> setUpFor(const RowsOptions& options, const BoundScreen& screen
 
 int runRows(const RowsOptions& options) {
     // What was is kept in a temporary table.
-    auto opened = openProject(options.file, options.asOf.isEmpty() ? Session::Access::ReadOnly
-                                                                   : Session::Access::ReadWrite);
+    auto opened =
+        openProject(options.file,
+                    options.asOf.isEmpty() ? Session::Access::ReadOnly : Session::Access::ReadWrite,
+                    options.locale);
     if (!opened)
         return report(opened.error(), options.json);
     auto screen = findScreen(*opened, options.screen);

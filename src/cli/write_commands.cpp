@@ -86,7 +86,7 @@ struct WriteContext {
 
 Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options, Operation operation) {
     const auto fail = [](const Error& error) { return WriteFailure{error, {}, {}}; };
-    auto opened = openProject(options.file, Session::Access::ReadWrite);
+    auto opened = openProject(options.file, Session::Access::ReadWrite, options.locale);
     if (!opened)
         return fail(opened.error());
     auto screen = findScreen(*opened, options.screen);

@@ -96,6 +96,7 @@ void ColumnProfiles::finish(const QString& table, const Result<Evidence>& eviden
     if (evidence) {
         entry.state = evidence->columns.empty() ? State::TooLarge : State::Ready;
         entry.evidence = *evidence;
+        entry.evidence.form = m_document->project().form();
         entry.reason.clear();
     } else {
         entry.state = State::Failed;

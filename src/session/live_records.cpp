@@ -100,15 +100,16 @@ QList<RecordView*> LiveRecords::views() const {
     return all;
 }
 
-LookupStore* LiveRecords::lookup(const Lookup& lookup) {
+LookupStore* LiveRecords::lookup(const Lookup& lookup, const LocaleForm& form) {
     QStringList parts{lookup.table, lookup.storedColumn, lookup.sortColumn,
-                      lookup.sortDescending ? QStringLiteral("down") : QString()};
+                      lookup.sortDescending ? QStringLiteral("down") : QString(),
+                      form.locale().bcp47Name()};
     parts += lookup.shownColumns;
     for (const LookupCondition& only : lookup.conditions)
         parts += {only.column, only.value};
     auto& store = m_lookups[joinEscaped(parts)];
     if (!store) {
-        store = std::make_shared<LookupStore>(lookup, m_catalog, m_reader);
+        store = std::make_shared<LookupStore>(lookup, form, m_catalog, m_reader);
         connect(store.get(), &LookupStore::arrived, this, &LiveRecords::lookupsLoaded);
     }
     return store.get();

@@ -33,7 +33,8 @@ public:
     RecordView* view(const QString& name, const QString& tableName);
     // A view of its own, showing nothing until it is told what; follows changes while it lives.
     std::shared_ptr<RecordView> newView(const QString& tableName);
-    LookupStore* lookup(const Lookup& lookup);
+    // What it shows is written in this form.
+    LookupStore* lookup(const Lookup& lookup, const LocaleForm& form);
 
     QStringList inUse() const { return m_tables.keys(); }
     // The drafts of a table in use; null: it is not.

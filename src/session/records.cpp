@@ -179,12 +179,29 @@ QString Records::shown(const BoundField& field, const Value& value) {
     return shownText(field, value);
 }
 
+QString Records::shownOf(const QString& tableName, const QString& columnName, const Value& value) {
+    const Table* table = catalog().table(tableName);
+    const Column* column = table ? table->column(columnName) : nullptr;
+    const FieldDefinition* definition = m_document->project().definition(tableName, columnName);
+    const LocaleForm form = m_document->project().form();
+    if (!column || !definition)
+        return form.text(value, column ? column->type : ColumnType{});
+    BoundField field{*column, 0, *definition, {}};
+    field.form = form;
+    return shownBriefly(field, value);
+}
+
+LookupStore* Records::lookup(const Lookup& lookup) {
+    return m_live->lookup(lookup, m_document->project().form());
+}
+
 QString Records::nameOf(const QString& table, const Key& key) {
     const Table* named = catalog().table(table);
     const Record* record = named ? store(table)->record(key) : nullptr;
     const int naming = named ? named->indexOf(namingColumn(*named)) : -1;
     return record && naming >= 0
-               ? nameFrom(record->values[static_cast<size_t>(naming)], named->columns[naming].type)
+               ? nameFrom(record->values[static_cast<size_t>(naming)], named->columns[naming].type,
+                          m_document->project().form())
                : QString();
 }
 
@@ -194,8 +211,9 @@ QString Records::nameOf(const DraftRef& ref) {
     if (!found)
         return {};
     const int naming = laidOut->indexOf(namingColumn(*laidOut));
-    const QString name =
-        naming < 0 ? QString() : nameFrom(found->value(naming), laidOut->columns[naming].type);
+    const QString name = naming < 0 ? QString()
+                                    : nameFrom(found->value(naming), laidOut->columns[naming].type,
+                                               m_document->project().form());
     if (!name.trimmed().isEmpty())
         return name;
     return ref.id.isNew() ? tr("New record") : keyText(ref.id.key, laidOut->keyTypes());

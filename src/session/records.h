@@ -45,13 +45,15 @@ public:
     std::shared_ptr<const Table> table(const QString& name) { return m_live->table(name); }
     RecordView* view(const QString& screenId);
     std::shared_ptr<RecordView> newView(const QString& table) { return m_live->newView(table); }
-    LookupStore* lookup(const Lookup& lookup) { return m_live->lookup(lookup); }
+    LookupStore* lookup(const Lookup& lookup);
     const Catalog& catalog() const;
 
     // What people see of a value: choices by label, lookups by their shown value.
     QString shown(const BoundField& field, const Value& value);
     // The same; of a very long text its beginning, and how much more there is.
     QString shownBriefly(const BoundField& field, const Value& value);
+    // The same of a column that need not be on any screen, nor in the database any more.
+    QString shownOf(const QString& table, const QString& column, const Value& value);
     // What a record is called, as far as it is here already; else empty.
     QString nameOf(const QString& table, const Key& key);
     // What a draft's record is called as it would be saved; "New record" without a name.

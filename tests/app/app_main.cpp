@@ -6,11 +6,16 @@
 
 #include <QApplication>
 #include <QFile>
+#include <QLocale>
 #include <QTemporaryDir>
 
 int main(int argc, char** argv) {
     qputenv("QT_QPA_PLATFORM", "offscreen");
     QApplication application(argc, argv);
+    // Whoever runs them; C alone would leave out what parts thousands.
+    QLocale nobodys = QLocale::c();
+    nobodys.setNumberOptions(QLocale::DefaultNumberOptions);
+    QLocale::setDefault(nobodys);
     // What is kept for the person is kept apart from a real person's.
     const QTemporaryDir data;
     for (const char* kept : {"XDG_DATA_HOME", "XDG_CONFIG_HOME"})

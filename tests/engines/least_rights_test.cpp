@@ -5,6 +5,7 @@
 #include "core/changes/log/log_verification.h"
 #include "core/database/secrets.h"
 #include "core/fitting/findings/binding_check.h"
+#include "core/fitting/generation/evidence.h"
 #include "core/fitting/query_source.h"
 #include "core/records/table_reader.h"
 #include "support/engines.h"
@@ -149,6 +150,22 @@ TEST_P(LeastRights, ASubqueryOverATableThatCannotBeReadBreaksNoScreen) {
     EXPECT_EQ(buoy.column(name("known")), nullptr);
     EXPECT_TRUE(TableReader(**session, buoy).records({key(1)}));
     EXPECT_FALSE(bindingFindings(project, *catalog).empty());
+}
+
+// A change log that may not be read takes nothing from what the values themselves say.
+TEST_P(LeastRights, EvidenceIsWholeWithoutTheChangeLog) {
+    database->run(name("ALTER TABLE buoy ADD laid DATE; UPDATE buoy SET laid = '2026-04-01';"));
+    grantReading();
+    auto session = Session::open(m_spec, Session::Access::ReadOnly);
+    ASSERT_TRUE(session);
+    const Catalog catalog = *(*session)->readCatalog();
+    const auto evidence = gatherEvidence(**session, catalog, *catalog.table(name("buoy")), {}, {},
+                                         [](double) { return true; });
+    ASSERT_TRUE(evidence) << qPrintable(evidence.error().sentence + evidence.error().detail);
+    EXPECT_EQ(evidence->records, 2);
+    ASSERT_NE(evidence->column(name("name")), nullptr);
+    EXPECT_EQ(evidence->column(name("name"))->filled, 2);
+    EXPECT_EQ(evidence->column(name("name"))->daysOfAdding, 0);
 }
 
 INSTANTIATE_TEST_SUITE_P(Servers, LeastRights, testing::Values(Engine::PostgreSql, Engine::MariaDb),

@@ -4,9 +4,14 @@
 #include <gtest/gtest.h>
 
 #include <QCoreApplication>
+#include <QLocale>
 
 int main(int argc, char** argv) {
     const QCoreApplication application(argc, argv);
+    // Whoever runs them; C alone would leave out what parts thousands.
+    QLocale nobodys = QLocale::c();
+    nobodys.setNumberOptions(QLocale::DefaultNumberOptions);
+    QLocale::setDefault(nobodys);
     ::testing::InitGoogleTest(&argc, argv);
     const int code = RUN_ALL_TESTS();
     // As the program does: sessions that are still being closed need what ends with it.

@@ -210,8 +210,9 @@ void CheckForm::showKind() {
     updateGeometry();
     const Table& table = *m_binding->screen().table;
     const TableRules rules = m_binding->workspace()->document()->rules(table.name);
-    m_message->setPlaceholderText(
-        proposedMessage(now, table, [&](const QString& column) { return rules.labelOf(column); }));
+    m_message->setPlaceholderText(proposedMessage(
+        now, table, [&](const QString& column) { return rules.labelOf(column); },
+        m_binding->screen().form));
 }
 
 void CheckForm::setStages(const QList<Stage>& stages) {
@@ -238,17 +239,28 @@ void CheckForm::focusFirst() {
 
 void CheckForm::setSample(const ExpressionField::Sample& sample) { m_condition->setSample(sample); }
 
+ColumnType CheckForm::typeOf(const QString& columnName) const {
+    const Column* column = m_binding->screen().table->column(columnName);
+    return column ? column->type : ColumnType{};
+}
+
 void CheckForm::setCheck(const Check& check) {
     m_filling = true;
     m_check = check;
     m_kind->setCurrentIndex(m_kind->findData(static_cast<int>(check.kind)));
     m_field->setCurrentIndex(std::max(0, m_field->findData(check.column)));
-    m_least->setText(check.least);
-    m_most->setText(check.most);
+    // Bounds and values are kept in plain form, whoever reads them.
+    const ColumnType type = typeOf(check.column);
+    const LocaleForm& form = m_binding->screen().form;
+    m_least->setText(form.shownText(check.least, type));
+    m_most->setText(form.shownText(check.most, type));
     m_shortest->setValue(check.shortest);
     m_longest->setValue(check.longest);
     m_pattern->setText(check.pattern);
-    m_values->setText(check.values.join(QStringLiteral("; ")));
+    QStringList values;
+    for (const QString& value : check.values)
+        values += form.shownText(value, type);
+    m_values->setText(values.join(QStringLiteral("; ")));
     for (int row = 0; row < m_with->count(); ++row) {
         QListWidgetItem* item = m_with->item(row);
         const bool on = check.with.contains(item->data(Qt::UserRole).toString());
@@ -277,10 +289,12 @@ Check CheckForm::check() const {
     Check check;
     check.kind = static_cast<CheckKind>(m_kind->currentData().toInt());
     check.column = m_field->currentData().toString();
+    const ColumnType type = typeOf(check.column);
+    const LocaleForm& form = m_binding->screen().form;
     switch (check.kind) {
     case CheckKind::Range:
-        check.least = m_least->text().trimmed();
-        check.most = m_most->text().trimmed();
+        check.least = form.plainText(m_least->text().trimmed(), type);
+        check.most = form.plainText(m_most->text().trimmed(), type);
         break;
     case CheckKind::Length:
         check.shortest = m_shortest->value();
@@ -291,7 +305,7 @@ Check CheckForm::check() const {
         break;
     case CheckKind::OneOf:
         for (const QString& value : m_values->text().split(u';', Qt::SkipEmptyParts))
-            check.values += value.trimmed();
+            check.values += form.plainText(value.trimmed(), type);
         break;
     case CheckKind::Unique:
         check.with = ticked(*m_with);

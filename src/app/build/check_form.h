@@ -35,6 +35,7 @@ Q_SIGNALS:
     void edited(); // by the person, not by setCheck()
 
 private:
+    ColumnType typeOf(const QString& columnName) const;
     void makeKindPages();
     void makeStages();
     void addKindPage(CheckKind kind, const QList<std::pair<QString, QWidget*>>& rows);

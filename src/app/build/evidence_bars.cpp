@@ -3,7 +3,6 @@
 
 #include "app/look/paint.h"
 #include "app/look/theme.h"
-#include "core/value/text_form.h"
 
 #include <QPainter>
 
@@ -24,7 +23,8 @@ EvidenceBars::EvidenceBars(QWidget* parent)
     setObjectName(QStringLiteral("evidence-bars"));
 }
 
-void EvidenceBars::setEvidence(const ColumnEvidence& evidence) {
+void EvidenceBars::setEvidence(const ColumnEvidence& evidence, const LocaleForm& form) {
+    m_form = form;
     m_evidence = evidence;
     // For those who do not see it; the facts beside it say the rest.
     setAccessibleName(isSpread() ? tr("How the values are spread from the smallest to the largest")
@@ -63,8 +63,8 @@ void EvidenceBars::paintSpread(QPainter& painter) const {
     painter.drawLine(ground.bottomLeft() + QPoint(0, 1), ground.bottomRight() + QPoint(0, 1));
     painter.setPen(colours.faint);
     const QRect under(0, ground.bottom() + Gap, width(), textHeight);
-    painter.drawText(under, Qt::AlignLeft, toText(m_evidence.smallest, m_evidence.type));
-    painter.drawText(under, Qt::AlignRight, toText(m_evidence.largest, m_evidence.type));
+    painter.drawText(under, Qt::AlignLeft, m_form.text(m_evidence.smallest, m_evidence.type));
+    painter.drawText(under, Qt::AlignRight, m_form.text(m_evidence.largest, m_evidence.type));
 }
 
 void EvidenceBars::paintFrequent(QPainter& painter) const {
@@ -78,7 +78,7 @@ void EvidenceBars::paintFrequent(QPainter& painter) const {
     for (const ColumnEvidence::Seen& each : m_evidence.seen) {
         if (top + step > height())
             break;
-        const QString text = toText(each.value, m_evidence.type).simplified();
+        const QString text = m_form.text(each.value, m_evidence.type).simplified();
         const QRect label(0, top, WidestLabel - 2 * Gap, step);
         painter.setPen(colours.ink);
         painter.drawText(label, Qt::AlignLeft | Qt::AlignVCenter,

@@ -15,7 +15,7 @@ public:
     explicit EvidenceBars(QWidget* parent = nullptr);
 
     // `evidence` may go afterwards.
-    void setEvidence(const ColumnEvidence& evidence);
+    void setEvidence(const ColumnEvidence& evidence, const LocaleForm& form);
 
     QSize sizeHint() const override;
 
@@ -28,6 +28,7 @@ private:
     bool isSpread() const { return !m_evidence.bars.empty() && !m_evidence.hasAllValues(); }
 
     ColumnEvidence m_evidence;
+    LocaleForm m_form;
 };
 
 } // namespace gravin

@@ -218,7 +218,7 @@ void EvidencePanel::refreshFacts() {
         rows += QStringLiteral("<tr><td style='padding-right:12px'>%1</td><td>%2</td></tr>")
                     .arg(name.toHtmlEscaped(), text.toHtmlEscaped());
     m_facts->setText(QStringLiteral("<table>%1</table>").arg(rows));
-    m_bars->setEvidence(*column);
+    m_bars->setEvidence(*column, evidence.form);
 }
 
 void EvidencePanel::refreshProposals() {

@@ -50,7 +50,7 @@ QString PlateEditor::checksText(const QString& column) const {
     QStringList parts;
     const TableChecks checks = m_binding->workspace()->project().checks.value(table.written());
     for (const Check& check : checks.checks) {
-        const CheckRule rule = ruleOf(check, checks.stages, table, {});
+        const CheckRule rule = ruleOf(check, checks.stages, table, {}, {});
         if (rule.column != column)
             continue;
         QString text = checkSummary(check);

@@ -64,7 +64,7 @@ QString BulkPreviewView::nameOf(const Key& key) const {
 QString BulkPreviewView::shown(const QString& column, const Value& value) const {
     const BoundField* field = m_binding->screen().field(column);
     const QString text = field ? m_binding->workspace()->records()->shownBriefly(*field, value)
-                               : toText(value, ColumnType{});
+                               : m_binding->screen().form.text(value, ColumnType{});
     return text.isEmpty() ? QStringLiteral("–") : text;
 }
 

@@ -5,7 +5,6 @@
 #include "core/fitting/field_input.h"
 #include "core/value/display_format.h"
 #include "core/value/mask.h"
-#include "core/value/text_form.h"
 
 #include <QDesktopServices>
 #include <QIcon>
@@ -76,7 +75,7 @@ QString LineEditor::hint() const {
 }
 
 void LineEditor::setContent(const Value& value, const std::optional<QString>& badText) {
-    QString text = badText.value_or(toText(value, m_field.column.type));
+    QString text = badText.value_or(editedText(m_field, value));
     m_whole.reset();
     if (text.size() > LongestInLine) {
         m_whole = badText ? EditorContent(*badText) : EditorContent(value);

@@ -2,7 +2,9 @@
 #include "app/editors/moment_editor.h"
 
 #include "app/look/theme.h"
-#include "core/value/text_form.h"
+#include "core/fitting/field_input.h"
+#include "core/value/typed_moment.h"
+#include "core/value/zoned.h"
 
 #include <QCalendarWidget>
 #include <QHBoxLayout>
@@ -15,28 +17,17 @@ namespace gravin {
 
 namespace {
 
-// "2026-12-04 07:30": where the date ends.
-constexpr int DateLength = 10;
 constexpr int MinutesBetweenTimes = 30;
-const QString DateShape = QStringLiteral("yyyy-MM-dd");
 
-QString example(TypeKind kind) {
-    switch (kind) {
-    case TypeKind::Date:
-        return QStringLiteral("2026-12-04");
-    case TypeKind::Time:
-        return QStringLiteral("07:30");
-    default:
-        return QStringLiteral("2026-12-04 07:30");
-    }
-}
+TimeOfDay timeOf(QTime time) { return {time.msecsSinceStartOfDay() / 1000 * TimeOfDay::PerSecond}; }
 
 } // namespace
 
 MomentEditor::MomentEditor(const BoundField& field, QWidget* parent)
     : FieldEditor(parent)
-    , m_type(field.column.type)
-    , m_hint(field.definition.hint.isEmpty() ? example(m_type.kind) : field.definition.hint)
+    , m_field(field)
+    , m_hint(field.definition.hint.isEmpty() ? field.form.example(field.column.type)
+                                             : field.definition.hint)
     , m_line(new QLineEdit)
     , m_pick(new QToolButton) {
     m_pick->setObjectName(QStringLiteral("pick:") + field.name());
@@ -52,8 +43,8 @@ MomentEditor::MomentEditor(const BoundField& field, QWidget* parent)
     connect(m_pick, &QToolButton::clicked, this, &MomentEditor::openPicker);
 }
 
-bool MomentEditor::hasDate() const { return m_type.kind != TypeKind::Time; }
-bool MomentEditor::hasTime() const { return m_type.kind != TypeKind::Date; }
+bool MomentEditor::hasDate() const { return m_field.column.type.kind != TypeKind::Time; }
+bool MomentEditor::hasTime() const { return m_field.column.type.kind != TypeKind::Date; }
 
 void MomentEditor::openPicker() {
     auto* picker = new QFrame(this, Qt::Popup);
@@ -64,9 +55,9 @@ void MomentEditor::openPicker() {
     layout->setContentsMargins(4, 4, 4, 4);
     if (hasDate()) {
         auto* calendar = new QCalendarWidget;
-        calendar->setFirstDayOfWeek(locale().firstDayOfWeek());
-        const QDate date = QDate::fromString(m_line->text().left(DateLength), DateShape);
-        calendar->setSelectedDate(date.isValid() ? date : QDate::currentDate());
+        calendar->setLocale(m_field.form.locale());
+        calendar->setFirstDayOfWeek(m_field.form.locale().firstDayOfWeek());
+        calendar->setSelectedDate(halves().date);
         layout->addWidget(calendar);
         connect(calendar, &QCalendarWidget::activated, picker, [this, picker](QDate chosen) {
             takeDate(chosen);
@@ -83,19 +74,20 @@ void MomentEditor::openPicker() {
         auto* times = new QListWidget;
         times->setFixedWidth(Distance(84));
         for (QTime time(0, 0);; time = time.addSecs(MinutesBetweenTimes * 60)) {
-            times->addItem(time.toString(QStringLiteral("HH:mm")));
+            auto* item = new QListWidgetItem(m_field.form.moments().text(timeOf(time)), times);
+            item->setData(Qt::UserRole, time);
             if (time.secsTo(QTime(23, 59)) < MinutesBetweenTimes * 60)
                 break;
         }
         layout->addWidget(times);
         connect(times, &QListWidget::itemClicked, picker,
                 [this, picker](const QListWidgetItem* item) {
-                    takeTime(item->text());
+                    takeTime(item->data(Qt::UserRole).toTime());
                     picker->close();
                 });
         connect(times, &QListWidget::itemActivated, picker,
                 [this, picker](const QListWidgetItem* item) {
-                    takeTime(item->text());
+                    takeTime(item->data(Qt::UserRole).toTime());
                     picker->close();
                 });
         if (!hasDate())
@@ -105,20 +97,32 @@ void MomentEditor::openPicker() {
     picker->show();
 }
 
-// The other half of a date and time stays as it is.
-void MomentEditor::takeDate(QDate date) {
-    const QString rest = hasTime() ? m_line->text().mid(DateLength) : QString();
-    take(date.toString(DateShape) +
-         (hasTime() && rest.trimmed().isEmpty() ? QStringLiteral(" 00:00") : rest));
+// What stands in the line, as far as it can be read; else today at midnight.
+Timestamp MomentEditor::halves() const {
+    const auto typed = inputValue(m_field, m_line->text());
+    const Value value = typed ? *typed : Value();
+    switch (value.kind()) {
+    case Value::Kind::Date:
+        return {value.asDate(), {}};
+    case Value::Kind::Timestamp:
+        return value.asTimestamp();
+    case Value::Kind::Instant:
+        return onPersonsClock(value.asInstant());
+    default:
+        return {QDate::currentDate(), {}};
+    }
 }
 
-void MomentEditor::takeTime(const QString& time) {
-    if (!hasDate()) {
-        take(time);
-        return;
-    }
-    const QDate date = QDate::fromString(m_line->text().left(DateLength), DateShape);
-    take((date.isValid() ? date : QDate::currentDate()).toString(DateShape) + u' ' + time);
+// The other half of a date and time stays as it is.
+void MomentEditor::takeDate(QDate date) {
+    const MomentForm& form = m_field.form.moments();
+    take(hasTime() ? form.text(date) + u' ' + form.text(halves().time) : form.text(date));
+}
+
+void MomentEditor::takeTime(QTime time) {
+    const MomentForm& form = m_field.form.moments();
+    const QString clock = form.text(timeOf(time));
+    take(hasDate() ? form.text(halves().date) + u' ' + clock : clock);
 }
 
 void MomentEditor::take(const QString& text) {
@@ -128,7 +132,7 @@ void MomentEditor::take(const QString& text) {
 }
 
 void MomentEditor::setContent(const Value& value, const std::optional<QString>& badText) {
-    const QString text = badText.value_or(toText(value, m_type));
+    const QString text = badText.value_or(editedText(m_field, value));
     if (m_line->text() == text)
         return;
     m_line->setText(text);

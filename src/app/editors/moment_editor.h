@@ -26,10 +26,11 @@ private:
     bool hasTime() const;
     void openPicker();
     void takeDate(QDate date);
-    void takeTime(const QString& time);
+    void takeTime(QTime time);
+    Timestamp halves() const;
     void take(const QString& text);
 
-    ColumnType m_type;
+    BoundField m_field;
     QString m_hint;
     QLineEdit* m_line;
     QToolButton* m_pick;

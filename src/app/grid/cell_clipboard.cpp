@@ -4,7 +4,6 @@
 #include "core/base/text.h"
 #include "core/exchange/cell_block.h"
 #include "core/fitting/field_input.h"
-#include "core/value/text_form.h"
 #include "session/drafts/line_moves.h"
 
 #include <QClipboard>
@@ -18,13 +17,13 @@ namespace gravin {
 namespace {
 
 // A cell as its field takes it back: choices by label, lookups by what they show, anything else in
-// the exact form of its type.
+// the form of its editor.
 QString exchangedText(Workspace& workspace, const BoundField& field, const Value& value) {
     if (value.isNull() || value.kind() == Value::Kind::Binary)
         return {};
     if (choiceOf(field, value) || field.definition.shownAs == ShownAs::Lookup)
         return workspace.records()->shown(field, value);
-    return toText(value, field.column.type);
+    return editedText(field, value);
 }
 
 } // namespace

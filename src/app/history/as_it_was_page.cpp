@@ -325,6 +325,7 @@ void AsItWasPage::search() {
         query.search = text;
         if (!query.words().isEmpty())
             query.searched = searchedColumns(m_binding.screen(), m_binding.workspace()->catalog());
+        query.form = m_binding.screen().form;
     }
     const QHeaderView* heads = m_list->horizontalHeader();
     if (heads->sortIndicatorSection() >= 0 &&

@@ -105,11 +105,10 @@ QString ChangeDetails::shownValue(const QString& tableName, const QString& name,
     const Table* table = m_workspace->catalog().table(tableName);
     const Column* column = table ? table->column(name) : nullptr;
     const FieldDefinition* definition = m_workspace->project().definition(tableName, name);
-    const QString plain = toText(value, column ? column->type : ColumnType{});
+    const QString shown = m_workspace->records()->shownOf(tableName, name, value);
     if (!column || !definition)
-        return orDash(plain);
-    const QString shown =
-        m_workspace->records()->shownBriefly({*column, 0, *definition, {}}, value);
+        return orDash(shown);
+    const QString plain = m_workspace->project().form().text(value, column->type);
     // Of a lookup also what is stored.
     return !definition->lookup.table.isEmpty() && !value.isNull() && shown != plain
                ? tr("%1 (%2)").arg(shown, plain)
@@ -123,9 +122,9 @@ QString ChangeDetails::nameOf(const RecordChange& record) const {
     if (record.operation == Operation::Update)
         return m_workspace->records()->nameOf(record.table, record.keyAfter(table->key));
     const QString naming = namingColumn(*table);
-    const Column* column = table->column(naming);
     const Value value = record.after.value(naming, record.before.value(naming));
-    return value.isNull() ? QString() : toText(value, column ? column->type : ColumnType{});
+    return value.isNull() ? QString()
+                          : m_workspace->records()->shownOf(record.table, naming, value);
 }
 
 QTreeWidgetItem* ChangeDetails::recordItem(size_t index) const {

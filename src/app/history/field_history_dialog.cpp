@@ -74,14 +74,8 @@ void FieldHistoryDialog::setHistory(const Result<History>& history) {
         m_state->setText(history.error().sentence);
         return;
     }
-    const Table* table = m_workspace->catalog().table(m_tableName);
-    const Column* column = table ? table->column(m_column) : nullptr;
-    const FieldDefinition* definition = m_workspace->project().definition(m_tableName, m_column);
     const auto shown = [&](const Value& value) {
-        const QString text =
-            column && definition
-                ? m_workspace->records()->shownBriefly({*column, 0, *definition, {}}, value)
-                : toText(value, column ? column->type : ColumnType{});
+        const QString text = m_workspace->records()->shownOf(m_tableName, m_column, value);
         return text.isEmpty() ? QStringLiteral("–") : text;
     };
     for (const FieldHistory& each : history->entries) {

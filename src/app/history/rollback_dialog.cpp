@@ -271,14 +271,8 @@ void RollbackDialog::addStep(const RollbackStep& step) {
         item->addChild(new QTreeWidgetItem({reason}));
     const bool goes = step.operation == Operation::Delete;
     for (const RollbackField& field : step.fields) {
-        const Column* column = table ? table->column(field.column) : nullptr;
-        const FieldDefinition* definition =
-            m_workspace->project().definition(step.table, field.column);
         const auto text = [&](const Value& value) {
-            const QString shown =
-                column && definition
-                    ? m_workspace->records()->shownBriefly({*column, 0, *definition, {}}, value)
-                    : toText(value, column ? column->type : ColumnType{});
+            const QString shown = m_workspace->records()->shownOf(step.table, field.column, value);
             return shown.isEmpty() ? QStringLiteral("–") : shown;
         };
         // Of a record that goes or comes, empty fields say nothing.

@@ -69,9 +69,9 @@ void LeftOverPanel::fill() {
         const TableRules rules = m_workspace->document()->rules(draft.table);
         QStringList typed;
         for (auto field = draft.changed.begin(); field != draft.changed.end(); ++field) {
-            const Column* column = table ? table->column(field.key()) : nullptr;
-            typed += tr("%1: %2").arg(rules.labelOf(field.key()),
-                                      toText(*field, column ? column->type : ColumnType{}));
+            typed +=
+                tr("%1: %2").arg(rules.labelOf(field.key()),
+                                 m_workspace->records()->shownOf(draft.table, field.key(), *field));
         }
         for (auto text = draft.bad.begin(); text != draft.bad.end(); ++text)
             typed += tr("%1: %2").arg(rules.labelOf(text.key()), *text);

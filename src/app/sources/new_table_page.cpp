@@ -130,7 +130,8 @@ QLabel* heading(const QString& text, QWidget* buddy) {
 NewTablePage::NewTablePage(Workspace* workspace, QWidget* parent)
     : QWidget(parent)
     , m_workspace(workspace)
-    , m_draft(new TablePlanDraft(std::make_shared<const Catalog>(workspace->catalog()), this))
+    , m_draft(new TablePlanDraft(std::make_shared<const Catalog>(workspace->catalog()),
+                                 workspace->project().form(), this))
     , m_name(new QLineEdit)
     , m_fields(makeGrid(new PlannedFieldsModel(m_draft, this), "planned-fields", tr("Fields")))
     , m_rows(makeGrid(new PlannedRowsModel(m_draft, this), "planned-rows", tr("First records")))

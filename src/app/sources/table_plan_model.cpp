@@ -48,9 +48,11 @@ private:
     TablePlan m_after;
 };
 
-TablePlanDraft::TablePlanDraft(std::shared_ptr<const Catalog> catalog, QObject* parent)
+TablePlanDraft::TablePlanDraft(std::shared_ptr<const Catalog> catalog, const LocaleForm& form,
+                               QObject* parent)
     : QObject(parent)
     , m_catalog(std::move(catalog)) {
+    m_plan.form = form;
     // What nearly every table begins with.
     m_plan.fields += FieldPlan{QStringLiteral("id"), FieldKind::GivenNumber, -1, false, true};
 }

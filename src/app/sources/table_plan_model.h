@@ -12,7 +12,9 @@ namespace gravin {
 class TablePlanDraft : public QObject {
     Q_OBJECT
 public:
-    explicit TablePlanDraft(std::shared_ptr<const Catalog> catalog, QObject* parent = nullptr);
+    // `form`: by which first records are typed.
+    TablePlanDraft(std::shared_ptr<const Catalog> catalog, const LocaleForm& form,
+                   QObject* parent = nullptr);
 
     const TablePlan& plan() const { return m_plan; }
     const Catalog& catalog() const { return *m_catalog; }

@@ -37,6 +37,7 @@ void RecordFinder::findText(const QString& text, const Answer& answer) {
     RecordQuery query = m_grid->gridModel()->view()->query();
     query.search = query.search.isEmpty() ? text : query.search + u' ' + text;
     query.searched = searchedColumns(m_binding->screen(), m_binding->workspace()->catalog());
+    query.form = m_binding->screen().form;
     m_binding->workspace()->database()->reader()->run<KeyIndex>(
         this,
         [table = m_binding->screen().table, query](Session& session) -> Result<KeyIndex> {

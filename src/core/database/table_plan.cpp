@@ -234,7 +234,7 @@ Result<QMap<QString, Value>> plannedValues(const Catalog& catalog, const TablePl
         const FieldPlan& field = plan.fields[i];
         if (row[i].trimmed().isEmpty())
             continue;
-        auto value = fromText(row[i], plannedType(catalog, plan, field));
+        auto value = plan.form.value(row[i], plannedType(catalog, plan, field));
         if (!value)
             return Error{value.error().kind,
                          field.name + QStringLiteral(": ") + value.error().sentence};

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/database/dialect.h"
+#include "core/value/locale_form.h"
 
 namespace gravin {
 
@@ -22,6 +23,7 @@ struct TablePlan {
     QString name;
     QList<FieldPlan> fields;
     QList<QStringList> rows; // first records, as typed: a text per field; empty: left out
+    LocaleForm form;         // by which they are typed
     friend bool operator==(const TablePlan&, const TablePlan&) = default;
 };
 

@@ -60,16 +60,16 @@ const BoundField* BoundScreen::field(const QString& column) const {
     return found == fields.end() ? nullptr : &*found;
 }
 
-QString nameFrom(const Value& value, const ColumnType& type) {
+QString nameFrom(const Value& value, const ColumnType& type, const LocaleForm& form) {
     constexpr qsizetype Longest = 200;
-    return beginningOf(toText(value, type), Longest);
+    return beginningOf(form.text(value, type), Longest);
 }
 
 QString BoundScreen::nameOf(const std::vector<Value>& values) const {
     const int naming = table->indexOf(namingColumn);
     if (naming >= 0 && static_cast<size_t>(naming) < values.size()) {
         const QString name =
-            nameFrom(values[static_cast<size_t>(naming)], table->columns[naming].type);
+            nameFrom(values[static_cast<size_t>(naming)], table->columns[naming].type, form);
         if (!name.trimmed().isEmpty())
             return name;
     }
@@ -109,9 +109,12 @@ BoundField bindField(const Project& project, const Catalog& catalog, const Table
     const FieldDefinition* definition =
         project.definition(table.definitionTable(column), column.name);
     BoundField field{
-        column, index,
+        column,
+        index,
         placement.applied(definition ? *definition : generateDefinition(catalog, table, column)),
-        placement, table.key.contains(column.name)};
+        placement,
+        table.key.contains(column.name),
+        project.form()};
     if (field.definition.editable == Editable::Always)
         field.far = farFieldOf(table, column, catalog);
     field.visibleWhen = conditionFrom(placement.visibleWhen, table);
@@ -136,6 +139,7 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
     const auto& reasons = bound.reasons;
     if (std::none_of(reasons.begin(), reasons.end(), std::mem_fn(&QString::isEmpty)))
         bound.readOnlyReason = reasons[Operation::Update];
+    bound.form = project.form();
     bound.namingColumn = namingColumn(*table);
     for (const ScreenField& placement : screen.fields) {
         const int index = table->indexOf(placement.column);
@@ -220,7 +224,7 @@ void addCheckRules(const Project& project, const Catalog& catalog, const Table& 
     for (const Check& check : checks.checks) {
         const bool fits = reasonAgainst(check, checks.stages, table).isEmpty();
         if (fits || !table.isQuery())
-            all += ruleOf(check, checks.stages, table, rules);
+            all += ruleOf(check, checks.stages, table, rules, project.form());
     }
     const auto addOfField = [&](const FieldDefinition& field, const char* name,
                                 const QString& condition, const QString& message) {
@@ -231,7 +235,7 @@ void addCheckRules(const Project& project, const Catalog& catalog, const Table& 
         check.message = message;
         if (!reasonAgainst(check, checks.stages, table).isEmpty())
             return; // the binding check says why
-        all += ruleOf(check, checks.stages, table, rules);
+        all += ruleOf(check, checks.stages, table, rules, project.form());
         all.back().name = QLatin1String(name);
     };
     for (const FieldDefinition& field : project.fields.value(table.written())) {
@@ -246,7 +250,7 @@ void addCheckRules(const Project& project, const Catalog& catalog, const Table& 
                            : field.message);
     }
     if (written && written == &table)
-        all += databaseRules(table, project.connection.engine, rules);
+        all += databaseRules(table, project.connection.engine, rules, project.form());
     rules.checks += all;
 }
 

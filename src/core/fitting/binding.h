@@ -18,6 +18,7 @@ struct BoundField {
     FieldDefinition definition;
     ScreenField placement;
     bool isKey = false;
+    LocaleForm form = {}; // how dates and figures are written here
     // Of a field that stands in another record and can be edited here, see editIndex().
     std::optional<FarField> far = {};
     // The conditions of the field that fit the table.
@@ -38,7 +39,7 @@ struct BoundField {
 };
 
 // What a record is called by the value of the column that names it; a long one by its beginning.
-QString nameFrom(const Value& value, const ColumnType& type);
+QString nameFrom(const Value& value, const ColumnType& type, const LocaleForm& form);
 
 // A screen that fits its database, as far as it does.
 struct BoundScreen {
@@ -50,6 +51,7 @@ struct BoundScreen {
     QString readOnlyReason;
     // Why records cannot be added, changed or deleted here; empty: they can.
     QString reasonAgainst(Operation operation) const;
+    LocaleForm form;
     QString namingColumn; // its value is what a record is called
 
     QMap<Operation, QString> reasons; // of the operations that are not allowed

@@ -157,7 +157,7 @@ bool meansTheSame(const Expression& expression, const Table& table, Engine engin
 } // namespace
 
 CheckRule ruleOf(const Check& check, const QList<Stage>& stages, const Table& table,
-                 const TableRules& labels) {
+                 const TableRules& labels, const LocaleForm& form) {
     CheckRule rule;
     rule.name = checkName(check.kind);
     rule.column = check.column;
@@ -168,9 +168,9 @@ CheckRule ruleOf(const Check& check, const QList<Stage>& stages, const Table& ta
         reason = bindStages(check, stages, table, rule);
     rule.message = !check.message.isEmpty()
                        ? check.message
-                       : proposedMessage(check, table, [&](const QString& column) {
-                             return labels.labelOf(column);
-                         });
+                       : proposedMessage(
+                             check, table,
+                             [&](const QString& column) { return labels.labelOf(column); }, form);
     if (reason.isEmpty())
         return rule;
     rule.asks = CheckRule::Asks::Nothing;
@@ -198,7 +198,8 @@ QString reasonAgainst(const Tag& tag, const Table& table) {
     return when ? QString() : when.error().sentence;
 }
 
-QList<CheckRule> databaseRules(const Table& table, Engine engine, const TableRules& labels) {
+QList<CheckRule> databaseRules(const Table& table, Engine engine, const TableRules& labels,
+                               const LocaleForm& form) {
     QList<CheckRule> rules;
     for (const CheckConstraint& constraint : table.checks) {
         const QString text = expressionFromEngine(constraint.expression, engine);
@@ -214,7 +215,7 @@ QList<CheckRule> databaseRules(const Table& table, Engine engine, const TableRul
         Check stated{CheckKind::Condition, {}};
         stated.condition = text;
         rule.message = proposedMessage(
-            stated, table, [&](const QString& column) { return labels.labelOf(column); });
+            stated, table, [&](const QString& column) { return labels.labelOf(column); }, form);
         rules += std::move(rule);
     }
     return rules;

@@ -7,9 +7,10 @@
 namespace gravin {
 
 // The developer's check as a rule of this table. A check that does not fit the table becomes a rule
-// that nothing passes: what must hold is not silently dropped.
+// that nothing passes: what must hold is not silently dropped. `form`: how its sentence writes
+// dates and figures.
 CheckRule ruleOf(const Check& check, const QList<Stage>& stages, const Table& table,
-                 const TableRules& labels);
+                 const TableRules& labels, const LocaleForm& form);
 // Why the check does not fit its table; empty: it fits.
 QString reasonAgainst(const Check& check, const QList<Stage>& stages, const Table& table);
 
@@ -18,6 +19,7 @@ QString reasonAgainst(const Tag& tag, const Table& table);
 
 // What the database's own CHECKs ask, as far as they can be read and mean exactly the same in an
 // expression. The others are left to the database.
-QList<CheckRule> databaseRules(const Table& table, Engine engine, const TableRules& labels);
+QList<CheckRule> databaseRules(const Table& table, Engine engine, const TableRules& labels,
+                               const LocaleForm& form);
 
 } // namespace gravin

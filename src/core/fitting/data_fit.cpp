@@ -17,13 +17,13 @@ bool isGuessed(ShownAs shownAs) { return asksForm(shownAs) && shownAs != ShownAs
 Result<bool> refusesStored(Session& session, const Table& table, const BoundField& field) {
     qint64 looked = 0;
     bool refuses = false;
-    Status scanned = TableReader(session, table)
-                         .scanValues({}, {field.column}, [&](std::vector<Value>&& values) {
-                             if (!isEmptyValue(values.front()))
-                                 refuses =
-                                     !inputValue(field, toText(values.front(), field.column.type));
-                             return !refuses && ++looked < MostLookedAt;
-                         });
+    Status scanned =
+        TableReader(session, table)
+            .scanValues({}, {field.column}, [&](std::vector<Value>&& values) {
+                if (!isEmptyValue(values.front()))
+                    refuses = !storedInputValue(field, toText(values.front(), field.column.type));
+                return !refuses && ++looked < MostLookedAt;
+            });
     if (!scanned)
         return scanned.error();
     return refuses;

@@ -64,17 +64,33 @@ const Choice* choiceOf(const BoundField& field, const Value& value) {
 QString shownText(const BoundField& field, const Value& value) {
     if (const Choice* choice = choiceOf(field, value))
         return choice->label;
-    return formatted(value, field.column.type, field.definition.format, QLocale());
+    return formatted(value, field.column.type, field.definition.format, field.form);
 }
 
-Result<Value> inputValue(const BoundField& field, const QString& text) {
+QString editedText(const BoundField& field, const Value& value) {
+    return typedText(value, field.column.type, field.definition.format, field.form);
+}
+
+namespace {
+
+Result<Value> valueOf(const BoundField& field, const QString& text, const LocaleForm& form) {
     if (text.trimmed().isEmpty())
         return fromText(text, field.column.type);
     if (hasChoices(field.definition))
         return choiceFromText(field, text);
     if (auto fits = checkForm(field.definition, text); !fits)
         return fits.error();
-    return fromText(text, field.column.type);
+    return fromFormatted(text, field.column.type, field.definition.format, form);
+}
+
+} // namespace
+
+Result<Value> inputValue(const BoundField& field, const QString& text) {
+    return valueOf(field, text, field.form);
+}
+
+Result<Value> storedInputValue(const BoundField& field, const QString& text) {
+    return valueOf(field, text, LocaleForm::plain());
 }
 
 namespace {
@@ -102,9 +118,8 @@ QString computedWord() { return coreTr("computed"); }
 
 // By the person's clock, to the second.
 Value momentFor(TypeKind kind) {
-    constexpr qint64 MicrosecondsPerSecond = 1'000'000;
     const auto timeOf = [](const QDateTime& moment) {
-        return TimeOfDay{moment.time().msecsSinceStartOfDay() / 1000 * MicrosecondsPerSecond};
+        return TimeOfDay{moment.time().msecsSinceStartOfDay() / 1000 * TimeOfDay::PerSecond};
     };
     const QDateTime now = QDateTime::currentDateTime();
     switch (kind) {
@@ -129,7 +144,7 @@ Result<Value> valueOfDefault(const BoundField& field) {
     case FieldDefault::Kind::None:
         return Value::null();
     case FieldDefault::Kind::Fixed:
-        return inputValue(field, standard.text);
+        return storedInputValue(field, standard.text);
     case FieldDefault::Kind::Today:
     case FieldDefault::Kind::Now:
         return momentFor(field.column.type.kind);
@@ -206,7 +221,10 @@ QString defaultText(const BoundField& field) {
     const FieldDefault& standard = field.definition.defaultValue;
     if (standard.kind == FieldDefault::Kind::Computed)
         return computedWord() + u' ' + standard.text;
-    return standard.kind == FieldDefault::Kind::Fixed ? standard.text : kindText(standard.kind);
+    if (standard.kind != FieldDefault::Kind::Fixed)
+        return kindText(standard.kind);
+    return hasChoices(field.definition) ? standard.text
+                                        : field.form.shownText(standard.text, field.column.type);
 }
 
 QList<FieldDefault::Kind> defaultKindsFor(const Table& table, const Column& column) {
@@ -243,7 +261,9 @@ Result<FieldDefault> defaultFromText(const BoundField& field, const Table& table
     const bool isSaidToBeComputed = typed.startsWith(computedWord() + u' ', Qt::CaseInsensitive);
     const auto value = inputValue(field, text);
     if (value && !isSaidToBeComputed)
-        return FieldDefault{FieldDefault::Kind::Fixed, text};
+        return FieldDefault{FieldDefault::Kind::Fixed, hasChoices(field.definition)
+                                                           ? text
+                                                           : toText(*value, field.column.type)};
     const QString expression =
         isSaidToBeComputed ? typed.mid(computedWord().size()).trimmed() : typed;
     const auto bound = bindExpression(expression, table);

@@ -12,10 +12,16 @@ const Choice* choiceOf(const BoundField& field, const Value& value);
 // Lookups give the stored value; their shown value needs the database.
 QString shownText(const BoundField& field, const Value& value);
 
+// The text in its editor, which reads back as the very same value.
+QString editedText(const BoundField& field, const Value& value);
+
 // The value that a person means by what is typed into a field: a choice by its label or by what is
 // stored, anything else by the column's type, and of the form that its way of being shown asks for
 // (a mask, a colour, a link). Refused with the form that is expected.
 Result<Value> inputValue(const BoundField& field, const QString& text);
+
+// The same of a text in plain form, as files keep it whoever wrote it.
+Result<Value> storedInputValue(const BoundField& field, const QString& text);
 
 // What is said of the field to the person who fills it in: its help, that it is filled by itself,
 // and that it stands in another record.

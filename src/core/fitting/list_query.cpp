@@ -44,6 +44,7 @@ RecordQuery listQuery(const BoundScreen& screen, const ListSetUp& setUp, const C
     query.search = setUp.search;
     if (!query.words().isEmpty())
         query.searched = searchedColumns(screen, catalog);
+    query.form = screen.form;
     return query;
 }
 

@@ -105,11 +105,11 @@ public:
                  m_lookup.sortDescending ? QStringLiteral(" DESC") : QString(), name(*stored()));
     }
 
-    LookupStore::Entry entryOf(const QSqlQuery& row) const {
+    LookupStore::Entry entryOf(const QSqlQuery& row, const LocaleForm& form) const {
         LookupStore::Entry entry{m_dialect->decode(row.value(0), stored()->type), {}};
         for (int i = 1; i < m_columns.size(); ++i)
             entry.shown +=
-                toText(m_dialect->decode(row.value(i), m_columns[i]->type), m_columns[i]->type);
+                form.text(m_dialect->decode(row.value(i), m_columns[i]->type), m_columns[i]->type);
         return entry;
     }
 
@@ -146,8 +146,9 @@ QStringList conditionsOf(const Lookup& lookup, const Table& table) {
 
 // By conditions that the engine may not know: Gravin asks them then.
 Result<QList<LookupStore::Entry>> findOnly(Session& session, const Lookup& lookup,
-                                           const Table& table, const QStringList& conditions,
-                                           const QString& text, qint64 offset, int limit) {
+                                           const LocaleForm& form, const Table& table,
+                                           const QStringList& conditions, const QString& text,
+                                           qint64 offset, int limit) {
     RecordQuery query;
     query.conditions = conditions;
     query.search = text;
@@ -167,7 +168,7 @@ Result<QList<LookupStore::Entry>> findOnly(Session& session, const Lookup& looku
                 return true;
             LookupStore::Entry entry{values.front(), {}};
             for (qsizetype i = 1; i < columns.size(); ++i)
-                entry.shown += toText(values[static_cast<size_t>(i)], columns[i].type);
+                entry.shown += form.text(values[static_cast<size_t>(i)], columns[i].type);
             entries += entry;
             return entries.size() < limit;
         });
@@ -178,10 +179,11 @@ Result<QList<LookupStore::Entry>> findOnly(Session& session, const Lookup& looku
 
 } // namespace
 
-LookupStore::LookupStore(Lookup lookup, std::shared_ptr<const Catalog> catalog, Worker* reader,
-                         QObject* parent)
+LookupStore::LookupStore(Lookup lookup, const LocaleForm& form,
+                         std::shared_ptr<const Catalog> catalog, Worker* reader, QObject* parent)
     : QObject(parent)
     , m_lookup(std::move(lookup))
+    , m_form(form)
     , m_catalog(std::move(catalog))
     , m_reader(reader) {}
 
@@ -204,6 +206,7 @@ void LookupStore::want(const Value& stored) {
 }
 
 Result<QList<LookupStore::Entry>> LookupStore::shownEntries(Session& session, const Lookup& lookup,
+                                                            const LocaleForm& form,
                                                             const Catalog& catalog,
                                                             const std::vector<Value>& values) {
     auto query = LookupQuery::make(lookup, catalog, session.dialect());
@@ -215,7 +218,7 @@ Result<QList<LookupStore::Entry>> LookupStore::shownEntries(Session& session, co
             query->whereStored(values, first, std::min(first + ValuesPerStatement, values.size()));
         Status selected =
             session.select(query->select() + where.sql, where.values, [&](const QSqlQuery& row) {
-                entries.append(query->entryOf(row));
+                entries.append(query->entryOf(row, form));
                 return true;
             });
         if (!selected)
@@ -231,8 +234,10 @@ void LookupStore::fetchWanted() {
         wanted += value.encoded();
     m_reader->run<QList<Entry>>(
         this,
-        [lookup = m_lookup, catalog = m_catalog, values = std::exchange(m_wanted, {})](
-            Session& session) { return shownEntries(session, lookup, *catalog, values); },
+        [lookup = m_lookup, form = m_form, catalog = m_catalog,
+         values = std::exchange(m_wanted, {})](Session& session) {
+            return shownEntries(session, lookup, form, *catalog, values);
+        },
         [this, wanted](const Result<QList<Entry>>& entries) {
             // A lookup whose table is not there shows what is stored.
             if (!entries)
@@ -271,13 +276,13 @@ void LookupStore::find(Search& search, const QString& text, qint64 offset, int l
 
 std::function<Result<QList<LookupStore::Entry>>(Session&)>
 LookupStore::finding(const QString& text, qint64 offset, int limit, const QString& only) const {
-    return [lookup = m_lookup, catalog = m_catalog, text, offset, limit,
+    return [lookup = m_lookup, form = m_form, catalog = m_catalog, text, offset, limit,
             only](Session& session) -> Result<QList<Entry>> {
         auto query = LookupQuery::make(lookup, *catalog, session.dialect());
         if (!query)
             return query.error();
         if (!only.isEmpty())
-            return findOnly(session, lookup, *catalog->table(lookup.table),
+            return findOnly(session, lookup, form, *catalog->table(lookup.table),
                             conditionsOf(lookup, *catalog->table(lookup.table)) + QStringList{only},
                             text, offset, limit);
         auto where = query->whereMatching(text);
@@ -287,7 +292,7 @@ LookupStore::finding(const QString& text, qint64 offset, int limit, const QStrin
         Status selected = session.select(
             query->select() + where->sql + query->order() + QStringLiteral(" LIMIT ? OFFSET ?"),
             where->values + QVariantList{limit, offset}, [&](const QSqlQuery& row) {
-                entries.append(query->entryOf(row));
+                entries.append(query->entryOf(row, form));
                 return true;
             });
         if (!selected)

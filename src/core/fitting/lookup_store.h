@@ -26,14 +26,15 @@ public:
     using Found = std::function<void(Result<QList<Entry>>)>;
 
     // `reader` must outlive the store.
-    LookupStore(Lookup lookup, std::shared_ptr<const Catalog> catalog, Worker* reader,
-                QObject* parent = nullptr);
+    // `form`: how what it shows is written.
+    LookupStore(Lookup lookup, const LocaleForm& form, std::shared_ptr<const Catalog> catalog,
+                Worker* reader, QObject* parent = nullptr);
 
     const Lookup& lookup() const { return m_lookup; }
 
     // What a lookup shows for these values, where there is such a record. For any thread.
     static Result<QList<Entry>> shownEntries(Session& session, const Lookup& lookup,
-                                             const Catalog& catalog,
+                                             const LocaleForm& form, const Catalog& catalog,
                                              const std::vector<Value>& values);
 
     // What people see for a stored value. Empty while it is on its way (arrived() tells when it is
@@ -66,6 +67,7 @@ private:
     void remember(const QList<Entry>& entries);
 
     Lookup m_lookup;
+    LocaleForm m_form;
     std::shared_ptr<const Catalog> m_catalog;
     Worker* m_reader;
     QHash<QString, QString> m_shown; // by the stored value, encoded

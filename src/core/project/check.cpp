@@ -154,17 +154,27 @@ QString withLabels(const QString& text, const Table& table,
     return expression ? expressionText(*expression, labelOf) : text;
 }
 
-// A bound as a person would type it stays so.
+QString shownValues(const QStringList& values, const Column* column, const LocaleForm& form) {
+    QStringList shown;
+    for (const QString& value : values)
+        shown += column ? form.shownText(value, column->type) : value;
+    return shown.join(QStringLiteral(", "));
+}
+
+// A bound that is a value is written as people write it.
 QString boundWithLabels(const QString& bound, const Column* column, const Table& table,
-                        const std::function<QString(const QString&)>& labelOf) {
+                        const std::function<QString(const QString&)>& labelOf,
+                        const LocaleForm& form) {
     const bool isValue = column && fromText(bound.trimmed(), column->type);
-    return isValue ? bound.trimmed() : withLabels(bound.trimmed(), table, labelOf);
+    return isValue ? form.shownText(bound.trimmed(), column->type)
+                   : withLabels(bound.trimmed(), table, labelOf);
 }
 
 } // namespace
 
 QString proposedMessage(const Check& check, const Table& table,
-                        const std::function<QString(const QString&)>& labelOf) {
+                        const std::function<QString(const QString&)>& labelOf,
+                        const LocaleForm& form) {
     if (!conditionOf(check, table))
         return {}; // nothing can be said of half a check
     const QString label = check.column.isEmpty() ? QString() : labelOf(check.column);
@@ -173,16 +183,17 @@ QString proposedMessage(const Check& check, const Table& table,
         return coreTr("%1 is missing. Fill it in.").arg(label);
     case CheckKind::Range:
         return coreTr("%1 must be %2.")
-            .arg(label,
-                 limitsText(
-                     boundWithLabels(check.least, table.column(check.column), table, labelOf),
-                     boundWithLabels(check.most, table.column(check.column), table, labelOf)));
+            .arg(label, limitsText(boundWithLabels(check.least, table.column(check.column), table,
+                                                   labelOf, form),
+                                   boundWithLabels(check.most, table.column(check.column), table,
+                                                   labelOf, form)));
     case CheckKind::Length:
         return coreTr("%1 must have %2 characters.").arg(label, lengthText(check));
     case CheckKind::Pattern:
         return coreTr("%1 does not have the form that is expected: %2.").arg(label, check.pattern);
     case CheckKind::OneOf:
-        return coreTr("%1 must be one of: %2.").arg(label, check.values.join(QStringLiteral(", ")));
+        return coreTr("%1 must be one of: %2.")
+            .arg(label, shownValues(check.values, table.column(check.column), form));
     case CheckKind::Unique: {
         QStringList others;
         for (const QString& column : check.with)

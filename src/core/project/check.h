@@ -4,6 +4,7 @@
 #include "core/base/result.h"
 #include "core/database/catalog.h"
 #include "core/records/rules.h"
+#include "core/value/locale_form.h"
 
 #include <QByteArray>
 #include <QList>
@@ -98,9 +99,10 @@ bool canBeAbout(CheckKind kind, const Column& column);
 // column is not there.
 Result<QString> conditionOf(const Check& check, const Table& table);
 // A sentence for people who meet the check: "Depth must be from 0 to 40." `labelOf` gives a
-// column's label.
+// column's label; dates and figures are written by `form`.
 QString proposedMessage(const Check& check, const Table& table,
-                        const std::function<QString(const QString&)>& labelOf);
+                        const std::function<QString(const QString&)>& labelOf,
+                        const LocaleForm& form);
 // A line for the developer: "Depth from 0 to 40".
 QString checkSummary(const Check& check);
 

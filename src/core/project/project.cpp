@@ -16,6 +16,12 @@ auto* findIn(Container& container, Matches matches) {
 
 } // namespace
 
+LocaleForm Project::form() const {
+    if (locale.isEmpty())
+        return LocaleForm();
+    return locale == u"C" ? LocaleForm::plain() : LocaleForm(QLocale(locale));
+}
+
 const Screen* Project::screen(const QString& wanted) const {
     for (const auto member : {&Screen::id, &Screen::label, &Screen::table}) {
         const auto* found = findIn(screens, [&](const Screen& screen) {

@@ -6,6 +6,7 @@
 #include "core/project/computed_field.h"
 #include "core/project/kept_bulk_update.h"
 #include "core/project/screen.h"
+#include "core/value/locale_form.h"
 
 #include <QMap>
 
@@ -33,8 +34,13 @@ struct Project {
     QList<Screen> screens;
     QList<KeptList> lists;             // in the order in which they were kept
     QList<KeptBulkUpdate> bulkUpdates; // in the order in which they were kept
+    // A BCP 47 name ("de-CH"): how everybody writes dates and figures here; empty: each person
+    // their own way.
+    QString locale;
     QString startScreen; // the id of the one that is shown first; empty: the first of the list
     QByteArray unknown;
+
+    LocaleForm form() const;
 
     // By id, then by label, then by table, without regard to case. Null: none.
     const Screen* screen(const QString& wanted) const;

@@ -319,6 +319,13 @@ void verifyVersion(ObjectReader& reader) {
                 .arg(ProjectFileVersion));
 }
 
+QString readLocale(ObjectReader& reader) {
+    const QString name = reader.string("locale", {});
+    if (!name.isEmpty() && !localeNamed(name))
+        throw BadProject(coreTr("“%1” is no locale. Name it as in de, en-GB or pt-BR.").arg(name));
+    return name;
+}
+
 void readConnection(ObjectReader& reader, Project& project) {
     ObjectReader connection(reader.take("connection"), QStringLiteral("connection"));
     auto spec = ConnectionSpec::fromKeptUrl(connection.requiredString("database"));
@@ -423,6 +430,7 @@ Project readProject(const OrderedJson& json) {
     });
     forEachObject(reader.take("bulk_updates"), QStringLiteral("bulk_updates"),
                   [&](ObjectReader& entry) { project.bulkUpdates += readBulkUpdate(entry); });
+    project.locale = readLocale(reader);
     project.startScreen = reader.string("start_screen", {});
     project.unknown = reader.rest();
     return project;

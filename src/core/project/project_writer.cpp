@@ -344,6 +344,8 @@ QByteArray projectToJson(const Project& project) {
         }
     }
     putTableChecks(json, project.checks);
+    if (!project.locale.isEmpty())
+        json["locale"] = utf8(project.locale);
     if (!project.startScreen.isEmpty())
         json["start_screen"] = utf8(project.startScreen);
     json["screens"] = OrderedJson::array();

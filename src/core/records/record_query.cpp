@@ -9,9 +9,22 @@ namespace gravin {
 
 namespace {
 
+// A date or figure as the engine has it; empty: the word is none. Zeros at the end of a fraction
+// are there on one engine and not on another.
+QString storedForm(const QString& word, const ColumnType& type, const LocaleForm& form) {
+    if (!type.isNumber() && type.kind != TypeKind::Date)
+        return {};
+    const auto value = form.value(word, type);
+    if (!value || value->isNull())
+        return {};
+    static const QRegularExpression zeros(QStringLiteral("\\.?0+$"));
+    QString text = toText(*value, type);
+    return text.contains(u'.') ? text.remove(zeros) : text;
+}
+
 // That a word stands there.
 SqlFragment wordIn(const Dialect& dialect, const Table& table, const SearchedColumn& searched,
-                   const QString& word) {
+                   const QString& word, const LocaleForm& form) {
     const QString column = dialect.quoted(table) + u'.' + dialect.quoted(searched.column);
     if (searched.target) {
         const Table& target = *searched.target;
@@ -32,6 +45,11 @@ SqlFragment wordIn(const Dialect& dialect, const Table& table, const SearchedCol
             continue;
         places += dialect.placeholder(stored);
         sql.values += dialect.encode(*value, stored.type);
+    }
+    const QString asStored = storedForm(word, stored.type, form);
+    if (!asStored.isEmpty() && asStored != word) {
+        sql.sql += QStringLiteral(" OR ") + dialect.containsText(column);
+        sql.values += asStored;
     }
     if (!places.isEmpty())
         sql.sql += QStringLiteral(" OR %1 IN (%2)").arg(column, places.join(u','));
@@ -62,7 +80,7 @@ SqlFragment searchSql(const Dialect& dialect, const Table& table, const RecordQu
         for (const SearchedColumn& searched : query.searched) {
             if (!canBeSearched(table, searched))
                 continue;
-            const SqlFragment place = wordIn(dialect, table, searched, word);
+            const SqlFragment place = wordIn(dialect, table, searched, word, query.form);
             places += place.sql;
             sql.values += place.values;
         }

@@ -3,6 +3,7 @@
 
 #include "core/records/restriction.h"
 #include "core/records/row_plan.h"
+#include "core/value/locale_form.h"
 
 #include <memory>
 
@@ -28,6 +29,8 @@ struct RecordQuery {
     // that Gravin computes are not searched.
     QString search = {};
     QList<SearchedColumn> searched = {};
+    // How dates and figures among the words are written; they are also looked for as stored.
+    LocaleForm form = LocaleForm::plain();
 
     // It leaves records out by more than the restriction.
     bool isFiltered() const { return !conditions.isEmpty() || !words().isEmpty(); }

@@ -33,6 +33,15 @@ struct ColumnType {
     int scale = -1;           // digits of a decimal after the point
     QStringList members = {}; // of an enumeration, in its own order
 
+    bool isNumber() const {
+        return kind == TypeKind::Integer || kind == TypeKind::Decimal || kind == TypeKind::Double;
+    }
+    // A date, a time of day, or both.
+    bool isMoment() const {
+        return kind == TypeKind::Date || kind == TypeKind::Time || kind == TypeKind::Timestamp ||
+               kind == TypeKind::Instant;
+    }
+
     friend bool operator==(const ColumnType&, const ColumnType&) = default;
 };
 

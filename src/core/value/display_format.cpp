@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/value/text_form.h"
+#include "core/value/typed_number.h"
 
 #include <QDateTime>
 #include <QRegularExpression>
@@ -14,39 +15,22 @@ namespace {
 const QString Short = QStringLiteral("short");
 const QString Long = QStringLiteral("long");
 const QString Iso = QStringLiteral("iso");
-constexpr int GroupSize = 3;
-
-bool isNumber(TypeKind kind) {
-    return kind == TypeKind::Integer || kind == TypeKind::Decimal || kind == TypeKind::Double;
-}
-
-bool isMoment(TypeKind kind) {
-    return kind == TypeKind::Date || kind == TypeKind::Time || kind == TypeKind::Timestamp ||
-           kind == TypeKind::Instant;
-}
 
 // In a pattern, what stands between apostrophes means itself.
 QString unquoted(QString text) { return text.remove(u'\''); }
 
-QString grouped(const QString& digits, const QLocale& locale) {
-    QString text = digits;
-    for (qsizetype at = text.size() - GroupSize; at > 0; at -= GroupSize)
-        text.insert(at, locale.groupSeparator());
-    return text;
-}
-
 // `plain` is "-1234.50".
-QString numberText(const QString& plain, const NumberPattern& pattern, const QLocale& locale) {
+QString numberText(const QString& plain, const NumberPattern& pattern, const LocaleForm& form) {
     const bool negative = plain.startsWith(u'-');
     const QString whole = plain.mid(negative ? 1 : 0).section(u'.', 0, 0);
     QString fraction = plain.section(u'.', 1);
     while (fraction.size() > pattern.decimals && fraction.endsWith(u'0'))
         fraction.chop(1);
     fraction = fraction.leftJustified(pattern.decimals, u'0');
-    QString text = pattern.grouped ? grouped(whole, locale) : whole;
-    if (!fraction.isEmpty())
-        text += locale.decimalPoint() + fraction;
-    return (negative ? locale.negativeSign() : QString()) + pattern.before + text + pattern.after;
+    const QString number = fraction.isEmpty() ? whole : whole + u'.' + fraction;
+    return (negative ? form.locale().negativeSign() : QString()) + pattern.before +
+           (pattern.grouped ? form.numbers().groupedText(number) : form.numbers().text(number)) +
+           pattern.after;
 }
 
 QTime timeOf(TimeOfDay time) {
@@ -99,12 +83,12 @@ Result<NumberPattern> numberPattern(const QString& format) {
 Status checkFormat(const QString& format, const ColumnType& type) {
     if (format.isEmpty())
         return ok();
-    if (isNumber(type.kind)) {
+    if (type.isNumber()) {
         if (auto pattern = numberPattern(format); !pattern)
             return pattern.error();
         return ok();
     }
-    if (!isMoment(type.kind))
+    if (!type.isMoment())
         return Error{ErrorKind::Refused, coreTr("Only numbers, dates and times have a format.")};
     static const QRegularExpression signs(QStringLiteral("[dMyhHmszAa]"));
     if (format != Short && format != Long && format != Iso && !format.contains(signs))
@@ -136,19 +120,59 @@ QStringList usualFormats(const ColumnType& type) {
 }
 
 QString formatted(const Value& value, const ColumnType& type, const QString& format,
-                  const QLocale& locale) {
-    const QString plain = toText(value, type);
-    if (format.isEmpty() || format == Iso || value.isNull())
-        return plain;
-    if (isMoment(type.kind)) {
-        const QString text = momentText(value, format, locale);
-        return text.isEmpty() ? plain : text;
+                  const LocaleForm& form) {
+    if (format == Iso)
+        return toText(value, type);
+    if (format.isEmpty() || value.isNull())
+        return form.text(value, type);
+    if (type.isMoment()) {
+        const QString text = momentText(value, format, form.locale());
+        return text.isEmpty() ? form.text(value, type) : text;
     }
     static const QRegularExpression digits(QStringLiteral("^-?\\d+(\\.\\d+)?$"));
     const auto pattern = numberPattern(format);
-    if (!pattern || !isNumber(type.kind) || !digits.match(plain).hasMatch())
-        return plain;
-    return numberText(plain, *pattern, locale);
+    const QString plain = toText(value, type);
+    if (!pattern || !type.isNumber() || !digits.match(plain).hasMatch())
+        return form.text(value, type);
+    return numberText(plain, *pattern, form);
+}
+
+Result<Value> fromFormatted(const QString& text, const ColumnType& type, const QString& format,
+                            const LocaleForm& form) {
+    if (format.isEmpty())
+        return form.value(text, type);
+    if (type.isNumber()) {
+        // A unit may be typed as it is shown.
+        QString bare = text.trimmed();
+        const auto pattern = numberPattern(format);
+        const QString before = pattern ? pattern->before.trimmed() : QString();
+        const QString after = pattern ? pattern->after.trimmed() : QString();
+        if (!after.isEmpty() && bare.endsWith(after))
+            bare.chop(after.size());
+        const QString sign = form.locale().negativeSign();
+        for (const QString& minus : {QString(), QStringLiteral("-"), sign}) {
+            if (!before.isEmpty() && bare.startsWith(minus + before))
+                bare = minus + bare.mid(minus.size() + before.size()).trimmed();
+        }
+        return form.value(bare, type);
+    }
+    const auto read = form.value(text, type);
+    if (read || type.kind != TypeKind::Date || format == Short || format == Long)
+        return read;
+    // A pattern of the developer's own, where it says the whole date.
+    const QDate date = form.locale().toDate(text.trimmed(), format);
+    const bool isWhole = date.isValid() && format.contains(QStringLiteral("yyyy")) &&
+                         form.locale().toString(date, format) == text.trimmed();
+    return isWhole ? Result<Value>(Value::date(date)) : read;
+}
+
+QString typedText(const Value& value, const ColumnType& type, const QString& format,
+                  const LocaleForm& form) {
+    const QString shown = formatted(value, type, format, form);
+    if (type.isNumber() || format.isEmpty() || value.isNull())
+        return form.text(value, type);
+    const auto back = fromFormatted(shown, type, format, form);
+    return back && *back == value ? shown : form.text(value, type);
 }
 
 } // namespace gravin

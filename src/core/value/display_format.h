@@ -3,9 +3,8 @@
 
 #include "core/base/result.h"
 #include "core/value/column_type.h"
+#include "core/value/locale_form.h"
 #include "core/value/value.h"
-
-#include <QLocale>
 
 namespace gravin {
 
@@ -31,9 +30,19 @@ Status checkFormat(const QString& format, const ColumnType& type);
 // Formats to begin with, for a list to pick from.
 QStringList usualFormats(const ColumnType& type);
 
-// The value as people read it. What the format cannot serve (another kind of value, an exponent) is
-// written as toText() does.
+// The value as people read it. What the format cannot serve (another kind of value, an exponent),
+// and what has none, is written as the locale has it.
 QString formatted(const Value& value, const ColumnType& type, const QString& format,
-                  const QLocale& locale);
+                  const LocaleForm& form);
+
+// The value that a person means by a text of a field with this format: as LocaleForm::value() reads
+// it, or as the format writes it, with its unit. Refused with the form that is expected.
+Result<Value> fromFormatted(const QString& text, const ColumnType& type, const QString& format,
+                            const LocaleForm& form);
+
+// What stands in an editor: the formatted text where it reads back as the very same value,
+// otherwise as the locale writes it. Numbers without groups and unit, as they are typed.
+QString typedText(const Value& value, const ColumnType& type, const QString& format,
+                  const LocaleForm& form);
 
 } // namespace gravin

@@ -3,8 +3,8 @@
 
 #include "core/base/json.h"
 #include "core/base/text.h"
+#include "core/value/zoned.h"
 
-#include <QDateTime>
 #include <QRegularExpression>
 #include <QUuid>
 
@@ -25,11 +25,9 @@ Result<Value> booleanFromText(const QString& text) {
     static const QStringList yes{QStringLiteral("true"), QStringLiteral("yes"),
                                  QStringLiteral("1")};
     static const QStringList no{QStringLiteral("false"), QStringLiteral("no"), QStringLiteral("0")};
-    if (yes.contains(text, Qt::CaseInsensitive) ||
-        text.compare(coreTr("yes"), Qt::CaseInsensitive) == 0)
+    if (yes.contains(text, Qt::CaseInsensitive))
         return Value::boolean(true);
-    if (no.contains(text, Qt::CaseInsensitive) ||
-        text.compare(coreTr("no"), Qt::CaseInsensitive) == 0)
+    if (no.contains(text, Qt::CaseInsensitive))
         return Value::boolean(false);
     return refused(coreTr("“%1” is neither yes nor no.").arg(text));
 }
@@ -113,46 +111,28 @@ Result<Value> timestampFromText(QString text) {
 
 // The person's clock, with how far it is from UTC: "2026-12-04 08:30:00+01:00".
 QString instantText(const Instant& instant) {
-    constexpr qint64 MicrosecondsPerSecond = 1'000'000;
-    const TimeOfDay time = instant.utc.time;
-    const QDateTime utc(instant.utc.date,
-                        QTime::fromMSecsSinceStartOfDay(
-                            static_cast<int>(time.microseconds / MicrosecondsPerSecond) * 1000),
-                        Qt::UTC);
-    const QDateTime local = utc.toLocalTime();
-    const qint64 seconds = local.time().msecsSinceStartOfDay() / 1000;
-    const Timestamp shown{
-        local.date(),
-        {seconds * MicrosecondsPerSecond + time.microseconds % MicrosecondsPerSecond}};
-    const int offset = local.offsetFromUtc() / 60;
-    return isoText(shown) + QStringLiteral("%1%2:%3")
-                                .arg(offset < 0 ? u'-' : u'+')
-                                .arg(std::abs(offset) / 60, 2, 10, QLatin1Char('0'))
-                                .arg(std::abs(offset) % 60, 2, 10, QLatin1Char('0'));
+    return isoText(onPersonsClock(instant)) + zoneText(minutesFromUtc(instant));
 }
 
 Result<Value> instantFromText(const QString& text) {
     static const QRegularExpression zone(QStringLiteral("\\s*(?:Z|([+-])(\\d\\d):?(\\d\\d)?)$"));
     const auto match = zone.match(text, std::min<qsizetype>(text.size(), 11));
-    const QString clock = match.hasMatch() ? text.left(match.capturedStart()) : text;
-    const auto local = timestampFromText(clock);
+    const auto local =
+        timestampFromText(match.hasMatch() ? text.left(match.capturedStart()) : text);
     if (!local)
         return refused(coreTr("“%1” is not a moment. Type for example 2026-12-04 07:30, or with a "
                               "zone 2026-12-04 07:30+01:00.")
                            .arg(text));
-    const Timestamp& shown = local->asTimestamp();
-    const qint64 fraction = shown.time.microseconds % 1'000'000;
-    const QTime time = QTime::fromMSecsSinceStartOfDay(
-        static_cast<int>(shown.time.microseconds / 1'000'000) * 1000);
-    QDateTime moment(shown.date, time, Qt::LocalTime);
     if (match.hasMatch()) {
         const int minutes = match.captured(2).toInt() * 60 + match.captured(3).toInt();
-        moment = QDateTime(shown.date, time, Qt::OffsetFromUTC,
-                           (match.captured(1) == u"-" ? -minutes : minutes) * 60);
+        return Value::instant(
+            momentAt(local->asTimestamp(), match.captured(1) == u"-" ? -minutes : minutes));
     }
-    const QDateTime utc = moment.toUTC();
-    return Value::instant(
-        {{utc.date(), {utc.time().msecsSinceStartOfDay() / 1000 * 1'000'000LL + fraction}}});
+    // Of an hour that the clock shows twice the first; what is written always has its zone.
+    const auto moments = momentsOnPersonsClock(local->asTimestamp());
+    if (moments.empty())
+        return refused(coreTr("“%1” is in the hour that the clock skips on that day.").arg(text));
+    return Value::instant(moments.front());
 }
 
 Result<Value> uuidFromText(const QString& text) {
@@ -232,7 +212,7 @@ QString toText(const Value& value, const ColumnType& type) {
     case Value::Kind::Null:
         return {};
     case Value::Kind::Boolean:
-        return value.asBoolean() ? coreTr("yes") : coreTr("no");
+        return value.asBoolean() ? QStringLiteral("yes") : QStringLiteral("no");
     case Value::Kind::Integer:
         return QString::number(value.asInteger());
     case Value::Kind::Decimal: {

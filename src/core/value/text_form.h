@@ -8,11 +8,12 @@
 
 namespace gravin {
 
-// The text a person reads for a value: dates as ISO 8601, decimals with the column's digits after
-// the point, binary as its size. NULL gives an empty text. Never cuts or rounds.
+// The text that files and programs have for a value, the same in every locale (for people:
+// LocaleForm): dates as ISO 8601, decimals with the column's digits after the point, yes and no in
+// English, binary as its size. NULL gives an empty text. Never cuts or rounds.
 QString toText(const Value& value, const ColumnType& type);
 
-// The value a person means by a text. Surrounding blanks are ignored except in text columns. An
+// The value that such a text stands for. Surrounding blanks are ignored except in text columns. An
 // empty text is NULL, in a text column the empty text. What the type cannot hold exactly is
 // refused (ErrorKind::Refused) with the form that is expected.
 Result<Value> fromText(const QString& text, const ColumnType& type);

@@ -8,8 +8,6 @@ namespace gravin {
 
 namespace {
 
-constexpr qint64 MicrosecondsPerSecond = 1'000'000;
-
 std::optional<int> digits(QStringView text, qsizetype at, qsizetype count) {
     if (at + count > text.size())
         return std::nullopt;
@@ -44,8 +42,8 @@ QString isoText(QDate date) {
 }
 
 QString isoText(TimeOfDay time) {
-    const qint64 seconds = time.microseconds / MicrosecondsPerSecond;
-    const qint64 fraction = time.microseconds % MicrosecondsPerSecond;
+    const qint64 seconds = time.microseconds / TimeOfDay::PerSecond;
+    const qint64 fraction = time.microseconds % TimeOfDay::PerSecond;
     QString text = QStringLiteral("%1:%2:%3")
                        .arg(seconds / 3600, 2, 10, QLatin1Char('0'))
                        .arg(seconds / 60 % 60, 2, 10, QLatin1Char('0'))
@@ -81,7 +79,7 @@ std::optional<TimeOfDay> timeFromIso(QStringView text) {
         fraction = text[8] == u'.' ? digits(text, 9, 6) : std::nullopt;
     if (!hour || !minute || !second || !fraction || *hour > 23 || *minute > 59 || *second > 59)
         return std::nullopt;
-    const TimeOfDay time{(*hour * 3600LL + *minute * 60LL + *second) * MicrosecondsPerSecond +
+    const TimeOfDay time{(*hour * 3600LL + *minute * 60LL + *second) * TimeOfDay::PerSecond +
                          *fraction};
     // "…:00.000000" would be written back without its fraction.
     if (isoText(time) != text)

@@ -14,6 +14,7 @@ namespace gravin {
 
 // Time of day in microseconds since midnight, 0 … 86,399,999,999. (QTime stops at milliseconds.)
 struct TimeOfDay {
+    static constexpr qint64 PerSecond = 1'000'000;
     qint64 microseconds = 0;
     friend auto operator<=>(const TimeOfDay&, const TimeOfDay&) = default;
 };

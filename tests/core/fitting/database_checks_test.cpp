@@ -29,7 +29,7 @@ Table berth() {
 std::string asked(const char* check, Engine engine) {
     Table table = berth();
     table.checks = {{{}, QString::fromUtf8(check)}};
-    const QList<CheckRule> rules = databaseRules(table, engine, {});
+    const QList<CheckRule> rules = databaseRules(table, engine, {}, {});
     return rules.isEmpty() ? std::string() : rules.front().message.toStdString();
 }
 

@@ -51,7 +51,7 @@ protected:
 };
 
 TEST_F(LookupStoreTest, OffersInTheOrderOfWhatIsShown) {
-    LookupStore store(lookup(), m_catalog, &m_reader);
+    LookupStore store(lookup(), {}, m_catalog, &m_reader);
     const QStringList all = offered(store, "");
     EXPECT_EQ(all.size(), 4);
     EXPECT_EQ(all.front(), name("Closed"));
@@ -61,7 +61,7 @@ TEST_F(LookupStoreTest, OffersInTheOrderOfWhatIsShown) {
 }
 
 TEST_F(LookupStoreTest, EveryWordCountsInWhateverColumnAndCase) {
-    LookupStore store(lookup(), m_catalog, &m_reader);
+    LookupStore store(lookup(), {}, m_catalog, &m_reader);
     EXPECT_EQ(offered(store, "inner"), (QStringList{name("Inner"), name("inner north")}));
     EXPECT_EQ(offered(store, "INNER edda"), (QStringList{name("inner north")}));
     EXPECT_EQ(offered(store, "omar"), (QStringList{name("Closed"), name("Inner")}));
@@ -73,12 +73,12 @@ TEST_F(LookupStoreTest, ConditionsAndOrderAreTheDevelopers) {
     some.conditions = {{name("open"), name("yes")}};
     some.sortColumn = name("id");
     some.sortDescending = true;
-    LookupStore store(some, m_catalog, &m_reader);
+    LookupStore store(some, {}, m_catalog, &m_reader);
     EXPECT_EQ(offered(store, ""), (QStringList{name("inner north"), name("Inner"), name("Outer")}));
 }
 
 TEST_F(LookupStoreTest, ShowsAStoredValueWhenItIsHere) {
-    LookupStore store(lookup(), m_catalog, &m_reader);
+    LookupStore store(lookup(), {}, m_catalog, &m_reader);
     int arrivals = 0;
     QObject::connect(&store, &LookupStore::arrived, &m_context, [&] { ++arrivals; });
     EXPECT_EQ(store.shownFor(Value::integer(2)), QString()) << "on its way";
@@ -90,7 +90,7 @@ TEST_F(LookupStoreTest, ShowsAStoredValueWhenItIsHere) {
 }
 
 TEST_F(LookupStoreTest, WhatChangedIsReadAnewAndStaysUntilItIsHere) {
-    LookupStore store(lookup(), m_catalog, &m_reader);
+    LookupStore store(lookup(), {}, m_catalog, &m_reader);
     int arrivals = 0;
     QObject::connect(&store, &LookupStore::arrived, &m_context, [&] { ++arrivals; });
     (void)store.shownFor(Value::integer(2));
@@ -104,7 +104,7 @@ TEST_F(LookupStoreTest, WhatChangedIsReadAnewAndStaysUntilItIsHere) {
 }
 
 TEST_F(LookupStoreTest, OnlyTheNewestSearchIsAnswered) {
-    LookupStore store(lookup(), m_catalog, &m_reader);
+    LookupStore store(lookup(), {}, m_catalog, &m_reader);
     int first = 0;
     store.find(m_search, name("outer"), 0, 10, &m_context, [&](const auto&) { ++first; });
     EXPECT_EQ(offered(store, "closed"), (QStringList{name("Closed")}));
@@ -116,7 +116,7 @@ TEST_F(LookupStoreTest, OnlyTheNewestSearchIsAnswered) {
 TEST_F(LookupStoreTest, ATableThatIsGoneIsToldAndOffersNothing) {
     Lookup gone = lookup();
     gone.table = name("wreck");
-    LookupStore store(gone, m_catalog, &m_reader);
+    LookupStore store(gone, {}, m_catalog, &m_reader);
     std::optional<Error> error;
     store.find(m_search, {}, 0, 10, &m_context, [&](const auto& entries) {
         if (!entries)

@@ -34,10 +34,10 @@ TEST(DisplayFormat, WritesNumbersByTheirPatternAndNeverRounds) {
     const ColumnType type{TypeKind::Decimal};
     for (const auto& [value, format, english, german] : cases) {
         const QString pattern = QString::fromUtf8(format);
-        EXPECT_EQ(formatted(value, type, pattern, QLocale(QLocale::English)),
+        EXPECT_EQ(formatted(value, type, pattern, LocaleForm(QLocale(QLocale::English))),
                   QString::fromUtf8(english))
             << format;
-        EXPECT_EQ(formatted(value, type, pattern, QLocale(QLocale::German)),
+        EXPECT_EQ(formatted(value, type, pattern, LocaleForm(QLocale(QLocale::German))),
                   QString::fromUtf8(german))
             << format;
     }
@@ -47,13 +47,14 @@ TEST(DisplayFormat, WritesDatesByPatternAndByTheWordsOfTheReader) {
     const Value date = Value::date({2026, 12, 4});
     const ColumnType type{TypeKind::Date};
     const QLocale english(QLocale::English, QLocale::UnitedKingdom);
-    EXPECT_EQ(formatted(date, type, QStringLiteral("d MMM yyyy"), english),
+    const LocaleForm form(english);
+    EXPECT_EQ(formatted(date, type, QStringLiteral("d MMM yyyy"), form),
               QStringLiteral("4 Dec 2026"));
-    EXPECT_EQ(formatted(date, type, QStringLiteral("short"), english),
+    EXPECT_EQ(formatted(date, type, QStringLiteral("short"), form),
               english.toString(QDate(2026, 12, 4), QLocale::ShortFormat));
-    EXPECT_EQ(formatted(date, type, QStringLiteral("iso"), english), QStringLiteral("2026-12-04"));
+    EXPECT_EQ(formatted(date, type, QStringLiteral("iso"), form), QStringLiteral("2026-12-04"));
     EXPECT_EQ(
-        formatted(Value::text(QStringLiteral("infinity")), type, QStringLiteral("short"), english),
+        formatted(Value::text(QStringLiteral("infinity")), type, QStringLiteral("short"), form),
         QStringLiteral("infinity"))
         << "what the format cannot serve is written as it is";
 }

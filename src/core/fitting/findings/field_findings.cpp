@@ -163,7 +163,7 @@ void checkDefault(FindingCollector& found, const Screen& screen, const Table& ta
     const bool isComputed = standard.kind == FieldDefault::Kind::Computed;
     const bool counts = standard.kind != FieldDefault::Kind::NextNumber ||
                         countsWithin(table, column.name).has_value();
-    if ((isFixed && !inputValue(field, standard.text)) || !counts ||
+    if ((isFixed && !storedInputValue(field, standard.text)) || !counts ||
         (isComputed && !defaultFromText(field, table, defaultText(field)))) {
         Finding finding =
             found.onField("default_misfit", Finding::Severity::Risks, screen, column.name);

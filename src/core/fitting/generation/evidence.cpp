@@ -121,8 +121,8 @@ QString evidenceLine(const ColumnEvidence& evidence, const Evidence& of) {
     const bool isSingle = evidence.distinct == evidence.lookedAt && evidence.lookedAt > 1;
     if (isOrdered(evidence) && !evidence.relation && !isSingle)
         parts += coreTr("%1 to %2")
-                     .arg(toText(evidence.smallest, evidence.type),
-                          toText(evidence.largest, evidence.type));
+                     .arg(of.form.text(evidence.smallest, evidence.type),
+                          of.form.text(evidence.largest, evidence.type));
     else if (!evidence.shapes.empty() && evidence.builds == 1 &&
              evidence.shapes.front().shape.isCode() &&
              evidence.shapes.front().shape.text().size() <= ShownText)
@@ -140,7 +140,7 @@ QList<std::pair<QString, QString>> evidenceFacts(const ColumnEvidence& evidence,
     const auto shown = [&](const Value& value) {
         return evidence.type.kind == TypeKind::Text
                    ? coreTr("“%1”").arg(value.asText().left(ShownFact))
-                   : toText(value, evidence.type);
+                   : of.form.text(value, evidence.type);
     };
     // What stands behind a count that a sample cannot know of all.
     const QString basis =

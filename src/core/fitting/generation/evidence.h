@@ -3,6 +3,7 @@
 
 #include "core/database/session.h"
 #include "core/project/project.h"
+#include "core/value/locale_form.h"
 #include "core/value/text_shape.h"
 
 #include <QMap>
@@ -95,6 +96,7 @@ struct Evidence {
     // One record in so many was looked at: those whose whole-number key it divides, or by place.
     int step = 1;
     std::vector<ColumnEvidence> columns;
+    LocaleForm form; // how its values are written for people
 
     bool isExact() const { return lookedAt == records; }
     const ColumnEvidence* column(const QString& name) const; // null: none

@@ -332,10 +332,13 @@ private:
         check.most = boundText(std::ceil(*most / step) * step);
         if (reasonAgainst(check, {}, *m_screen.table).isEmpty())
             add(Kind::Range, field,
-                coreTr("Let %1 be from %2 to %3 only").arg(field.label(), check.least, check.most),
+                coreTr("Let %1 be from %2 to %3 only")
+                    .arg(field.label(), m_evidence.form.shownText(check.least, seen.type),
+                         m_evidence.form.shownText(check.most, seen.type)),
                 coreTr("all of %1 are from %2 to %3")
                     .arg(counted(seen.filled, coreTr("value"), coreTr("values")),
-                         toText(seen.smallest, seen.type), toText(seen.largest, seen.type)),
+                         m_evidence.form.text(seen.smallest, seen.type),
+                         m_evidence.form.text(seen.largest, seen.type)),
                 addCheck(check));
     }
 
