@@ -24,7 +24,7 @@ one_way() {
     done
 }
 one_way core base value expression database records changes project fitting exchange
-one_way app look editors grid bulk use fitting sources build connect history shell
+one_way app look commands editors grid bulk use fitting sources build connect history help shell
 
 # The parts of an open project, as Workspace makes them; what each is made of knows no later one.
 session=(notices database project_document records writing workspace)

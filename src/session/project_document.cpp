@@ -93,9 +93,14 @@ void ProjectDocument::setProject(const Project& project) {
 void ProjectDocument::tellDifferences(const Project& before) {
     QStringList tables = before.fields.keys() + m_project.fields.keys() + before.checks.keys() +
                          m_project.checks.keys();
+    const bool writesOtherwise = before.locale != m_project.locale;
+    if (writesOtherwise) {
+        for (const Screen& screen : std::as_const(m_project.screens))
+            tables += screen.table;
+    }
     tables.removeDuplicates();
     for (const QString& table : std::as_const(tables)) {
-        if (before.fields.value(table) != m_project.fields.value(table) ||
+        if (writesOtherwise || before.fields.value(table) != m_project.fields.value(table) ||
             before.checks.value(table) != m_project.checks.value(table))
             Q_EMIT definitionsChanged(table);
     }
@@ -103,7 +108,8 @@ void ProjectDocument::tellDifferences(const Project& before) {
     const auto isListedAlike = [](const Screen& a, const Screen& b) {
         return a.id == b.id && a.label == b.label && a.group == b.group && a.table == b.table;
     };
-    if (before.startScreen != m_project.startScreen ||
+    if (writesOtherwise || before.name != m_project.name ||
+        before.startScreen != m_project.startScreen ||
         !std::equal(before.screens.begin(), before.screens.end(), m_project.screens.begin(),
                     m_project.screens.end(), isListedAlike))
         Q_EMIT screensChanged();

@@ -11,6 +11,7 @@
 #include "app/build/screen_settings.h"
 #include "app/build/shaper_bar.h"
 #include "app/build/statements_dialog.h"
+#include "app/commands/command_list.h"
 #include "app/grid/grid_view.h"
 #include "app/look/theme.h"
 #include "app/use/record_form.h"
@@ -36,6 +37,16 @@ QToolButton* toolButton(const QString& name, const QString& text) {
     button->setObjectName(name);
     button->setText(text);
     return button;
+}
+
+// With the keys that its command has.
+void setTip(QToolButton* button, const QString& tip) {
+    QString keys;
+    for (const BuildFace::Tool& tool : BuildFace::allTools()) {
+        if (button->objectName() == QLatin1String(tool.id))
+            keys = shownKeys(button->objectName(), tool.keys);
+    }
+    button->setToolTip(keys.isEmpty() ? tip : BuildFace::tr("%1 (%2)").arg(tip, keys));
 }
 } // namespace
 
@@ -93,6 +104,37 @@ BuildFace::BuildFace(ScreenPage* page)
     offerChildren();
 }
 
+QList<BuildFace::Tool> BuildFace::allTools() {
+    constexpr auto Both = Qt::CTRL | Qt::SHIFT;
+    return {{"build-grid", tr("Shape the grid"), Both | Qt::Key_G},
+            {"build-form", tr("Shape the form"), Both | Qt::Key_F},
+            {"build-children", tr("Shape the children"), Both | Qt::Key_L},
+            {"build-back", tr("Back to the screen come from"), Both | Qt::Key_B, false},
+            {"all-settings", tr("All settings of the fields"), Qt::CTRL | Qt::Key_M},
+            {"add-field", tr("Add a field…"), Both | Qt::Key_A},
+            {"checks", tr("Checks…"), Both | Qt::Key_K},
+            {"evidence", tr("Evidence…"), Both | Qt::Key_E},
+            {"screen-settings", tr("Screen settings…"), Qt::ALT | Qt::Key_Return},
+            {"statements", tr("Statements of this screen…"), {}}};
+}
+
+QString BuildFace::reasonAgainst(const Tool& tool) const {
+    if (!m_tools->isVisible())
+        return tr("Switch to Build first.");
+    const auto* button = m_tools->findChild<QToolButton*>(QLatin1String(tool.id));
+    return button && button->isVisible() && button->isEnabled()
+               ? QString()
+               : tr("There is nothing for it on this screen.");
+}
+
+void BuildFace::use(const Tool& tool) const {
+    auto* button = m_tools->findChild<QToolButton*>(QLatin1String(tool.id));
+    if (QMenu* menu = button->menu())
+        menu->popup(button->mapToGlobal(QPoint(0, button->height())));
+    else
+        button->click();
+}
+
 BuildFace* BuildFace::of(const ScreenPage* page) { return qobject_cast<BuildFace*>(page->face()); }
 
 QWidget* BuildFace::overGrid() const { return m_gridPlate; }
@@ -116,21 +158,16 @@ void BuildFace::showStatements() { (new StatementsDialog(m_binding, m_page))->op
 QList<QWidget*> BuildFace::makeParts() {
     m_gridButton = toolButton(QStringLiteral("build-grid"), tr("Grid"));
     m_formButton = toolButton(QStringLiteral("build-form"), tr("Form"));
-    m_gridButton->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_G);
-    m_formButton->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_F);
-    m_gridButton->setToolTip(tr("The plate over the grid (Ctrl+Shift+G)"));
-    m_formButton->setToolTip(
-        tr("The plate beside the form, and the form itself to arrange (Ctrl+Shift+F)"));
+    setTip(m_gridButton, tr("The plate over the grid"));
+    setTip(m_formButton, tr("The plate beside the form, and the form itself to arrange"));
     for (QToolButton* part : {m_gridButton, m_formButton})
         part->setCheckable(true);
     m_wayBack = toolButton(QStringLiteral("build-back"), QString());
-    m_wayBack->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_B);
     m_wayBack->hide();
     connect(m_wayBack, &QToolButton::clicked, this,
             [this] { Q_EMIT wayBackRequested(m_cameFrom); });
     m_children = toolButton(QStringLiteral("build-children"), tr("Children"));
     m_children->setPopupMode(QToolButton::InstantPopup);
-    m_children->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_L);
     connect(m_gridButton, &QToolButton::clicked, this, [this] { setPart(Part::Grid); });
     connect(m_formButton, &QToolButton::clicked, this, [this] { setPart(Part::Form); });
     return {m_wayBack, m_gridButton, m_formButton, m_children};
@@ -155,26 +192,20 @@ QWidget* BuildFace::makeTools() {
     });
     m_allLines = toolButton(QStringLiteral("all-settings"), tr("All settings"));
     m_allLines->setCheckable(true);
-    m_allLines->setShortcut(Qt::CTRL | Qt::Key_M);
-    m_allLines->setToolTip(tr("Also the lines that are needed less often (Ctrl+M)"));
+    setTip(m_allLines, tr("Also the lines that are needed less often"));
     connect(m_allLines, &QToolButton::toggled, this,
             [this](bool all) { m_gridPlate->plateModel()->setLines(gridPlateLines(all)); });
     m_addField = toolButton(QStringLiteral("add-field"), tr("Add field"));
-    // It pops up without a loop of its own, by its key too.
-    m_addField->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_A);
     connect(m_addField, &QToolButton::clicked, this, [this] {
         m_addField->menu()->popup(m_addField->mapToGlobal(QPoint(0, m_addField->height())));
     });
     auto* settings = toolButton(QStringLiteral("screen-settings"), tr("Screen…"));
-    settings->setShortcut(Qt::ALT | Qt::Key_Return);
-    settings->setToolTip(tr("Name, arrangement and what people may do here (Alt+Return)"));
+    setTip(settings, tr("Name, arrangement and what people may do here"));
     connect(settings, &QToolButton::clicked, this, &BuildFace::showSettings);
     auto* checks = toolButton(QStringLiteral("checks"), tr("Checks…"));
-    checks->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_K);
-    checks->setToolTip(tr("What must hold for the records of this table (Ctrl+Shift+K)"));
+    setTip(checks, tr("What must hold for the records of this table"));
     connect(checks, &QToolButton::clicked, this, [this] { showChecks(plate()->currentColumn()); });
     m_evidence = toolButton(QStringLiteral("evidence"), tr("Evidence…"));
-    m_evidence->setShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_E);
     connect(m_evidence, &QToolButton::clicked, this,
             [this] { showEvidence(plate()->currentColumn()); });
     auto* statements = toolButton(QStringLiteral("statements"), tr("Statements…"));
@@ -190,7 +221,7 @@ void BuildFace::setCameFrom(const QString& screenId, const QString& label) {
     m_cameFrom = screenId;
     m_wayBack->setText(QStringLiteral("‹")); // there is little room in the head
     m_wayBack->setAccessibleName(tr("Back to %1").arg(label));
-    m_wayBack->setToolTip(tr("Back to %1 (Ctrl+Shift+B)").arg(label));
+    setTip(m_wayBack, tr("Back to %1").arg(label));
     m_wayBack->setVisible(!screenId.isEmpty());
 }
 
@@ -229,7 +260,7 @@ void BuildFace::offerChildren() {
         before->deleteLater();
     m_children->setMenu(menu);
     m_children->setVisible(!links.isEmpty());
-    m_children->setToolTip(tr("The plate of what belongs to these records (Ctrl+Shift+L)"));
+    setTip(m_children, tr("The plate of what belongs to these records"));
 }
 
 void BuildFace::offerMissingFields() {
@@ -249,9 +280,8 @@ void BuildFace::offerMissingFields() {
     if (QMenu* before = m_addField->menu())
         before->deleteLater();
     m_addField->setMenu(menu);
-    m_addField->setToolTip(
-        tr("A column of the table that is not shown yet, one of a record that it "
-           "refers to, or one that is computed from others (Ctrl+Shift+A)"));
+    setTip(m_addField, tr("A column of the table that is not shown yet, one of a record that it "
+                          "refers to, or one that is computed from others"));
 }
 
 // A menu for each reference that leads on from where the path has come to; what stands there is
@@ -384,9 +414,9 @@ void BuildFace::refreshProposalCount() {
                                          workspace->catalog(), 1);
     const auto count = static_cast<qint64>(proposals.size());
     m_evidence->setText(count > 0 ? tr("Evidence… %1").arg(count) : tr("Evidence…"));
-    m_evidence->setToolTip(tr("What the stored values say, and %1 (Ctrl+Shift+E)")
-                               .arg(counted(count, tr("setting that they suggest"),
-                                            tr("settings that they suggest"))));
+    setTip(m_evidence, tr("What the stored values say, and %1 ")
+                           .arg(counted(count, tr("setting that they suggest"),
+                                        tr("settings that they suggest"))));
 }
 
 // The record that the grid stands on, as it is with its edits.

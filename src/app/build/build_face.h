@@ -7,6 +7,7 @@
 
 class QLineEdit;
 class QToolButton;
+#include <QKeySequence>
 
 namespace gravin {
 
@@ -30,6 +31,19 @@ public:
 
     // That of a page; null: it has none.
     static BuildFace* of(const ScreenPage* page);
+
+    // What stands in its head, as commands of the window, which have the keys.
+    struct Tool {
+        const char* id; // of the button, too
+        QString text;
+        QKeySequence keys = {};
+        bool isInMenu = true;
+    };
+    static QList<Tool> allTools();
+    // Why it cannot be used now; empty: it can.
+    QString reasonAgainst(const Tool& tool) const;
+    // Requires: nothing is against it.
+    void use(const Tool& tool) const;
 
     PlateEditor* editor() const { return m_editor; }
     PlateView* gridPlate() const { return m_gridPlate; }

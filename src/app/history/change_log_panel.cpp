@@ -51,6 +51,7 @@ ChangeLogPanel::ChangeLogPanel(Workspace* workspace, QWidget* parent)
     , m_text(new QLineEdit)
     , m_by(new QComboBox)
     , m_table(new QComboBox)
+    , m_onlyRecord(new QPushButton)
     , m_rollback(new QPushButton(tr("Roll back…")))
     , m_more(new QToolButton) {
     setObjectName(QStringLiteral("change-log"));
@@ -131,12 +132,21 @@ QWidget* ChangeLogPanel::makeHead() {
     layout->addWidget(m_text);
     layout->addWidget(m_by);
     layout->addWidget(m_table);
+    layout->addWidget(m_onlyRecord);
     layout->addWidget(m_empty);
     layout->addStretch();
     layout->addWidget(m_rollback);
     layout->addWidget(m_more);
     layout->addWidget(close);
     connect(close, &QToolButton::clicked, this, &ChangeLogPanel::closeRequested);
+    m_onlyRecord->setObjectName(QStringLiteral("log-only-record"));
+    m_onlyRecord->setToolTip(tr("All changes again"));
+    m_onlyRecord->hide();
+    connect(m_onlyRecord, &QPushButton::clicked, this, [this] {
+        m_record.reset();
+        m_onlyRecord->hide();
+        load();
+    });
     connect(m_text, &QLineEdit::textChanged, this, [this] { m_soon.start(); });
     for (QComboBox* box : {m_by, m_table})
         connect(box, &QComboBox::activated, this, &ChangeLogPanel::load);
@@ -144,6 +154,14 @@ QWidget* ChangeLogPanel::makeHead() {
     connect(m_more, &QToolButton::clicked, this,
             [this] { makeMenu()->popup(m_more->mapToGlobal(QPoint(0, m_more->height()))); });
     return head;
+}
+
+void ChangeLogPanel::narrowTo(const QString& table, const Key& key, const QString& name) {
+    m_record = {table, key};
+    m_onlyRecord->setText(tr("of %1  ✕").arg(name));
+    m_onlyRecord->show();
+    m_wanted = 0;
+    load();
 }
 
 LogFilter ChangeLogPanel::filter() const {
@@ -154,6 +172,10 @@ LogFilter ChangeLogPanel::filter() const {
         filter.person = m_by->currentText();
     if (m_table->currentIndex() > 0)
         filter.table = m_table->currentText();
+    if (m_record) {
+        filter.table = m_record->first;
+        filter.key = m_record->second;
+    }
     return filter;
 }
 

@@ -30,6 +30,8 @@ public:
 
     void choose(qint64 id);
     void chooseNewest();
+    // Only what was done to this record, until the person asks for all again.
+    void narrowTo(const QString& table, const Key& key, const QString& name);
     qint64 chosen() const; // 0: none
     void focusList();
     // What can be done to the chosen change, record or field.
@@ -70,6 +72,8 @@ private:
     QLineEdit* m_text;
     QComboBox* m_by;
     QComboBox* m_table;
+    QPushButton* m_onlyRecord; // shown while it is narrowed to one record; ends it
+    std::optional<std::pair<QString, Key>> m_record;
     QPushButton* m_rollback;
     QToolButton* m_more;
     QTimer m_soon;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/look/notice_line.h"
 
+#include "app/look/said_log.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
 
@@ -51,6 +52,7 @@ NoticeLine::NoticeLine(QWidget* parent)
 }
 
 void NoticeLine::setNotice(const Notice& notice) {
+    SaidLog::instance().add(notice);
     const bool refused = notice.kind == Notice::Kind::Refused;
     setStyleProperty(this, "kind", refused ? QStringLiteral("refused") : QStringLiteral("done"));
     // Whoever says it may quote what is stored, at any length.

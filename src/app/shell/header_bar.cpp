@@ -1,18 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/header_bar.h"
 
+#include "app/commands/find_box.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
 
-#include <QAbstractItemView>
-#include <QCompleter>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QLineEdit>
 #include <QPainter>
 #include <QPushButton>
-#include <QStringListModel>
 #include <QToolButton>
 
 namespace gravin {
@@ -24,8 +21,7 @@ HeaderBar::HeaderBar(QWidget* parent)
     , m_findings(new QToolButton)
     , m_build(new QPushButton(tr("Build")))
     , m_use(new QPushButton(tr("Use")))
-    , m_find(new QLineEdit)
-    , m_findable(new QStringListModel(this))
+    , m_find(new FindBox)
     , m_menu(new QToolButton) {
     setFixedHeight(space::HeaderBar);
     m_project->setProperty("role", "heading");
@@ -37,18 +33,12 @@ HeaderBar::HeaderBar(QWidget* parent)
     for (QPushButton* half : {m_build, m_use}) {
         half->setCheckable(true);
         half->setFixedWidth(Distance(66));
-        half->setToolTip(tr("Switch between shaping the screen and working with it (F9)"));
+        half->setToolTip(tr("Switch between shaping the screen and working with it"));
     }
     m_find->setObjectName(QStringLiteral("find"));
     m_find->setAccessibleName(tr("Find anything"));
     m_find->setPlaceholderText(tr("Find screens and commands"));
-    m_find->setToolTip(tr("Ctrl+K"));
     m_find->setMaximumWidth(Distance(230));
-    auto* completer = new QCompleter(m_findable, this);
-    completer->setFilterMode(Qt::MatchContains);
-    completer->setCaseSensitivity(Qt::CaseInsensitive);
-    completer->setMaxVisibleItems(16);
-    m_find->setCompleter(completer);
     m_menu->setText(tr("Menu"));
     m_menu->setObjectName(QStringLiteral("menu"));
     m_menu->setPopupMode(QToolButton::InstantPopup);
@@ -60,13 +50,6 @@ HeaderBar::HeaderBar(QWidget* parent)
     connect(m_findings, &QToolButton::clicked, this, &HeaderBar::findingsRequested);
     connect(m_build, &QPushButton::clicked, this, [this] { Q_EMIT buildRequested(true); });
     connect(m_use, &QPushButton::clicked, this, [this] { Q_EMIT buildRequested(false); });
-    // The completer finishes after the line has seen Return, so the choice is taken a moment later.
-    connect(completer, qOverload<const QString&>(&QCompleter::activated), this, &HeaderBar::choose,
-            Qt::QueuedConnection);
-    connect(m_find, &QLineEdit::returnPressed, this, [this, completer] {
-        if (!completer->popup()->isVisible())
-            choose(m_find->text());
-    });
     connect(&Theme::instance(), &Theme::changed, this, [this] { setBuild(m_build->isChecked()); });
 }
 
@@ -92,12 +75,6 @@ void HeaderBar::arrange() {
     layout->addLayout(left, 1);
     layout->addLayout(middle);
     layout->addLayout(right, 1);
-}
-
-void HeaderBar::choose(const QString& text) {
-    m_find->clear();
-    if (!text.isEmpty())
-        Q_EMIT found(text);
 }
 
 void HeaderBar::setProject(const QString& name, bool modified) {
@@ -152,8 +129,6 @@ void HeaderBar::setFindings(qsizetype breaking, qsizetype risking) {
     m_findings->setStyleSheet(QStringLiteral("QToolButton { color: %1; }")
                                   .arg((breaking > 0 ? colours.problem : colours.warning).name()));
 }
-
-void HeaderBar::setFindable(const QStringList& texts) { m_findable->setStringList(texts); }
 
 void HeaderBar::focusFind() {
     m_find->setFocus(Qt::ShortcutFocusReason);

@@ -6,12 +6,12 @@
 #include <QWidget>
 
 class QLabel;
-class QLineEdit;
 class QPushButton;
-class QStringListModel;
 class QToolButton;
 
 namespace gravin {
+
+class FindBox;
 
 // The slim line on top: project and connection with its state, Build | Use, find, menu.
 class HeaderBar : public QWidget {
@@ -25,30 +25,26 @@ public:
     void setBuildOffered(bool offered);
     // How many findings break something and how many risk it; none are not shown.
     void setFindings(qsizetype breaking, qsizetype risking);
-    // What the find box offers; a chosen text is told by found().
-    void setFindable(const QStringList& texts);
+    FindBox* findBox() const { return m_find; }
     void focusFind();
     QToolButton* menuButton() const { return m_menu; }
 
 Q_SIGNALS:
     void buildRequested(bool build);
     void findingsRequested();
-    void found(const QString& text);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
     void arrange();
-    void choose(const QString& text);
 
     QLabel* m_project;
     QLabel* m_connection;
     QToolButton* m_findings;
     QPushButton* m_build;
     QPushButton* m_use;
-    QLineEdit* m_find;
-    QStringListModel* m_findable;
+    FindBox* m_find;
     QToolButton* m_menu;
 };
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/main_window.h"
 
+#include "app/commands/command_menu.h"
+#include "app/commands/find_box.h"
 #include "app/connect/connection_page.h"
 #include "app/look/notice_line.h"
 #include "app/look/theme.h"
@@ -12,7 +14,6 @@
 
 #include <QCloseEvent>
 #include <QFileDialog>
-#include <QMenu>
 #include <QScrollArea>
 #include <QStackedWidget>
 #include <QToolButton>
@@ -42,7 +43,8 @@ MainWindow::MainWindow(const OpenRequest& request)
     , m_connect(new ConnectionPage)
     , m_connectArea(scrolled(m_connect))
     , m_project(std::make_unique<OpenProject>(request.useOnly, this))
-    , m_commands(new WindowCommands(m_project.get(), this)) {
+    , m_list(new CommandList(this))
+    , m_commands(new WindowCommands(m_project.get(), m_list, this)) {
     setObjectName(QStringLiteral("main-window"));
     setWindowTitle(tr("Gravin"));
     resize(1280, 800);
@@ -50,7 +52,6 @@ MainWindow::MainWindow(const OpenRequest& request)
     connectParts();
     connectCommands();
     m_head->setBuildOffered(false);
-    refreshFindable();
     if (!request.file.isEmpty())
         openProject(request.file);
 }
@@ -74,9 +75,7 @@ void MainWindow::layOut() {
     layout->addWidget(m_notice);
     layout->addWidget(m_pages, 1);
     setCentralWidget(all);
-    auto* menu = new QMenu(this);
-    menu->addActions(m_commands->all());
-    m_head->menuButton()->setMenu(menu);
+    m_head->menuButton()->setMenu(new CommandMenu(m_list, this));
 }
 
 void MainWindow::connectParts() {
@@ -90,9 +89,9 @@ void MainWindow::connectParts() {
             view->rollBackChange(change);
     });
     connect(m_head, &HeaderBar::buildRequested, this, &MainWindow::setBuild);
-    connect(m_head, &HeaderBar::found, this, [this](const QString& text) {
-        if (!m_commands->runFound(text))
-            notify({Notice::Kind::Refused, tr("Nothing here is called “%1”.").arg(text)});
+    m_head->findBox()->setSource([this] { return m_commands->findable(); });
+    connect(m_head->findBox(), &FindBox::unknown, this, [this](const QString& text) {
+        notify({Notice::Kind::Refused, tr("Nothing here is called “%1”.").arg(text)});
     });
     connect(m_head, &HeaderBar::findingsRequested, this,
             [this] { m_project->inFront(&WorkspaceView::showFindings); });
@@ -128,6 +127,11 @@ void MainWindow::connectCommands() {
     connect(m_commands, &WindowCommands::newProjectWanted, this, &MainWindow::askForDatabase);
     connect(m_commands, &WindowCommands::otherDatabaseWanted, this,
             &MainWindow::askForOtherDatabase);
+    connect(m_commands, &WindowCommands::startWanted, this,
+            [this] { m_pages->setCurrentWidget(m_start); });
+    connect(m_list, &CommandList::refused, this, [this](const QString& reason) {
+        notify({Notice::Kind::Refused, reason});
+    });
     connect(m_commands, &WindowCommands::findWanted, m_head, &HeaderBar::focusFind);
     connect(m_commands, &WindowCommands::quitWanted, this, &QWidget::close);
 }
@@ -203,15 +207,12 @@ void MainWindow::showView(WorkspaceView* view) {
     m_head->setBuildOffered(!m_request.useOnly);
     view->begin(m_request.screen);
     refreshHead();
-    refreshFindable();
     Q_EMIT opened();
 }
 
 void MainWindow::followWorkspace() {
     m_reachable = true;
     connect(workspace()->notices(), &Notices::said, this, &MainWindow::notify);
-    connect(workspace()->document(), &ProjectDocument::screensChanged, this,
-            &MainWindow::refreshFindable);
     connect(workspace()->writing(), &Writing::reachable, this,
             [this](bool reachable, const QString& reason) {
                 m_reachable = reachable;
@@ -240,8 +241,6 @@ void MainWindow::refreshHead() {
     m_head->setFindings(breaking, all - breaking);
     setWindowTitle(tr("%1 — Gravin").arg(project.name));
 }
-
-void MainWindow::refreshFindable() { m_head->setFindable(m_commands->findable()); }
 
 void MainWindow::askForProject() {
     const QString file =

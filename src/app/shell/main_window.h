@@ -13,6 +13,7 @@ class QStackedWidget;
 namespace gravin {
 
 class ChangeLogPanel;
+class CommandList;
 class ConnectionPage;
 class HeaderBar;
 class NewScreensPage;
@@ -45,6 +46,7 @@ public:
     NewScreensPage* newScreens() const;
     OpenEdits* openEdits() const;
     ChangeLogPanel* changeLog() const;
+    CommandList* commands() const { return m_list; }
     bool isBuild() const;
     void setBuild(bool build);
     void showScreen(const QString& screenId);
@@ -68,7 +70,6 @@ private:
     void leaveConnection();
     void notify(const Notice& notice);
     void refreshHead();
-    void refreshFindable();
     void askForProject();
     void askForDatabase();
     void askForOtherDatabase();
@@ -81,6 +82,7 @@ private:
     ConnectionPage* m_connect;
     QWidget* m_connectArea; // which scrolls it
     std::unique_ptr<OpenProject> m_project;
+    CommandList* m_list;
     WindowCommands* m_commands;
     bool m_reachable = true;
     QString m_unreachableReason;

@@ -1,188 +1,316 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/window_commands.h"
 
+#include "app/build/build_face.h"
+#include "app/build/project_settings.h"
+#include "app/commands/keys_dialog.h"
+#include "app/grid/grid_view.h"
+#include "app/help/guide_window.h"
+#include "app/look/said_dialog.h"
 #include "app/look/theme.h"
 #include "app/shell/open_project.h"
 #include "app/shell/workspace_view.h"
 #include "app/use/lists/record_list.h"
+#include "app/use/open_edits.h"
 #include "app/use/screen_page.h"
-
-#include <QMessageBox>
 
 namespace gravin {
 
-WindowCommands::WindowCommands(OpenProject* project, QWidget* window)
-    : m_project(project)
+WindowCommands::WindowCommands(OpenProject* project, CommandList* commands, QWidget* window)
+    : QObject(window)
+    , m_project(project)
+    , m_commands(commands)
     , m_window(window) {
-    makeProjectCommands();
-    makeListCommands();
-    makeWindowCommands();
-    makeUndoCommands();
+    addRecordCommands();
+    addEditCommands();
+    addListCommands();
+    addGoCommands();
+    addLookBackCommands();
+    if (!m_project->isUseOnly())
+        addBuildCommands();
+    addProjectCommands();
+    addWindowCommands();
+    addHelpCommands();
 }
 
-QAction* WindowCommands::add(const QString& text, const QKeySequence& keys,
-                             const std::function<void()>& run) {
-    auto* action = new QAction(text, this);
-    action->setShortcut(keys);
-    connect(action, &QAction::triggered, this, run);
-    m_window->addAction(action);
-    m_all += action;
-    return action;
+ScreenPage* WindowCommands::page() const { return m_project->currentPage(); }
+
+QString WindowCommands::reasonWithoutProject() const {
+    return m_project->view() ? QString() : tr("No project is open.");
 }
 
-void WindowCommands::addForPage(const QString& text, const QKeySequence& keys,
-                                void (ScreenPage::*run)()) {
-    add(text, keys, [this, run] {
-        if (ScreenPage* page = m_project->currentPage())
-            (page->*run)();
-    });
+QString WindowCommands::reasonWithoutPage() const {
+    return page() ? QString() : tr("No screen is in front.");
 }
 
-void WindowCommands::addForList(const QString& text, const QKeySequence& keys,
-                                void (RecordList::*run)()) {
-    add(text, keys, [this, run] {
-        ScreenPage* page = m_project->currentPage();
-        if (page && !m_project->view()->isBuild())
-            (page->activeList()->*run)();
-    });
+QString WindowCommands::reasonOutsideUse() const {
+    return page() && m_project->view()->isBuild()
+               ? tr("Here the screen is shaped. Switch to Use first.")
+               : reasonWithoutPage();
 }
 
-void WindowCommands::makeProjectCommands() {
-    const auto inFront = [this](void (WorkspaceView::*run)()) {
-        return [this, run] { m_project->inFront(run); };
+void WindowCommands::add(CommandGroup group, const Words& words, const std::function<void()>& run,
+                         const Reason& reason) {
+    m_commands->add({.id = QLatin1String(words.id),
+                     .group = group,
+                     .text = words.text,
+                     .usualKeys = words.keys,
+                     .run = run,
+                     .reasonAgainst = reason});
+}
+
+void WindowCommands::addForView(CommandGroup group, const Words& words,
+                                void (WorkspaceView::*run)()) {
+    add(
+        group, words, [this, run] { m_project->inFront(run); },
+        [this] { return reasonWithoutProject(); });
+}
+
+void WindowCommands::addForPage(CommandGroup group, const Words& words, void (ScreenPage::*run)()) {
+    add(
+        group, words, [this, run] { (page()->*run)(); }, [this] { return reasonWithoutPage(); });
+}
+
+void WindowCommands::addOfPage(CommandGroup group, PageCommands::Command command) {
+    const PageCommands::Words words = PageCommands::wordsOf(command);
+    add(
+        group, {words.id, words.text, words.keys},
+        [this, command] { page()->commands()->run(command); },
+        [this, command] {
+            return page() ? page()->commands()->reasonAgainst(command) : reasonWithoutPage();
+        });
+}
+
+void WindowCommands::addForList(const Words& words, void (RecordList::*run)()) {
+    add(
+        CommandGroup::List, words, [this, run] { (page()->activeList()->*run)(); },
+        [this] { return reasonOutsideUse(); });
+}
+
+void WindowCommands::addForCells(const Words& words, CellAction action) {
+    m_commands->add({.id = QLatin1String(words.id),
+                     .group = CommandGroup::Edit,
+                     .text = words.text,
+                     .usualKeys = words.keys,
+                     .run = [this, action] { page()->commands()->onCells(action); },
+                     .reasonAgainst = [this] { return reasonOutsideUse(); },
+                     .isKeyOfWidgets = true});
+}
+
+void WindowCommands::addRecordCommands() {
+    using Of = PageCommands::Command;
+    add(
+        CommandGroup::Record, {"save", tr("Save"), QKeySequence::Save},
+        [this] { m_project->ifInFront(&WorkspaceView::save); },
+        [this] { return reasonWithoutProject(); });
+    addOfPage(CommandGroup::Record, Of::SaveAll);
+    addForView(CommandGroup::Record,
+               {"save-drafts", tr("Save all drafts"), Qt::CTRL | Qt::SHIFT | Qt::Key_S},
+               &WorkspaceView::saveAllDrafts);
+    for (const auto command :
+         {Of::Discard, Of::New, Of::Copy, Of::CopyWithLines, Of::Delete, Of::Open})
+        addOfPage(CommandGroup::Record, command);
+}
+
+void WindowCommands::addEditCommands() {
+    const auto offer = [this] {
+        return m_project->isInFront() ? m_project->view()->undoOffer() : WorkspaceView::UndoOffer();
     };
-    add(tr("Open a project…"), QKeySequence::Open, [this] { Q_EMIT projectWanted(); });
-    add(tr("New project from a database…"), {}, [this] { Q_EMIT newProjectWanted(); });
-    add(tr("Use another database…"), {}, [this] { Q_EMIT otherDatabaseWanted(); });
-    add(tr("New screens…"), Qt::CTRL | Qt::SHIFT | Qt::Key_N,
-        inFront(&WorkspaceView::showNewScreens));
-    add(tr("Save"), QKeySequence::Save, [this] { m_project->ifInFront(&WorkspaceView::save); });
-    add(tr("Save project"), {}, inFront(&WorkspaceView::saveProject));
-    add(tr("Save all drafts"), Qt::CTRL | Qt::SHIFT | Qt::Key_S,
-        inFront(&WorkspaceView::saveAllDrafts));
-    add(tr("Switch between Build and Use"), Qt::Key_F9, [this] {
-        if (WorkspaceView* view = m_project->view())
-            view->setBuild(!view->isBuild());
-    });
-    add(tr("Change log"), Qt::CTRL | Qt::Key_L, inFront(&WorkspaceView::toggleChangeLog));
+    const auto addStep = [&](const Words& words, void (WorkspaceView::*run)(), const Reason& reason,
+                             const Reason& textNow) {
+        m_commands->add({.id = QLatin1String(words.id),
+                         .group = CommandGroup::Edit,
+                         .text = words.text,
+                         .usualKeys = words.keys,
+                         .run = [this, run] { m_project->ifInFront(run); },
+                         .reasonAgainst = reason,
+                         .textNow = textNow});
+    };
+    addStep(
+        {"undo", tr("Undo"), QKeySequence::Undo}, &WorkspaceView::undo,
+        [offer] { return offer().canUndo ? QString() : tr("There is nothing to undo."); },
+        [offer] { return offer().undoText; });
+    addStep(
+        {"redo", tr("Redo"), Qt::CTRL | Qt::SHIFT | Qt::Key_Z}, &WorkspaceView::redo,
+        [offer] { return offer().canRedo ? QString() : tr("There is nothing to redo."); },
+        [offer] { return offer().redoText; });
+    addForCells({"cut", tr("Cut"), QKeySequence::Cut}, CellAction::Cut);
+    addForCells({"copy-cells", tr("Copy"), QKeySequence::Copy}, CellAction::Copy);
+    addForCells({"paste", tr("Paste"), QKeySequence::Paste}, CellAction::Paste);
+    addForCells({"fill-down", tr("Fill down"), Qt::CTRL | Qt::Key_D}, CellAction::FillDown);
+    addForCells({"empty-cells", tr("Empty the cells"), Qt::Key_Delete}, CellAction::Clear);
+    m_commands->add({.id = QStringLiteral("select-all"),
+                     .group = CommandGroup::Edit,
+                     .text = tr("Select all records"),
+                     .usualKeys = QKeySequence::SelectAll,
+                     .run = [this] { page()->activeList()->grid()->selectAll(); },
+                     .reasonAgainst = [this] { return reasonWithoutPage(); },
+                     .isKeyOfWidgets = true});
+    addOfPage(CommandGroup::Edit, PageCommands::Command::Bulk);
 }
 
-void WindowCommands::makeListCommands() {
-    addForPage(tr("Go to a record…"), Qt::CTRL | Qt::Key_G, &ScreenPage::askWhereToGo);
-    addForList(tr("Search these records"), QKeySequence::Find, &RecordList::focusSearch);
-    addForList(tr("Filter by this field…"), Qt::Key_F8, &RecordList::askForFilter);
-    addForList(tr("Group by this field"), Qt::SHIFT | Qt::Key_F8, &RecordList::groupByField);
-    addForList(tr("The list as the screen has it"), Qt::CTRL | Qt::Key_F8,
-               &RecordList::takeScreens);
-    addForList(tr("Shown fields…"), Qt::CTRL | Qt::SHIFT | Qt::Key_F8,
+void WindowCommands::addListCommands() {
+    addForList({"search", tr("Search these records"), QKeySequence::Find},
+               &RecordList::focusSearch);
+    addForList({"filter", tr("Filter by this field…"), Qt::Key_F8}, &RecordList::askForFilter);
+    addForList({"group", tr("Group by this field"), Qt::SHIFT | Qt::Key_F8},
+               &RecordList::groupByField);
+    addForList({"shown-fields", tr("Shown fields…"), Qt::CTRL | Qt::SHIFT | Qt::Key_F8},
                &RecordList::askForShownFields);
+    addForList({"screens-list", tr("The list as the screen has it"), Qt::CTRL | Qt::Key_F8},
+               &RecordList::takeScreens);
+    addOfPage(CommandGroup::List, PageCommands::Command::Refresh);
 }
 
-void WindowCommands::makeWindowCommands() {
-    add(tr("Start a trial"), {}, [this] { m_project->inFront(&WorkspaceView::startTrial); });
-    add(tr("Find anything"), Qt::CTRL | Qt::Key_K, [this] { Q_EMIT findWanted(); });
-    addForPage(tr("Go round list, form and lines"), Qt::Key_F6, &ScreenPage::focusNextPart);
-    addForPage(tr("Go to the form"), Qt::Key_F7, &ScreenPage::focusForm);
-    addForPage(tr("Fold the list away or back"), Qt::CTRL | Qt::Key_F6, &ScreenPage::foldList);
-    addForPage(tr("Fold the form away or back"), Qt::CTRL | Qt::Key_F7, &ScreenPage::foldForm);
-    add(tr("Go to the shelf"), Qt::SHIFT | Qt::Key_F6,
-        [this] { m_project->inFront(&WorkspaceView::focusShelf); });
-    add(tr("Check the project…"), Qt::CTRL | Qt::SHIFT | Qt::Key_P,
-        [this] { m_project->inFront(&WorkspaceView::showFindings); });
-    add(tr("Light or dark"), {}, [] {
+void WindowCommands::addGoCommands() {
+    using Of = PageCommands::Command;
+    add(CommandGroup::Go, {"find", tr("Find anything"), Qt::CTRL | Qt::Key_K},
+        [this] { Q_EMIT findWanted(); });
+    addForPage(CommandGroup::Go, {"go-to", tr("Go to a record…"), Qt::CTRL | Qt::Key_G},
+               &ScreenPage::askWhereToGo);
+    for (const auto command : {Of::First, Of::Previous, Of::Next, Of::Last})
+        addOfPage(CommandGroup::Go, command);
+    addForPage(CommandGroup::Go, {"go-round", tr("Go round list, form and lines"), Qt::Key_F6},
+               &ScreenPage::focusNextPart);
+    addForPage(CommandGroup::Go, {"go-form", tr("Go to the form"), Qt::Key_F7},
+               &ScreenPage::focusForm);
+    addForView(CommandGroup::Go, {"go-shelf", tr("Go to the shelf"), Qt::SHIFT | Qt::Key_F6},
+               &WorkspaceView::focusShelf);
+}
+
+void WindowCommands::addLookBackCommands() {
+    addForView(CommandGroup::LookBack, {"change-log", tr("Change log"), Qt::CTRL | Qt::Key_L},
+               &WorkspaceView::toggleChangeLog);
+    const auto ofRecord = [this]() -> QString {
+        if (!page())
+            return reasonWithoutPage();
+        const RecordId id = page()->part().current();
+        return id.isNone()  ? tr("No record is chosen.")
+               : id.isNew() ? tr("This record is not stored yet.")
+                            : QString();
+    };
+    add(
+        CommandGroup::LookBack,
+        {"record-history", tr("History of this record"), Qt::CTRL | Qt::Key_H},
+        [this] { m_project->inFront(&WorkspaceView::showRecordHistory); }, ofRecord);
+    add(
+        CommandGroup::LookBack,
+        {"field-history", tr("History of this field…"), Qt::CTRL | Qt::SHIFT | Qt::Key_H},
+        [this] { m_project->inFront(&WorkspaceView::showFieldHistory); }, ofRecord);
+    addOfPage(CommandGroup::LookBack, PageCommands::Command::AsStored);
+    addForView(CommandGroup::LookBack, {"start-trial", tr("Start a trial")},
+               &WorkspaceView::startTrial);
+    add(CommandGroup::LookBack, {"said", tr("What was said…")},
+        [this] { (new SaidDialog(m_window))->open(); });
+}
+
+void WindowCommands::addBuildCommands() {
+    add(
+        CommandGroup::Build, {"switch", tr("Switch between Build and Use"), Qt::Key_F9},
+        [this] { m_project->view()->setBuild(!m_project->view()->isBuild()); },
+        [this] { return reasonWithoutProject(); });
+    for (const BuildFace::Tool& tool : BuildFace::allTools()) {
+        m_commands->add({.id = QLatin1String(tool.id),
+                         .group = CommandGroup::Build,
+                         .text = tool.text,
+                         .usualKeys = tool.keys,
+                         .run = [this, tool] { BuildFace::of(page())->use(tool); },
+                         .reasonAgainst =
+                             [this, tool] {
+                                 return page() ? BuildFace::of(page())->reasonAgainst(tool)
+                                               : reasonWithoutPage();
+                             },
+                         .isInMenu = tool.isInMenu});
+    }
+}
+
+void WindowCommands::addProjectCommands() {
+    const auto shaped = [this](const Words& words, void (WorkspaceView::*run)()) {
+        if (!m_project->isUseOnly())
+            addForView(CommandGroup::Project, words, run);
+    };
+    add(CommandGroup::Project, {"open-project", tr("Open a project…"), QKeySequence::Open},
+        [this] { Q_EMIT projectWanted(); });
+    add(CommandGroup::Project, {"start-page", tr("Projects of late")},
+        [this] { Q_EMIT startWanted(); });
+    if (!m_project->isUseOnly()) {
+        add(CommandGroup::Project, {"new-project", tr("New project from a database…")},
+            [this] { Q_EMIT newProjectWanted(); });
+        add(
+            CommandGroup::Project, {"other-database", tr("Use another database…")},
+            [this] { Q_EMIT otherDatabaseWanted(); }, [this] { return reasonWithoutProject(); });
+    }
+    shaped({"new-screens", tr("New screens…"), Qt::CTRL | Qt::SHIFT | Qt::Key_N},
+           &WorkspaceView::showNewScreens);
+    shaped({"check-project", tr("Check the project…"), Qt::CTRL | Qt::SHIFT | Qt::Key_P},
+           &WorkspaceView::showFindings);
+    if (!m_project->isUseOnly())
+        add(
+            CommandGroup::Project, {"project-settings", tr("Project settings…")},
+            [this] { (new ProjectSettings(m_project->workspace(), m_window))->open(); },
+            [this] { return reasonWithoutProject(); });
+    shaped({"save-project", tr("Save project")}, &WorkspaceView::saveProject);
+}
+
+void WindowCommands::addWindowCommands() {
+    addForPage(CommandGroup::Window,
+               {"fold-list", tr("Fold the list away or back"), Qt::CTRL | Qt::Key_F6},
+               &ScreenPage::foldList);
+    addForPage(CommandGroup::Window,
+               {"fold-form", tr("Fold the form away or back"), Qt::CTRL | Qt::Key_F7},
+               &ScreenPage::foldForm);
+    add(
+        CommandGroup::Window, {"arrange-windows", tr("Edit windows side by side")},
+        [this] { m_project->view()->openEdits()->arrangeSideBySide(); },
+        [this] {
+            return m_project->view() && !m_project->view()->openEdits()->windows().isEmpty()
+                       ? QString()
+                       : tr("No edit window is open.");
+        });
+    add(CommandGroup::Window, {"light-or-dark", tr("Light or dark")}, [] {
         Theme& theme = Theme::instance();
         theme.setMode(theme.isDark() ? Theme::Mode::Light : Theme::Mode::Dark);
     });
-    add(tr("Open the demonstration"), {}, [this] { m_project->openDemonstration(false); });
-    add(tr("Reset the demonstration"), {}, [this] { m_project->openDemonstration(true); });
-    add(tr("Keys"), Qt::Key_F1, [this] { showKeys(); });
-    add(tr("Quit"), QKeySequence::Quit, [this] { Q_EMIT quitWanted(); });
+    add(CommandGroup::Window, {"quit", tr("Quit"), QKeySequence::Quit},
+        [this] { Q_EMIT quitWanted(); });
 }
 
-void WindowCommands::makeUndoCommands() {
-    const auto thenRefresh = [this](void (WorkspaceView::*run)()) {
-        return [this, run] {
-            m_project->ifInFront(run);
-            refreshUndo();
-        };
-    };
-    m_undo = add(tr("Undo"), QKeySequence::Undo, thenRefresh(&WorkspaceView::undo));
-    m_redo = add(tr("Redo"), Qt::CTRL | Qt::SHIFT | Qt::Key_Z, thenRefresh(&WorkspaceView::redo));
-    refreshUndo();
+void WindowCommands::addHelpCommands() {
+    add(CommandGroup::Help, {"guide", tr("Guide"), Qt::Key_F1},
+        [this] { GuideWindow::showPart(GuideWindow::partFor(m_window), m_window); });
+    add(CommandGroup::Help, {"expressions", tr("What expressions can say")},
+        [this] { GuideWindow::showPage(GuideWindow::Page::Expressions, m_window); });
+    add(CommandGroup::Help, {"keys", tr("Keys…"), Qt::SHIFT | Qt::Key_F1},
+        [this] { (new KeysDialog(m_commands, m_window))->open(); });
+    add(CommandGroup::Help, {"demonstration", tr("Open the demonstration")},
+        [this] { m_project->openDemonstration(false); });
+    add(CommandGroup::Help, {"reset-demonstration", tr("Reset the demonstration")},
+        [this] { m_project->openDemonstration(true); });
 }
 
 void WindowCommands::refreshUndo() {
-    const bool isInFront = m_project->isInFront();
-    const WorkspaceView::UndoOffer offer =
-        isInFront ? m_project->view()->undoOffer() : WorkspaceView::UndoOffer();
-    m_undo->setEnabled(offer.canUndo);
-    m_redo->setEnabled(offer.canRedo);
-    m_undo->setText(isInFront ? offer.undoText : tr("Undo"));
-    m_redo->setText(isInFront ? offer.redoText : tr("Redo"));
+    for (const char* id : {"undo", "redo"}) {
+        const QString name = QLatin1String(id);
+        m_commands->action(name)->setToolTip(m_commands->textNow(name));
+    }
 }
 
-QStringList WindowCommands::findable() const {
-    QStringList texts;
+QList<Findable> WindowCommands::findable() const {
+    QList<Findable> all;
     if (const Workspace* workspace = m_project->workspace()) {
         for (const Screen& screen : workspace->project().screens)
-            texts += screen.label;
+            all += Findable{screen.label, tr("Screen"), {}, {}, [this, id = screen.id] {
+                                m_project->showScreen(id);
+                                if (page())
+                                    page()->focusWork();
+                            }};
     }
-    for (const QAction* action : m_all)
-        texts += action->text();
-    return texts;
-}
-
-bool WindowCommands::showScreenCalled(const QString& text) {
-    if (!m_project->workspace())
-        return false;
-    for (const Screen& screen : m_project->workspace()->project().screens) {
-        if (screen.label.compare(text, Qt::CaseInsensitive) != 0)
-            continue;
-        m_project->showScreen(screen.id);
-        if (ScreenPage* page = m_project->currentPage())
-            page->focusWork();
-        return true;
-    }
-    return false;
-}
-
-bool WindowCommands::runFound(const QString& text) {
-    if (showScreenCalled(text))
-        return true;
-    for (QAction* action : m_all) {
-        if (action->text().compare(text, Qt::CaseInsensitive) == 0) {
-            action->trigger();
-            return true;
-        }
-    }
-    return false;
-}
-
-void WindowCommands::showKeys() {
-    QStringList lines;
-    const auto add = [&lines](const QList<QAction*>& actions) {
-        for (const QAction* action : actions) {
-            if (!action->shortcut().isEmpty())
-                lines +=
-                    QStringLiteral("<tr><td>%1&nbsp;&nbsp;</td><td>%2</td></tr>")
-                        .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(),
-                             action->text().toHtmlEscaped());
-        }
-    };
-    add(m_all);
-    if (const ScreenPage* page = m_project->currentPage())
-        add(page->actions());
-    for (const auto& [keys, what] :
-         {std::pair{tr("F2 or Return"), tr("Edit the cell")},
-          std::pair{tr("Space"), tr("Set yes or no")},
-          std::pair{tr("Esc"), tr("Step back: the cell, then the record, then the window")}})
-        lines += QStringLiteral("<tr><td>%1&nbsp;&nbsp;</td><td>%2</td></tr>").arg(keys, what);
-    auto* box = new QMessageBox(QMessageBox::NoIcon, tr("Keys"),
-                                QStringLiteral("<table>%1</table>").arg(lines.join(QString())),
-                                QMessageBox::Close, m_window);
-    box->setTextFormat(Qt::RichText);
-    box->setAttribute(Qt::WA_DeleteOnClose);
-    box->open();
+    for (const Command& command : m_commands->all())
+        all += Findable{m_commands->textNow(command.id), commandGroupLabel(command.group),
+                        m_commands->keys(command.id).toString(QKeySequence::NativeText),
+                        m_commands->reasonAgainst(command.id),
+                        [this, id = command.id] { m_commands->run(id); }};
+    return all;
 }
 
 } // namespace gravin

@@ -1,63 +1,74 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QAction>
-#include <QKeySequence>
-#include <QList>
-#include <QObject>
-#include <QStringList>
-
-#include <functional>
-
-class QWidget;
+#include "app/commands/command_list.h"
+#include "app/commands/find_box.h"
+#include "app/use/page_commands.h"
 
 namespace gravin {
 
 class OpenProject;
 class RecordList;
 class ScreenPage;
+class WorkspaceView;
 
-// What can be done in a window, by its keys, its menu and the find box; most of it is done by the
-// project that is open.
+// Fills the list of all that can be done in a window: by the window itself, by the project that is
+// open, by the page in front, and by what shapes it.
 class WindowCommands : public QObject {
     Q_OBJECT
 public:
-    // The actions become the window's. `project` outlives this.
-    WindowCommands(OpenProject* project, QWidget* window);
+    // `project` and `commands` outlive this.
+    WindowCommands(OpenProject* project, CommandList* commands, QWidget* window);
 
-    const QList<QAction*>& all() const { return m_all; }
-    // Undo and redo say what they would undo, and whether they can.
+    // Undo and redo say what they would undo.
     void refreshUndo();
-    // What the find box offers: the screens that are open, and the commands.
-    QStringList findable() const;
-    // Goes to the screen, or runs the command, of that name; false: there is none.
-    bool runFound(const QString& text);
+    // For the find box: the screens that are open, then the commands.
+    QList<Findable> findable() const;
 
 Q_SIGNALS:
     void projectWanted();       // to be asked for
     void newProjectWanted();    // of a database that is to be asked for
     void otherDatabaseWanted(); // for the open project
+    void startWanted();         // the page that the program begins with
     void findWanted();          // the head line's search is to have the focus
     void quitWanted();          // asks first, as closing does
 
 private:
-    QAction* add(const QString& text, const QKeySequence& keys, const std::function<void()>& run);
-    // Of the page in front, where there is one.
-    void addForPage(const QString& text, const QKeySequence& keys, void (ScreenPage::*run)());
+    struct Words {
+        const char* id;
+        QString text;
+        QKeySequence keys = {};
+    };
+    using Reason = std::function<QString()>;
+
+    void addRecordCommands();
+    void addEditCommands();
+    void addListCommands();
+    void addGoCommands();
+    void addLookBackCommands();
+    void addBuildCommands();
+    void addProjectCommands();
+    void addWindowCommands();
+    void addHelpCommands();
+
+    void add(CommandGroup group, const Words& words, const std::function<void()>& run,
+             const Reason& reason = {});
+    void addForView(CommandGroup group, const Words& words, void (WorkspaceView::*run)());
+    // Of the page in front.
+    void addForPage(CommandGroup group, const Words& words, void (ScreenPage::*run)());
+    void addOfPage(CommandGroup group, PageCommands::Command command);
     // Of the list that has the work, in Use only: they have no meaning while it is shaped.
-    void addForList(const QString& text, const QKeySequence& keys, void (RecordList::*run)());
-    void makeProjectCommands();
-    void makeListCommands();
-    void makeWindowCommands();
-    void makeUndoCommands();
-    bool showScreenCalled(const QString& text);
-    void showKeys();
+    void addForList(const Words& words, void (RecordList::*run)());
+    void addForCells(const Words& words, CellAction action);
+
+    QString reasonWithoutProject() const;
+    QString reasonWithoutPage() const;
+    QString reasonOutsideUse() const;
+    ScreenPage* page() const;
 
     OpenProject* m_project;
+    CommandList* m_commands;
     QWidget* m_window;
-    QList<QAction*> m_all;
-    QAction* m_undo = nullptr;
-    QAction* m_redo = nullptr;
 };
 
 } // namespace gravin

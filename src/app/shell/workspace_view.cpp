@@ -7,6 +7,7 @@
 #include "app/grid/grid_view.h"
 #include "app/history/as_it_was_page.h"
 #include "app/history/change_log_panel.h"
+#include "app/history/field_history_dialog.h"
 #include "app/history/rollback_dialog.h"
 #include "app/history/timeline_strip.h"
 #include "app/history/trial_band.h"
@@ -408,12 +409,6 @@ void WorkspaceView::showScreen(const QString& screenId) {
         page->setBuild(m_build);
     }
     closeNewScreens();
-    // Shortcuts are those of the screen that is shown.
-    if (ScreenPage* before = currentPage()) {
-        for (QAction* action : before->actions())
-            removeAction(action);
-    }
-    addActions(page->actions());
     m_pages->setCurrentWidget(page);
     m_shelf->setCurrentScreen(screenId);
     Q_EMIT undoChanged();
@@ -515,6 +510,29 @@ void WorkspaceView::showChangeLog(qint64 change) {
     else
         m_changeLog->chooseNewest();
     m_changeLog->focusList();
+}
+
+// Requires, as the next: the page's current record is stored.
+void WorkspaceView::showRecordHistory() {
+    const GridPart part = currentPage()->part();
+    const RecordId id = part.current();
+    showChangeLog();
+    m_changeLog->narrowTo(part.binding->screen().table->written(), id.key,
+                          part.binding->nameOf(id));
+}
+
+void WorkspaceView::showFieldHistory() {
+    const GridPart part = currentPage()->part();
+    const QList<BoundField>& fields = part.binding->fields();
+    const int at = part.grid->currentIndex().column();
+    if (at < 0 || at >= fields.size() || !fields[at].column.expression.isEmpty()) {
+        currentPage()->showNotice(
+            {Notice::Kind::Refused, tr("Choose a field that is stored with the record.")});
+        return;
+    }
+    (new FieldHistoryDialog(m_workspace, *part.binding->screen().table, part.current().key,
+                            fields[at].name(), this))
+        ->open();
 }
 
 void WorkspaceView::hideChangeLog() {

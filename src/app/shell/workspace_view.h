@@ -53,6 +53,9 @@ public:
     // `change`: to be chosen in it; 0: the newest.
     void showChangeLog(qint64 change = 0);
     void toggleChangeLog();
+    // Of the current record, and of its current field.
+    void showRecordHistory();
+    void showFieldHistory();
     void showFindings();
     // Compares the database with another one, which may be used instead, see databaseChosen().
     void compareWith(const ConnectionSpec& other);

@@ -2,6 +2,7 @@
 #include "app/use/page_commands.h"
 
 #include "app/bulk/bulk_dialog.h"
+#include "app/commands/command_list.h"
 #include "app/grid/cell_clipboard.h"
 #include "app/grid/grid_view.h"
 #include "app/look/plain_text.h"
@@ -28,45 +29,45 @@ PageCommands::PageCommands(ScreenPage* page)
     connect(m_cells, &CellClipboard::notice, page, &ScreenPage::showNotice);
 }
 
-void PageCommands::makeActions() {
-    struct Entry {
-        Command command;
-        QString text;
-        QKeySequence keys;
-        const char* icon;
-    };
-    const QList<Entry> entries{
-        {Command::Save, tr("Save record"), {}, "document-save"},
-        {Command::SaveAll, tr("Save all of this screen"), {}, "document-save-all"},
-        {Command::Discard, tr("Discard edits"), {}, "edit-undo"},
-        {Command::New, tr("New record"), QKeySequence(QKeySequence::New), "list-add"},
-        {Command::Copy, tr("Copy this record"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C),
+QList<PageCommands::Words> PageCommands::allWords() {
+    constexpr auto Both = Qt::CTRL | Qt::SHIFT;
+    return {
+        {Command::Save, "save", tr("Save record"), QKeySequence::Save, "document-save"},
+        {Command::SaveAll, "save-screen", tr("Save all of this screen"), {}, "document-save-all"},
+        {Command::Discard, "discard", tr("Discard edits"), {}, "edit-undo"},
+        {Command::New, "new-record", tr("New record"), QKeySequence::New, "list-add"},
+        {Command::Copy, "copy-record", tr("Copy this record"), Both | Qt::Key_C, "edit-copy"},
+        {Command::CopyWithLines, "copy-with-lines", tr("Copy with its lines"), Both | Qt::Key_D,
          "edit-copy"},
-        {Command::CopyWithLines, tr("Copy with its lines"),
-         QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_D), "edit-copy"},
-        {Command::Delete, tr("Delete…"), QKeySequence(Qt::CTRL | Qt::Key_Delete), "edit-delete"},
-        {Command::Bulk, tr("Bulk update…"), QKeySequence(Qt::CTRL | Qt::Key_B), "edit-select-all"},
-        {Command::Open, tr("Open in window"), QKeySequence(Qt::CTRL | Qt::Key_Return),
+        {Command::Delete, "delete", tr("Delete…"), Qt::CTRL | Qt::Key_Delete, "edit-delete"},
+        {Command::Bulk, "bulk-update", tr("Bulk update…"), Qt::CTRL | Qt::Key_B, "edit-select-all"},
+        {Command::Open, "open-window", tr("Open in window"), Qt::CTRL | Qt::Key_Return,
          "window-new"},
-        {Command::AsStored, tr("Show as stored"), QKeySequence(Qt::CTRL | Qt::Key_I),
+        {Command::AsStored, "as-stored", tr("Show as stored"), Qt::CTRL | Qt::Key_I,
          "document-properties"},
-        {Command::Refresh, tr("Refresh now"), QKeySequence(QKeySequence::Refresh), "view-refresh"},
-        {Command::First, tr("First record"), QKeySequence(Qt::CTRL | Qt::Key_Home), "go-first"},
-        {Command::Previous, tr("Previous record"), QKeySequence(Qt::ALT | Qt::Key_Up),
-         "go-previous"},
-        {Command::Next, tr("Next record"), QKeySequence(Qt::ALT | Qt::Key_Down), "go-next"},
-        {Command::Last, tr("Last record"), QKeySequence(Qt::CTRL | Qt::Key_End), "go-last"},
+        {Command::Refresh, "refresh", tr("Refresh now"), QKeySequence::Refresh, "view-refresh"},
+        {Command::First, "first", tr("First record"), Qt::CTRL | Qt::Key_Home, "go-first"},
+        {Command::Previous, "previous", tr("Previous record"), Qt::ALT | Qt::Key_Up, "go-previous"},
+        {Command::Next, "next", tr("Next record"), Qt::ALT | Qt::Key_Down, "go-next"},
+        {Command::Last, "last", tr("Last record"), Qt::CTRL | Qt::Key_End, "go-last"},
     };
-    for (const Entry& entry : entries) {
-        auto* action = new QAction(QIcon::fromTheme(QLatin1String(entry.icon)), entry.text, this);
-        action->setShortcut(entry.keys);
+}
+
+PageCommands::Words PageCommands::wordsOf(Command command) {
+    return allWords()[static_cast<int>(command)];
+}
+
+// The keys are the window's: here they are only said.
+void PageCommands::makeActions() {
+    for (const Words& words : allWords()) {
+        auto* action = new QAction(QIcon::fromTheme(QLatin1String(words.icon)), words.text, this);
         connect(action, &QAction::triggered, this,
-                [this, command = entry.command] { run(command); });
-        m_actions.insert(static_cast<int>(entry.command), action);
+                [this, command = words.command] { run(command); });
+        m_actions.insert(static_cast<int>(words.command), action);
     }
-    connect(&Theme::instance(), &Theme::changed, this, [this, entries] {
-        for (const Entry& entry : entries)
-            action(entry.command)->setIcon(QIcon::fromTheme(QLatin1String(entry.icon)));
+    connect(&Theme::instance(), &Theme::changed, this, [this] {
+        for (const Words& words : allWords())
+            action(words.command)->setIcon(QIcon::fromTheme(QLatin1String(words.icon)));
     });
 }
 
@@ -347,11 +348,12 @@ void PageCommands::goAlong(const RowAction& action, const GridPart& part) {
 }
 
 void PageCommands::refresh() {
-    for (auto entry = m_actions.begin(); entry != m_actions.end(); ++entry) {
-        const QString reason = reasonAgainst(static_cast<Command>(entry.key()));
-        QAction* action = entry.value();
+    static const QList<Words> all = allWords();
+    for (const Words& words : all) {
+        const QString reason = reasonAgainst(words.command);
+        QAction* action = this->action(words.command);
         action->setEnabled(reason.isEmpty());
-        const QString keys = action->shortcut().toString(QKeySequence::NativeText);
+        const QString keys = shownKeys(QLatin1String(words.id), words.keys);
         const QString plain =
             keys.isEmpty() ? action->text() : tr("%1 (%2)").arg(action->text(), keys);
         action->setToolTip(reason.isEmpty() ? plain : reason);

@@ -35,11 +35,20 @@ public:
         Last
     };
 
+    struct Words {
+        Command command;
+        const char* id;
+        QString text;
+        QKeySequence keys; // the usual ones
+        const char* icon;
+    };
+    // Of all but Save, which is the window's, in the order of Command.
+    static Words wordsOf(Command command);
+
     // `page` owns it.
     explicit PageCommands(ScreenPage* page);
 
     QAction* action(Command command) const { return m_actions.value(static_cast<int>(command)); }
-    QList<QAction*> actions() const { return m_actions.values(); }
     // Does nothing where there is a reason against it.
     void run(Command command);
     // Why it cannot be done now; empty: it can. The one place that decides it.
@@ -59,6 +68,7 @@ Q_SIGNALS:
                        const QString& words);
 
 private:
+    static QList<Words> allWords();
     void makeActions();
     // What Save means: lines are saved with the record that they belong to.
     GridPart savedPart() const;

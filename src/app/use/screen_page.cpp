@@ -189,7 +189,6 @@ void ScreenPage::connectGrid() {
 }
 
 QAction* ScreenPage::action(Command command) const { return m_commands->action(command); }
-QList<QAction*> ScreenPage::actions() const { return m_commands->actions(); }
 
 void ScreenPage::setFace(ShapingFace* face) {
     m_face = face;

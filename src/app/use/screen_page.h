@@ -51,7 +51,7 @@ public:
     // Once. The page's widgets own those of the face.
     void setFace(ShapingFace* face);
     QAction* action(Command command) const;
-    QList<QAction*> actions() const;
+    PageCommands* commands() const { return m_commands; }
     ScreenBinding* binding() { return &m_binding; }
     Workspace* workspace() const { return m_binding.workspace(); }
     OpenEdits* openEdits() const { return m_openEdits; }
@@ -100,7 +100,6 @@ Q_SIGNALS:
 
 protected:
     void resizeEvent(QResizeEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
 
 private:
     // How the grid, the plate and the form beside it share the room at first.

@@ -165,17 +165,6 @@ void ScreenPage::applySplitSoon() {
 }
 
 // The key of a command that cannot be carried out now says why.
-void ScreenPage::keyPressEvent(QKeyEvent* event) {
-    const QKeySequence pressed(event->keyCombination());
-    for (const QAction* action : actions()) {
-        if (action->isEnabled() || action->shortcut() != pressed || m_build)
-            continue;
-        showNotice({Notice::Kind::Refused, action->toolTip()});
-        return;
-    }
-    QWidget::keyPressEvent(event);
-}
-
 void ScreenPage::resizeEvent(QResizeEvent* event) {
     QWidget::resizeEvent(event);
     applySplitSoon();
