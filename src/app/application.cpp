@@ -1,13 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/application.h"
 
+#include "app/look/person_settings.h"
 #include "app/look/theme.h"
 #include "app/shell/main_window.h"
+#include "app/shell/recent_projects.h"
 #include "core/base/whole_file.h"
 #include "core/database/worker.h"
 
 #include <QApplication>
 #include <QDir>
+#include <QIcon>
 
 #include <spdlog/sinks/rotating_file_sink.h>
 #include <spdlog/spdlog.h>
@@ -41,6 +44,34 @@ void logToFile() {
     });
 }
 
+// Light or dark as the person chose last; kept as soon as they choose again.
+void followThemeSetting() {
+    const QString key = QStringLiteral("theme");
+    const auto settings = [] { return personSettings(QStringLiteral("look")); };
+    const QString kept = settings().value(key).toString();
+    Theme& theme = Theme::instance();
+    if (kept == u"light" || kept == u"dark")
+        theme.setMode(kept == u"dark" ? Theme::Mode::Dark : Theme::Mode::Light);
+    QObject::connect(&theme, &Theme::changed, qApp, [key, settings] {
+        const Theme::Mode mode = Theme::instance().mode();
+        if (mode == Theme::Mode::Desktop)
+            settings().remove(key);
+        else
+            settings().setValue(key, mode == Theme::Mode::Dark ? QStringLiteral("dark")
+                                                               : QStringLiteral("light"));
+    });
+}
+
+// At small sizes one of fewer lines.
+QIcon programIcon() {
+    QIcon icon;
+    for (const int size : {16, 22, 24})
+        icon.addPixmap(QIcon(QStringLiteral(":/look/gravin-small.svg")).pixmap(size, size));
+    for (const int size : {32, 48, 64, 128, 256, 512})
+        icon.addPixmap(QIcon(QStringLiteral(":/look/gravin.svg")).pixmap(size, size));
+    return icon;
+}
+
 } // namespace
 
 int runApplication(int& argc, char** argv, const OpenRequest& request) {
@@ -50,9 +81,14 @@ int runApplication(int& argc, char** argv, const OpenRequest& request) {
     QGuiApplication::setApplicationDisplayName(QStringLiteral("Gravin"));
     logToFile();
     Theme::instance().apply(application);
+    followThemeSetting();
+    QApplication::setWindowIcon(programIcon());
+    OpenRequest wanted = request;
+    if (wanted.file.isEmpty() && !wanted.demonstration && RecentProjects::beginsWithLast())
+        wanted.file = RecentProjects::last();
     int code = 0;
     {
-        MainWindow window(request);
+        MainWindow window(wanted);
         if (request.demonstration)
             window.openDemonstration(false);
         window.show();

@@ -79,7 +79,7 @@ TEST_F(GridHabits, SelectedRowsAreCountedOnceHoweverTheyWereSelected) {
 
 TEST_F(GridHabits, ADraggedWidthOutlivesTheNextSort) {
     const int column = columnOf("name");
-    const int wide = grid()->columnWidth(column) + 60;
+    const int wide = grid()->columnWidth(column) + 260; // wider than any that is fitted
     grid()->horizontalHeader()->resizeSection(column, wide);
     Driver::settle();
     grid()->applyWidths(); // as every sort and every lookup that arrives does

@@ -26,7 +26,7 @@ protected:
             Session::open({Engine::Sqlite, folder() + QStringLiteral("/harbour.db"), true},
                           Session::Access::ReadWrite);
         ASSERT_TRUE(session);
-        ASSERT_TRUE(writerOf(*session).execute(
+        ASSERT_TRUE(test::writerOf(*session).execute(
             QStringLiteral("UPDATE aid SET name = ?, notes = ? WHERE id <= 2"), {Long, Long}));
         open(*project);
     }

@@ -524,6 +524,24 @@ TEST_F(CommandLine, RefusesWhatAFieldCannotTake) {
     EXPECT_EQ(database.dump(), before);
 }
 
+// ISO forms and points, whatever the project says; as people of a locale write only where asked.
+TEST_F(CommandLine, WritesDatesAndFiguresAlikeEverywhere) {
+    putInto(project(), "locale", "de");
+    EXPECT_EQ(on("edit", {"book", "--key", "1", "price=1,5"}).code, 1);
+    EXPECT_EQ(
+        on("edit", {"book", "--key", "1", "price=1,5", "bought=28.11.2026", "--locale", "de"}).code,
+        0);
+    const std::string plain = on("rows", {"book", "--where", "id = 1"}).out;
+    EXPECT_NE(plain.find("1.50"), std::string::npos) << plain;
+    EXPECT_NE(plain.find("2026-11-28"), std::string::npos);
+    const std::string german = on("rows", {"book", "--where", "id = 1", "--locale", "de-DE"}).out;
+    EXPECT_NE(german.find("1,50"), std::string::npos) << german;
+    EXPECT_NE(german.find("28.11.2026"), std::string::npos);
+    EXPECT_EQ(on("rows", {"book", "--locale", "xx-nowhere"}).code, 2);
+    putInto(project(), "locale", "nowhere");
+    EXPECT_NE(on("rows", {"book"}).err.find("nowhere"), std::string::npos);
+}
+
 TEST_F(CommandLine, TakesBinaryValuesFromFiles) {
     ScratchDatabase pictures(QStringLiteral("CREATE TABLE plan (id INTEGER PRIMARY KEY, sheet BLOB "
                                             "NOT NULL, name TEXT);"));

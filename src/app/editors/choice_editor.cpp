@@ -2,6 +2,7 @@
 #include "app/editors/choice_editor.h"
 
 #include "app/look/paint.h"
+#include "app/look/theme.h"
 #include "core/value/text_form.h"
 
 #include <QComboBox>
@@ -47,6 +48,8 @@ ChoiceEditor::ChoiceEditor(const BoundField& field, Workspace* workspace, QWidge
         Q_EMIT edited();
         Q_EMIT finished();
     });
+    // The edges of the swatches are the theme's.
+    connect(&Theme::instance(), &Theme::changed, this, &ChoiceEditor::fill);
     fill();
 }
 

@@ -64,8 +64,10 @@ void GridView::shareRoom(QMap<int, int>& widths) const {
         if (isColumnHidden(column))
             continue;
         const int width = widths.value(column);
-        if (width > WidestFitted &&
-            m_model->binding()->fields()[column].placement.width == ScreenField::FittedWidth)
+        const BoundField& field = m_model->binding()->fields()[column];
+        // What a hand has drawn wide stays so.
+        if (width > WidestFitted && field.placement.width == ScreenField::FittedWidth &&
+            !m_dragged.contains(field.name()))
             wide.insert(column, width);
         taken += wide.contains(column) ? static_cast<int>(WidestFitted) : width;
     }

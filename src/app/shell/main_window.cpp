@@ -39,7 +39,7 @@ MainWindow::MainWindow(const OpenRequest& request)
     , m_head(new HeaderBar)
     , m_notice(new NoticeLine)
     , m_pages(new QStackedWidget)
-    , m_start(new StartPage)
+    , m_start(new StartPage(request.useOnly))
     , m_connect(new ConnectionPage)
     , m_connectArea(scrolled(m_connect))
     , m_project(std::make_unique<OpenProject>(request.useOnly, this))
@@ -96,6 +96,7 @@ void MainWindow::connectParts() {
     connect(m_head, &HeaderBar::findingsRequested, this,
             [this] { m_project->inFront(&WorkspaceView::showFindings); });
     connect(m_start, &StartPage::openRequested, this, &MainWindow::askForProject);
+    connect(m_start, &StartPage::projectChosen, this, &MainWindow::openProject);
     connect(m_start, &StartPage::newRequested, this, &MainWindow::askForDatabase);
     connect(m_start, &StartPage::demonstrationRequested, this,
             [this] { openDemonstration(false); });
@@ -127,8 +128,10 @@ void MainWindow::connectCommands() {
     connect(m_commands, &WindowCommands::newProjectWanted, this, &MainWindow::askForDatabase);
     connect(m_commands, &WindowCommands::otherDatabaseWanted, this,
             &MainWindow::askForOtherDatabase);
-    connect(m_commands, &WindowCommands::startWanted, this,
-            [this] { m_pages->setCurrentWidget(m_start); });
+    connect(m_commands, &WindowCommands::startWanted, this, [this] {
+        m_start->refresh();
+        m_pages->setCurrentWidget(m_start);
+    });
     connect(m_list, &CommandList::refused, this, [this](const QString& reason) {
         notify({Notice::Kind::Refused, reason});
     });
@@ -205,6 +208,8 @@ void MainWindow::showView(WorkspaceView* view) {
     m_pages->addWidget(view);
     m_pages->setCurrentWidget(view);
     m_head->setBuildOffered(!m_request.useOnly);
+    if (!std::exchange(m_isPlaced, true) && !view->leftOff().geometry.isEmpty())
+        restoreGeometry(view->leftOff().geometry);
     view->begin(m_request.screen);
     refreshHead();
     Q_EMIT opened();

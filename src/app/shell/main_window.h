@@ -84,6 +84,7 @@ private:
     std::unique_ptr<OpenProject> m_project;
     CommandList* m_list;
     WindowCommands* m_commands;
+    bool m_isPlaced = false; // as the person left it
     bool m_reachable = true;
     QString m_unreachableReason;
 };

@@ -91,6 +91,35 @@ void OpenEditsTray::fill() {
     }
     if (!windows.isEmpty())
         addMenu();
+    if (m_offered > 0)
+        addOffer();
+}
+
+void OpenEditsTray::offer(qsizetype windows, const std::function<void()>& open) {
+    m_offered = windows;
+    m_openOffered = open;
+    fill();
+}
+
+void OpenEditsTray::addOffer() {
+    auto* open = new QPushButton(
+        tr("Open %1 of last time").arg(counted(m_offered, tr("window"), tr("windows"))));
+    open->setObjectName(QStringLiteral("open-former"));
+    auto* decline = new QToolButton;
+    decline->setObjectName(QStringLiteral("decline-former"));
+    decline->setText(QStringLiteral("✕"));
+    decline->setToolTip(tr("Leave them closed"));
+    decline->setAccessibleName(decline->toolTip());
+    connect(open, &QPushButton::clicked, this, [this] {
+        m_offered = 0;
+        m_openOffered();
+    });
+    connect(decline, &QToolButton::clicked, this, [this] {
+        m_offered = 0;
+        fillSoon();
+    });
+    m_layout->addWidget(open);
+    m_layout->addWidget(decline);
 }
 
 void OpenEditsTray::addMenu() {

@@ -2,6 +2,7 @@
 #include "app/shell/open_project.h"
 
 #include "app/connect/secret_keeper.h"
+#include "app/shell/recent_projects.h"
 #include "app/shell/workspace_view.h"
 #include "app/use/open_edits.h"
 #include "app/use/save_many.h"
@@ -85,6 +86,7 @@ void OpenProject::openWorkspace(const QString& file, const Project& project) {
 void OpenProject::install(const std::shared_ptr<Workspace>& workspace) {
     close();
     m_workspace = workspace;
+    RecentProjects::note(workspace->document()->file(), workspace->project().name);
     m_view = new WorkspaceView(workspace.get(), m_useOnly);
     connect(m_view, &WorkspaceView::databaseChosen, this, &OpenProject::useDatabase);
     connect(workspace->records(), &Records::edited, this, &OpenProject::forgetLeaving);
@@ -100,8 +102,10 @@ void OpenProject::install(const std::shared_ptr<Workspace>& workspace) {
 }
 
 void OpenProject::close() {
-    if (m_view)
+    if (m_view) {
+        m_view->place().keep(m_workspace->document()->file());
         Q_EMIT closing();
+    }
     delete std::exchange(m_view, nullptr);
     m_givenUp.reset();
     m_afterSaving = {};

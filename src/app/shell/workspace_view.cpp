@@ -7,8 +7,6 @@
 #include "app/grid/grid_view.h"
 #include "app/history/as_it_was_page.h"
 #include "app/history/change_log_panel.h"
-#include "app/history/field_history_dialog.h"
-#include "app/history/rollback_dialog.h"
 #include "app/history/timeline_strip.h"
 #include "app/history/trial_band.h"
 #include "app/shell/left_over_panel.h"
@@ -35,10 +33,6 @@
 
 namespace gravin {
 
-namespace {
-constexpr int ChangeLogHeight = 240;
-}
-
 WorkspaceView::WorkspaceView(Workspace* workspace, bool useOnly, QWidget* parent)
     : QWidget(parent)
     , m_workspace(workspace)
@@ -50,7 +44,9 @@ WorkspaceView::WorkspaceView(Workspace* workspace, bool useOnly, QWidget* parent
     , m_middle(new QSplitter(Qt::Vertical))
     , m_timeline(new TimelineStrip(workspace))
     , m_trial(new TrialBand(workspace))
-    , m_changeLog(new ChangeLogPanel(workspace)) {
+    , m_changeLog(new ChangeLogPanel(workspace))
+    , m_tray(new OpenEditsTray(m_openEdits))
+    , m_leftOff(LeftOff::of(workspace->document()->file())) {
     m_pages->setObjectName(QStringLiteral("project-pages"));
     m_shelfEdge->setProperty("role", "side-line");
     m_middle->setHandleWidth(1);
@@ -69,7 +65,7 @@ WorkspaceView::WorkspaceView(Workspace* workspace, bool useOnly, QWidget* parent
     bottom->setContentsMargins(0, 0, 0, 0);
     bottom->setSpacing(0);
     bottom->addWidget(m_timeline, 1);
-    bottom->addWidget(new OpenEditsTray(m_openEdits));
+    bottom->addWidget(m_tray);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
@@ -130,7 +126,8 @@ void WorkspaceView::followWorkspace() {
 
 void WorkspaceView::begin(const QString& screen) {
     const Project& project = m_workspace->project();
-    const Screen* first = screen.isEmpty() ? nullptr : project.screen(screen);
+    const Screen* first =
+        screen.isEmpty() ? project.screenById(m_leftOff.screen) : project.screen(screen);
     if (!first)
         first = project.screenById(project.startScreen);
     if (!first && !project.screens.isEmpty())
@@ -142,6 +139,12 @@ void WorkspaceView::begin(const QString& screen) {
         Q_EMIT nothingToShow();
     else
         showNewScreens();
+    if (m_leftOff.showsChangeLog) {
+        showChangeLog();
+        if (m_leftOff.middle.size() == m_middle->count())
+            m_middle->setSizes(m_leftOff.middle);
+    }
+    m_tray->offer(m_leftOff.windows.size(), [this] { openFormerWindows(); });
     focusWork();
     if (!m_workspace->writing()->draftKeeper()->leftOver().isEmpty())
         (new LeftOverPanel(m_workspace, this))->open();
@@ -149,6 +152,35 @@ void WorkspaceView::begin(const QString& screen) {
         Q_EMIT said({Notice::Kind::Refused, m_workspace->writing()->draftKeeper()->problem()});
     m_workspace->writing()->workKeeper()->tellWhatBecame();
     m_workspace->writing()->compareLog();
+}
+
+void WorkspaceView::openFormerWindows() {
+    for (const LeftOff::Window& former : std::exchange(m_leftOff.windows, {})) {
+        if (EditWindow* window = m_openEdits->open(former.screen, {former.record, 0}))
+            window->restoreGeometry(former.geometry);
+    }
+}
+
+// What is on no disk yet cannot be come back to.
+LeftOff WorkspaceView::place() const {
+    LeftOff left = m_leftOff; // of screens that were not shown this time, too
+    left.windows.clear();
+    for (auto page = m_pageOf.begin(); page != m_pageOf.end(); ++page) {
+        const RecordId id = (*page)->grid()->currentRecord();
+        if (!id.isNone() && !id.isNew())
+            left.records.insert(page.key(), id.key);
+        left.folded.insert(page.key(), static_cast<int>((*page)->folded()));
+    }
+    if (currentPage())
+        left.screen = m_pageOf.key(currentPage());
+    left.showsChangeLog = m_changeLog->isVisibleTo(this);
+    left.middle = m_middle->sizes();
+    for (const EditWindow* window : m_openEdits->windows()) {
+        if (!window->record().isNew())
+            left.windows += {window->screenId(), window->record().key, window->saveGeometry()};
+    }
+    left.geometry = window()->saveGeometry();
+    return left;
 }
 
 void WorkspaceView::focusWork() {
@@ -166,15 +198,6 @@ void WorkspaceView::endTyping() {
 }
 
 void WorkspaceView::focusShelf() { m_shelf->setFocus(Qt::ShortcutFocusReason); }
-
-void WorkspaceView::startTrial() { m_trial->start(); }
-
-void WorkspaceView::toggleChangeLog() {
-    if (m_changeLog->isVisible())
-        hideChangeLog();
-    else
-        showChangeLog();
-}
 
 bool WorkspaceView::showNotice(const Notice& notice) {
     QWidget* front = m_pages->currentWidget();
@@ -224,44 +247,6 @@ void WorkspaceView::undo() {
         rollBackChange(std::exchange(m_lastSave, 0));
         Q_EMIT undoChanged();
     }
-}
-
-void WorkspaceView::showAsItWas(qint64 change) {
-    const AsItWasPage* shown = qobject_cast<AsItWasPage*>(m_pages->currentWidget());
-    const QString screenId = shown           ? shown->screenId()
-                             : currentPage() ? currentPage()->screenId()
-                                             : QString();
-    if (screenId.isEmpty())
-        return;
-    returnToNow();
-    auto* page = new AsItWasPage(m_workspace, screenId, change);
-    connect(page, &AsItWasPage::returnRequested, this, &WorkspaceView::returnToNow);
-    connect(page, &AsItWasPage::rollbackRequested, this, &WorkspaceView::rollBack);
-    m_pages->addWidget(page);
-    m_pages->setCurrentWidget(page);
-    page->list()->setFocus(Qt::OtherFocusReason);
-    m_timeline->setMoment(change);
-}
-
-void WorkspaceView::returnToNow() {
-    auto* page = qobject_cast<AsItWasPage*>(m_pages->currentWidget());
-    if (!page)
-        return;
-    const QString screenId = page->screenId();
-    m_timeline->setMoment({});
-    m_pages->removeWidget(page);
-    page->deleteLater();
-    showScreen(screenId);
-    if (currentPage())
-        currentPage()->focusWork();
-}
-
-void WorkspaceView::rollBackChange(qint64 change) {
-    RollbackDialog::ofChange(m_workspace, change, this)->open();
-}
-
-void WorkspaceView::rollBack(const LogScope& scope, const QString& words) {
-    (new RollbackDialog(m_workspace, scope, words, this))->open();
 }
 
 void WorkspaceView::redo() {
@@ -407,6 +392,10 @@ void WorkspaceView::showScreen(const QString& screenId) {
         connect(page, &ScreenPage::rollbackRequested, this, &WorkspaceView::rollBackChange);
         connect(page, &ScreenPage::goToRequested, this, &WorkspaceView::goTo);
         page->setBuild(m_build);
+        if (const auto left = m_leftOff.records.constFind(screenId);
+            left != m_leftOff.records.constEnd())
+            page->beginAt(*left);
+        page->setFolded(static_cast<ScreenPage::Folded>(m_leftOff.folded.value(screenId)));
     }
     closeNewScreens();
     m_pages->setCurrentWidget(page);
@@ -498,47 +487,6 @@ void WorkspaceView::forgetRemovedScreens() {
         showNewScreens();
     else
         showScreen(m_shelf->currentScreen());
-}
-
-void WorkspaceView::showChangeLog(qint64 change) {
-    if (!m_changeLog->isVisible()) {
-        m_changeLog->show();
-        m_middle->setSizes({m_middle->height() - ChangeLogHeight, ChangeLogHeight});
-    }
-    if (change > 0)
-        m_changeLog->choose(change);
-    else
-        m_changeLog->chooseNewest();
-    m_changeLog->focusList();
-}
-
-// Requires, as the next: the page's current record is stored.
-void WorkspaceView::showRecordHistory() {
-    const GridPart part = currentPage()->part();
-    const RecordId id = part.current();
-    showChangeLog();
-    m_changeLog->narrowTo(part.binding->screen().table->written(), id.key,
-                          part.binding->nameOf(id));
-}
-
-void WorkspaceView::showFieldHistory() {
-    const GridPart part = currentPage()->part();
-    const QList<BoundField>& fields = part.binding->fields();
-    const int at = part.grid->currentIndex().column();
-    if (at < 0 || at >= fields.size() || !fields[at].column.expression.isEmpty()) {
-        currentPage()->showNotice(
-            {Notice::Kind::Refused, tr("Choose a field that is stored with the record.")});
-        return;
-    }
-    (new FieldHistoryDialog(m_workspace, *part.binding->screen().table, part.current().key,
-                            fields[at].name(), this))
-        ->open();
-}
-
-void WorkspaceView::hideChangeLog() {
-    m_changeLog->hide();
-    if (currentPage())
-        currentPage()->focusGrid();
 }
 
 void WorkspaceView::save() {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/shell/left_off.h"
 #include "core/changes/log/change_log.h"
 #include "session/drafts/draft_saver.h"
 #include "session/workspace.h"
@@ -17,6 +18,7 @@ class ChangeLogPanel;
 class NewScreensPage;
 class NewTablePage;
 class OpenEdits;
+class OpenEditsTray;
 class ScreenPage;
 class ScreenList;
 class TimelineStrip;
@@ -62,6 +64,9 @@ public:
     void rollBackChange(qint64 change);
     void startTrial();
     void focusWork();
+    // Where it is now, to be taken up by the next view of the project.
+    LeftOff place() const;
+    const LeftOff& leftOff() const { return m_leftOff; }
     // What is typed in a cell or a field counts as done.
     void endTyping();
     void focusShelf();
@@ -110,6 +115,7 @@ private:
     void showNewTable();
     void leaveNewTable();
     void hideChangeLog();
+    void openFormerWindows();
 
     Workspace* m_workspace;
     bool m_useOnly;
@@ -122,6 +128,8 @@ private:
     TimelineStrip* m_timeline;
     TrialBand* m_trial;
     ChangeLogPanel* m_changeLog;
+    OpenEditsTray* m_tray;
+    LeftOff m_leftOff; // by the view before
     NewScreensPage* m_newScreens = nullptr;
     NewTablePage* m_newTable = nullptr;
     QHash<QString, ScreenPage*> m_pageOf;

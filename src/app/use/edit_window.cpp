@@ -3,6 +3,7 @@
 
 #include "app/look/notice_line.h"
 #include "app/look/paint.h"
+#include "app/look/person_settings.h"
 #include "app/look/theme.h"
 #include "app/use/delete_dialog.h"
 #include "app/use/form_fields.h"
@@ -18,7 +19,6 @@
 #include <QApplication>
 #include <QKeyEvent>
 #include <QPainter>
-#include <QSettings>
 #include <QSplitter>
 #include <QVBoxLayout>
 
@@ -31,10 +31,7 @@ constexpr Distance DefaultHeight(460);
 constexpr Distance WidthWithLines(860);
 constexpr Distance HeightWithLines(660);
 
-QSettings windowSettings() {
-    return QSettings(QSettings::IniFormat, QSettings::UserScope, QStringLiteral("gravin"),
-                     QStringLiteral("windows"));
-}
+QSettings windowSettings() { return personSettings(QStringLiteral("windows")); }
 
 QString sizeKey(const QString& screenId) { return QStringLiteral("size/") + screenId; }
 

@@ -515,8 +515,14 @@ void ScreenPage::saveWritten(const GridPart& part, const RecordId& id) {
 // On opening, the first record is there; the list is never without a current record while it has
 // any.
 void ScreenPage::chooseFirstRecord() {
-    if (!m_grid->currentIndex().isValid() && m_model->rowCount() > 0)
-        m_grid->setCurrentRecord(m_model->rows().recordAtIndex(0));
+    if (!m_grid->currentIndex().isValid() && m_model->rowCount() > 0) {
+        if (!m_model->view()->isComplete() && m_beginsAt)
+            return;
+        const auto wanted = std::exchange(m_beginsAt, std::nullopt);
+        const RecordId there{wanted.value_or(Key()), 0};
+        const bool isThere = wanted && m_model->rows().storedIndexOf(there) >= 0;
+        m_grid->setCurrentRecord(isThere ? there : m_model->rows().recordAtIndex(0));
+    }
     if (m_model->rowCount() == 0)
         m_form->setRecord({});
 }

@@ -71,6 +71,8 @@ public:
     void askWhereToGo();
     void goTo(const QString& text);
     void goToRecord(const Key& key);
+    // Where the list begins when it is there, instead of at its first record.
+    void beginAt(const Key& key) { m_beginsAt = key; }
     // Saves what the commands work on with all that belongs to it; where something stands in the
     // way, goes there.
     void save();
@@ -84,6 +86,9 @@ public:
     // The list beside the form away, or back; the form likewise.
     void foldList() { fold(Folded::List); }
     void foldForm() { fold(Folded::Form); }
+    enum class Folded { None, List, Form };
+    Folded folded() const { return m_folded; }
+    void setFolded(Folded folded);
     // Goes round the list, the form, and the lines in turn.
     void focusNextPart();
     // Where work begins: the grid, or the form where there is none.
@@ -129,7 +134,6 @@ private:
     // The same of a list and the form beside it.
     void applyFormSplit();
     void keepFormSplit();
-    enum class Folded { None, List, Form };
     void fold(Folded part);
     void putBack();
     // Where the screen saves by itself: what was left, or written.
@@ -168,6 +172,7 @@ private:
     PageCommands* m_commands;
     ShapingFace* m_face = nullptr;
     RecordId m_current; // of the main grid
+    std::optional<Key> m_beginsAt;
     RecordId m_goingTo; // asked for, and not known yet whether it is in the list
     bool m_build = false;
     bool m_refreshesSoon = false;

@@ -78,6 +78,13 @@ void ScreenPage::fold(Folded part) {
     focusWork();
 }
 
+void ScreenPage::setFolded(Folded folded) {
+    if (m_folded == folded || m_binding.screen().screen.arrangement != Arrangement::GridForm)
+        return;
+    m_folded = folded;
+    applyArrangement();
+}
+
 void ScreenPage::placeBar() {
     const bool inHead = !showsGrid() && !m_build;
     FilterBar* bar = m_list->bar();

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/lists/own_arrangement.h"
 
+#include "app/look/person_settings.h"
+
 #include "core/base/file_tag.h"
 #include "core/base/json.h"
 #include "core/project/list_set_up_json.h"
-
-#include <QSettings>
 
 #include <algorithm>
 
@@ -16,10 +16,7 @@ namespace {
 constexpr int NarrowestKept = 20;
 constexpr int WidestKept = 5000;
 
-QSettings arrangements() {
-    return QSettings(QSettings::IniFormat, QSettings::UserScope, QStringLiteral("gravin"),
-                     QStringLiteral("arrangements"));
-}
+QSettings arrangements() { return personSettings(QStringLiteral("arrangements")); }
 
 ListArrangement listFrom(const QByteArray& text) {
     ListArrangement list;

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/lists/saved_lists.h"
 
+#include "app/look/person_settings.h"
+
 #include "core/base/file_tag.h"
 #include "core/project/list_set_up_json.h"
-
-#include <QSettings>
 
 namespace gravin {
 
@@ -14,10 +14,7 @@ QString nameOf(const QString& key) {
     return QString::fromUtf8(QByteArray::fromBase64(key.toLatin1(), QByteArray::Base64UrlEncoding));
 }
 
-QSettings listSettings() {
-    return QSettings(QSettings::IniFormat, QSettings::UserScope, QStringLiteral("gravin"),
-                     QStringLiteral("lists"));
-}
+QSettings listSettings() { return personSettings(QStringLiteral("lists")); }
 
 } // namespace
 
