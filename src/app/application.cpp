@@ -3,6 +3,7 @@
 
 #include "app/look/person_settings.h"
 #include "app/look/theme.h"
+#include "app/look/translation.h"
 #include "app/shell/main_window.h"
 #include "app/shell/recent_projects.h"
 #include "core/base/whole_file.h"
@@ -80,6 +81,7 @@ int runApplication(int& argc, char** argv, const OpenRequest& request) {
     QCoreApplication::setApplicationVersion(QStringLiteral(GRAVIN_VERSION));
     QGuiApplication::setApplicationDisplayName(QStringLiteral("Gravin"));
     logToFile();
+    installLanguage(application, personsLanguage());
     Theme::instance().apply(application);
     followThemeSetting();
     QApplication::setWindowIcon(programIcon());

@@ -49,7 +49,7 @@ int verifyLog(Opened& opened, const LogOptions& options) {
             printLine(damage.reason);
         if (found->isIntact())
             printLine(coreTr("The change log is intact: %1. Its newest hash is %2.")
-                          .arg(counted(found->changes, coreTr("change"), coreTr("changes")),
+                          .arg(counted(found->changes, "change", "changes"),
                                found->head.isEmpty() ? QStringLiteral("–") : found->head));
     }
     return found->isIntact() ? Done : RefusedExit;
@@ -72,8 +72,8 @@ int writeLog(Opened& opened, const LogOptions& options, const LogFilter& filter)
     if (options.json)
         print({{"changes", *written}, {"file", utf8(options.out)}});
     else
-        printLine(coreTr("Wrote %1 to %2.")
-                      .arg(counted(*written, coreTr("change"), coreTr("changes")), options.out));
+        printLine(
+            coreTr("Wrote %1 to %2.").arg(counted(*written, "change", "changes"), options.out));
     return Done;
 }
 
@@ -385,13 +385,13 @@ int runTrim(const TrimOptions& options) {
             print({{"change", nullptr}, {"changes", count}});
         else
             printLine(coreTr("%1 could not be rolled back any more.")
-                          .arg(counted(count, coreTr("change"), coreTr("changes"))));
+                          .arg(counted(count, "change", "changes")));
         return Done;
     }
     if (!options.yes &&
         !agrees(coreTr("%1 up to change %2 could never be rolled back again. Trim the "
                        "log? [yes/no] ")
-                    .arg(counted(count, coreTr("change"), coreTr("changes")))
+                    .arg(counted(count, "change", "changes"))
                     .arg(*moment)))
         return report(
             {ErrorKind::Usage,
@@ -406,7 +406,7 @@ int runTrim(const TrimOptions& options) {
     else
         printLine(coreTr("Change %1: %2, up to change %3, cannot be rolled back any more.")
                       .arg(written->id)
-                      .arg(counted(count, coreTr("change"), coreTr("changes")))
+                      .arg(counted(count, "change", "changes"))
                       .arg(*moment));
     return Done;
 }

@@ -68,8 +68,8 @@ int runNew(const NewOptions& options) {
         print({{"file", utf8(options.file)}, {"screens", screens}});
         return Done;
     }
-    printLine(coreTr("%1: %2.").arg(
-        options.file, counted(project.screens.size(), coreTr("screen"), coreTr("screens"))));
+    printLine(
+        coreTr("%1: %2.").arg(options.file, counted(project.screens.size(), "screen", "screens")));
     if (!options.readOnly)
         printLine(coreTr(
             "The first change will add the tables gravin_change, gravin_record, gravin_field and "

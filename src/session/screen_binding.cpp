@@ -306,12 +306,12 @@ QString ScreenBinding::saveReason(const RecordId& id) const {
     QStringList parts;
     if (!missing.isEmpty())
         parts += tr("%1 missing: %2")
-                     .arg(counted(missing.size(), tr("thing"), tr("things")),
+                     .arg(counted(missing.size(), "thing", "things"),
                           missing.join(QStringLiteral(", ")));
     if (!wrong.isEmpty())
-        parts += tr("%1 to mend: %2")
-                     .arg(counted(wrong.size(), tr("thing"), tr("things")),
-                          wrong.join(QStringLiteral(", ")));
+        parts +=
+            tr("%1 to mend: %2")
+                .arg(counted(wrong.size(), "thing", "things"), wrong.join(QStringLiteral(", ")));
     if (wrongOthers > 0)
         parts += tr("%1 saved with it to mend: %2")
                      .arg(countedRecords(wrongOthers), linkToFirst(others));
@@ -346,7 +346,7 @@ QString ScreenBinding::warningReason(const RecordId& id) const {
     if (unusual.isEmpty())
         return {};
     unusual.removeDuplicates();
-    return tr("%1: %2").arg(counted(unusual.size(), tr("warning"), tr("warnings")),
+    return tr("%1: %2").arg(counted(unusual.size(), "warning", "warnings"),
                             unusual.join(QStringLiteral(", ")));
 }
 

@@ -414,9 +414,9 @@ void BuildFace::refreshProposalCount() {
                                          workspace->catalog(), 1);
     const auto count = static_cast<qint64>(proposals.size());
     m_evidence->setText(count > 0 ? tr("Evidence… %1").arg(count) : tr("Evidence…"));
-    setTip(m_evidence, tr("What the stored values say, and %1 ")
-                           .arg(counted(count, tr("setting that they suggest"),
-                                        tr("settings that they suggest"))));
+    setTip(m_evidence,
+           tr("What the stored values say, and %1 ")
+               .arg(counted(count, "setting that they suggest", "settings that they suggest")));
 }
 
 // The record that the grid stands on, as it is with its edits.

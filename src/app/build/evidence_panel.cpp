@@ -240,7 +240,7 @@ void EvidencePanel::refreshProposals() {
     }
     const auto count = static_cast<qint64>(m_proposals.size());
     m_proposed->setText(count > 0 ? tr("%1. Nothing is set before you accept it.")
-                                        .arg(counted(count, tr("proposal"), tr("proposals")))
+                                        .arg(counted(count, "proposal", "proposals"))
                                   : tr("The values suggest nothing that is not set already."));
 }
 
@@ -270,8 +270,7 @@ void EvidencePanel::accept(bool onlyTicked) {
     Workspace* workspace = m_binding->workspace();
     const int before = workspace->document()->undoStack()->index();
     workspace->document()->change(
-        tr("accept %1")
-            .arg(counted(static_cast<qint64>(accepted.size()), tr("proposal"), tr("proposals"))),
+        tr("accept %1").arg(counted(static_cast<qint64>(accepted.size()), "proposal", "proposals")),
         [&](Project& project) {
             for (const Proposal& proposal : accepted)
                 proposal.apply(project);

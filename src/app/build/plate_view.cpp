@@ -398,7 +398,7 @@ void PlateView::selectionChanged(const QItemSelection& selected, const QItemSele
         return;
     const qsizetype count = selectedColumns().size();
     Q_EMIT selectionDescribed(tr("%1 selected · %2: %3")
-                                  .arg(counted(count, tr("field"), tr("fields")),
+                                  .arg(counted(count, "field", "fields"),
                                        plateLineLabel(currentLine()),
                                        plateLineHelp(currentLine())));
 }

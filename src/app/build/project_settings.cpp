@@ -92,7 +92,8 @@ void ProjectSettings::fill() {
         m_name->setText(project.name);
     int at = m_locale->findData(project.locale);
     if (at < 0) {
-        m_locale->addItem(project.locale, project.locale);
+        const QLocale locale(project.locale);
+        m_locale->addItem(QLocale::languageToString(locale.language()), project.locale);
         at = m_locale->count() - 1;
     }
     m_locale->setCurrentIndex(at);

@@ -39,8 +39,8 @@ GapsDialog::GapsDialog(Workspace* workspace, std::vector<Gap> gaps, QWidget* par
     setObjectName(QStringLiteral("gaps-dialog"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("%1 first")
-                       .arg(counted(static_cast<qint64>(m_gaps.size()), tr("value is needed"),
-                                    tr("values are needed"))));
+                       .arg(counted(static_cast<qint64>(m_gaps.size()), "value is needed",
+                                    "values are needed")));
     resize(DialogWidth, DialogHeight);
     auto* part = new QWidget;
     auto* grid = new QGridLayout(part);

@@ -75,6 +75,7 @@ void CommandList::add(const Command& command) {
     auto* action = new QAction(command.text, this);
     action->setObjectName(command.id);
     action->setShortcut(keysOf(command.id, command.usualKeys));
+    action->setShortcutVisibleInContextMenu(true); // the menu is none of a menu bar
     if (command.isKeyOfWidgets)
         action->setShortcutContext(Qt::WidgetShortcut); // of no widget: it is only shown
     else

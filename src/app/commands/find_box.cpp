@@ -10,6 +10,8 @@
 #include <QStandardItemModel>
 #include <QStyledItemDelegate>
 
+#include <algorithm>
+
 namespace gravin {
 
 namespace {
@@ -71,6 +73,7 @@ FindBox::FindBox(QWidget* parent)
     m_completer->setPopup(list);
     list->setItemDelegate(new FindableDelegate(list)); // the completer puts its own in
     list->setMinimumWidth(Distance(ListWidth));
+    list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     list->installEventFilter(this);
     m_completer->setFilterMode(Qt::MatchContains);
     m_completer->setCaseSensitivity(Qt::CaseInsensitive);
@@ -92,6 +95,20 @@ void FindBox::focusInEvent(QFocusEvent* event) {
     QLineEdit::focusInEvent(event);
 }
 
+void FindBox::focusOutEvent(QFocusEvent* event) {
+    QLineEdit::focusOutEvent(event);
+    if (event->reason() != Qt::PopupFocusReason && !m_completer->popup()->isVisible())
+        clear();
+}
+
+// Esc gives up, and the keyboard goes back to the work.
+void FindBox::keyPressEvent(QKeyEvent* event) {
+    if (event->key() != Qt::Key_Escape)
+        return QLineEdit::keyPressEvent(event);
+    clear();
+    Q_EMIT left();
+}
+
 bool FindBox::eventFilter(QObject* watched, QEvent* event) {
     QAbstractItemView* list = m_completer->popup();
     if (watched != list || event->type() != QEvent::KeyPress || list->currentIndex().isValid() ||
@@ -108,6 +125,10 @@ bool FindBox::eventFilter(QObject* watched, QEvent* event) {
 
 void FindBox::offer() {
     m_offered = m_source ? m_source() : QList<Findable>();
+    // What cannot be done is worth less than what can.
+    std::stable_sort(m_offered.begin(), m_offered.end(), [](const Findable& a, const Findable& b) {
+        return a.reason.isEmpty() && !b.reason.isEmpty();
+    });
     m_model->clear();
     for (const Findable& each : std::as_const(m_offered)) {
         auto* item = new QStandardItem(each.text);

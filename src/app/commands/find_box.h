@@ -33,9 +33,12 @@ public:
 Q_SIGNALS:
     // Nothing is called so.
     void unknown(const QString& text);
+    void left();
 
 protected:
     void focusInEvent(QFocusEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:

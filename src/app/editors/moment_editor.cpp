@@ -26,8 +26,9 @@ TimeOfDay timeOf(QTime time) { return {time.msecsSinceStartOfDay() / 1000 * Time
 MomentEditor::MomentEditor(const BoundField& field, QWidget* parent)
     : FieldEditor(parent)
     , m_field(field)
-    , m_hint(field.definition.hint.isEmpty() ? field.form.example(field.column.type)
-                                             : field.definition.hint)
+    , m_hint(field.definition.hint.isEmpty()
+                 ? tr("e.g. %1").arg(field.form.example(field.column.type))
+                 : field.definition.hint)
     , m_line(new QLineEdit)
     , m_pick(new QToolButton) {
     m_pick->setObjectName(QStringLiteral("pick:") + field.name());

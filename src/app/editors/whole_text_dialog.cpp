@@ -72,7 +72,7 @@ void WholeTextDialog::addPiece() {
     cursor.movePosition(QTextCursor::End);
     cursor.insertText(broken(QStringView(m_text).mid(m_shown, end - m_shown)));
     m_shown = end;
-    const QString all = counted(m_text.size(), tr("character"), tr("characters"));
+    const QString all = counted(m_text.size(), "character", "characters");
     if (m_shown < most) {
         m_state->setText(tr("%1 of %2").arg(QLocale().toString(m_shown), all));
         return;

@@ -122,12 +122,11 @@ void FindingsPanel::mend(bool all) {
     }
     // What is mended goes from the list at once; asking again is for the next time.
     std::erase_if(m_ofData, [&](const Finding& each) { return ids.contains(each.id()); });
-    m_workspace->document()->change(
-        tr("mend %1").arg(counted(ids.size(), tr("finding"), tr("findings"))),
-        [&](Project& project) {
-            for (const Finding& each : mended)
-                each.apply(project);
-        });
+    m_workspace->document()->change(tr("mend %1").arg(counted(ids.size(), "finding", "findings")),
+                                    [&](Project& project) {
+                                        for (const Finding& each : mended)
+                                            each.apply(project);
+                                    });
 }
 
 } // namespace gravin

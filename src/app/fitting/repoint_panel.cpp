@@ -121,13 +121,14 @@ void RepointPanel::refresh() {
         reason = m_compares ? tr("It is still being compared.") : m_problem;
     else if (drafts > 0)
         reason = tr("%1 not saved. Save or discard them first.")
-                     .arg(counted(drafts, tr("record is"), tr("records are")));
+                     .arg(counted(drafts, "record is", "records are"));
     m_use->setEnabled(reason.isEmpty());
     m_use->setToolTip(reason.isEmpty() ? tr("Saves the project with it and opens it anew")
                                        : reason);
-    m_use->setText(breaking > 0 ? tr("Use it all the same: %1 will not work")
-                                      .arg(counted(breaking, tr("thing"), tr("things")))
-                                : tr("Use this database"));
+    m_use->setText(
+        breaking > 0
+            ? tr("Use it all the same: %1 will not work").arg(counted(breaking, "thing", "things"))
+            : tr("Use this database"));
     setStyleProperty(m_use, "main", breaking == 0 ? QStringLiteral("true") : QString());
     m_ask->setText(m_question.isAsking() ? tr("Stop") : tr("Ask the records too"));
     m_ask->setEnabled(m_question.isAsking() || (m_catalog && !m_dataAsked));

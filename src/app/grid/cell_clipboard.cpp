@@ -145,8 +145,7 @@ void CellClipboard::copyRead(const GridPart& part, const Block& block,
     QGuiApplication::clipboard()->setText(textOf(part, block, rows));
     const qint64 cells = static_cast<qint64>(block.rows) * block.columns.size();
     if (cells > 1)
-        Q_EMIT notice(
-            {Notice::Kind::Done, tr("Copied %1.").arg(counted(cells, tr("cell"), tr("cells")))});
+        Q_EMIT notice({Notice::Kind::Done, tr("Copied %1.").arg(counted(cells, "cell", "cells"))});
 }
 
 // All of some lines, as a click beside them selects.
@@ -224,7 +223,7 @@ void CellClipboard::paste(const GridPart& part) {
         },
         [](qint64 count, qint64 records) {
             return tr("Pasted %1 into %2.")
-                .arg(counted(count, tr("cell"), tr("cells")), countedRecords(records));
+                .arg(counted(count, "cell", "cells"), countedRecords(records));
         });
 }
 
@@ -254,7 +253,7 @@ void CellClipboard::fillDown(const GridPart& part) {
             [values](int, int column) -> std::optional<Content> { return values[column]; },
             [](qint64 count, qint64 filled) {
                 return tr("Filled %1 in %2.")
-                    .arg(counted(count, tr("cell"), tr("cells")), countedRecords(filled));
+                    .arg(counted(count, "cell", "cells"), countedRecords(filled));
             });
     });
 }
@@ -275,7 +274,7 @@ void CellClipboard::clear(const GridPart& part) {
             [empty](int, int column) -> std::optional<Content> { return empty[column]; },
             [](qint64 count, qint64 records) {
                 return tr("Cleared %1 in %2.")
-                    .arg(counted(count, tr("cell"), tr("cells")), countedRecords(records));
+                    .arg(counted(count, "cell", "cells"), countedRecords(records));
             });
 }
 

@@ -139,18 +139,18 @@ Notice CellWriting::words() const {
         words += m_contents.done(m_cells, m_records);
     if (m_bad > 0)
         words += tr("%1 cannot be taken as they are, and are marked: %2")
-                     .arg(counted(m_bad, tr("text"), tr("texts")), m_firstBad);
+                     .arg(counted(m_bad, "text", "texts"), m_firstBad);
     if (m_locked > 0)
-        words += tr("%1 left alone: %2").arg(counted(m_locked, tr("cell"), tr("cells")), m_reason);
+        words += tr("%1 left alone: %2").arg(counted(m_locked, "cell", "cells"), m_reason);
     if (m_notAdded > 0)
-        words += tr("%1 of it found no record: %2")
-                     .arg(counted(m_notAdded, tr("row"), tr("rows")), m_reason);
+        words +=
+            tr("%1 of it found no record: %2").arg(counted(m_notAdded, "row", "rows"), m_reason);
     if (m_gone > 0)
         words += tr("%1 gone meanwhile.").arg(countedRecords(m_gone));
     const int left = m_contents.rows - m_next;
     if (left > 0)
         words += tr("The screen was changed meanwhile: %1 left alone.")
-                     .arg(counted(left, tr("row"), tr("rows")));
+                     .arg(counted(left, "row", "rows"));
     const bool allWell = m_bad + m_locked + m_notAdded + m_gone + left == 0;
     return {allWell ? Notice::Kind::Done : Notice::Kind::Refused, words.join(u' ')};
 }

@@ -119,6 +119,10 @@ GuideWindow::GuideWindow(QWidget* window)
     head->addWidget(m_found);
     head->addWidget(m_search);
     auto* halves = new QSplitter;
+    halves->setHandleWidth(1);
+    m_parts->setFrameShape(QFrame::NoFrame);
+    m_parts->setSpacing(1);
+    m_text->setFrameShape(QFrame::NoFrame);
     halves->addWidget(m_parts);
     halves->addWidget(m_text);
     halves->setSizes({PartsWidth, GuideWidth - PartsWidth});
@@ -158,6 +162,8 @@ void GuideWindow::load(Page page) {
     // Pictures are of the repository; here the windows themselves are at hand.
     m_text->document()->setMarkdown(QString::fromUtf8(file.readAll()),
                                     QTextDocument::MarkdownDialectGitHub);
+    constexpr int Margin = 18;
+    m_text->document()->setDocumentMargin(Margin);
     listParts();
 }
 

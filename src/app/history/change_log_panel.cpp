@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/history/change_log_panel.h"
 
+#include "app/history/action_words.h"
+
 #include "app/history/change_details.h"
 
 #include "app/editors/picture_decoder.h"
@@ -210,9 +212,9 @@ void ChangeLogPanel::fill(const std::vector<ChangeSummary>& changes) {
     int row = 0;
     int current = 0;
     for (const ChangeSummary& change : changes) {
-        const QString what = change.refersTo
-                                 ? tr("%1 of %2").arg(change.action).arg(*change.refersTo)
-                                 : change.action;
+        const QString what =
+            change.refersTo ? tr("%1 of %2").arg(actionWords(change.action)).arg(*change.refersTo)
+                            : actionWords(change.action);
         const QStringList cells{QString::number(change.id),
                                 shownTime(change.at),
                                 change.person,

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/history/timeline_strip.h"
 
+#include "app/history/action_words.h"
+
 #include "app/look/theme.h"
 #include "core/base/text.h"
 #include "core/base/visible_text.h"
@@ -246,7 +248,7 @@ bool TimelineStrip::event(QEvent* event) {
             QToolTip::showText(help->globalPos(),
                                tr("%1 · %2\n%3, %4 · change %5")
                                    .arg(shownTime(change.at), visibleText(change.person),
-                                        change.action, countedRecords(change.records))
+                                        actionWords(change.action), countedRecords(change.records))
                                    .arg(change.id));
             return true;
         }

@@ -47,7 +47,7 @@ void TrialBand::look() {
             setVisible(m_trial.has_value());
             if (!m_trial)
                 return;
-            const QString count = counted(m_trial->changes, tr("change"), tr("changes"));
+            const QString count = counted(m_trial->changes, "change", "changes");
             m_text->setText(tr("A trial is on since %1, begun by %2: %3 so far.")
                                 .arg(shownTime(m_trial->start.at), m_trial->start.person, count));
             m_rollback->setEnabled(m_trial->changes > 0);

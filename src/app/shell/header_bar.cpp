@@ -124,7 +124,7 @@ void HeaderBar::setBuildOffered(bool offered) {
 void HeaderBar::setFindings(qsizetype breaking, qsizetype risking) {
     const qsizetype all = breaking + risking;
     m_findings->setVisible(all > 0);
-    m_findings->setText(counted(all, tr("finding"), tr("findings")));
+    m_findings->setText(counted(all, "finding", "findings"));
     const Colours& colours = Theme::instance().colours();
     m_findings->setStyleSheet(QStringLiteral("QToolButton { color: %1; }")
                                   .arg((breaking > 0 ? colours.problem : colours.warning).name()));

@@ -43,8 +43,7 @@ LeaveQuestion::LeaveQuestion(const UnsavedWork& work, QWidget* parent)
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("Unsaved edits"));
     const auto count = work.names.size();
-    auto* head =
-        new QLabel(tr("%1 not saved:").arg(counted(count, tr("thing is"), tr("things are"))));
+    auto* head = new QLabel(tr("%1 not saved:").arg(counted(count, "thing is", "things are")));
     head->setProperty("role", "heading");
     auto* names = new QLabel;
     names->setTextFormat(Qt::PlainText);

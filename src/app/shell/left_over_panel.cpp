@@ -29,10 +29,10 @@ LeftOverPanel::LeftOverPanel(Workspace* workspace, QWidget* parent)
     setWindowTitle(tr("Edits that were not saved"));
     resize(LeftOverWidth, LeftOverHeight);
     const DraftKeeper* keeper = workspace->writing()->draftKeeper();
-    auto* said = new QLabel(
-        tr("Gravin ended before %1 saved. They can be taken up where they were left.")
-            .arg(counted(keeper->leftOver().size(), tr("record was"), tr("records were"))) +
-        (keeper->problem().isEmpty() ? QString() : u'\n' + keeper->problem()));
+    auto* said =
+        new QLabel(tr("Gravin ended before %1 saved. They can be taken up where they were left.")
+                       .arg(counted(keeper->leftOver().size(), "record was", "records were")) +
+                   (keeper->problem().isEmpty() ? QString() : u'\n' + keeper->problem()));
     said->setWordWrap(true);
     said->setTextFormat(Qt::PlainText);
     m_list->setObjectName(QStringLiteral("left-over"));
@@ -102,14 +102,14 @@ void LeftOverPanel::decide(bool takesUp) {
         if (wanted == 0)
             return;
         const QString text =
-            tr("Took up %1, not saved yet.").arg(counted(count, tr("draft"), tr("drafts")));
+            tr("Took up %1, not saved yet.").arg(counted(count, "draft", "drafts"));
         if (count == wanted)
             workspace->notices()->tell({Notice::Kind::Done, text});
         else
             workspace->notices()->tell(
                 {Notice::Kind::Refused,
                  tr("%1 The records of %2 are gone or out of reach; their edits are kept.")
-                     .arg(text, counted(wanted - count, tr("other"), tr("others")))});
+                     .arg(text, counted(wanted - count, "other", "others"))});
     });
     accept();
 }

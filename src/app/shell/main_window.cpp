@@ -14,6 +14,7 @@
 
 #include <QCloseEvent>
 #include <QFileDialog>
+#include <QFileInfo>
 #include <QScrollArea>
 #include <QStackedWidget>
 #include <QToolButton>
@@ -96,7 +97,15 @@ void MainWindow::connectParts() {
     connect(m_head, &HeaderBar::findingsRequested, this,
             [this] { m_project->inFront(&WorkspaceView::showFindings); });
     connect(m_start, &StartPage::openRequested, this, &MainWindow::askForProject);
-    connect(m_start, &StartPage::projectChosen, this, &MainWindow::openProject);
+    connect(m_head->findBox(), &FindBox::left, this,
+            [this] { m_project->ifInFront(&WorkspaceView::focusWork); });
+    connect(m_start, &StartPage::projectChosen, this, [this](const QString& file) {
+        // The one that is open is come back to as it is.
+        if (workspace() && QFileInfo(workspace()->document()->file()) == QFileInfo(file))
+            m_project->inFront(&WorkspaceView::focusWork);
+        else
+            openProject(file);
+    });
     connect(m_start, &StartPage::newRequested, this, &MainWindow::askForDatabase);
     connect(m_start, &StartPage::demonstrationRequested, this,
             [this] { openDemonstration(false); });
@@ -204,6 +213,7 @@ void MainWindow::showView(WorkspaceView* view) {
         else
             m_pages->setCurrentWidget(m_start);
     });
+    m_start->forget();
     followWorkspace();
     m_pages->addWidget(view);
     m_pages->setCurrentWidget(view);

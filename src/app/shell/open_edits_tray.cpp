@@ -102,8 +102,8 @@ void OpenEditsTray::offer(qsizetype windows, const std::function<void()>& open) 
 }
 
 void OpenEditsTray::addOffer() {
-    auto* open = new QPushButton(
-        tr("Open %1 of last time").arg(counted(m_offered, tr("window"), tr("windows"))));
+    auto* open =
+        new QPushButton(tr("Open %1 of last time").arg(counted(m_offered, "window", "windows")));
     open->setObjectName(QStringLiteral("open-former"));
     auto* decline = new QToolButton;
     decline->setObjectName(QStringLiteral("decline-former"));
@@ -152,7 +152,7 @@ void OpenEditsTray::askToCloseAll() {
     }
     auto* question = new QMessageBox(
         QMessageBox::NoIcon, tr("Close all edit windows"),
-        tr("%1 not saved:").arg(counted(unsaved.size(), tr("window is"), tr("windows are"))),
+        tr("%1 not saved:").arg(counted(unsaved.size(), "window is", "windows are")),
         QMessageBox::Cancel, this);
     question->setObjectName(QStringLiteral("close-all-question"));
     question->setAttribute(Qt::WA_DeleteOnClose);

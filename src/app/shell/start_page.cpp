@@ -200,7 +200,7 @@ void StartPage::refresh() {
                                         : shownPath(project.file);
         item->setData(FileRole, project.file);
         item->setData(PathRole, path);
-        item->setData(WhenRole, shownDay(project.opened, locale()));
+        item->setData(WhenRole, shownDay(project.opened, QLocale()));
         item->setData(PinnedRole, project.isPinned);
         item->setData(StateRole, static_cast<int>(project.state));
         item->setData(OpensRole, hasMoved ? project.movedTo : project.file);
@@ -257,6 +257,8 @@ void StartPage::showReading(const QString& file) {
     restyle(m_state);
     m_state->setText(tr("Opening %1…").arg(file));
 }
+
+void StartPage::forget() { m_state->clear(); }
 
 // The edge of a ruler along the top: ticks as the timeline has them.
 void StartPage::paintEvent(QPaintEvent*) {

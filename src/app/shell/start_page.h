@@ -22,6 +22,8 @@ public:
     explicit StartPage(bool useOnly, QWidget* parent = nullptr);
     void showError(const Error& error);
     void showReading(const QString& file);
+    // What was said of the last one that was opened.
+    void forget();
     // Looks again which projects there are.
     void refresh();
 

@@ -6,6 +6,7 @@
 #include "app/commands/keys_dialog.h"
 #include "app/grid/grid_view.h"
 #include "app/help/guide_window.h"
+#include "app/look/language_dialog.h"
 #include "app/look/said_dialog.h"
 #include "app/look/theme.h"
 #include "app/shell/open_project.h"
@@ -271,6 +272,8 @@ void WindowCommands::addWindowCommands() {
         Theme& theme = Theme::instance();
         theme.setMode(theme.isDark() ? Theme::Mode::Light : Theme::Mode::Dark);
     });
+    add(CommandGroup::Window, {"language", tr("Language…")},
+        [this] { (new LanguageDialog(m_window))->open(); });
     add(CommandGroup::Window, {"quit", tr("Quit"), QKeySequence::Quit},
         [this] { Q_EMIT quitWanted(); });
 }

@@ -28,9 +28,9 @@ SaveProblemsDialog::SaveProblemsDialog(const QList<Line>& lines, qsizetype draft
     setObjectName(QStringLiteral("save-problems"));
     setWindowTitle(tr("Not saved yet"));
     resize(ProblemsSize);
-    auto* head = new QLabel(
-        tr("%1 to mend before %2 can be saved together.")
-            .arg(counted(lines.size(), tr("thing"), tr("things")), countedRecords(drafts)));
+    auto* head =
+        new QLabel(tr("%1 to mend before %2 can be saved together.")
+                       .arg(counted(lines.size(), "thing", "things"), countedRecords(drafts)));
     head->setProperty("role", "heading");
     head->setWordWrap(true);
     m_table->setObjectName(QStringLiteral("save-problems-list"));

@@ -575,7 +575,7 @@ void ScreenPage::refreshPosition() {
     const auto drafts = draftsToSave(*m_binding.workspace(), tablesShown()).size();
     // The form's own button beside it saves them already where they are all of this record.
     const bool isSaid = m_footLine->count() > 1 && m_binding.recordsSaved(m_current) >= drafts;
-    m_foot->setNote(drafts == 0 || isSaid ? QString() : counted(drafts, tr("draft"), tr("drafts")));
+    m_foot->setNote(drafts == 0 || isSaid ? QString() : counted(drafts, "draft", "drafts"));
     m_foot->setDrafts(isSaid ? 0 : drafts);
 }
 

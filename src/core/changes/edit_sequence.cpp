@@ -141,10 +141,9 @@ Step EditSequence::moveToLog(LogEntry& entry) {
 Step EditSequence::gapsFailure() {
     if (m_run.gaps.empty())
         return Success{};
-    Error error{ErrorKind::Refused,
-                coreTr("%1 that this change has to ask for.")
-                    .arg(counted(static_cast<qint64>(m_run.gaps.size()), coreTr("value is missing"),
-                                 coreTr("values are missing")))};
+    Error error{ErrorKind::Refused, coreTr("%1 that this change has to ask for.")
+                                        .arg(counted(static_cast<qint64>(m_run.gaps.size()),
+                                                     "value is missing", "values are missing"))};
     return NotDone{{std::move(error), std::move(m_run.gaps), {}}};
 }
 

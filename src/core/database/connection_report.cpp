@@ -11,11 +11,10 @@
 namespace gravin {
 
 QString ConnectionReport::contents() const {
-    const QString tableCount = counted(tables, coreTr("table"), coreTr("tables"));
-    const QString all =
-        views == 0
-            ? tableCount
-            : coreTr("%1 and %2").arg(tableCount, counted(views, coreTr("view"), coreTr("views")));
+    const QString tableCount = counted(tables, "table", "tables");
+    const QString all = views == 0
+                            ? tableCount
+                            : coreTr("%1 and %2").arg(tableCount, counted(views, "view", "views"));
     if (tables + views == 0)
         return coreTr("It has no tables yet.");
     if (editable == tables)

@@ -207,7 +207,7 @@ Error ServerDialect::tookTooLong(const QString& detail) const {
         ErrorKind::Cancelled,
         coreTr("This took longer than the %1 that the connection allows a statement. Nothing was "
                "changed.")
-            .arg(counted(m_spec.timeLimit, coreTr("second"), coreTr("seconds"))),
+            .arg(counted(m_spec.timeLimit, "second", "seconds")),
         detail};
 }
 

@@ -63,8 +63,7 @@ Result<ChoiceFile> readChoiceFile(const QString& path, const ColumnType& type) {
     }
     if (repeated > 0)
         read.remarks +=
-            coreTr("%1 left out.")
-                .arg(counted(repeated, coreTr("repeated value"), coreTr("repeated values")));
+            coreTr("%1 left out.").arg(counted(repeated, "repeated value", "repeated values"));
     if (!unfit.isEmpty())
         read.remarks += coreTr("The column cannot hold %1.").arg(unfit.mid(0, 5).join(u", "));
     if (read.choices.size() == MostFileChoices)

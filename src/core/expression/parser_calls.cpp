@@ -74,7 +74,7 @@ int ExpressionParser::function(const Token& name) {
         } while (m_read.takeSymbol(","));
     }
     m_read.expectSymbol(")");
-    const QString count = counted(function->fewest, coreTr("value"), coreTr("values"));
+    const QString count = counted(function->fewest, "value", "values");
     if (operands.size() < function->fewest || operands.size() > function->most)
         TokenReader::fail(name, function->fewest == function->most
                                     ? coreTr("%1 takes %2.").arg(name.upper, count)

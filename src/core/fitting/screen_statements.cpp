@@ -15,7 +15,7 @@ QString valueText(const QVariant& value) {
     if (value.isNull())
         return QStringLiteral("NULL");
     if (value.typeId() == QMetaType::QByteArray)
-        return counted(value.toByteArray().size(), coreTr("byte"), coreTr("bytes"));
+        return counted(value.toByteArray().size(), "byte", "bytes");
     const QString text = value.toString();
     return text.size() > LongestValue ? text.left(LongestValue) + u'…' : text;
 }

@@ -17,7 +17,7 @@ namespace {
 Error refused(const QString& sentence) { return {ErrorKind::Refused, sentence}; }
 
 QString sizeText(qsizetype bytes) {
-    return bytes < 1024 ? counted(bytes, coreTr("byte"), coreTr("bytes"))
+    return bytes < 1024 ? counted(bytes, "byte", "bytes")
                         : QLocale().formattedDataSize(bytes, 1, QLocale::DataSizeTraditionalFormat);
 }
 
@@ -53,14 +53,13 @@ Result<Value> decimalFromText(const QString& text, const ColumnType& type) {
         auto rescaled = number->rescaled(type.scale);
         if (!rescaled)
             return refused(coreTr("%1 has more than %2 after the point.")
-                               .arg(text, counted(type.scale, coreTr("digit"), coreTr("digits"))));
+                               .arg(text, counted(type.scale, "digit", "digits")));
         number = rescaled;
     }
     const int scale = std::max(type.scale, 0);
     if (type.precision >= 0 && number->wholeDigits() > type.precision - scale)
-        return refused(
-            coreTr("%1 is too large: at most %2 before the point.")
-                .arg(text, counted(type.precision - scale, coreTr("digit"), coreTr("digits"))));
+        return refused(coreTr("%1 is too large: at most %2 before the point.")
+                           .arg(text, counted(type.precision - scale, "digit", "digits")));
     return Value::decimal(*number);
 }
 
@@ -327,10 +326,9 @@ QString keyText(const Key& key, const std::vector<ColumnType>& types) {
 Result<Key> keyFromText(const QString& text, const std::vector<ColumnType>& types) {
     const QStringList parts = types.size() == 1 ? QStringList{text} : splitEscaped(text);
     if (static_cast<size_t>(parts.size()) != types.size())
-        return Error{ErrorKind::Usage,
-                     coreTr("The key “%1” has %2; this table's key has %3.")
-                         .arg(text, counted(parts.size(), coreTr("part"), coreTr("parts")),
-                              QString::number(types.size()))};
+        return Error{ErrorKind::Usage, coreTr("The key “%1” has %2; this table's key has %3.")
+                                           .arg(text, counted(parts.size(), "part", "parts"),
+                                                QString::number(types.size()))};
     std::vector<Value> values;
     for (size_t i = 0; i < types.size(); ++i) {
         auto value = fromText(parts[static_cast<qsizetype>(i)], types[i]);

@@ -297,10 +297,9 @@ void DraftSaver::succeed(const Batch& batch, const CommittedChange& change) {
     else if (batch.request.edits.front().operation == Operation::Delete)
         text = tr("Deleted %1: change %2. It can be rolled back.").arg(name).arg(change.id);
     else
-        text =
-            tr("Saved %1: %2, change %3.")
-                .arg(name, counted(batch.written.front().values.size(), tr("field"), tr("fields")))
-                .arg(change.id);
+        text = tr("Saved %1: %2, change %3.")
+                   .arg(name, counted(batch.written.front().values.size(), "field", "fields"))
+                   .arg(change.id);
     m_notices->done(text);
 }
 

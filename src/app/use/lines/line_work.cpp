@@ -30,8 +30,7 @@ QString removeLines(const GridPart& part, const QList<RecordId>& lines) {
         }
     }
     if (stored == 0)
-        return LineWork::tr("Discarded %1.")
-            .arg(counted(begun, LineWork::tr("new record"), LineWork::tr("new records")));
+        return LineWork::tr("Discarded %1.").arg(counted(begun, "new record", "new records"));
     return LineWork::tr("%1 of %2 will be deleted with the next save. Undo puts them back.")
         .arg(countedRecords(stored), part.binding->screen().screen.label);
 }

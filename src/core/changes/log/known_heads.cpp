@@ -103,10 +103,10 @@ Result<QString> KnownHeads::compare(Session& session) const {
         const QString name = session.spec().shownName();
         if (now->position == 0)
             return coreTr("The change log of %1 is not there any more: on %2 it had %3.")
-                .arg(name, when, counted(before.position, coreTr("change"), coreTr("changes")));
+                .arg(name, when, counted(before.position, "change", "changes"));
         if (still->position == 0)
             return coreTr("The change log of %1 has lost its end: on %2 it had %3, now it has %4.")
-                .arg(name, when, counted(before.position, coreTr("change"), coreTr("changes")),
+                .arg(name, when, counted(before.position, "change", "changes"),
                      QLocale().toString(now->position));
         if (still->chain != before.chain)
             return coreTr(

@@ -26,10 +26,10 @@ QString summaryOf(const Findings& findings) {
     const qsizetype risking = static_cast<qsizetype>(findings.size()) - breaking;
     QStringList parts;
     if (breaking > 0)
-        parts += counted(breaking, coreTr("finding that breaks something"),
-                         coreTr("findings that break something"));
+        parts +=
+            counted(breaking, "finding that breaks something", "findings that break something");
     if (risking > 0)
-        parts += counted(risking, coreTr("risk"), coreTr("risks"));
+        parts += counted(risking, "risk", "risks");
     return parts.isEmpty() ? coreTr("The project fits its database.")
                            : parts.join(QStringLiteral(", ")) + u'.';
 }

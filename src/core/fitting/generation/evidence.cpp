@@ -117,7 +117,7 @@ QString evidenceLine(const ColumnEvidence& evidence, const Evidence& of) {
     if (evidence.strangers > 0)
         parts += coreTr("%1 of another type").arg(QLocale().toString(evidence.strangers));
     if (evidence.orphans > 0)
-        parts += counted(evidence.orphans, coreTr("orphan"), coreTr("orphans"));
+        parts += counted(evidence.orphans, "orphan", "orphans");
     const bool isSingle = evidence.distinct == evidence.lookedAt && evidence.lookedAt > 1;
     if (isOrdered(evidence) && !evidence.relation && !isSingle)
         parts += coreTr("%1 to %2")
@@ -130,7 +130,7 @@ QString evidenceLine(const ColumnEvidence& evidence, const Evidence& of) {
     else if (isSingle)
         parts += coreTr("all different");
     else
-        parts += counted(evidence.distinct, coreTr("value"), coreTr("values"));
+        parts += counted(evidence.distinct, "value", "values");
     return parts.join(QStringLiteral(" · "));
 }
 

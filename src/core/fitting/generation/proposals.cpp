@@ -111,9 +111,9 @@ private:
         const BoundField* reference = m_screen.field(echo.reference);
         if (!reference || m_isEchoed.contains(field.name()))
             return;
-        const QString reason = coreTr("in each of %1 it is the %2 of %3")
-                                   .arg(counted(echo.compared, coreTr("record"), coreTr("records")),
-                                        echo.far, reference->label());
+        const QString reason =
+            coreTr("in each of %1 it is the %2 of %3")
+                .arg(counted(echo.compared, "record", "records"), echo.far, reference->label());
         if (!seen.relation) {
             const QString path = reachedName({echo.reference, echo.far});
             if (!field.definition.filledWith.isEmpty() ||
@@ -215,7 +215,7 @@ private:
     }
     // "1,204 records", or "30,303 records looked at" where there are more.
     QString lookedAtText(const ColumnEvidence& seen) const {
-        const QString values = counted(seen.lookedAt, coreTr("value"), coreTr("values"));
+        const QString values = counted(seen.lookedAt, "value", "values");
         return m_evidence.isExact() ? values : coreTr("%1 looked at").arg(values);
     }
 
@@ -291,7 +291,7 @@ private:
             });
         add(Kind::Choices, field, coreTr("Offer %1 as choices").arg(field.label()),
             coreTr("%1 in %2")
-                .arg(counted(seen.distinct, coreTr("value"), coreTr("values")),
+                .arg(counted(seen.distinct, "value", "values"),
                      m_evidence.isExact()
                          ? countedRecords(m_evidence.records)
                          : coreTr("%1 looked at").arg(countedRecords(m_evidence.lookedAt))),
@@ -336,7 +336,7 @@ private:
                     .arg(field.label(), m_evidence.form.shownText(check.least, seen.type),
                          m_evidence.form.shownText(check.most, seen.type)),
                 coreTr("all of %1 are from %2 to %3")
-                    .arg(counted(seen.filled, coreTr("value"), coreTr("values")),
+                    .arg(counted(seen.filled, "value", "values"),
                          m_evidence.form.text(seen.smallest, seen.type),
                          m_evidence.form.text(seen.largest, seen.type)),
                 addCheck(check));
