@@ -26,7 +26,8 @@ constexpr Distance LabelWidth(92);
 // All labels are as wide, so that the fields of every page stand below each other.
 QLabel* rowLabel(const QString& text, QWidget* buddy) {
     auto* label = new QLabel(text);
-    label->setFixedWidth(LabelWidth);
+    label->setFixedWidth(LabelWidth); // that of all pages of kinds, one below the other
+    label->setWordWrap(true);
     label->setBuddy(buddy);
     return label;
 }
