@@ -7199,7 +7199,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>the record is not saved</source>
-      <translation>der Datensatz ist nicht gespeichert</translation>
+      <translation>der Datensatz wird nicht gespeichert</translation>
     </message>
     <message>
       <source>the selected: %1</source>

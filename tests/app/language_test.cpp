@@ -3,9 +3,11 @@
 // with a language that marks each text and makes it 40 % longer.
 #include "app/bulk/bulk_dialog.h"
 #include "app/commands/command_list.h"
+#include "app/history/change_log_panel.h"
 #include "app/look/translation.h"
 #include "app/use/edit_window.h"
 #include "app/use/open_edits.h"
+#include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/fitting/generation/screen_generator.h"
 #include "support/text.h"
@@ -22,6 +24,7 @@
 #include <QPlainTextEdit>
 #include <QSet>
 #include <QTabBar>
+#include <QTabWidget>
 #include <QToolButton>
 
 using namespace gravin;
@@ -74,6 +77,7 @@ protected:
     // What the database says, and the labels that are made of it.
     void collectData() {
         auto session = Session::open(workspace().project().connection, Session::Access::ReadOnly);
+        m_data += {personName(), name("Renamed"), name("Unsaved")};
         for (const Table& table : workspace().catalog().tables) {
             m_data += {table.name, labelFromName(table.name)};
             for (const Column& column : table.columns)
@@ -225,6 +229,56 @@ TEST_F(InAnotherLanguage, DialogsAndPagesAreWhole) {
         Driver::settle(400);
         expectFine(command);
     }
+}
+
+TEST_F(InAnotherLanguage, WhatIsReachedThroughOthersIsWhole) {
+    // A change, its plan, and the screen as it was before it.
+    typeIn(1, "name", "Renamed");
+    Driver::clickCell(grid(), 1, columnOf("name"));
+    window().commands()->run(name("save"));
+    ASSERT_TRUE(Driver::until([this] { return workspace().records()->openDrafts().isEmpty(); }));
+    window().commands()->run(name("change-log"));
+    Driver::settle(300);
+    Driver::click(name("roll-back"));
+    Driver::settle(500);
+    expectFine("rollback");
+    closeDialogs();
+    Q_EMIT window().changeLog()->asItWasRequested(1);
+    Driver::settle(600);
+    expectFine("as-it-was");
+    Driver::click(name("as-it-was-return"));
+    // Leaving with something typed.
+    typeIn(2, "name", "Unsaved");
+    window().close();
+    Driver::settle(300);
+    expectFine("leave");
+    closeDialogs();
+    Driver::key(Qt::Key_F9);
+    BuildFace* build = BuildFace::of(page());
+    build->showOffers(name("status"));
+    expectFine("offers");
+    closeDialogs();
+    build->showOffers(name("sector_id"));
+    expectFine("lookup");
+    closeDialogs();
+    build->showComputed({});
+    expectFine("computed");
+    closeDialogs();
+    build->showChecks(name("day_rate"));
+    auto* tabs = static_cast<QTabWidget*>(Driver::find(name("checks-tabs")));
+    ASSERT_NE(tabs, nullptr);
+    for (int i = 0; i < tabs->count(); ++i) {
+        tabs->setCurrentIndex(i);
+        expectFine("checks");
+    }
+    closeDialogs();
+    window().commands()->run(name("new-screens"));
+    Driver::settle(300);
+    Driver::click(name("new-query"));
+    expectFine("query");
+    closeDialogs();
+    Driver::click(name("new-table"));
+    expectFine("table");
 }
 
 TEST_F(InAnotherLanguage, TheMenuIsWhole) {

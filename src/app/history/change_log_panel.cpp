@@ -73,7 +73,8 @@ ChangeLogPanel::ChangeLogPanel(Workspace* workspace, QWidget* parent)
     m_list->horizontalHeader()->setHighlightSections(false);
     const QList<int> widths{74, 150, 70, 110, 90, 78};
     for (int i = 0; i < widths.size(); ++i)
-        m_list->setColumnWidth(i, widths[i]);
+        m_list->setColumnWidth(i,
+                               std::max(widths[i], m_list->horizontalHeader()->sectionSizeHint(i)));
 
     auto* halves = new QSplitter(Qt::Horizontal);
     halves->setHandleWidth(1);
@@ -108,6 +109,8 @@ QWidget* ChangeLogPanel::makeHead() {
     auto* title = new QLabel(tr("Change log"));
     title->setProperty("role", "heading");
     m_empty->setProperty("role", "faint");
+    // It gives way before the window would have to grow.
+    m_empty->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     m_text->setObjectName(QStringLiteral("log-text"));
     m_text->setPlaceholderText(tr("Search the log"));
     m_text->setAccessibleName(tr("Search the log"));
@@ -135,8 +138,7 @@ QWidget* ChangeLogPanel::makeHead() {
     layout->addWidget(m_by);
     layout->addWidget(m_table);
     layout->addWidget(m_onlyRecord);
-    layout->addWidget(m_empty);
-    layout->addStretch();
+    layout->addWidget(m_empty, 1);
     layout->addWidget(m_rollback);
     layout->addWidget(m_more);
     layout->addWidget(close);

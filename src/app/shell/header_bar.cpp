@@ -32,7 +32,9 @@ HeaderBar::HeaderBar(QWidget* parent)
     m_use->setObjectName(QStringLiteral("switch-use"));
     for (QPushButton* half : {m_build, m_use}) {
         half->setCheckable(true);
-        half->setFixedWidth(Distance(66));
+        constexpr int Pad = 26;
+        half->setFixedWidth(
+            std::max<int>(Distance(66), half->fontMetrics().horizontalAdvance(half->text()) + Pad));
         half->setToolTip(tr("Switch between shaping the screen and working with it"));
     }
     m_find->setObjectName(QStringLiteral("find"));

@@ -21,6 +21,7 @@
 #include <QPushButton>
 #include <QRadioButton>
 #include <QScrollArea>
+#include <QScrollBar>
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
@@ -195,7 +196,14 @@ QWidget* NewScreensPage::makeArrangements() {
     layout->addStretch();
     m_arrangements->button(static_cast<int>(Arrangement::GridForm))->setChecked(true);
     connect(m_arrangements, &QButtonGroup::idClicked, this, &NewScreensPage::showPreview);
-    return part;
+    // Where the window is low they are scrolled; it does not grow for them.
+    auto* area = new QScrollArea;
+    area->setFrameShape(QFrame::NoFrame);
+    area->setWidget(part);
+    area->setWidgetResizable(true);
+    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    area->setMinimumWidth(part->sizeHint().width() + area->verticalScrollBar()->sizeHint().width());
+    return area;
 }
 
 void NewScreensPage::fillTables() {
