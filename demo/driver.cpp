@@ -15,6 +15,14 @@ namespace gravin {
 
 namespace {
 
+QtMessageHandler usualHandler = nullptr;
+
+// What a platform without a display says of each window is no news.
+void passOnNews(QtMsgType type, const QMessageLogContext& context, const QString& text) {
+    if (!text.startsWith(QStringLiteral("This plugin does not support")) && usualHandler)
+        usualHandler(type, context, text);
+}
+
 QWidget* receiver() {
     if (QWidget* popup = QApplication::activePopupWidget())
         return popup->focusWidget() ? popup->focusWidget() : popup;
@@ -40,6 +48,8 @@ QRect cellRect(QTableView* table, int row, int column) {
 }
 
 } // namespace
+
+void Driver::quietenPlatform() { usualHandler = qInstallMessageHandler(passOnNews); }
 
 bool Driver::until(const std::function<bool()>& condition) {
     return QTest::qWaitFor(condition, WaitMilliseconds);

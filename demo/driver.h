@@ -13,6 +13,8 @@ namespace gravin {
 // late enough for a slow machine.
 class Driver {
 public:
+    // Without a display Qt's platform says of each window what it cannot do: not any more.
+    static void quietenPlatform();
     static constexpr int WaitMilliseconds = 30'000;
 
     // Waits until the condition holds; false when it never did.

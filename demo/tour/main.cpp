@@ -103,6 +103,7 @@ int runTour(const QString& folder) {
 } // namespace gravin
 
 int main(int argc, char** argv) {
+    gravin::Driver::quietenPlatform();
     QApplication application(argc, argv);
     QLocale::setDefault(QLocale(QStringLiteral("en_GB"))); // the same pictures everywhere
     CLI::App arguments("Works the real window through the example and writes its pictures.",

@@ -51,6 +51,7 @@ protected:
             addGeneratedScreen(project, catalog, *catalog.table(name("aid")), arrangement);
         addGeneratedScreen(project, catalog, *catalog.table(name("visit")), Arrangement::GridForm);
         project.startScreen = project.screens.front().id;
+        project.locale = QStringLiteral("en-GB");
         for (const ShownAs shownAs : allShownAs()) {
             FieldDefinition field{shownAsName(shownAs), shownAsLabel(shownAs)};
             field.shownAs = shownAs;
