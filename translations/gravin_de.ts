@@ -1006,6 +1006,10 @@ Abhilfe: %3</translation>
       <translation>%1, nach %2</translation>
     </message>
     <message>
+      <source>%1, copy</source>
+      <translation>%1, Kopie</translation>
+    </message>
+    <message>
       <source>%1, each of them one of %2: verified.</source>
       <translation>%1, jedes davon eines von %2: geprüft.</translation>
     </message>
@@ -2038,6 +2042,10 @@ Abhilfe: %3</translation>
       <translation>Diesen Datensatz kopieren</translation>
     </message>
     <message>
+      <source>Copy this screen</source>
+      <translation>Diese Maske kopieren</translation>
+    </message>
+    <message>
       <source>Copy with its lines</source>
       <translation>Mit seinen Positionen kopieren</translation>
     </message>
@@ -2914,6 +2922,10 @@ Abhilfe: %3</translation>
       <translation>Schlüssel</translation>
     </message>
     <message>
+      <source>Key %1: %2</source>
+      <translation>Schlüssel %1: %2</translation>
+    </message>
+    <message>
       <source>Keys</source>
       <translation>Tasten</translation>
     </message>
@@ -3732,6 +3744,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Pin</source>
       <translation>Anheften</translation>
+    </message>
+    <message>
+      <source>Position %1: %2</source>
+      <translation>Stelle %1: %2</translation>
     </message>
     <message>
       <source>PostgreSQL keeps no text with a null character in it.</source>
@@ -5298,6 +5314,10 @@ Abhilfe: %3</translation>
       <translation>Es gibt keine Funktion %1. Ist %2 gemeint?</translation>
     </message>
     <message>
+      <source>There is no more room: the form is %1.</source>
+      <translation>Hier ist kein Platz mehr: Das Muster ist %1.</translation>
+    </message>
+    <message>
       <source>There is no picture to paste.</source>
       <translation>Es gibt kein Bild zum Einfügen.</translation>
     </message>
@@ -6478,6 +6498,10 @@ Abhilfe: %3</translation>
       <translation>enthält</translation>
     </message>
     <message>
+      <source>copy a screen</source>
+      <translation>Maske kopieren</translation>
+    </message>
+    <message>
       <source>count</source>
       <translation>Anzahl</translation>
     </message>
@@ -7471,6 +7495,14 @@ Abhilfe: %3</translation>
     <message>
       <source>“%1” cannot fill the field: %2</source>
       <translation>„%1“ kann das Feld nicht füllen: %2</translation>
+    </message>
+    <message>
+      <source>“%1” cannot stand here: a digit is expected.</source>
+      <translation>„%1“ kann hier nicht stehen: Eine Ziffer wird erwartet.</translation>
+    </message>
+    <message>
+      <source>“%1” cannot stand here: a letter is expected.</source>
+      <translation>„%1“ kann hier nicht stehen: Ein Buchstabe wird erwartet.</translation>
     </message>
     <message>
       <source>“%1” could be several fields. Write its name in double quotes.</source>

@@ -3,6 +3,7 @@
 #include "app/editors/picture_editor.h"
 #include "app/editors/radio_editor.h"
 #include "app/use/form_fields.h"
+#include "app/use/lists/filter_bar.h"
 #include "whole_example.h"
 
 #include <QBuffer>
@@ -11,8 +12,10 @@
 #include <QImage>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QRadioButton>
 #include <QTest>
+#include <QToolTip>
 
 using namespace gravin;
 using namespace gravin::test;
@@ -153,6 +156,82 @@ TEST_F(Editors, YesAndNoCanHaveWords) {
                                before ? QStringLiteral("bare") : QStringLiteral("fitted")));
     save();
     EXPECT_EQ(stored(5, "radar_reflector").asBoolean(), !before);
+}
+
+TEST_F(Editors, AMaskGuidesTyping) {
+    change("code", [](FieldDefinition& code) {
+        code.shownAs = ShownAs::MaskedText;
+        code.mask = QStringLiteral("AA-999");
+    });
+    auto* code = qobject_cast<QLineEdit*>(field("code"));
+    ASSERT_NE(code, nullptr);
+    page()->form()->focusField(QStringLiteral("code"));
+    Driver::key(Qt::Key_A, Qt::ControlModifier);
+    Driver::key(Qt::Key_Delete);
+    Driver::type(QStringLiteral("tb"));
+    EXPECT_EQ(code->text(), QStringLiteral("tb-")) << "what stands fixed is put in";
+    Driver::type(QStringLiteral("x"));
+    EXPECT_EQ(code->text(), QStringLiteral("tb-"));
+    EXPECT_TRUE(QToolTip::text().contains(QStringLiteral("a digit is expected")));
+    EXPECT_FALSE(says("does not read like")) << "an unfinished one is not wrong yet";
+    Driver::type(QStringLiteral("90"));
+    Driver::key(Qt::Key_Backspace);
+    EXPECT_EQ(code->text(), QStringLiteral("tb-9")) << "who deletes gets nothing put back";
+    Driver::key(Qt::Key_Tab);
+    EXPECT_TRUE(says("does not read like")) << "but left so, it is";
+    page()->form()->focusField(QStringLiteral("code"));
+    Driver::key(Qt::Key_A, Qt::ControlModifier);
+    QGuiApplication::clipboard()->setText(QStringLiteral(" TB 901 "));
+    Driver::key(Qt::Key_V, Qt::ControlModifier);
+    EXPECT_EQ(code->text(), QStringLiteral("TB-901")) << "pasted text is fitted";
+    Driver::key(Qt::Key_Tab);
+    EXPECT_TRUE(Driver::until([this] { return form()->saveReason().isEmpty(); }));
+}
+
+TEST_F(Editors, ShortChoicesAnswerToTheirFirstLetters) {
+    QWidget* reflector = field("radar_reflector");
+    auto* box = qobject_cast<QAbstractButton*>(reflector);
+    ASSERT_NE(box, nullptr);
+    box->setFocus();
+    Driver::key(Qt::Key_N);
+    EXPECT_FALSE(box->isChecked());
+    Driver::key(Qt::Key_N);
+    EXPECT_FALSE(box->isChecked()) << "it says no, it does not switch";
+    Driver::key(Qt::Key_Y);
+    EXPECT_TRUE(box->isChecked());
+    change("status", [](FieldDefinition& status) { status.shownAs = ShownAs::Radio; });
+    auto* first = field("status")->findChild<QRadioButton*>();
+    ASSERT_NE(first, nullptr);
+    first->setFocus();
+    Driver::key(Qt::Key_W);
+    EXPECT_TRUE(Driver::until([this] { return shown(0, "status") == u"withdrawn"; }));
+}
+
+TEST_F(Editors, ANumberThatIsPositionAndKeyOffersBoth) {
+    // By name, position and key are no longer the same.
+    page()->filterBar()->sortBy(QStringLiteral("name"), false);
+    ASSERT_TRUE(Driver::until([this] { return grid()->gridModel()->view()->isComplete(); }));
+    Driver::settle(300);
+    const RecordId third = grid()->gridModel()->recordAt(2);
+    ASSERT_NE(third.key[0], Value::integer(3));
+    page()->goTo(QStringLiteral("3"));
+    QMenu* menu = nullptr;
+    ASSERT_TRUE(Driver::until([&] {
+        menu = page()->findChild<QMenu*>(QStringLiteral("go-to-which"));
+        return menu && menu->isVisible();
+    }));
+    ASSERT_EQ(menu->actions().size(), 2);
+    Driver::key(Qt::Key_Down);
+    Driver::key(Qt::Key_Return);
+    EXPECT_TRUE(
+        Driver::until([this] { return grid()->currentRecord().key == Key({Value::integer(3)}); }));
+    page()->goTo(QStringLiteral("3"));
+    ASSERT_TRUE(Driver::until([&] {
+        menu = page()->findChild<QMenu*>(QStringLiteral("go-to-which"));
+        return menu && menu->isVisible();
+    }));
+    Driver::key(Qt::Key_Return);
+    EXPECT_TRUE(Driver::until([&] { return grid()->currentRecord() == third; }));
 }
 
 } // namespace

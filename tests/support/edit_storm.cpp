@@ -24,7 +24,17 @@ int main(int argc, char** argv) {
     auto session = Session::open(logged, Session::Access::ReadWrite);
     if (!session)
         return 1;
-    const Catalog catalog = *(*session)->readCatalog();
+    // The others may hold the file just then.
+    auto read = (*session)->readCatalog();
+    for (int again = 0; !read && again < 100; ++again) {
+        QThread::msleep(50);
+        read = (*session)->readCatalog();
+    }
+    if (!read) {
+        std::fputs(qPrintable(read.error().sentence + read.error().detail), stderr);
+        return 1;
+    }
+    const Catalog& catalog = *read;
     const Table& table = *catalog.table(QStringLiteral("t"));
     const RuleBook rules;
     ChangeWriter writer(**session, catalog, rules);

@@ -149,7 +149,9 @@ void BuildFace::followHiddenColumns() {
 void BuildFace::focus() { plate()->setFocus(Qt::OtherFocusReason); }
 
 void BuildFace::showSettings() {
-    (new ScreenSettings(m_binding->workspace(), m_binding->screenId(), m_page))->show();
+    auto* settings = new ScreenSettings(m_binding->workspace(), m_binding->screenId(), m_page);
+    connect(settings, &ScreenSettings::copied, this, &BuildFace::screenRequested);
+    settings->show();
 }
 
 void BuildFace::showStatements() { (new StatementsDialog(m_binding, m_page))->open(); }
@@ -164,8 +166,7 @@ QList<QWidget*> BuildFace::makeParts() {
         part->setCheckable(true);
     m_wayBack = toolButton(QStringLiteral("build-back"), QString());
     m_wayBack->hide();
-    connect(m_wayBack, &QToolButton::clicked, this,
-            [this] { Q_EMIT wayBackRequested(m_cameFrom); });
+    connect(m_wayBack, &QToolButton::clicked, this, [this] { Q_EMIT screenRequested(m_cameFrom); });
     m_children = toolButton(QStringLiteral("build-children"), tr("Children"));
     m_children->setPopupMode(QToolButton::InstantPopup);
     connect(m_gridButton, &QToolButton::clicked, this, [this] { setPart(Part::Grid); });

@@ -81,9 +81,10 @@ public:
     void setCameFrom(const QString& screenId, const QString& label);
 
 Q_SIGNALS:
-    // To the plate of children, with those of the current record; or back to where that was.
+    // To the plate of children, with those of the current record; or to another screen: back to
+    // where that was, or to a copy.
     void childrenRequested(const gravin::RecordLink& link);
-    void wayBackRequested(const QString& screenId);
+    void screenRequested(const QString& screenId);
 
 private:
     QList<QWidget*> makeParts();

@@ -3,6 +3,7 @@
 
 #include "app/build/children_dialog.h"
 #include "app/look/theme.h"
+#include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/screen_links.h"
 
 #include <QCheckBox>
@@ -38,10 +39,17 @@ QString actionText(const RowAction& action) {
                                                     : action.link.screen;
 }
 
+// Whatever it is called.
+bool isSame(const RowAction& a, const RowAction& b) { return a.kind == b.kind && a.link == b.link; }
+bool isSame(const RecordLink& a, const RecordLink& b) { return a == b; }
+
 // Lists what is shown, marked, and then what could be.
 template <typename T>
 void fillList(QListWidget* list, const QList<T>& listed, QList<T> all, auto textOf, auto tipOf) {
-    all.removeIf([&](const T& entry) { return listed.contains(entry); });
+    all.removeIf([&](const T& entry) {
+        return std::any_of(listed.begin(), listed.end(),
+                           [&](const T& shown) { return isSame(shown, entry); });
+    });
     list->clear();
     for (const T& entry : listed + all) {
         auto* item = new QListWidgetItem(textOf(entry), list);
@@ -181,13 +189,16 @@ QWidget* ScreenSettings::makeChildren() {
 QLayout* ScreenSettings::makePlaces() {
     auto* up = new QPushButton(tr("Earlier on the shelf"));
     auto* down = new QPushButton(tr("Later on the shelf"));
+    auto* copying = new QPushButton(tr("Copy this screen"));
+    copying->setObjectName(QStringLiteral("screen-copy"));
+    connect(copying, &QPushButton::clicked, this, &ScreenSettings::copy);
     auto* removal = new QPushButton(tr("Remove this screen"));
     removal->setObjectName(QStringLiteral("screen-remove"));
     connect(up, &QPushButton::clicked, this, [this] { move(-1); });
     connect(down, &QPushButton::clicked, this, [this] { move(1); });
     connect(removal, &QPushButton::clicked, this, &ScreenSettings::remove);
     auto* places = new QHBoxLayout;
-    for (QPushButton* button : {up, down, removal})
+    for (QPushButton* button : {up, down, copying, removal})
         places->addWidget(button);
     return places;
 }
@@ -226,6 +237,10 @@ void ScreenSettings::connectParts() {
         });
     });
     connect(m_actions, &QListWidget::itemChanged, this, &ScreenSettings::changeActions);
+    // Their order is that of the menu, so they can be dragged; a double click or F2 renames one.
+    m_actions->setDragDropMode(QAbstractItemView::InternalMove);
+    connect(m_actions->model(), &QAbstractItemModel::rowsMoved, this,
+            &ScreenSettings::changeActions);
     connect(m_children, &QListWidget::itemChanged, this, &ScreenSettings::changeChildren);
     // Their order is that of the tabs, so it can be dragged.
     m_children->setDragDropMode(QAbstractItemView::InternalMove);
@@ -275,6 +290,8 @@ void ScreenSettings::fillActions() {
     fillList<RowAction>(m_actions, listed, all, actionText, [this](const RowAction& action) {
         return action.kind == RowAction::Kind::GoTo ? missing(action.link) : QString();
     });
+    for (int row = 0; row < m_actions->count(); ++row)
+        m_actions->item(row)->setFlags(m_actions->item(row)->flags() | Qt::ItemIsEditable);
 }
 
 void ScreenSettings::fillChildren() {
@@ -301,9 +318,18 @@ QString ScreenSettings::missing(const RecordLink& link) const {
 void ScreenSettings::changeActions() {
     if (m_filling)
         return;
-    changeSoon(tr("row actions"), [chosen = markedOf<RowAction>(m_actions)](Screen& screen) {
-        screen.actions = chosen;
-    });
+    QList<RowAction> chosen;
+    for (int row = 0; row < m_actions->count(); ++row) {
+        const QListWidgetItem* item = m_actions->item(row);
+        if (item->checkState() != Qt::Checked)
+            continue;
+        RowAction action = item->data(Qt::UserRole).value<RowAction>();
+        // Emptied, it has our word again.
+        if (item->text() != actionText(action))
+            action.label = item->text().trimmed();
+        chosen += action;
+    }
+    changeSoon(tr("row actions"), [chosen](Screen& screen) { screen.actions = chosen; });
 }
 
 void ScreenSettings::changeChildren() {
@@ -338,6 +364,14 @@ void ScreenSettings::move(int steps) {
         const qsizetype to = std::clamp<qsizetype>(from + steps, 0, project.screens.size() - 1);
         project.screens.move(from, to);
     });
+}
+
+void ScreenSettings::copy() {
+    QString made;
+    m_workspace->document()->change(tr("copy a screen"), [&](Project& project) {
+        made = addCopyOfScreen(project, m_screenId);
+    });
+    Q_EMIT copied(made);
 }
 
 // Undo brings it back; nothing in the database is touched.

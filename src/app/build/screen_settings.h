@@ -23,6 +23,10 @@ public:
     // goes.
     ScreenSettings(Workspace* workspace, const QString& screenId, QWidget* parent);
 
+Q_SIGNALS:
+    // There is another screen like this one now.
+    void copied(const QString& screenId);
+
 private:
     void nameParts();
     void offerChoices();
@@ -40,6 +44,7 @@ private:
     // What a link leads to that is not there; empty: nothing is missing.
     QString missing(const RecordLink& link) const;
     void move(int steps);
+    void copy();
     void remove();
 
     Workspace* m_workspace;

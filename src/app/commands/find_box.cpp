@@ -97,14 +97,25 @@ void FindBox::focusInEvent(QFocusEvent* event) {
 
 void FindBox::focusOutEvent(QFocusEvent* event) {
     QLineEdit::focusOutEvent(event);
-    if (event->reason() != Qt::PopupFocusReason && !m_completer->popup()->isVisible())
-        clear();
+    // Its own list or another window takes the focus for a moment only: one comes back to what
+    // stands there.
+    QMetaObject::invokeMethod(
+        this,
+        [this] {
+            if (!hasFocus() && isActiveWindow() && !m_completer->popup()->isVisible())
+                clear();
+        },
+        Qt::QueuedConnection);
 }
 
-// Esc gives up, and the keyboard goes back to the work.
+// Esc closes the list; once more it gives up, and the keyboard goes back to the work.
 void FindBox::keyPressEvent(QKeyEvent* event) {
     if (event->key() != Qt::Key_Escape)
         return QLineEdit::keyPressEvent(event);
+    if (m_completer->popup()->isVisible()) {
+        event->ignore(); // the list's own
+        return;
+    }
     clear();
     Q_EMIT left();
 }
@@ -157,8 +168,18 @@ bool FindBox::runNamed(const QString& text) {
 void FindBox::take() {
     const QString wanted = text().trimmed();
     clear();
-    if (!wanted.isEmpty() && !runNamed(wanted))
+    if (wanted.isEmpty() || runNamed(wanted))
+        return;
+    // A part of a name is enough, as in the list.
+    const auto found = std::find_if(m_offered.begin(), m_offered.end(), [&](const Findable& each) {
+        return each.text.contains(wanted, Qt::CaseInsensitive);
+    });
+    if (found == m_offered.end()) {
         Q_EMIT unknown(wanted);
+    } else {
+        const auto run = found->run;
+        run();
+    }
 }
 
 } // namespace gravin

@@ -11,6 +11,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QToolButton>
+#include <QToolTip>
 #include <QUrl>
 
 namespace gravin {
@@ -26,7 +27,11 @@ LineEditor::LineEditor(const BoundField& field, QWidget* parent)
     if (field.definition.shownAs == ShownAs::FixedText)
         m_line->setFrame(false);
     m_line->setPlaceholderText(hint());
-    connect(m_line, &QLineEdit::textEdited, this, &FieldEditor::edited);
+    connect(m_line, &QLineEdit::textEdited, this, [this](const QString& text) {
+        if (m_field.definition.shownAs == ShownAs::MaskedText)
+            fitToMask(text);
+        Q_EMIT edited();
+    });
     connect(m_line, &QLineEdit::textChanged, this, &LineEditor::refreshOpen);
     connect(m_line, &QLineEdit::returnPressed, this, &FieldEditor::finished);
     refreshOpen();
@@ -74,6 +79,24 @@ QString LineEditor::hint() const {
     }
 }
 
+// Only what is added is guided: whoever deletes gets nothing put back.
+void LineEditor::fitToMask(const QString& text) {
+    const bool isLonger = text.size() > m_typed.size();
+    if (isLonger && !m_field.definition.mask.isEmpty()) {
+        const MaskedTyping typing = typedIntoMask(text, m_field.definition.mask);
+        if (typing.text != text) {
+            const QString before = text.left(m_line->cursorPosition());
+            m_line->setText(typing.text);
+            m_line->setCursorPosition(
+                static_cast<int>(typedIntoMask(before, m_field.definition.mask).text.size()));
+        }
+        if (!typing.refusal.isEmpty())
+            QToolTip::showText(m_line->mapToGlobal(QPoint(0, m_line->height())), typing.refusal,
+                               m_line);
+    }
+    m_typed = m_line->text();
+}
+
 void LineEditor::setContent(const Value& value, const std::optional<QString>& badText) {
     QString text = badText.value_or(editedText(m_field, value));
     m_whole.reset();
@@ -85,6 +108,7 @@ void LineEditor::setContent(const Value& value, const std::optional<QString>& ba
     if (m_line->text() == text)
         return;
     m_line->setText(text);
+    m_typed = text;
     m_line->setCursorPosition(0); // a long text is read from its beginning
 }
 

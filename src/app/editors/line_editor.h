@@ -24,9 +24,11 @@ private:
     void openAddress();
     void refreshOpen();
     QString hint() const;
+    void fitToMask(const QString& text);
 
     BoundField m_field;
     QLineEdit* m_line;
+    QString m_typed;                      // of a masked text: as it stood before the last key
     std::optional<EditorContent> m_whole; // what only the beginning of is shown
     bool m_readOnly = false;
     QToolButton* m_open = nullptr; // of links and addresses

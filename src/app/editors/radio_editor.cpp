@@ -6,6 +6,7 @@
 
 #include <QButtonGroup>
 #include <QGridLayout>
+#include <QKeyEvent>
 #include <QRadioButton>
 
 #include <algorithm>
@@ -39,6 +40,7 @@ void RadioEditor::fill() {
         button->setIcon(swatchIcon(entry.colour));
         m_group->addButton(button, at);
         button->setParent(m_buttons);
+        button->installEventFilter(this);
         button->show();
         m_values.push_back(entry.value);
     }
@@ -70,6 +72,25 @@ void RadioEditor::place() {
 void RadioEditor::resizeEvent(QResizeEvent* event) {
     FieldEditor::resizeEvent(event);
     place();
+}
+
+// A letter goes on to the next choice that begins with it.
+bool RadioEditor::eventFilter(QObject* watched, QEvent* event) {
+    const auto* from = qobject_cast<QRadioButton*>(watched);
+    if (from && event->type() == QEvent::KeyPress && m_buttons->isEnabled()) {
+        const QString typed = static_cast<QKeyEvent*>(event)->text().trimmed();
+        const auto count = static_cast<int>(m_values.size());
+        for (int step = 1; !typed.isEmpty() && step <= count; ++step) {
+            QAbstractButton* button =
+                m_group->button((m_group->checkedId() + step + count) % count);
+            if (!button->text().startsWith(typed, Qt::CaseInsensitive))
+                continue;
+            button->setFocus(Qt::OtherFocusReason);
+            button->click();
+            return true;
+        }
+    }
+    return FieldEditor::eventFilter(watched, event);
 }
 
 // Without a value that is offered no button is marked.

@@ -2,6 +2,7 @@
 #include "app/editors/yes_no_editor.h"
 
 #include <QCheckBox>
+#include <QKeyEvent>
 
 namespace gravin {
 
@@ -31,6 +32,23 @@ EditorContent YesNoEditor::content() const {
     if (m_box->checkState() == Qt::PartiallyChecked)
         return Value::null();
     return Value::boolean(m_box->isChecked());
+}
+
+// The first letters of the two answers set it, whatever it is now.
+bool YesNoEditor::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == m_box && event->type() == QEvent::KeyPress && m_box->isEnabled()) {
+        const QString typed = static_cast<QKeyEvent*>(event)->text();
+        for (const bool answer : {true, false}) {
+            const QString word = answer ? tr("yes") : tr("no");
+            if (typed.compare(word.left(1), Qt::CaseInsensitive) != 0)
+                continue;
+            m_box->setTristate(false);
+            m_box->setChecked(answer);
+            Q_EMIT edited();
+            return true;
+        }
+    }
+    return FieldEditor::eventFilter(watched, event);
 }
 
 void YesNoEditor::setReadOnly(bool readOnly) { m_box->setEnabled(!readOnly); }

@@ -16,6 +16,9 @@ public:
     EditorContent content() const override;
     void setReadOnly(bool readOnly) override;
 
+protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
 private:
     QCheckBox* m_box;
 };

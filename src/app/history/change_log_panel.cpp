@@ -111,6 +111,7 @@ QWidget* ChangeLogPanel::makeHead() {
     m_empty->setProperty("role", "faint");
     // It gives way before the window would have to grow.
     m_empty->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    m_empty->setWordWrap(true);
     m_text->setObjectName(QStringLiteral("log-text"));
     m_text->setPlaceholderText(tr("Search the log"));
     m_text->setAccessibleName(tr("Search the log"));

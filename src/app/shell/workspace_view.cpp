@@ -385,7 +385,7 @@ void WorkspaceView::showScreen(const QString& screenId) {
         page->setFace(face);
         connect(face, &BuildFace::childrenRequested, this,
                 [this, page](const RecordLink& link) { shapeChildren(page, link); });
-        connect(face, &BuildFace::wayBackRequested, this, &WorkspaceView::showScreen);
+        connect(face, &BuildFace::screenRequested, this, &WorkspaceView::showScreen);
         m_pageOf.insert(screenId, page);
         m_pages->addWidget(page);
         connect(page, &ScreenPage::saveProjectRequested, this, &WorkspaceView::saveProject);

@@ -17,14 +17,15 @@ void RecordFinder::find(const QString& text, const Answer& answer) {
     const QString wanted = text.trimmed();
     bool isNumber = false;
     const int number = wanted.toInt(&isNumber);
-    RecordId found = isNumber ? model->rows().recordAtIndex(number - 1) : RecordId();
-    if (!isNumber) {
-        const auto key = keyFromText(wanted, m_binding->screen().table->keyTypes());
-        if (key && model->view()->rowOf(*key) >= 0)
-            found = {*key, 0};
-    }
+    QList<Place> found;
+    const RecordId there = isNumber ? model->rows().recordAtIndex(number - 1) : RecordId();
+    if (!there.isNone())
+        found += {there, Place::By::Position};
+    const auto key = keyFromText(wanted, m_binding->screen().table->keyTypes());
+    if (key && model->view()->rowOf(*key) >= 0 && !(RecordId{*key, 0} == there))
+        found += {RecordId{*key, 0}, Place::By::Key};
     const bool isSearched =
-        found.isNone() && !isNumber && !wanted.isEmpty() && !model->view()->table().key.isEmpty();
+        found.isEmpty() && !isNumber && !wanted.isEmpty() && !model->view()->table().key.isEmpty();
     if (isSearched) {
         findText(wanted, answer);
         return;
@@ -51,7 +52,8 @@ void RecordFinder::findText(const QString& text, const Answer& answer) {
         },
         [this, answer](const Result<KeyIndex>& found) {
             deleteLater();
-            answer(found ? next(*found) : RecordId());
+            const RecordId record = found ? next(*found) : RecordId();
+            answer(record.isNone() ? QList<Place>() : QList<Place>{{record, Place::By::Text}});
         });
 }
 

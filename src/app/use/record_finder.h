@@ -15,9 +15,15 @@ public:
     // Both must outlive it.
     RecordFinder(ScreenBinding* binding, GridView* grid, QObject* parent);
 
-    // Called once: with none, if there is no such record. Of several that show a text, the next one
-    // behind the current record is meant, and behind the last one the first.
-    using Answer = std::function<void(const RecordId&)>;
+    struct Place {
+        enum class By { Position, Key, Text };
+        RecordId record;
+        By by = By::Position;
+    };
+    // Called once: with none, if there is no such record; with two where a number is a position and
+    // another record's key. Of several that show a text, the next one behind the current record is
+    // meant, and behind the last one the first.
+    using Answer = std::function<void(const QList<Place>&)>;
     void find(const QString& text, const Answer& answer);
 
 private:

@@ -24,6 +24,7 @@
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
 #include <QSplitter>
 #include <QVBoxLayout>
@@ -417,16 +418,33 @@ void ScreenPage::askWhereToGo() { m_foot->askWhereToGo(); }
 
 void ScreenPage::goTo(const QString& text) {
     const GridPart where = part();
+    using Place = RecordFinder::Place;
+    const auto go = [this, grid = where.grid](const RecordId& record) {
+        m_foot->went();
+        grid->setCurrentRecord(record);
+        grid->setFocus(Qt::OtherFocusReason);
+    };
     (new RecordFinder(where.binding, where.grid, this))
-        ->find(text, [this, text, grid = where.grid](const RecordId& found) {
-            if (found.isNone()) {
+        ->find(text, [this, text, go, binding = where.binding](const QList<Place>& found) {
+            if (found.isEmpty()) {
                 showNotice(
                     {Notice::Kind::Refused, tr("There is no record “%1” in this list.").arg(text)});
-                return;
+            } else if (found.size() == 1) {
+                go(found.front().record);
+            } else {
+                auto* menu = new QMenu(this);
+                menu->setObjectName(QStringLiteral("go-to-which"));
+                menu->setAttribute(Qt::WA_DeleteOnClose);
+                for (const Place& place : found) {
+                    const QString name = binding->nameOf(place.record);
+                    menu->addAction(place.by == Place::By::Position
+                                        ? tr("Position %1: %2").arg(text.trimmed(), name)
+                                        : tr("Key %1: %2").arg(text.trimmed(), name),
+                                    this, [go, record = place.record] { go(record); });
+                }
+                menu->setActiveAction(menu->actions().front());
+                menu->popup(m_foot->mapToGlobal(QPoint(0, -menu->sizeHint().height())));
             }
-            m_foot->went();
-            grid->setCurrentRecord(found);
-            grid->setFocus(Qt::OtherFocusReason);
         });
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/value/mask.h"
 
+#include "core/base/text.h"
+
 #include <QList>
 
 namespace gravin {
@@ -62,6 +64,48 @@ bool matchesMask(const QString& text, const QString& mask) {
             return false;
     }
     return true;
+}
+
+namespace {
+
+QString refusalOf(const Sign& sign, char32_t typed) {
+    const QString shown = QString::fromUcs4(&typed, 1);
+    return sign.kind == Sign::Kind::Digit
+               ? coreTr("“%1” cannot stand here: a digit is expected.").arg(shown)
+               : coreTr("“%1” cannot stand here: a letter is expected.").arg(shown);
+}
+
+} // namespace
+
+MaskedTyping typedIntoMask(const QString& text, const QString& mask) {
+    const QList<Sign> signs = signsOf(mask);
+    MaskedTyping typing;
+    const auto put = [&typing](char32_t sign) { typing.text += QString::fromUcs4(&sign, 1); };
+    qsizetype at = 0;
+    const auto putFixed = [&] {
+        for (; at < signs.size() && signs[at].kind == Sign::Kind::Itself; ++at)
+            put(signs[at].character);
+    };
+    for (const char32_t typed : text.toUcs4()) {
+        // A sign that stands for itself is put in where it was not typed.
+        while (at < signs.size() && signs[at].kind == Sign::Kind::Itself &&
+               signs[at].character != typed)
+            put(signs[at++].character);
+        if (at == signs.size()) {
+            if (typing.refusal.isEmpty())
+                typing.refusal = coreTr("There is no more room: the form is %1.").arg(mask);
+            break;
+        }
+        if (matches(signs[at], typed)) {
+            put(typed);
+            ++at;
+        } else if (typing.refusal.isEmpty()) {
+            typing.refusal = refusalOf(signs[at], typed);
+        }
+    }
+    if (!text.isEmpty())
+        putFixed();
+    return typing;
 }
 
 QString maskExample(const QString& mask) {

@@ -69,6 +69,37 @@ TEST(DisplayFormat, RefusesPatternsThatMeanNothing) {
         EXPECT_EQ(static_cast<bool>(checkFormat(QLatin1String(format), {kind})), taken) << format;
 }
 
+TEST(Mask, GuidesWhatIsTyped) {
+    const struct {
+        const char* mask;
+        const char* typed;
+        const char* left;
+        bool refuses;
+    } cases[] = {{"AA-999", "T", "T", false},
+                 {"AA-999", "TB", "TB-", false}, // what stands fixed is put in
+                 {"AA-999", "TB0", "TB-0", false},
+                 {"AA-999", "TB-0", "TB-0", false},
+                 {"AA-999", "T1B", "TB-", true},
+                 {"AA-999", "TB-x01", "TB-01", true},
+                 {"AA-999", "TB-0012", "TB-001", true},
+                 {"AA-999", "tb001", "tb-001", false},
+                 {"AA-999", " TB 001 ", "TB-001", true}, // pasted, with blanks
+                 {"(999) 99", "12345", "(123) 45", false},
+                 {"(999) 99", "(123) 45", "(123) 45", false},
+                 {"\\A9", "7", "A7", false},
+                 {"**", "é日", "é日", false},
+                 {"AA-999", "", "", false},
+                 {"", "x", "", true}};
+    for (const auto& [mask, typed, left, refuses] : cases) {
+        const MaskedTyping typing =
+            typedIntoMask(QString::fromUtf8(typed), QString::fromUtf8(mask));
+        EXPECT_EQ(typing.text.toStdString(), left) << mask << " " << typed;
+        EXPECT_EQ(!typing.refusal.isEmpty(), refuses) << mask << " " << typed;
+        // What is left may be typed on, and is not changed by being looked at again.
+        EXPECT_EQ(typedIntoMask(typing.text, QString::fromUtf8(mask)).text, typing.text);
+    }
+}
+
 TEST(Mask, TakesTextsOfJustItsForm) {
     const std::tuple<const char*, const char*, bool> cases[] = {{"AA-999", "TB-001", true},
                                                                 {"AA-999", "tb-001", true},

@@ -253,19 +253,47 @@ QStringList readFromCatalog(const Catalog& catalog, const Table& table) {
     return read;
 }
 
+namespace {
+
+QString freeScreenId(const Project& project, const QString& wanted) {
+    QString id = wanted;
+    for (int n = 2; project.screenById(id); ++n)
+        id = QStringLiteral("%1-%2").arg(wanted).arg(n);
+    return id;
+}
+
+} // namespace
+
+QString addCopyOfScreen(Project& project, const QString& screenId) {
+    const Screen* original = project.screenById(screenId);
+    Screen copy = *original;
+    copy.id = freeScreenId(project, original->id);
+    copy.label = coreTr("%1, copy").arg(original->label);
+    project.screens.insert(original - project.screens.constData() + 1, copy);
+    const QList<KeptList> lists = project.lists;
+    for (KeptList kept : lists) {
+        if (kept.screen != screenId)
+            continue;
+        kept.screen = copy.id;
+        project.lists += kept;
+    }
+    const QList<KeptBulkUpdate> updates = project.bulkUpdates;
+    for (KeptBulkUpdate kept : updates) {
+        if (kept.screen != screenId)
+            continue;
+        kept.screen = copy.id;
+        project.bulkUpdates += kept;
+    }
+    return copy.id;
+}
+
 QString addGeneratedScreen(Project& project, const Catalog& catalog, const Table& table,
                            Arrangement arrangement) {
     Screen screen;
     screen.label = labelFromName(table.name);
     screen.table = table.name;
     screen.arrangement = arrangement;
-    screen.id = table.name;
-    const auto taken = [&](const QString& id) {
-        return std::any_of(project.screens.begin(), project.screens.end(),
-                           [&](const Screen& other) { return other.id == id; });
-    };
-    for (int n = 2; taken(screen.id); ++n)
-        screen.id = QStringLiteral("%1-%2").arg(table.name).arg(n);
+    screen.id = freeScreenId(project, table.name);
 
     for (const Column& column : table.columns) {
         if (column.isBeyond())

@@ -22,6 +22,10 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
 // for people: "Status offers Planned, In service", "Day together with aid_id comes once".
 QStringList readFromCatalog(const Catalog& catalog, const Table& table);
 
+// Puts a copy of a screen behind it, with the lists and bulk updates that the project keeps for it;
+// answers its id. Requires: there is such a screen.
+QString addCopyOfScreen(Project& project, const QString& screenId);
+
 // Adds a screen that shows every column of the table, the definitions that are missing, and a check
 // for what is unique in several columns together.
 // The screen's id is the table's name, made unique. Answers that id.
