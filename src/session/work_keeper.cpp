@@ -85,7 +85,7 @@ QString WorkKeeper::told(const LongWork& work, qint64 change) const {
     const QString what = isRollback              ? tr("Rolling back")
                          : work.screen.isEmpty() ? tr("The bulk update")
                                                  : tr("The bulk update on “%1”").arg(work.screen);
-    const QString began = shownTime(work.began);
+    const QString began = shownTime(work.began, LocaleForm());
     return change > 0 ? tr("%1, begun at %2, was done before Gravin ended: change %3.")
                             .arg(what, began)
                             .arg(change)

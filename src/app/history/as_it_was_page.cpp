@@ -345,10 +345,10 @@ void AsItWasPage::search() {
 
 void AsItWasPage::refresh() {
     const QString label = m_binding.screen().screen.label;
-    m_title->setText(
-        m_at.isEmpty()
-            ? tr("%1, as it was before the first change").arg(label)
-            : tr("%1, as it was on %2, after change %3").arg(label, shownTime(m_at)).arg(m_after));
+    m_title->setText(m_at.isEmpty() ? tr("%1, as it was before the first change").arg(label)
+                                    : tr("%1, as it was on %2, after change %3")
+                                          .arg(label, shownTime(m_at, m_binding.screen().form))
+                                          .arg(m_after));
     const bool isThere = m_then.has_value();
     const bool differs = isThere && !m_then->differences.isEmpty();
     m_back->setEnabled(differs);

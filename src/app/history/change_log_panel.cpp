@@ -140,6 +140,7 @@ QWidget* ChangeLogPanel::makeHead() {
     layout->addWidget(m_table);
     layout->addWidget(m_onlyRecord);
     layout->addWidget(m_empty, 1);
+    layout->addStretch();
     layout->addWidget(m_rollback);
     layout->addWidget(m_more);
     layout->addWidget(close);
@@ -219,7 +220,7 @@ void ChangeLogPanel::fill(const std::vector<ChangeSummary>& changes) {
             change.refersTo ? tr("%1 of %2").arg(actionWords(change.action)).arg(*change.refersTo)
                             : actionWords(change.action);
         const QStringList cells{QString::number(change.id),
-                                shownTime(change.at),
+                                shownTime(change.at, m_workspace->project().form()),
                                 change.person,
                                 what,
                                 change.screen.isEmpty() ? change.tables.join(QStringLiteral(", "))

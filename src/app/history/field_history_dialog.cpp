@@ -81,7 +81,8 @@ void FieldHistoryDialog::setHistory(const Result<History>& history) {
     for (const FieldHistory& each : history->entries) {
         const int row = m_list->rowCount();
         m_list->insertRow(row);
-        const QStringList cells{QString::number(each.change.id), shownTime(each.change.at),
+        const QStringList cells{QString::number(each.change.id),
+                                shownTime(each.change.at, m_workspace->project().form()),
                                 each.change.person, shown(each.before), shown(each.after)};
         for (int place = 0; place < cells.size(); ++place)
             m_list->setItem(row, place, new QTableWidgetItem(cells[place]));

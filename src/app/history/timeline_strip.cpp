@@ -225,7 +225,9 @@ void TimelineStrip::mouseMoveEvent(QMouseEvent* event) {
                        !moment ? tr("now")
                        : change == m_changes.end()
                            ? tr("before all of these changes")
-                           : tr("after change %1, %2").arg(change->id).arg(shownTime(change->at)));
+                           : tr("after change %1, %2")
+                                 .arg(change->id)
+                                 .arg(shownTime(change->at, m_workspace->project().form())));
     update();
 }
 
@@ -247,8 +249,9 @@ bool TimelineStrip::event(QEvent* event) {
             const ChangeSummary& change = m_changes[index];
             QToolTip::showText(help->globalPos(),
                                tr("%1 · %2\n%3, %4 · change %5")
-                                   .arg(shownTime(change.at), visibleText(change.person),
-                                        actionWords(change.action), countedRecords(change.records))
+                                   .arg(shownTime(change.at, m_workspace->project().form()),
+                                        visibleText(change.person), actionWords(change.action),
+                                        countedRecords(change.records))
                                    .arg(change.id));
             return true;
         }

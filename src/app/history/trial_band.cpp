@@ -49,7 +49,8 @@ void TrialBand::look() {
                 return;
             const QString count = counted(m_trial->changes, "change", "changes");
             m_text->setText(tr("A trial is on since %1, begun by %2: %3 so far.")
-                                .arg(shownTime(m_trial->start.at), m_trial->start.person, count));
+                                .arg(shownTime(m_trial->start.at, m_workspace->project().form()),
+                                     m_trial->start.person, count));
             m_rollback->setEnabled(m_trial->changes > 0);
             m_rollback->setToolTip(m_trial->changes > 0
                                        ? tr("See the plan, then take everything back")

@@ -270,20 +270,17 @@ QString addCopyOfScreen(Project& project, const QString& screenId) {
     copy.id = freeScreenId(project, original->id);
     copy.label = coreTr("%1, copy").arg(original->label);
     project.screens.insert(original - project.screens.constData() + 1, copy);
-    const QList<KeptList> lists = project.lists;
-    for (KeptList kept : lists) {
-        if (kept.screen != screenId)
-            continue;
-        kept.screen = copy.id;
-        project.lists += kept;
-    }
-    const QList<KeptBulkUpdate> updates = project.bulkUpdates;
-    for (KeptBulkUpdate kept : updates) {
-        if (kept.screen != screenId)
-            continue;
-        kept.screen = copy.id;
-        project.bulkUpdates += kept;
-    }
+    const auto copyKept = [&](auto& all) {
+        const auto before = all;
+        for (auto kept : before) {
+            if (kept.screen != screenId)
+                continue;
+            kept.screen = copy.id;
+            all += kept;
+        }
+    };
+    copyKept(project.lists);
+    copyKept(project.bulkUpdates);
     return copy.id;
 }
 
