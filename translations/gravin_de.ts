@@ -6010,8 +6010,8 @@ Abhilfe: %3</translation>
       <translation>Womit die Liste beginnt: %1</translation>
     </message>
     <message>
-      <source>What the stored values say, and %1 </source>
-      <translation>Was die gespeicherten Werte sagen, und %1 </translation>
+      <source>What the stored values say, and %1</source>
+      <translation>Was die gespeicherten Werte sagen, und %1</translation>
     </message>
     <message>
       <source>What the stored values say. Return shows more</source>

@@ -416,7 +416,7 @@ void BuildFace::refreshProposalCount() {
     const auto count = static_cast<qint64>(proposals.size());
     m_evidence->setText(count > 0 ? tr("Evidence… %1").arg(count) : tr("Evidence…"));
     setTip(m_evidence,
-           tr("What the stored values say, and %1 ")
+           tr("What the stored values say, and %1")
                .arg(counted(count, "setting that they suggest", "settings that they suggest")));
 }
 

@@ -69,9 +69,8 @@ FindBox::FindBox(QWidget* parent)
     , m_completer(new QCompleter(m_model, this)) {
     auto* list = new QListView;
     list->setObjectName(QStringLiteral("find-list"));
-    list->setItemDelegate(new FindableDelegate(list));
     m_completer->setPopup(list);
-    list->setItemDelegate(new FindableDelegate(list)); // the completer puts its own in
+    list->setItemDelegate(new FindableDelegate(list)); // behind that: the completer puts its own in
     list->setMinimumWidth(Distance(ListWidth));
     list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     list->installEventFilter(this);

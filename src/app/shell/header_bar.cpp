@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/header_bar.h"
 
+#include "app/commands/command_list.h"
 #include "app/commands/find_box.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
@@ -35,11 +36,14 @@ HeaderBar::HeaderBar(QWidget* parent)
         constexpr int Pad = 26;
         half->setFixedWidth(
             std::max<int>(Distance(66), half->fontMetrics().horizontalAdvance(half->text()) + Pad));
-        half->setToolTip(tr("Switch between shaping the screen and working with it"));
+        half->setToolTip(
+            tr("%1 (%2)").arg(tr("Switch between shaping the screen and working with it"),
+                              shownKeys(QStringLiteral("switch"), Qt::Key_F9)));
     }
     m_find->setObjectName(QStringLiteral("find"));
     m_find->setAccessibleName(tr("Find anything"));
     m_find->setPlaceholderText(tr("Find screens and commands"));
+    m_find->setToolTip(shownKeys(QStringLiteral("find"), Qt::CTRL | Qt::Key_K));
     m_find->setMaximumWidth(Distance(230));
     m_menu->setText(tr("Menu"));
     m_menu->setObjectName(QStringLiteral("menu"));

@@ -81,10 +81,7 @@ void MainWindow::layOut() {
 
 void MainWindow::connectParts() {
     // What it says belongs to the page that was shown.
-    connect(m_pages, &QStackedWidget::currentChanged, this, [this] {
-        m_notice->hide();
-        m_commands->refreshUndo();
-    });
+    connect(m_pages, &QStackedWidget::currentChanged, this, [this] { m_notice->hide(); });
     connect(m_notice, &NoticeLine::rollbackRequested, this, [this](qint64 change) {
         if (WorkspaceView* view = m_project->view())
             view->rollBackChange(change);
@@ -205,7 +202,6 @@ void MainWindow::leaveConnection() {
 
 void MainWindow::showView(WorkspaceView* view) {
     connect(view, &WorkspaceView::headChanged, this, &MainWindow::refreshHead);
-    connect(view, &WorkspaceView::undoChanged, m_commands, &WindowCommands::refreshUndo);
     connect(view, &WorkspaceView::said, this, &MainWindow::notify);
     connect(view, &WorkspaceView::nothingToShow, this, [this] {
         if (m_request.useOnly)

@@ -248,7 +248,8 @@ void WindowCommands::addProjectCommands() {
     if (!m_project->isUseOnly())
         add(
             CommandGroup::Project, {"project-settings", tr("Project settings…")},
-            [this] { (new ProjectSettings(m_project->workspace(), m_window))->open(); },
+            // With the view it goes before the workspace that it changes.
+            [this] { (new ProjectSettings(m_project->workspace(), m_project->view()))->open(); },
             [this] { return reasonWithoutProject(); });
     shaped({"save-project", tr("Save project")}, &WorkspaceView::saveProject);
 }
@@ -289,13 +290,6 @@ void WindowCommands::addHelpCommands() {
         [this] { m_project->openDemonstration(false); });
     add(CommandGroup::Help, {"reset-demonstration", tr("Reset the demonstration")},
         [this] { m_project->openDemonstration(true); });
-}
-
-void WindowCommands::refreshUndo() {
-    for (const char* id : {"undo", "redo"}) {
-        const QString name = QLatin1String(id);
-        m_commands->action(name)->setToolTip(m_commands->textNow(name));
-    }
 }
 
 QList<Findable> WindowCommands::findable() const {

@@ -20,8 +20,6 @@ public:
     // `project` and `commands` outlive this.
     WindowCommands(OpenProject* project, CommandList* commands, QWidget* window);
 
-    // Undo and redo say what they would undo.
-    void refreshUndo();
     // For the find box: the screens that are open, then the commands.
     QList<Findable> findable() const;
 

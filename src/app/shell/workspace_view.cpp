@@ -101,19 +101,11 @@ void WorkspaceView::connectParts() {
     connect(m_timeline, &TimelineStrip::changeChosen, this, &WorkspaceView::showChangeLog);
     connect(m_timeline, &TimelineStrip::momentChosen, this, &WorkspaceView::showAsItWas);
     connect(m_timeline, &TimelineStrip::nowChosen, this, &WorkspaceView::returnToNow);
-    connect(&m_undo, &QUndoGroup::canUndoChanged, this, &WorkspaceView::undoChanged);
-    connect(&m_undo, &QUndoGroup::canRedoChanged, this, &WorkspaceView::undoChanged);
-    connect(&m_undo, &QUndoGroup::undoTextChanged, this, &WorkspaceView::undoChanged);
-    connect(&m_undo, &QUndoGroup::redoTextChanged, this, &WorkspaceView::undoChanged);
 }
 
 void WorkspaceView::followWorkspace() {
-    connect(m_workspace->records()->history(), &DraftHistory::changed, this,
-            &WorkspaceView::undoChanged);
-    connect(m_workspace->writing()->saver(), &DraftSaver::savedAs, this, [this](qint64 change) {
-        m_lastSave = change;
-        Q_EMIT undoChanged();
-    });
+    connect(m_workspace->writing()->saver(), &DraftSaver::savedAs, this,
+            [this](qint64 change) { m_lastSave = change; });
     connect(m_workspace->document(), &ProjectDocument::modifiedChanged, this,
             &WorkspaceView::headChanged);
     connect(m_workspace->document(), &ProjectDocument::findingsChanged, this,
@@ -245,7 +237,6 @@ void WorkspaceView::undo() {
         showDraftOf(place);
     } else if (m_lastSave > 0) {
         rollBackChange(std::exchange(m_lastSave, 0));
-        Q_EMIT undoChanged();
     }
 }
 
@@ -363,7 +354,6 @@ void WorkspaceView::setBuild(bool build) {
         leavePage();
     m_build = build && !m_useOnly;
     Q_EMIT headChanged();
-    Q_EMIT undoChanged();
     m_shelf->setBuild(m_build);
     for (ScreenPage* page : std::as_const(m_pageOf))
         page->setBuild(m_build);
@@ -400,7 +390,6 @@ void WorkspaceView::showScreen(const QString& screenId) {
     closeNewScreens();
     m_pages->setCurrentWidget(page);
     m_shelf->setCurrentScreen(screenId);
-    Q_EMIT undoChanged();
 }
 
 void WorkspaceView::makeScreenFor(const QString& table) {

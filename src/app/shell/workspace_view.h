@@ -92,7 +92,6 @@ public:
 Q_SIGNALS:
     // What the head line says of the project may have become another.
     void headChanged();
-    void undoChanged();
     // The project has no screen that could be shown.
     void nothingToShow();
     void databaseChosen(const gravin::ConnectionSpec& other);
