@@ -62,6 +62,12 @@ RecordStore* LiveRecords::recordsInUse(const QString& name) const {
 
 void LiveRecords::retire(const QString& name) {
     m_retired.append(m_tables.take(name));
+    m_lookups.removeIf([&](const auto& store) {
+        const bool goes = (*store)->lookup().table == name;
+        if (goes)
+            m_retiredLookups.append(*store);
+        return goes;
+    });
     m_views.removeIf([&](const auto& view) {
         const bool goes = (*view)->table().name == name;
         if (goes)

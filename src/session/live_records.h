@@ -83,6 +83,7 @@ private:
     QHash<QString, std::shared_ptr<LookupStore>> m_lookups;
     QList<std::shared_ptr<TableData>> m_retired;
     QList<std::shared_ptr<RecordView>> m_retiredViews;
+    QList<std::shared_ptr<LookupStore>> m_retiredLookups;
 };
 
 } // namespace gravin

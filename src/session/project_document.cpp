@@ -142,6 +142,10 @@ void ProjectDocument::putSource(const QString& former, const QuerySource& source
     });
 }
 
+void ProjectDocument::describe(const QuerySource& source, const Table& described) {
+    m_described.insert(identityOf(source), described);
+}
+
 void ProjectDocument::removeSource(const QString& name) {
     change(tr("without the source %1").arg(name), [&](Project& project) {
         project.sources.removeIf([&](const QuerySource& source) { return source.name == name; });

@@ -36,6 +36,8 @@ public:
     // called `former`, or as a new one.
     void putSource(const QString& former, const QuerySource& source, const Table& described);
     void removeSource(const QString& name);
+    // What the database says of this source now.
+    void describe(const QuerySource& source, const Table& described);
     // What the database said of this source when it was described; null: it was not.
     const Table* described(const QuerySource& source) const;
     // Adds generated screens for these tables, as one step, and answers the id of the first.

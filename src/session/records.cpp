@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/database/aggregate.h"
+#include "core/database/catalog_changes.h"
 #include "core/database/reach.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/generation/screen_generator.h"
@@ -23,6 +24,8 @@
 #include "session/presence.h"
 #include "session/project_document.h"
 #include "session/remote_changes.h"
+
+#include <QPointer>
 
 namespace gravin {
 
@@ -70,7 +73,8 @@ Records::Records(Notices* notices, Database* database, ProjectDocument* document
     , m_offers(std::make_unique<DraftOffers>(database, document, this, notices))
     , m_numbers(std::make_unique<DraftNumbers>(database, this))
     , m_history(std::make_unique<DraftHistory>(this, m_live.get()))
-    , m_lineMoves(std::make_unique<LineMoves>(database, this)) {
+    , m_lineMoves(std::make_unique<LineMoves>(database, this))
+    , m_structure(database->sharedCatalog()) {
     connect(m_lineMoves.get(), &LineMoves::told, notices,
             [notices](const Notice& notice) { notices->tell(notice); });
     connect(m_live.get(), &LiveRecords::failed, notices,
@@ -119,7 +123,7 @@ void Records::followOutside() {
 
 // A table with unsaved edits stays as it is until they are saved or discarded.
 void Records::followSources() {
-    Catalog next = catalog();
+    Catalog next = *m_structure;
     next.tables.removeIf(std::mem_fn(&Table::isQuery));
     m_sourcesWait = false;
     for (const QuerySource& source : m_document->project().sources) {
@@ -133,8 +137,7 @@ void Records::followSources() {
     for (const QString& name : inUse) {
         const std::shared_ptr<const Table> former = m_live->table(name);
         const Table* now = next.table(name);
-        if (now && now->select == former->select && now->base == former->base &&
-            computedIn(*now) == computedIn(*former))
+        if (now && isStructuredAlike(*now, *former) && computedIn(*now) == computedIn(*former))
             continue;
         if (!m_live->drafts(name)->all().isEmpty()) {
             m_sourcesWait = true;
@@ -146,6 +149,34 @@ void Records::followSources() {
     adoptCatalog(std::move(next));
     if (replaced)
         Q_EMIT sourcesReplaced();
+}
+
+void Records::takeStructure(Catalog next) {
+    for (const QuerySource& source : m_document->project().sources) {
+        if (const Table* table = next.table(source.name); table && table->isQuery())
+            m_document->describe(source, *table);
+    }
+    m_structure = std::make_shared<const Catalog>(std::move(next));
+    m_profiles->outdateAll();
+    followSources();
+}
+
+void Records::readStructure(QObject* context, std::function<void(const Result<QString>&)> answer) {
+    m_database->reader()->run<Catalog>(
+        this,
+        [project = m_document->project()](Session& session) { return catalogOf(session, project); },
+        [this, asker = QPointer<QObject>(context),
+         answer = std::move(answer)](Result<Catalog> read) {
+            Result<QString> said = QString();
+            if (read) {
+                said = catalogChanges(*m_structure, *read);
+                takeStructure(std::move(*read));
+            } else {
+                said = read.error();
+            }
+            if (asker)
+                answer(said);
+        });
 }
 
 void Records::adoptCatalog(Catalog next) {

@@ -43,6 +43,8 @@ public:
     QStringList tablesInUse() const { return m_live->inUse(); }
     // The table as its records in use are laid out.
     std::shared_ptr<const Table> table(const QString& name) { return m_live->table(name); }
+    // The drafts of a table that is in use; null: it is not.
+    const DraftStore* draftsInUse(const QString& table) const { return m_live->draftsInUse(table); }
     RecordView* view(const QString& screenId);
     std::shared_ptr<RecordView> newView(const QString& table) { return m_live->newView(table); }
     LookupStore* lookup(const Lookup& lookup);
@@ -109,8 +111,13 @@ public:
     // What was committed, or what may have been, is followed by all that is here.
     void follow(const CommittedChange& change);
     void followOutside();
-    // The catalog becomes this one; tables in use stay as their records are laid out.
-    void adoptCatalog(Catalog next);
+    // The catalog becomes this one, which was read just now. What shows a table that is otherwise
+    // than before is made anew; one with unsaved edits stays as it is until they are saved or
+    // discarded.
+    void takeStructure(Catalog next);
+    // Reads what the database says of itself anew. `answer` is called while `context` lives, with
+    // what is otherwise, for people; empty: nothing is.
+    void readStructure(QObject* context, std::function<void(const Result<QString>&)> answer);
     // A draft was saved: its record is stored under `now`. Told by who saves.
     void tellSaved(const QString& table, const RecordId& before, const RecordId& now) {
         Q_EMIT saved(table, before, now);
@@ -135,6 +142,8 @@ Q_SIGNALS:
 private:
     // The catalog's sources and computed fields become those of the project.
     void followSources();
+    // The catalog becomes this one; tables in use stay as their records are laid out.
+    void adoptCatalog(Catalog next);
 
     Notices* m_notices;
     Database* m_database;
@@ -152,7 +161,8 @@ private:
     std::unique_ptr<DraftNumbers> m_numbers;
     std::unique_ptr<DraftHistory> m_history;
     std::unique_ptr<LineMoves> m_lineMoves;
-    bool m_sourcesWait = false; // one of them has unsaved edits
+    std::shared_ptr<const Catalog> m_structure; // as it was read last, whoever has unsaved edits
+    bool m_sourcesWait = false;                 // one of them has unsaved edits
 };
 
 } // namespace gravin

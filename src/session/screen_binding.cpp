@@ -36,7 +36,8 @@ ScreenBinding::ScreenBinding(Workspace* workspace, QString screenId, QObject* pa
 
 void ScreenBinding::rebind() {
     auto bound = m_workspace->document()->bound(m_screenId);
-    if (!bound)
+    // One of another table is made anew by whoever shows it.
+    if (!bound || bound->table->name != tableName())
         return;
     m_screen = std::move(*bound);
     Q_EMIT rebound();

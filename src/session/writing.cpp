@@ -67,14 +67,9 @@ void Writing::save(const BoundScreen& screen, const RecordId& id) {
 
 void Writing::cancel(Worker::JobId job) { m_database->writer()->cancel(job); }
 
-void Writing::createTable(const TablePlan& plan, QObject* context,
-                          std::function<void(const Result<QString>&)> answer) {
-    if (const QString reason = m_document->reasonAgainstNewTable(); !reason.isEmpty()) {
-        answer(Error{ErrorKind::ReadOnly, reason});
-        return;
-    }
-    const auto tell = [this, asker = QPointer<QObject>(context),
-                       answer = std::move(answer)](const Result<QString>& said) {
+Writing::Answer Writing::orNotice(QObject* context, Answer answer) {
+    return [this, asker = QPointer<QObject>(context),
+            answer = std::move(answer)](const Result<QString>& said) {
         if (asker)
             answer(said);
         else if (said)
@@ -82,6 +77,15 @@ void Writing::createTable(const TablePlan& plan, QObject* context,
         else
             m_notices->refuse(said.error());
     };
+}
+
+void Writing::createTable(const TablePlan& plan, QObject* context,
+                          std::function<void(const Result<QString>&)> answer) {
+    if (const QString reason = m_document->reasonAgainstNewTable(); !reason.isEmpty()) {
+        answer(Error{ErrorKind::ReadOnly, reason});
+        return;
+    }
+    const Answer tell = orNotice(context, std::move(answer));
     m_database->writer()->run<Catalog>(
         this,
         [plan, catalog = m_database->sharedCatalog(),
@@ -95,8 +99,30 @@ void Writing::createTable(const TablePlan& plan, QObject* context,
                 tell(catalog.error());
                 return;
             }
-            m_records->adoptCatalog(std::move(*catalog));
+            m_records->takeStructure(std::move(*catalog));
             addFirstRecords(plan, tell);
+        });
+}
+
+Worker::JobId Writing::addField(const QString& table, const FieldPlan& field, QObject* context,
+                                std::function<void(const Result<QString>&)> answer) {
+    const Answer tell = orNotice(context, std::move(answer));
+    return m_database->writer()->run<Catalog>(
+        this,
+        [table, field, catalog = m_database->sharedCatalog(),
+         project = m_document->project()](Session& session) -> Result<Catalog> {
+            if (Status added = gravin::addField(session, *catalog, table, field); !added)
+                return added.error();
+            return catalogOf(session, project);
+        },
+        [this, table, field, tell](Result<Catalog> catalog) {
+            if (!catalog) {
+                tell(catalog.error());
+                return;
+            }
+            m_records->takeStructure(std::move(*catalog));
+            tell(tr("Added the field %1 to %2. It is empty in the records that are there.")
+                     .arg(field.name, table));
         });
 }
 

@@ -57,6 +57,12 @@ public:
     void createTable(const TablePlan& plan, QObject* context,
                      std::function<void(const Result<QString>&)> answer);
 
+    // Gives a table one more field, which is empty in the records that are there; what shows the
+    // table follows. `answer` is called while `context` lives, with the sentence that says what was
+    // done; otherwise a notice tells it.
+    Worker::JobId addField(const QString& table, const FieldPlan& field, QObject* context,
+                           std::function<void(const Result<QString>&)> answer);
+
     // Tells what is missing of the change log that this person saw before, if anything.
     void compareLog();
     // From now on the log as it is counts.
@@ -73,6 +79,9 @@ Q_SIGNALS:
     void reachable(bool reachable, const QString& reason);
 
 private:
+    using Answer = std::function<void(const Result<QString>&)>;
+    // Answers while `context` lives; then a notice tells it.
+    Answer orNotice(QObject* context, Answer answer);
     void connectFeed();
     void tellUnasked(const WriteResult& result);
     void writeOnLog(std::function<WriteResult(LogMarks&)> write, const QString& said);

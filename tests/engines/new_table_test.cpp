@@ -162,6 +162,71 @@ TEST_P(NewTable, AFirstRecordThatDoesNotFitNamesItsField) {
     EXPECT_TRUE(refused(5, "2026-02-30"));
 }
 
+TEST_P(NewTable, ATableIsGivenFieldsOfEveryKind) {
+    const QString table = QStringLiteral("aid");
+    const auto before = session->readCatalog();
+    for (const FieldKind kind : allFieldKinds()) {
+        if (kind == FieldKind::GivenNumber)
+            continue;
+        FieldPlan added = field("", kind, kind == FieldKind::Text ? 12 : -1);
+        added.name = QStringLiteral("new \"%1\"").arg(fieldKindLabel(kind));
+        const Status done = addField(*session, catalog, table, added);
+        ASSERT_TRUE(done) << qPrintable(added.name + done.error().sentence + done.error().detail);
+    }
+    FieldPlan reference{QStringLiteral("other_sector"), FieldKind::Text};
+    reference.reference = QStringLiteral("sector");
+    ASSERT_TRUE(addField(*session, catalog, table, reference));
+    const auto after = session->readCatalog();
+    ASSERT_TRUE(after);
+    const Table& now = *after->table(table);
+    EXPECT_EQ(now.columns.size(), before->table(table)->columns.size() + allFieldKinds().size());
+    for (const FieldKind kind : allFieldKinds()) {
+        if (kind == FieldKind::GivenNumber)
+            continue;
+        FieldPlan planned = field("", kind, kind == FieldKind::Text ? 12 : -1);
+        planned.name = QStringLiteral("new \"%1\"").arg(fieldKindLabel(kind));
+        const Column* column = now.column(planned.name);
+        ASSERT_NE(column, nullptr) << qPrintable(planned.name);
+        EXPECT_EQ(column->type.kind, plannedType(*after, {}, planned).kind)
+            << qPrintable(planned.name);
+        EXPECT_TRUE(column->nullable) << qPrintable(planned.name);
+    }
+    const ForeignKey* key = now.referenceOf(reference.name);
+    ASSERT_NE(key, nullptr);
+    EXPECT_EQ(key->table, QStringLiteral("sector"));
+    // The records that are there have it, empty, and can be changed in it.
+    ChangeRequest request;
+    request.action = QStringLiteral("edit");
+    request.edits.push_back({Operation::Update,
+                             table,
+                             Key({Value::integer(1)}),
+                             {{reference.name, Value::null()}},
+                             {{reference.name, Value::integer(2)}}});
+    const RuleBook rules;
+    const auto written = ChangeWriter(*session, *after, rules).write(request);
+    ASSERT_TRUE(written) << qPrintable(written.error().error.sentence +
+                                       written.error().error.detail);
+}
+
+TEST_P(NewTable, AFieldThatCannotBeAddedIsSaidBeforehand) {
+    const auto refused = [&](const FieldPlan& field, const char* table = "aid") {
+        const auto statement = addFieldStatement(session->dialect(), catalog,
+                                                 *catalog.table(QLatin1String(table)), field);
+        return statement ? QString() : statement.error().sentence;
+    };
+    EXPECT_TRUE(refused(field("", FieldKind::Text)).contains(QStringLiteral("name")));
+    EXPECT_TRUE(refused(field("NAME", FieldKind::Text)).contains(QStringLiteral("already")));
+    EXPECT_TRUE(
+        refused(field("counted", FieldKind::GivenNumber)).contains(QStringLiteral("key only")));
+    EXPECT_TRUE(refused(field("exact", FieldKind::Decimal, 19))
+                    .contains(QStringLiteral("behind the point")));
+    FieldPlan nowhere = field("nowhere", FieldKind::Text);
+    nowhere.reference = QStringLiteral("none such");
+    EXPECT_TRUE(refused(nowhere).contains(QStringLiteral("cannot refer")));
+    const Status done = addField(*session, catalog, QStringLiteral("none such"), nowhere);
+    EXPECT_FALSE(done);
+}
+
 INSTANTIATE_TEST_SUITE_P(Engines, NewTable,
                          ::testing::Values(Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb),
                          engineTestName);

@@ -161,4 +161,62 @@ TEST_F(RecordsTest, SomebodyElsesDeletionKeepsTheDraftAndIsSaid) {
     EXPECT_EQ(records().nameOf(DraftRef{name("boat"), anew}), u"Arctic tern");
 }
 
+// Another program gives the table a column while it is shown.
+TEST_F(RecordsTest, AColumnThatCameIsThereOnceTheStructureIsReadAgain) {
+    ASSERT_NE(record("boat", 1), nullptr);
+    (void)database.sqlite(name("ALTER TABLE boat ADD COLUMN colour TEXT DEFAULT 'red'"));
+    int replaced = 0;
+    QObject context;
+    QObject::connect(&records(), &Records::sourcesReplaced, &context, [&] { ++replaced; });
+    std::optional<Result<QString>> changes;
+    records().readStructure(&context, [&](const Result<QString>& told) { changes = told; });
+    ASSERT_TRUE(until([&] { return changes.has_value(); }));
+    ASSERT_TRUE(*changes);
+    EXPECT_EQ(**changes, u"boat: colour is new.");
+    EXPECT_EQ(replaced, 1);
+    const int colour = records().table(name("boat"))->indexOf(name("colour"));
+    ASSERT_GE(colour, 0);
+    ASSERT_NE(record("boat", 1), nullptr);
+    EXPECT_EQ(record("boat", 1)->values[static_cast<size_t>(colour)].asText(), u"red");
+    EXPECT_GE(screen("berth").table->indexOf(name("name")), 0);
+    changes.reset();
+    records().readStructure(&context, [&](const Result<QString>& told) { changes = told; });
+    ASSERT_TRUE(until([&] { return changes.has_value(); }));
+    EXPECT_TRUE((*changes)->isEmpty());
+    EXPECT_EQ(replaced, 1) << "nothing is made anew where nothing is otherwise";
+}
+
+// Who edits goes on as the record was laid out; the new column comes with the save.
+TEST_F(RecordsTest, ATableThatIsEditedFollowsWhenItsEditsAreSaved) {
+    type(1, "name", "Grey heron");
+    (void)database.sqlite(name("ALTER TABLE boat ADD COLUMN colour TEXT"));
+    std::optional<Result<QString>> changes;
+    QObject context;
+    records().readStructure(&context, [&](const Result<QString>& told) { changes = told; });
+    ASSERT_TRUE(until([&] { return changes.has_value(); }));
+    EXPECT_EQ(**changes, u"boat: colour is new.");
+    EXPECT_LT(records().table(name("boat"))->indexOf(name("colour")), 0);
+    ASSERT_NE(drafts("boat").find({key(1), 0}), nullptr) << "what was typed is still there";
+    writing().save(screen("boat"), {key(1), 0});
+    EXPECT_TRUE(until([&] { return records().table(name("boat"))->column(name("colour")); }));
+    EXPECT_EQ(stored("SELECT name FROM boat WHERE id = 1"), u"Grey heron");
+}
+
+TEST_F(RecordsTest, AFieldIsAddedToATableAndShownAtOnce) {
+    ASSERT_NE(record("boat", 1), nullptr);
+    std::optional<Result<QString>> answer;
+    QObject context;
+    (void)writing().addField(name("boat"), {name("berthed on"), FieldKind::Date}, &context,
+                             [&](const Result<QString>& told) { answer = told; });
+    ASSERT_TRUE(until([&] { return answer.has_value(); }));
+    ASSERT_TRUE(*answer) << qPrintable(answer->error().sentence);
+    EXPECT_TRUE((**answer).contains(name("berthed on")));
+    EXPECT_NE(records().table(name("boat"))->column(name("berthed on")), nullptr);
+    answer.reset();
+    (void)writing().addField(name("boat"), {name("NAME"), FieldKind::Date}, &context,
+                             [&](const Result<QString>& told) { answer = told; });
+    ASSERT_TRUE(until([&] { return answer.has_value(); }));
+    EXPECT_FALSE(*answer);
+}
+
 } // namespace

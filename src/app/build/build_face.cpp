@@ -276,6 +276,11 @@ void BuildFace::offerMissingFields() {
     menu->addSeparator();
     offerReached(menu, {});
     offerLines(menu);
+    menu->addSeparator();
+    if (m_binding->screen().table->kind == Table::Kind::Table)
+        menu->addAction(tr("New field of the table…"), this,
+                        [this] { Q_EMIT newFieldRequested(m_binding->tableName()); })
+            ->setObjectName(QStringLiteral("new-field"));
     menu->addAction(tr("Computed fields…"), this, [this] { showComputed({}); })
         ->setObjectName(QStringLiteral("computed-fields"));
     if (QMenu* before = m_addField->menu())

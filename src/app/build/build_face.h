@@ -85,6 +85,8 @@ Q_SIGNALS:
     // where that was, or to a copy.
     void childrenRequested(const gravin::RecordLink& link);
     void screenRequested(const QString& screenId);
+    // A column is wanted that the table does not have.
+    void newFieldRequested(const QString& table);
 
 private:
     QList<QWidget*> makeParts();

@@ -11,17 +11,37 @@ FieldAdder::FieldAdder(ScreenBinding* binding, QObject* parent)
     : QObject(parent)
     , m_binding(binding) {}
 
+namespace {
+
+void show(Project& project, const Catalog& catalog, const QString& screenId,
+          const QString& column) {
+    Screen* screen = project.screenById(screenId);
+    const Table* table = screen ? catalog.table(screen->table) : nullptr;
+    if (!table || !table->column(column) || std::as_const(*screen).field(column))
+        return;
+    const QString& home = table->definitionTable(*table->column(column));
+    if (!project.definition(home, column))
+        project.fields[home] += generateDefinition(catalog, *table, *table->column(column));
+    screen->fields += ScreenField{column};
+}
+
+} // namespace
+
 void FieldAdder::addField(const QString& column) {
+    const Workspace* workspace = m_binding->workspace();
     m_binding->workspace()->document()->change(tr("field %1").arg(column), [&](Project& project) {
-        Screen* screen = project.screenById(m_binding->screenId());
-        const Table& table = *m_binding->screen().table;
-        if (!screen || screen->field(column) || !table.column(column))
-            return;
-        const QString& home = table.definitionTable(*table.column(column));
-        if (!project.definition(home, column))
-            project.fields[home] +=
-                generateDefinition(m_binding->workspace()->catalog(), table, *table.column(column));
-        screen->fields += ScreenField{column};
+        show(project, workspace->catalog(), m_binding->screenId(), column);
+    });
+}
+
+void FieldAdder::addNewField(Workspace* workspace, const QString& screenId, const QString& column,
+                             bool required) {
+    workspace->document()->change(tr("field %1").arg(column), [&](Project& project) {
+        show(project, workspace->catalog(), screenId, column);
+        const Screen* screen = project.screenById(screenId);
+        const Table* table = screen ? workspace->catalog().table(screen->table) : nullptr;
+        if (FieldDefinition* field = table ? project.definition(table->written(), column) : nullptr)
+            field->required = required;
     });
 }
 

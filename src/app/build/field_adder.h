@@ -16,6 +16,9 @@ public:
 
     // A column of the table that the screen does not show yet.
     void addField(const QString& column);
+    // The same for a column that the table was just given.
+    static void addNewField(Workspace* workspace, const QString& screenId, const QString& column,
+                            bool required);
     // A computed field for what a path of references leads to, shown as it is shown there. Nothing
     // happens where the path leads nowhere.
     void addReached(const QStringList& path);

@@ -128,6 +128,8 @@ QString fieldSettingText(PlateLine line, const BoundField& field) {
     switch (line) {
     case PlateLine::Label:
         return definition.label;
+    case PlateLine::Labels:
+        return labelsText(definition.labels);
     case PlateLine::BoundTo:
         return field.column.expression.isEmpty() ? field.name() : field.column.expression;
     case PlateLine::ShownAs:
@@ -261,6 +263,14 @@ Result<FieldDefinition> withLabel(FieldDefinition definition, const QString& tex
     if (text.trimmed().isEmpty())
         return refusalOf(coreTr("A label cannot be empty."));
     definition.label = text.trimmed();
+    return definition;
+}
+
+Result<FieldDefinition> withLabels(FieldDefinition definition, const QString& text) {
+    auto labels = labelsFromText(text);
+    if (!labels)
+        return labels.error();
+    definition.labels = std::move(*labels);
     return definition;
 }
 
@@ -398,6 +408,8 @@ Result<FieldDefinition> changedFieldSetting(PlateLine line, const BoundField& fi
     switch (line) {
     case PlateLine::Label:
         return withLabel(definition, text);
+    case PlateLine::Labels:
+        return withLabels(definition, text);
     case PlateLine::ShownAs:
         return withShownAs(definition, field, place, text);
     case PlateLine::Source:

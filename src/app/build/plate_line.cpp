@@ -19,6 +19,9 @@ struct LineWords {
 constexpr std::array Lines{
     LineWords{PlateLine::Label, QT_TRANSLATE_NOOP("gravin", "Label"),
               QT_TRANSLATE_NOOP("gravin", "What people call the field")},
+    LineWords{PlateLine::Labels, QT_TRANSLATE_NOOP("gravin", "Label in"),
+              QT_TRANSLATE_NOOP("gravin", "What people of other languages call it: de=Feuerhöhe; "
+                                          "fr=Hauteur")},
     LineWords{PlateLine::BoundTo, QT_TRANSLATE_NOOP("gravin", "Bound to"),
               QT_TRANSLATE_NOOP("gravin", "The column in the database")},
     LineWords{PlateLine::ShownAs, QT_TRANSLATE_NOOP("gravin", "Shown as"),
@@ -112,6 +115,7 @@ bool isOpened(PlateLine line) { return line == PlateLine::Checks || line == Plat
 std::optional<FieldSetting> settingOf(PlateLine line) {
     switch (line) {
     case PlateLine::Label:
+    case PlateLine::Labels:
         return FieldSetting::Label;
     case PlateLine::ShownAs:
     case PlateLine::Source:
@@ -140,11 +144,11 @@ QList<PlateLine> gridPlateLines(bool all) {
                            PlateLine::Checks, PlateLine::Visible, PlateLine::Editable,
                            PlateLine::Width,  PlateLine::Order};
     if (all)
-        lines += {PlateLine::OffersWhere,  PlateLine::Unoffered,    PlateLine::FilledWith,
-                  PlateLine::Stamped,      PlateLine::RequiredWhen, PlateLine::VisibleWhen,
-                  PlateLine::EditableWhen, PlateLine::Format,       PlateLine::Help,
-                  PlateLine::Hint,         PlateLine::Message,      PlateLine::Alignment,
-                  PlateLine::Total,        PlateLine::Frozen};
+        lines += {PlateLine::Labels,      PlateLine::OffersWhere,  PlateLine::Unoffered,
+                  PlateLine::FilledWith,  PlateLine::Stamped,      PlateLine::RequiredWhen,
+                  PlateLine::VisibleWhen, PlateLine::EditableWhen, PlateLine::Format,
+                  PlateLine::Help,        PlateLine::Hint,         PlateLine::Message,
+                  PlateLine::Alignment,   PlateLine::Total,        PlateLine::Frozen};
     lines += PlateLine::Evidence;
     return lines;
 }
@@ -155,10 +159,10 @@ QList<PlateLine> formPlateLines() {
             PlateLine::BeginsRow,    PlateLine::Required,    PlateLine::Checks,
             PlateLine::Message,      PlateLine::Visible,     PlateLine::Editable,
             PlateLine::RequiredWhen, PlateLine::VisibleWhen, PlateLine::EditableWhen,
-            PlateLine::OffersWhere,  PlateLine::Unoffered,   PlateLine::Default,
-            PlateLine::FilledWith,   PlateLine::Stamped,     PlateLine::Help,
-            PlateLine::Hint,         PlateLine::Format,      PlateLine::TabOrder,
-            PlateLine::Evidence};
+            PlateLine::Labels,       PlateLine::OffersWhere, PlateLine::Unoffered,
+            PlateLine::Default,      PlateLine::FilledWith,  PlateLine::Stamped,
+            PlateLine::Help,         PlateLine::Hint,        PlateLine::Format,
+            PlateLine::TabOrder,     PlateLine::Evidence};
 }
 
 } // namespace gravin

@@ -10,6 +10,7 @@ namespace gravin {
 // The lines of the plate: one for each setting of a field.
 enum class PlateLine {
     Label,
+    Labels, // in other languages
     BoundTo,
     ShownAs,
     Source,

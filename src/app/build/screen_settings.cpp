@@ -2,6 +2,7 @@
 #include "app/build/screen_settings.h"
 
 #include "app/build/children_dialog.h"
+#include "app/build/table_switch_dialog.h"
 #include "app/look/theme.h"
 #include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/screen_links.h"
@@ -11,6 +12,7 @@
 #include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QHBoxLayout>
+#include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
@@ -79,9 +81,11 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     , m_screenId(screenId)
     , m_label(new QLineEdit)
     , m_group(new QComboBox)
+    , m_table(new QLabel)
     , m_arrangement(new QComboBox)
     , m_start(new QCheckBox(tr("Shown first when the project is opened")))
     , m_rowHeight(new QComboBox)
+    , m_tickBoxes(new QCheckBox(tr("Boxes to tick records by")))
     , m_savesItself(new QComboBox)
     , m_afterSaving(new QComboBox)
     , m_actions(new QListWidget)
@@ -97,9 +101,11 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     m_form->addRow(tr("Name"), m_label);
     m_form->addRow(tr("Group"), m_group);
+    m_form->addRow(tr("Table"), makeTable());
     m_form->addRow(tr("Arrangement"), m_arrangement);
     m_form->addRow(QString(), m_start);
     m_form->addRow(tr("Row height"), m_rowHeight);
+    m_form->addRow(QString(), m_tickBoxes);
     m_form->addRow(tr("Saves"), m_savesItself);
     m_form->addRow(tr("After saving"), m_afterSaving);
     m_form->addRow(tr("People may"), makeRights());
@@ -120,8 +126,13 @@ void ScreenSettings::nameParts() {
     m_label->setObjectName(QStringLiteral("screen-label"));
     m_group->setObjectName(QStringLiteral("screen-group"));
     m_group->setEditable(true);
+    m_table->setObjectName(QStringLiteral("screen-table"));
+    m_table->setTextFormat(Qt::PlainText);
+    m_table->setFont(Theme::instance().monospace());
     m_arrangement->setObjectName(QStringLiteral("screen-arrangement"));
     m_rowHeight->setObjectName(QStringLiteral("screen-row-height"));
+    m_tickBoxes->setObjectName(QStringLiteral("screen-tick-boxes"));
+    m_tickBoxes->setToolTip(tr("What is ticked stays so while one moves, searches and sorts"));
     m_savesItself->setObjectName(QStringLiteral("screen-saves-itself"));
     m_afterSaving->setObjectName(QStringLiteral("screen-after-saving"));
     m_actions->setObjectName(QStringLiteral("screen-actions"));
@@ -148,6 +159,18 @@ void ScreenSettings::offerChoices() {
                                       std::pair{AfterSaving::NewRecord, tr("begin a new one")},
                                       std::pair{AfterSaving::Close, tr("close the edit window")}})
         m_afterSaving->addItem(text, static_cast<int>(after));
+}
+
+QLayout* ScreenSettings::makeTable() {
+    auto* other = new QPushButton(tr("Another table…"));
+    other->setObjectName(QStringLiteral("screen-other-table"));
+    other->setToolTip(tr("What fits there is kept, and what does not is said before"));
+    connect(other, &QPushButton::clicked, this,
+            [this] { (new TableSwitchDialog(m_workspace, m_screenId, this))->open(); });
+    auto* row = new QHBoxLayout;
+    row->addWidget(m_table, 1);
+    row->addWidget(other);
+    return row;
 }
 
 QLayout* ScreenSettings::makeRights() {
@@ -221,6 +244,9 @@ void ScreenSettings::connectParts() {
             screen.rowHeight = static_cast<RowHeight>(m_rowHeight->currentData().toInt());
         });
     });
+    connect(m_tickBoxes, &QCheckBox::clicked, this, [this](bool boxes) {
+        change(tr("boxes to tick"), [&](Screen& screen) { screen.tickBoxes = boxes; });
+    });
     connect(m_savesItself, &QComboBox::activated, this, [this] {
         change(tr("when it saves"), [this](Screen& screen) {
             screen.savesItself = static_cast<SavesItself>(m_savesItself->currentData().toInt());
@@ -267,8 +293,10 @@ void ScreenSettings::fill() {
         }
         m_group->setCurrentText(screen->group);
     }
+    m_table->setText(screen->table);
     m_arrangement->setCurrentIndex(m_arrangement->findData(static_cast<int>(screen->arrangement)));
     m_rowHeight->setCurrentIndex(m_rowHeight->findData(static_cast<int>(screen->rowHeight)));
+    m_tickBoxes->setChecked(screen->tickBoxes);
     m_savesItself->setCurrentIndex(m_savesItself->findData(static_cast<int>(screen->savesItself)));
     m_afterSaving->setCurrentIndex(m_afterSaving->findData(static_cast<int>(screen->afterSaving)));
     m_start->setChecked(m_workspace->project().startScreen == m_screenId);

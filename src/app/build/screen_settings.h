@@ -8,6 +8,7 @@
 class QCheckBox;
 class QComboBox;
 class QFormLayout;
+class QLabel;
 class QLayout;
 class QLineEdit;
 class QListWidget;
@@ -30,6 +31,7 @@ Q_SIGNALS:
 private:
     void nameParts();
     void offerChoices();
+    QLayout* makeTable();
     QLayout* makeRights();
     QWidget* makeChildren();
     QLayout* makePlaces();
@@ -51,9 +53,11 @@ private:
     QString m_screenId;
     QLineEdit* m_label;
     QComboBox* m_group;
+    QLabel* m_table;
     QComboBox* m_arrangement;
     QCheckBox* m_start;
     QComboBox* m_rowHeight;
+    QCheckBox* m_tickBoxes;
     QComboBox* m_savesItself;
     QComboBox* m_afterSaving;
     QMap<Operation, QCheckBox*> m_rights;

@@ -16,7 +16,7 @@ QStringList labelsOf(const Lookup& lookup, const Workspace& workspace) {
     QStringList labels;
     for (const QString& column : lookup.shownColumns) {
         const FieldDefinition* definition = workspace.project().definition(lookup.table, column);
-        labels += definition ? definition->label : column;
+        labels += definition ? definition->shownLabel() : column;
     }
     return labels;
 }

@@ -2,6 +2,7 @@
 // What opens in a grid, groups and rows, and how keys and mouse lead in and out of it.
 #include "app/grid/frozen_columns.h"
 #include "app/grid/grid_view.h"
+#include "app/grid/gutter.h"
 #include "app/look/theme.h"
 
 #include <QHeaderView>
@@ -18,7 +19,8 @@ constexpr Distance OpeningMark(20); // what the gutter is wider by where rows op
 
 void GridView::applyGutterWidth() {
     // In Build the names of the plate's lines stand above the gutter.
-    const int open = m_model->opensRows() ? static_cast<int>(OpeningMark) : 0;
+    const int open = (m_model->opensRows() ? static_cast<int>(OpeningMark) : 0) +
+                     (hasTickBoxes() ? static_cast<int>(Gutter::TickWidth) : 0);
     verticalHeader()->setFixedWidth(m_showHidden ? static_cast<int>(space::PlateNames)
                                                  : space::Gutter + open);
 }

@@ -52,10 +52,12 @@ GridView::GridView(GridModel* model, QWidget* parent)
             goOn();
     };
     connect(delegate, &QAbstractItemDelegate::closeEditor, this, closed);
-    auto* gutter = new Gutter(model, this);
+    auto* gutter = new Gutter(this);
     setVerticalHeader(gutter);
+    followSelection();
     applyGutterWidth();
     connect(gutter, &Gutter::openingRequested, this, &GridView::toggleRow);
+    connect(gutter, &Gutter::tickRequested, this, &GridView::tickRow);
     connect(model, &GridModel::marksChanged, gutter->viewport(), qOverload<>(&QWidget::update));
     setShowGrid(false);
     setWordWrap(false);
@@ -94,6 +96,7 @@ GridView::GridView(GridModel* model, QWidget* parent)
             if (m_placed.value(field.name(), field.placement.width) != field.placement.width)
                 m_dragged.remove(field.name());
         }
+        applyGutterWidth();
         applyWidths();
         applyRowHeight();
     });
@@ -155,40 +158,6 @@ void GridView::keepPlace() {
     m_wanted = {};
     const int row = std::clamp(m_rowBefore, 0, m_model->rowCount() - 1);
     setCurrentRecord(m_model->recordAt(m_model->rows().isInset(row) ? row - 1 : row));
-}
-
-std::vector<std::pair<int, int>> GridView::selectedRows() const {
-    std::vector<std::pair<int, int>> ranges;
-    for (const QItemSelectionRange& range : selectionModel()->selection())
-        ranges.emplace_back(range.top(), range.bottom());
-    std::sort(ranges.begin(), ranges.end());
-    std::vector<std::pair<int, int>> rows;
-    for (const auto& range : ranges) {
-        if (!rows.empty() && range.first <= rows.back().second + 1)
-            rows.back().second = std::max(rows.back().second, range.second);
-        else
-            rows.push_back(range);
-    }
-    return rows;
-}
-
-qint64 GridView::selectedCount() const {
-    qint64 count = 0;
-    for (const auto& [first, last] : selectedRows())
-        count += m_model->rows().openRows().plainOf(last) -
-                 m_model->rows().openRows().plainOf(first) + 1;
-    return count;
-}
-
-QList<RecordId> GridView::selectedRecords() const {
-    QList<RecordId> records;
-    for (const auto& [first, last] : selectedRows()) {
-        for (int row = first; row <= last; ++row) {
-            if (const RecordId id = m_model->recordAt(row); !id.isNone())
-                records += id;
-        }
-    }
-    return records;
 }
 
 void GridView::showHiddenFields(bool show) {
@@ -456,6 +425,11 @@ void GridView::keyPressEvent(QKeyEvent* event) {
             Q_EMIT deleteRequested();
         else
             Q_EMIT cellsRequested(*action);
+        return;
+    }
+    if (event->key() == Qt::Key_Space && event->modifiers() == Qt::ControlModifier &&
+        hasTickBoxes()) {
+        tickSelected();
         return;
     }
     if (openByKey(*event))

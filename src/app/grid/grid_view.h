@@ -5,9 +5,12 @@
 
 #include <QTableView>
 
+#include <limits>
+
 namespace gravin {
 
 class FrozenColumns;
+class RecordTicks;
 
 // What is done to the selected cells as a block.
 enum class CellAction { Copy, Cut, Paste, FillDown, Clear };
@@ -24,8 +27,22 @@ public:
     // The rows of all selected cells, first and last of each run, in order.
     std::vector<std::pair<int, int>> selectedRows() const;
     qint64 selectedCount() const; // rows
-    // The records of these rows; those that were not read yet have their keys all the same.
     QList<RecordId> selectedRecords() const;
+    // What many records are done with: those that are ticked, where any are, else those selected.
+    // Those that were not read yet have their keys all the same.
+    qint64 chosenCount() const;
+    QList<RecordId> chosenRecords() const;
+    // What is done with them where one of them is pointed at, else with that one.
+    QList<RecordId> chosenOrCurrent() const;
+    // Where the screen has boxes to tick.
+    bool hasTickBoxes() const;
+    qint64 tickedCount() const;
+    bool isTicked(int row) const;
+    // Ticks this record or unticks it; `asFar`: all from the one before as far as here.
+    void tickRow(int row, bool asFar);
+    // Those that are selected, else the current one; where all are ticked, unticks them.
+    void tickSelected();
+    void untickAll();
     // Shows every field, hidden ones too: for Build.
     void showHiddenFields(bool show);
     // Fields that the person does not want to see now.
@@ -64,6 +81,7 @@ public:
 
 Q_SIGNALS:
     void currentRecordChanged(const gravin::RecordId& id);
+    void chosenChanged(); // chosenRecords()
     // Return or a double click on what cannot be edited in its cell.
     void openRequested(const gravin::RecordId& id);
     void actionsRequested(const QPoint& globalPosition);
@@ -126,9 +144,23 @@ private:
     bool openInstead(const QModelIndex& index);
     void keepPlace();
     void applyRowHeight();
+    void followSelection();
+    void keepSelection();
+    void restoreSelection();
+
+    // What was selected before the list became another.
+    struct KeptSelection {
+        bool isAll = false;
+        QList<RecordId> records;
+        int first = std::numeric_limits<int>::max(); // column
+        int last = 0;
+    };
 
     GridModel* m_model;
     FrozenColumns* m_frozen = nullptr;
+    RecordTicks* m_ticks = nullptr;
+    RecordId m_lastTicked;
+    std::optional<KeptSelection> m_keptSelection; // until the list is complete
     bool m_showHidden = false;
     bool m_isInInset = false;
     std::optional<bool> m_entersAtBeginning; // as soon as there is a row

@@ -1,19 +1,27 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/grid/grid_model.h"
+#include "app/look/theme.h"
 
 #include <QHeaderView>
 
 namespace gravin {
 
-// The column left of a list: one mark per record, and where rows open, how each stands.
+class GridModel;
+class GridView;
+
+// The column left of a list: one mark per record, where rows open, how each stands, and where the
+// screen has them, boxes to tick.
 class Gutter : public QHeaderView {
     Q_OBJECT
 public:
-    Gutter(GridModel* model, QWidget* parent);
+    static constexpr Distance TickWidth{26}; // what it is wider by where there are boxes
+
+    explicit Gutter(GridView* grid);
 
 Q_SIGNALS:
+    // A click on the box of this row; with Shift `asFar`.
+    void tickRequested(int row, bool asFar);
     // A click where it is shown whether this row is open.
     void openingRequested(int row);
 
@@ -22,6 +30,10 @@ protected:
     void paintSection(QPainter* painter, const QRect& rect, int logicalIndex) const override;
 
 private:
+    bool hasBox(int row) const;
+    QRect tickBox(const QRect& section) const;
+
+    GridView* m_grid;
     GridModel* m_model;
 };
 

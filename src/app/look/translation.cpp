@@ -2,6 +2,7 @@
 #include "app/look/translation.h"
 
 #include "app/look/person_settings.h"
+#include "core/base/person.h"
 
 #include <QCoreApplication>
 #include <QLibraryInfo>
@@ -49,6 +50,7 @@ QString personsLanguage() {
 
 void installLanguage(QCoreApplication& application, const QString& language) {
     loadTranslations();
+    setPersonLanguage(language);
     if (language == English)
         return;
     auto* ofQt = new QTranslator(&application);

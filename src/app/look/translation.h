@@ -26,7 +26,8 @@ QString personsLanguage();
 void choosePersonsLanguage(const QString& language);
 QString chosenLanguage();
 
-// Texts of the program and of Qt's own dialogs. Call before any of them is asked for.
+// Texts of the program and of Qt's own dialogs, and labels of projects. Call before any of them is
+// asked for.
 void installLanguage(QCoreApplication& application, const QString& language);
 
 } // namespace gravin

@@ -75,8 +75,10 @@ ScreenList::ScreenList(QWidget* parent)
 
 void ScreenList::setWorkspace(Workspace* workspace) {
     m_workspace = workspace;
-    if (workspace)
+    if (workspace) {
         connect(workspace->document(), &ProjectDocument::screensChanged, this, &ScreenList::fill);
+        connect(workspace->database(), &Database::catalogChanged, this, &ScreenList::fill);
+    }
     fill();
 }
 

@@ -160,7 +160,31 @@ void WindowCommands::addListCommands() {
                &RecordList::askForShownFields);
     addForList({"screens-list", tr("The list as the screen has it"), Qt::CTRL | Qt::Key_F8},
                &RecordList::takeScreens);
+    addTickCommands();
     addOfPage(CommandGroup::List, PageCommands::Command::Refresh);
+}
+
+void WindowCommands::addTickCommands() {
+    const auto grid = [this] { return page()->activeList()->grid(); };
+    const auto reason = [this, grid] {
+        const QString outside = reasonOutsideUse();
+        return outside.isEmpty() && !grid()->hasTickBoxes()
+                   ? tr("This list has no boxes to tick. Its screen's settings have them.")
+                   : outside;
+    };
+    m_commands->add({.id = QStringLiteral("tick"),
+                     .group = CommandGroup::List,
+                     .text = tr("Tick or untick what is selected"),
+                     .usualKeys = Qt::CTRL | Qt::Key_Space,
+                     .run = [grid] { grid()->tickSelected(); },
+                     .reasonAgainst = reason,
+                     .isKeyOfWidgets = true});
+    add(
+        CommandGroup::List, {"untick", tr("Untick all")}, [grid] { grid()->untickAll(); },
+        [grid, reason] {
+            const QString none = reason();
+            return none.isEmpty() && grid()->tickedCount() == 0 ? tr("Nothing is ticked.") : none;
+        });
 }
 
 void WindowCommands::addGoCommands() {
@@ -243,6 +267,8 @@ void WindowCommands::addProjectCommands() {
     }
     shaped({"new-screens", tr("New screens…"), Qt::CTRL | Qt::SHIFT | Qt::Key_N},
            &WorkspaceView::showNewScreens);
+    shaped({"read-structure", tr("Read the structure again"), Qt::SHIFT | Qt::Key_F5},
+           &WorkspaceView::readStructure);
     shaped({"check-project", tr("Check the project…"), Qt::CTRL | Qt::SHIFT | Qt::Key_P},
            &WorkspaceView::showFindings);
     if (!m_project->isUseOnly())

@@ -2,6 +2,8 @@
 #include "app/shell/workspace_view.h"
 
 #include "app/build/build_face.h"
+#include "app/build/field_adder.h"
+#include "app/build/plate_view.h"
 #include "app/fitting/findings_panel.h"
 #include "app/fitting/repoint_panel.h"
 #include "app/grid/grid_view.h"
@@ -12,6 +14,7 @@
 #include "app/shell/left_over_panel.h"
 #include "app/shell/open_edits_tray.h"
 #include "app/shell/screen_list.h"
+#include "app/sources/new_field_dialog.h"
 #include "app/sources/new_screens_page.h"
 #include "app/sources/new_table_page.h"
 #include "app/use/edit_window.h"
@@ -113,6 +116,8 @@ void WorkspaceView::followWorkspace() {
     // A screen may be removed by a button of its own page.
     connect(m_workspace->document(), &ProjectDocument::screensChanged, this,
             &WorkspaceView::forgetRemovedScreens, Qt::QueuedConnection);
+    connect(m_workspace->document(), &ProjectDocument::screenChanged, this,
+            &WorkspaceView::renewPage, Qt::QueuedConnection);
     connect(m_workspace->records(), &Records::sourcesReplaced, this, &WorkspaceView::renewPages);
 }
 
@@ -376,6 +381,8 @@ void WorkspaceView::showScreen(const QString& screenId) {
         connect(face, &BuildFace::childrenRequested, this,
                 [this, page](const RecordLink& link) { shapeChildren(page, link); });
         connect(face, &BuildFace::screenRequested, this, &WorkspaceView::showScreen);
+        connect(face, &BuildFace::newFieldRequested, this,
+                [this, screenId](const QString& table) { askForField(screenId, table); });
         m_pageOf.insert(screenId, page);
         m_pages->addWidget(page);
         connect(page, &ScreenPage::saveProjectRequested, this, &WorkspaceView::saveProject);
@@ -447,15 +454,60 @@ void WorkspaceView::renewPages() {
         page->deleteLater(); // it may be what asked for this
     }
     m_pageOf.clear();
-    for (EditWindow* window : m_openEdits->windows()) {
-        const Table* table = m_workspace->catalog().table(window->tableName());
-        if (!table || table->isQuery())
-            window->close();
-    }
+    m_openEdits->renew();
     if (!screen.isEmpty())
         showScreen(screen);
+    // Its table may have gone: another one is in front then, and why was said.
+    if (!screen.isEmpty() && !currentPage()) {
+        for (const Screen& other : m_workspace->project().screens) {
+            if (m_workspace->document()->bound(other.id))
+                return showScreen(other.id);
+        }
+    }
     if (BuildFace* face = former && currentPage() ? BuildFace::of(currentPage()) : nullptr)
         face->goTo(place);
+}
+
+// Of a screen that shows another table now.
+void WorkspaceView::renewPage(const QString& screenId) {
+    ScreenPage* page = m_pageOf.value(screenId);
+    const Screen* screen = m_workspace->project().screenById(screenId);
+    if (!page || !screen || page->binding()->tableName() == screen->table)
+        return;
+    const bool isCurrent = page == currentPage();
+    m_leftOff.records.remove(screenId); // of the former table
+    m_openEdits->renew();
+    m_pageOf.remove(screenId);
+    m_pages->removeWidget(page);
+    page->deleteLater();
+    if (isCurrent)
+        showScreen(screenId);
+}
+
+void WorkspaceView::askForField(const QString& screenId, const QString& table) {
+    auto* dialog = new NewFieldDialog(m_workspace, table, this);
+    connect(dialog, &NewFieldDialog::added, this,
+            [this, screenId](const QString& column, bool required, const QString& said) {
+                FieldAdder::addNewField(m_workspace, screenId, column, required);
+                if (BuildFace* face = currentPage() ? BuildFace::of(currentPage()) : nullptr) {
+                    face->plate()->setCurrent(PlateLine::Label, column);
+                    face->focus();
+                }
+                Q_EMIT this->said({Notice::Kind::Done, said});
+            });
+    dialog->open();
+}
+
+void WorkspaceView::readStructure() {
+    m_workspace->records()->readStructure(this, [this](const Result<QString>& changes) {
+        if (!changes)
+            Q_EMIT said({Notice::Kind::Refused, changes.error().sentence, changes.error().detail});
+        else
+            Q_EMIT said(
+                {Notice::Kind::Done, changes->isEmpty()
+                                         ? tr("The structure was read again: nothing is otherwise.")
+                                         : tr("The structure was read again. %1").arg(*changes)});
+    });
 }
 
 void WorkspaceView::forgetRemovedScreens() {

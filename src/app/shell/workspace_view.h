@@ -59,6 +59,8 @@ public:
     void showRecordHistory();
     void showFieldHistory();
     void showFindings();
+    // What the database says of itself, for all that is shown; says what is otherwise.
+    void readStructure();
     // Compares the database with another one, which may be used instead, see databaseChosen().
     void compareWith(const ConnectionSpec& other);
     void rollBackChange(qint64 change);
@@ -111,6 +113,8 @@ private:
     void shapeChildren(ScreenPage* parent, RecordLink link);
     void forgetRemovedScreens();
     void renewPages();
+    void renewPage(const QString& screenId);
+    void askForField(const QString& screenId, const QString& table);
     void showNewTable();
     void leaveNewTable();
     void hideChangeLog();

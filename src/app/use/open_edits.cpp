@@ -143,6 +143,25 @@ bool OpenEdits::step(EditWindow* window, int by) {
     return true;
 }
 
+void OpenEdits::renew() {
+    for (EditWindow* window : windows()) {
+        window->form()->fieldsDone();
+        const QString screenId = window->screenId();
+        const QString table = window->tableName();
+        const RecordId id = window->record();
+        const QByteArray geometry = window->saveGeometry();
+        const auto bound = m_workspace->document()->bound(screenId);
+        const bool isSame = bound && bound->table->name == table;
+        if (!isSame && window->hasDraft())
+            continue; // it shows what is edited, and closes with it
+        window->dismiss();
+        if (!isSame)
+            continue;
+        if (EditWindow* anew = open(screenId, id))
+            anew->restoreGeometry(geometry);
+    }
+}
+
 void OpenEdits::dismissAll() {
     for (EditWindow* window : windows())
         window->dismiss();

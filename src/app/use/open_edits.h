@@ -30,6 +30,9 @@ public:
     // All that is edited in them, as one change.
     void saveAll();
     void closeAll();
+    // Makes each anew where it stands, after tables or screens became others; one whose screen or
+    // table is no longer there is closed. What is edited is not touched.
+    void renew();
     // The same when their drafts were given up: nothing is saved by itself.
     void dismissAll();
     // The names of those with unsaved edits.

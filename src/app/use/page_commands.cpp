@@ -228,7 +228,7 @@ void PageCommands::copyWithLines() {
 
 void PageCommands::updateMany() {
     const GridPart now = m_page->part();
-    (new BulkDialog(m_page->workspace(), now.binding->screenId(), now.grid->selectedRecords(),
+    (new BulkDialog(m_page->workspace(), now.binding->screenId(), now.grid->chosenRecords(),
                     now.model()->view()->query(), m_page))
         ->open();
 }
@@ -291,9 +291,7 @@ void PageCommands::deleteRecords() {
     const GridPart now = m_page->part();
     std::vector<Key> keys;
     QStringList names;
-    QList<RecordId> selected = now.grid->selectedRecords();
-    if (!selected.contains(now.current()))
-        selected = {now.current()};
+    const QList<RecordId> selected = now.grid->chosenOrCurrent();
     if (now.grid != m_page->grid())
         return m_page->showNotice({Notice::Kind::Done, removeLines(now, selected)});
     for (const RecordId& id : selected) {

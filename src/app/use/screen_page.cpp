@@ -159,8 +159,7 @@ void ScreenPage::connectGrid() {
             [this](const RecordId& id) { m_openEdits->open(screenId(), id); });
     connect(m_grid, &GridView::actionsRequested, m_commands, &PageCommands::showMenu);
     connect(m_grid, &GridView::focusTaken, this, [this] { setActive(m_list); });
-    connect(m_grid->selectionModel(), &QItemSelectionModel::selectionChanged, this,
-            &ScreenPage::refresh);
+    connect(m_grid, &GridView::chosenChanged, this, &ScreenPage::refresh);
     for (const auto signal : {&QAbstractItemModel::rowsInserted, &QAbstractItemModel::rowsRemoved})
         connect(m_model, signal, this, [this] {
             chooseFirstRecord();
@@ -565,36 +564,6 @@ void ScreenPage::refreshSoon() {
             refresh();
         },
         Qt::QueuedConnection);
-}
-
-void ScreenPage::refreshPosition() {
-    const RecordView* view = m_model->view();
-    const RecordId id = m_grid->currentRecord();
-    const QString count = QLocale().toString(static_cast<qint64>(view->count())) +
-                          (view->isComplete() ? QString() : QStringLiteral("…"));
-    QString position;
-    if (id.isNew())
-        position = tr("new record");
-    else if (id.isNone())
-        position = !view->isComplete()           ? tr("reading…")
-                   : m_list->bar()->isFiltered() ? tr("no records match")
-                                                 : tr("no records");
-    else
-        position = tr("%1 of %2")
-                       .arg(QLocale().toString(static_cast<qint64>(
-                                m_model->rows().indexOf(m_grid->currentIndex().row()) + 1)),
-                            count);
-    m_form->setPosition(position);
-    if (const qint64 selected = m_grid->selectedCount(); selected > 1)
-        position += QStringLiteral(" · ") + tr("%1 selected").arg(QLocale().toString(selected));
-    m_foot->setPosition(position);
-    if (m_build)
-        return;
-    const auto drafts = draftsToSave(*m_binding.workspace(), tablesShown()).size();
-    // The form's own button beside it saves them already where they are all of this record.
-    const bool isSaid = m_footLine->count() > 1 && m_binding.recordsSaved(m_current) >= drafts;
-    m_foot->setNote(drafts == 0 || isSaid ? QString() : counted(drafts, "draft", "drafts"));
-    m_foot->setDrafts(isSaid ? 0 : drafts);
 }
 
 } // namespace gravin

@@ -6,8 +6,11 @@
 #include "app/use/lists/filter_bar.h"
 #include "app/use/lists/record_list.h"
 #include "app/use/record_form.h"
+#include "app/use/save_many.h"
 #include "app/use/screen_page.h"
 #include "app/use/shaping_face.h"
+#include "app/use/status_bar.h"
+#include "core/base/text.h"
 
 #include <QAction>
 #include <QHBoxLayout>
@@ -175,6 +178,39 @@ void ScreenPage::applySplitSoon() {
 void ScreenPage::resizeEvent(QResizeEvent* event) {
     QWidget::resizeEvent(event);
     applySplitSoon();
+}
+
+void ScreenPage::refreshPosition() {
+    const RecordView* view = m_model->view();
+    const RecordId id = m_grid->currentRecord();
+    const QString count = QLocale().toString(static_cast<qint64>(view->count())) +
+                          (view->isComplete() ? QString() : QStringLiteral("…"));
+    QString position;
+    if (id.isNew())
+        position = tr("new record");
+    else if (id.isNone())
+        position = !view->isComplete()           ? tr("reading…")
+                   : m_list->bar()->isFiltered() ? tr("no records match")
+                                                 : tr("no records");
+    else
+        position = tr("%1 of %2")
+                       .arg(QLocale().toString(static_cast<qint64>(
+                                m_model->rows().indexOf(m_grid->currentIndex().row()) + 1)),
+                            count);
+    m_form->setPosition(position);
+    const qint64 chosen = m_grid->chosenCount();
+    if (m_grid->tickedCount() > 0)
+        position += QStringLiteral(" · ") + tr("%1 ticked").arg(QLocale().toString(chosen));
+    else if (chosen > 1)
+        position += QStringLiteral(" · ") + tr("%1 selected").arg(QLocale().toString(chosen));
+    m_foot->setPosition(position);
+    if (m_build)
+        return;
+    const auto drafts = draftsToSave(*m_binding.workspace(), tablesShown()).size();
+    // The form's own button beside it saves them already where they are all of this record.
+    const bool isSaid = m_footLine->count() > 1 && m_binding.recordsSaved(m_current) >= drafts;
+    m_foot->setNote(drafts == 0 || isSaid ? QString() : counted(drafts, "draft", "drafts"));
+    m_foot->setDrafts(isSaid ? 0 : drafts);
 }
 
 } // namespace gravin

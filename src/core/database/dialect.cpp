@@ -79,6 +79,15 @@ QString Dialect::insertStatement(const Table& table, const QList<const Column*>&
     return sql + QStringLiteral(" VALUES (%1)").arg(marks.join(QStringLiteral(", ")));
 }
 
+QString Dialect::addColumnStatement(const Table& table, const QString& name, const QString& type,
+                                    const QString& reference) const {
+    QString sql =
+        QStringLiteral("ALTER TABLE %1 ADD COLUMN %2 %3").arg(quoted(table), quoted(name), type);
+    if (!reference.isEmpty())
+        sql += QStringLiteral(", ADD FOREIGN KEY (%1) %2").arg(quoted(name), reference);
+    return sql;
+}
+
 std::unique_ptr<Dialect> dialectFor(const ConnectionSpec& spec) {
     switch (spec.engine) {
     case Engine::Sqlite:

@@ -161,6 +161,9 @@ public:
     // behind the point of a decimal; −1: the usual. `isIndexed`: it will be part of a key. For a
     // given number, all that makes it the key.
     virtual QString declaration(FieldKind kind, int length, bool isIndexed) const = 0;
+    // Adds a column of this type; `reference`: REFERENCES and what follows it; empty: none.
+    virtual QString addColumnStatement(const Table& table, const QString& name, const QString& type,
+                                       const QString& reference) const;
     // What stands behind the bracket of a CREATE TABLE.
     virtual QString tableOptions() const { return {}; }
 

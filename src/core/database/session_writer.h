@@ -40,12 +40,12 @@ public:
 private:
     explicit SessionWriter(Session& session)
         : m_session(session) {}
-    friend class ChangeWriter;  // the one door for users' rows
-    friend class LogMarks;      // notes, trials and trimming, which touch the log only
-    friend class LogSeal;       // chains what was committed
-    friend class PastTable;     // fills a temporary table of its own
-    friend class TableCreation; // makes the table that a person has typed
-    friend class TestWriter;    // what tests do in other people's name
+    friend class ChangeWriter;    // the one door for users' rows
+    friend class LogMarks;        // notes, trials and trimming, which touch the log only
+    friend class LogSeal;         // chains what was committed
+    friend class PastTable;       // fills a temporary table of its own
+    friend class StructureChange; // makes the table or the field that a person has typed
+    friend class TestWriter;      // what tests do in other people's name
 
     Session& m_session;
 };

@@ -74,6 +74,23 @@ bool hasGivenNumber(const TablePlan& plan) {
                        [](const FieldPlan& field) { return field.kind == FieldKind::GivenNumber; });
 }
 
+Status verifyLength(const FieldPlan& field) {
+    if (field.length > HighestLength || field.length == 0)
+        return Error{ErrorKind::Usage, coreTr("%1: a length is a whole number from 1 to %2.")
+                                           .arg(field.name)
+                                           .arg(HighestLength)};
+    if (field.kind == FieldKind::Decimal && field.length > DecimalDigits)
+        return Error{ErrorKind::Usage,
+                     coreTr("%1: a decimal number has at most %2 digits behind the point.")
+                         .arg(field.name)
+                         .arg(DecimalDigits)};
+    return ok();
+}
+
+bool isSameName(const QString& a, const QString& b) {
+    return a.compare(b, Qt::CaseInsensitive) == 0;
+}
+
 Status verify(const Catalog& catalog, const TablePlan& plan) {
     if (Status named = verifyName(plan.name, coreTr("the table")); !named)
         return named;
@@ -83,11 +100,8 @@ Status verify(const Catalog& catalog, const TablePlan& plan) {
     if (isOwnTable(plan.name))
         return Error{ErrorKind::Usage,
                      coreTr("Names that begin with “gravin_” are kept for the change log.")};
-    const auto sameName = [](const QString& a, const QString& b) {
-        return a.compare(b, Qt::CaseInsensitive) == 0;
-    };
     for (const Table& table : catalog.tables) {
-        if (sameName(table.name, plan.name))
+        if (isSameName(table.name, plan.name))
             return Error{ErrorKind::Usage, coreTr("There is a %1 already.").arg(table.name)};
     }
     if (plan.fields.isEmpty())
@@ -96,21 +110,14 @@ Status verify(const Catalog& catalog, const TablePlan& plan) {
         const FieldPlan& field = plan.fields[i];
         if (Status named = verifyName(field.name, coreTr("field %1").arg(i + 1)); !named)
             return named;
-        if (field.length > HighestLength || field.length == 0)
-            return Error{ErrorKind::Usage, coreTr("%1: a length is a whole number from 1 to %2.")
-                                               .arg(field.name)
-                                               .arg(HighestLength)};
-        if (field.kind == FieldKind::Decimal && field.length > DecimalDigits)
-            return Error{ErrorKind::Usage,
-                         coreTr("%1: a decimal number has at most %2 digits behind the point.")
-                             .arg(field.name)
-                             .arg(DecimalDigits)};
+        if (Status fits = verifyLength(field); !fits)
+            return fits;
         if (field.kind == FieldKind::GivenNumber && !field.key)
             return Error{ErrorKind::Usage,
                          coreTr("%1 is given by the database, which it does for a key only.")
                              .arg(field.name)};
         for (qsizetype j = 0; j < i; ++j) {
-            if (sameName(plan.fields[j].name, field.name))
+            if (isSameName(plan.fields[j].name, field.name))
                 return Error{ErrorKind::Usage, coreTr("Two fields are called %1.").arg(field.name)};
         }
     }
@@ -243,16 +250,57 @@ Result<QMap<QString, Value>> plannedValues(const Catalog& catalog, const TablePl
     return values;
 }
 
-class TableCreation {
+class StructureChange {
 public:
-    static Status make(Session& session, const QString& statement) {
+    static Status run(Session& session, const QString& statement) {
         return SessionWriter(session).command(statement);
     }
 };
 
 Status createTable(Session& session, const Catalog& catalog, const TablePlan& plan) {
     const auto statement = createStatement(session.dialect(), catalog, plan);
-    return statement ? TableCreation::make(session, *statement) : statement.error();
+    return statement ? StructureChange::run(session, *statement) : statement.error();
+}
+
+Result<QString> addFieldStatement(const Dialect& dialect, const Catalog& catalog,
+                                  const Table& table, const FieldPlan& field) {
+    if (Status named = verifyName(field.name, coreTr("the field")); !named)
+        return named.error();
+    if (Status fits = verifyLength(field); !fits)
+        return fits.error();
+    if (table.kind != Table::Kind::Table)
+        return Error{ErrorKind::Usage, coreTr("%1 is no table.").arg(table.name)};
+    for (const Column& column : table.columns) {
+        if (!column.isBeyond() && isSameName(column.name, field.name))
+            return Error{ErrorKind::Usage,
+                         coreTr("%1 has a %2 already.").arg(table.name, column.name)};
+    }
+    if (field.kind == FieldKind::GivenNumber)
+        return Error{
+            ErrorKind::Usage,
+            coreTr("%1 is given by the database, which it does for a key only.").arg(field.name)};
+    TablePlan plan;
+    FieldPlan alone = field;
+    alone.key = false;
+    const auto type = declaredType(dialect, catalog, plan, alone);
+    if (!type)
+        return type.error();
+    const Table* target = catalog.table(field.reference);
+    const QString reference =
+        target ? QStringLiteral("REFERENCES %1 (%2)")
+                     .arg(dialect.quoted(*target),
+                          dialect.quoted(referencedKey(catalog, field.reference)->name))
+               : QString();
+    return dialect.addColumnStatement(table, field.name, *type, reference);
+}
+
+Status addField(Session& session, const Catalog& catalog, const QString& table,
+                const FieldPlan& field) {
+    const Table* known = catalog.table(table);
+    if (!known)
+        return Error{ErrorKind::NotFound, coreTr("There is no table %1.").arg(table)};
+    const auto statement = addFieldStatement(session.dialect(), catalog, *known, field);
+    return statement ? StructureChange::run(session, *statement) : statement.error();
 }
 
 QString statementsText(const Dialect& dialect, const Catalog& catalog, const TablePlan& plan) {

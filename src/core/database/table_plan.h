@@ -42,6 +42,15 @@ Result<QString> createStatement(const Dialect& dialect, const Catalog& catalog,
 // Makes the table. Fails as createStatement() does, or with what the database says.
 Status createTable(Session& session, const Catalog& catalog, const TablePlan& plan);
 
+// The statement that gives a table one more field, which is empty in the records that are there.
+// Only name, kind, length and reference of the plan count. Fails as createStatement() does.
+Result<QString> addFieldStatement(const Dialect& dialect, const Catalog& catalog,
+                                  const Table& table, const FieldPlan& field);
+
+// Adds the field. Fails as addFieldStatement() does, or with what the database says.
+Status addField(Session& session, const Catalog& catalog, const QString& table,
+                const FieldPlan& field);
+
 // All that would run, to read: the CREATE TABLE, then an INSERT for each first record, its values
 // apart as comments. Requires: createStatement() succeeds.
 QString statementsText(const Dialect& dialect, const Catalog& catalog, const TablePlan& plan);

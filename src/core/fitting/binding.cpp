@@ -166,7 +166,7 @@ namespace {
 FieldRule fieldRuleOf(const FieldDefinition& field) {
     const bool isFixed = isOnlyShown(field.shownAs);
     return FieldRule{field.column,
-                     field.label,
+                     field.shownLabel(),
                      field.required,
                      field.editable == Editable::Always && !isFixed,
                      field.editable != Editable::Never && !isFixed,
@@ -241,12 +241,13 @@ void addCheckRules(const Project& project, const Catalog& catalog, const Table& 
     for (const FieldDefinition& field : project.fields.value(table.written())) {
         const Column* column = table.column(field.column);
         if (field.shownAs == ShownAs::Lookup && !field.lookup.where.isEmpty())
-            addOfField(field, OfferedCheck, offeredCheck(field.column, field.lookup),
-                       coreTr("%1 is none of those that are offered here.").arg(field.label));
+            addOfField(
+                field, OfferedCheck, offeredCheck(field.column, field.lookup),
+                coreTr("%1 is none of those that are offered here.").arg(field.shownLabel()));
         if (!field.requiredWhen.isEmpty() && column)
             addOfField(field, "required", requiredCheck(field, *column),
                        field.message.isEmpty()
-                           ? coreTr("%1 is missing. Fill it in.").arg(field.label)
+                           ? coreTr("%1 is missing. Fill it in.").arg(field.shownLabel())
                            : field.message);
     }
     if (written && written == &table)

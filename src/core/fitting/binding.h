@@ -27,7 +27,7 @@ struct BoundField {
     std::optional<BoundExpression> requiredWhen = {};
 
     const QString& name() const { return column.name; }
-    const QString& label() const { return definition.label; }
+    const QString& label() const { return definition.shownLabel(); }
     // Under which of the table's columns a draft holds what is typed into the field.
     int editIndex() const { return far ? far->place : columnIndex; }
     // Whether what is said of this column of the table is said of the field.

@@ -2,7 +2,9 @@
 #include "core/project/field_definition.h"
 
 #include "core/base/enum_words.h"
+#include "core/base/person.h"
 #include "core/base/text.h"
+#include "core/value/locale_form.h"
 
 #include <algorithm>
 #include <array>
@@ -29,6 +31,39 @@ constexpr EnumWords DefaultKinds(
                                                  {FieldDefault::Kind::NextNumber, "next_number"}}));
 
 } // namespace
+
+const QString& FieldDefinition::labelIn(const QString& language) const {
+    for (const QString& name : {language, language.section(u'-', 0, 0)}) {
+        if (const auto found = labels.constFind(name); found != labels.constEnd())
+            return *found;
+    }
+    return label;
+}
+
+const QString& FieldDefinition::shownLabel() const { return labelIn(personLanguage()); }
+
+QString labelsText(const QMap<QString, QString>& labels) {
+    QStringList entries;
+    for (auto entry = labels.begin(); entry != labels.end(); ++entry)
+        entries += entry.key() + u'=' + entry.value();
+    return entries.join(QStringLiteral("; "));
+}
+
+Result<QMap<QString, QString>> labelsFromText(const QString& text) {
+    QMap<QString, QString> labels;
+    for (const QString& entry : text.split(u';', Qt::SkipEmptyParts)) {
+        const QString language = entry.section(u'=', 0, 0).trimmed();
+        const QString label = entry.section(u'=', 1).trimmed();
+        if (language.isEmpty() && label.isEmpty())
+            continue;
+        if (label.isEmpty() || language == u"C" || !localeNamed(language))
+            return Error{ErrorKind::Refused,
+                         coreTr("Labels in other languages are written as in de=Feuerhöhe; "
+                                "fr=Hauteur.")};
+        labels.insert(language, label);
+    }
+    return labels;
+}
 
 QString alignmentName(Alignment alignment) { return Alignments.name(alignment); }
 std::optional<Alignment> alignmentFromName(const QString& name) { return Alignments.from(name); }
@@ -115,6 +150,7 @@ void copySetting(FieldSetting setting, const FieldDefinition& from, FieldDefinit
     switch (setting) {
     case FieldSetting::Label:
         to.label = from.label;
+        to.labels = from.labels;
         break;
     case FieldSetting::ShownAs:
         to.shownAs = from.shownAs;

@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/result.h"
 #include "core/database/stamp.h"
 #include "core/project/editor_kind.h"
 
 #include <QByteArray>
 #include <QList>
+#include <QMap>
 #include <QString>
 #include <QStringList>
 
@@ -113,17 +115,30 @@ struct FieldDefinition {
     FieldTotal total = FieldTotal::None;
     QList<Choice> choices = {};
     Lookup lookup = {};
+    // What people of other languages call it, by the language's BCP 47 name ("de", "pt-BR").
+    QMap<QString, QString> labels = {};
     // describe() of the column's type when the field was made; empty: not known. Tells later
     // whether the column has changed.
     QString type = {};
     QByteArray unknown = {};
+
+    // The label in this language; where it has none of its own, in the language without a country,
+    // else `label`.
+    const QString& labelIn(const QString& language) const;
+    // The label for the person at work, see personLanguage().
+    const QString& shownLabel() const;
     friend bool operator==(const FieldDefinition&, const FieldDefinition&) = default;
 };
+
+// Labels by language, as one line of text: "de=Feuerhöhe; fr=Hauteur du feu".
+QString labelsText(const QMap<QString, QString>& labels);
+// Refused where an entry is none, or names no language.
+Result<QMap<QString, QString>> labelsFromText(const QString& text);
 
 // The settings of a field that one screen can have of its own. Required is not among them: what
 // must hold, holds everywhere.
 enum class FieldSetting {
-    Label,
+    Label,   // with what it is in other languages
     ShownAs, // with its mask, choices and lookup
     Help,
     Default,

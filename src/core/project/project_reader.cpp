@@ -91,10 +91,26 @@ Stamp readStamp(const OrderedJson& json, const QString& place) {
     return stamp;
 }
 
+QMap<QString, QString> readLabels(const OrderedJson& json, const QString& place) {
+    QMap<QString, QString> labels;
+    if (json.is_null())
+        return labels;
+    if (!json.is_object())
+        throw BadProject(coreTr("%1 should be an object.").arg(place));
+    for (const auto& [language, label] : json.items()) {
+        if (!label.is_string() || !localeNamed(fromUtf8(language)))
+            throw BadProject(
+                coreTr("%1 should give texts by language, as in de or pt-BR.").arg(place));
+        labels.insert(fromUtf8(language), fromUtf8(label.get<std::string>()));
+    }
+    return labels;
+}
+
 FieldDefinition readDefinition(ObjectReader& reader, const QString& place, const QString& column) {
     FieldDefinition field;
     field.column = column;
     field.label = reader.string("label", column);
+    field.labels = readLabels(reader.take("labels"), place + QStringLiteral(".labels"));
     field.shownAs = reader.word("shown_as", ShownAs::Text, shownAsFromName);
     field.required = reader.boolean("required", false);
     field.requiredWhen = reader.string("required_when", {});
@@ -266,6 +282,7 @@ Screen readScreen(const OrderedJson& json, const QString& place) {
     screen.form = readForm(reader.take("form"), place + QStringLiteral(".form"));
     screen.rowHeight = reader.word("row_height", RowHeight::Comfortable, rowHeightFromName);
     screen.savesItself = reader.word("saves_itself", SavesItself::Never, savesItselfFromName);
+    screen.tickBoxes = reader.boolean("tick_boxes", false);
     screen.afterSaving = reader.word("after_saving", AfterSaving::Stay, afterSavingFromName);
     const QString childPlace = place + QStringLiteral(".children");
     if (const OrderedJson children = reader.take("children"); !children.is_null()) {

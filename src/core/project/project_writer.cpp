@@ -83,9 +83,15 @@ void putSource(OrderedJson& json, const FieldDefinition& field) {
         json["lookup"] = jsonOf(field.lookup);
 }
 
+void putLabels(OrderedJson& json, const FieldDefinition& field) {
+    for (auto label = field.labels.begin(); label != field.labels.end(); ++label)
+        json["labels"][utf8(label.key())] = utf8(label.value());
+}
+
 OrderedJson jsonOf(const FieldDefinition& field) {
     OrderedJson json = OrderedJson::object();
     json["label"] = utf8(field.label);
+    putLabels(json, field);
     json["shown_as"] = utf8(shownAsName(field.shownAs));
     if (field.required)
         json["required"] = true;
@@ -131,6 +137,7 @@ OrderedJson jsonOfOwn(const ScreenField& field) {
         switch (setting) {
         case FieldSetting::Label:
             value = utf8(field.own.label);
+            putLabels(json, field.own);
             break;
         case FieldSetting::ShownAs:
             value = utf8(shownAsName(field.own.shownAs));
@@ -244,6 +251,8 @@ OrderedJson jsonOf(const Screen& screen) {
         json["row_height"] = utf8(rowHeightName(screen.rowHeight));
     if (screen.savesItself != SavesItself::Never)
         json["saves_itself"] = utf8(savesItselfName(screen.savesItself));
+    if (screen.tickBoxes)
+        json["tick_boxes"] = true;
     if (screen.afterSaving != AfterSaving::Stay)
         json["after_saving"] = utf8(afterSavingName(screen.afterSaving));
     json["fields"] = OrderedJson::array();

@@ -104,6 +104,7 @@ struct Screen {
     RowHeight rowHeight = RowHeight::Comfortable;
     SavesItself savesItself = SavesItself::Never;
     AfterSaving afterSaving = AfterSaving::Stay;
+    bool tickBoxes = false; // the list marks the selected records by boxes that a click ticks
     // Of arrangements that show them; nothing said: all there are.
     std::optional<QList<RecordLink>> children = {};
     std::optional<QList<RowAction>> actions = {}; // none listed: the usual ones

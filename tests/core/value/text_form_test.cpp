@@ -10,16 +10,16 @@ namespace {
 const ColumnType Money{TypeKind::Decimal, -1, 8, 2};
 const ColumnType ShortText{TypeKind::Text, 4};
 
-struct Case {
+struct FormCase {
     ColumnType type;
     const char* typed;
     const char* shown; // null: refused
 };
 
-class TypedText : public ::testing::TestWithParam<Case> {};
+class TypedText : public ::testing::TestWithParam<FormCase> {};
 
 TEST_P(TypedText, IsReadOrRefusedWithWords) {
-    const Case& c = GetParam();
+    const FormCase& c = GetParam();
     const auto value = fromText(QString::fromUtf8(c.typed), c.type);
     if (!c.shown) {
         ASSERT_FALSE(value) << c.typed;
@@ -37,25 +37,27 @@ TEST_P(TypedText, IsReadOrRefusedWithWords) {
 INSTANTIATE_TEST_SUITE_P(
     All, TypedText,
     ::testing::Values(
-        Case{{TypeKind::Integer}, " 42 ", "42"},
-        Case{{TypeKind::Integer}, "9223372036854775807", "9223372036854775807"},
-        Case{{TypeKind::Integer}, "9223372036854775808", nullptr},
-        Case{{TypeKind::Integer}, "4.5", nullptr}, Case{{TypeKind::Integer}, "vier", nullptr},
-        Case{{TypeKind::Integer}, "", ""}, Case{Money, "184.5", "184.50"},
-        Case{Money, "184.505", nullptr}, Case{Money, "1234567", nullptr},
-        Case{Money, "999999.99", "999999.99"}, Case{Money, "1,5", nullptr},
-        Case{{TypeKind::Double}, "0.1", "0.1"}, Case{{TypeKind::Double}, "inf", nullptr},
-        Case{{TypeKind::Double}, "1e-7", "1e-07"}, Case{{TypeKind::Boolean}, "Yes", "yes"},
-        Case{{TypeKind::Boolean}, "0", "no"}, Case{{TypeKind::Boolean}, "maybe", nullptr},
-        Case{{TypeKind::Date}, "2026-12-04", "2026-12-04"},
-        Case{{TypeKind::Date}, "04.12.2026", nullptr},
-        Case{{TypeKind::Date}, "2026-02-29", nullptr}, Case{{TypeKind::Time}, "07:30", "07:30:00"},
-        Case{{TypeKind::Time}, "7 o'clock", nullptr},
-        Case{{TypeKind::Timestamp}, "2026-12-04T07:30", "2026-12-04 07:30:00"},
-        Case{{TypeKind::Timestamp}, "2026-12-04", nullptr}, Case{ShortText, "灯台", "灯台"},
-        Case{ShortText, "🚢🚢🚢🚢", "🚢🚢🚢🚢"}, Case{ShortText, "abcde", nullptr},
-        Case{ShortText, " a ", " a "}, Case{ShortText, "", ""},
-        Case{{TypeKind::Binary}, "x", nullptr}));
+        FormCase{{TypeKind::Integer}, " 42 ", "42"},
+        FormCase{{TypeKind::Integer}, "9223372036854775807", "9223372036854775807"},
+        FormCase{{TypeKind::Integer}, "9223372036854775808", nullptr},
+        FormCase{{TypeKind::Integer}, "4.5", nullptr},
+        FormCase{{TypeKind::Integer}, "vier", nullptr}, FormCase{{TypeKind::Integer}, "", ""},
+        FormCase{Money, "184.5", "184.50"}, FormCase{Money, "184.505", nullptr},
+        FormCase{Money, "1234567", nullptr}, FormCase{Money, "999999.99", "999999.99"},
+        FormCase{Money, "1,5", nullptr}, FormCase{{TypeKind::Double}, "0.1", "0.1"},
+        FormCase{{TypeKind::Double}, "inf", nullptr}, FormCase{{TypeKind::Double}, "1e-7", "1e-07"},
+        FormCase{{TypeKind::Boolean}, "Yes", "yes"}, FormCase{{TypeKind::Boolean}, "0", "no"},
+        FormCase{{TypeKind::Boolean}, "maybe", nullptr},
+        FormCase{{TypeKind::Date}, "2026-12-04", "2026-12-04"},
+        FormCase{{TypeKind::Date}, "04.12.2026", nullptr},
+        FormCase{{TypeKind::Date}, "2026-02-29", nullptr},
+        FormCase{{TypeKind::Time}, "07:30", "07:30:00"},
+        FormCase{{TypeKind::Time}, "7 o'clock", nullptr},
+        FormCase{{TypeKind::Timestamp}, "2026-12-04T07:30", "2026-12-04 07:30:00"},
+        FormCase{{TypeKind::Timestamp}, "2026-12-04", nullptr}, FormCase{ShortText, "灯台", "灯台"},
+        FormCase{ShortText, "🚢🚢🚢🚢", "🚢🚢🚢🚢"}, FormCase{ShortText, "abcde", nullptr},
+        FormCase{ShortText, " a ", " a "}, FormCase{ShortText, "", ""},
+        FormCase{{TypeKind::Binary}, "x", nullptr}));
 
 TEST(TextForm, EmptyTextIsNullButInTextColumns) {
     EXPECT_TRUE(fromText({}, {TypeKind::Date})->isNull());

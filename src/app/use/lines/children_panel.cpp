@@ -148,8 +148,7 @@ void ChildrenPanel::connectChild(Child* made) {
     connect(grid, &GridView::actionsRequested, m_events, &ChildEvents::actionsRequested);
     connect(grid, &GridView::left, this, &ChildrenPanel::left);
     connect(grid, &GridView::focusTaken, this, [this, made] { Q_EMIT activated(made->list); });
-    connect(grid->selectionModel(), &QItemSelectionModel::selectionChanged, m_events,
-            &ChildEvents::currentRecordChanged);
+    connect(grid, &GridView::chosenChanged, m_events, &ChildEvents::currentRecordChanged);
     connect(made->list, &RecordList::told, m_events, &ChildEvents::told);
     connect(made->list, &RecordList::totalsChanged, m_events, &ChildEvents::totalsChanged);
     connect(made->list, &RecordList::setUpChanged, m_events, &ChildEvents::setUpChanged);

@@ -85,7 +85,7 @@ void LineWork::remove() {
         !reason.isEmpty() && !now.current().isNew())
         Q_EMIT told({Notice::Kind::Refused, reason});
     else
-        Q_EMIT told({Notice::Kind::Done, removeLines(now, now.grid->selectedRecords())});
+        Q_EMIT told({Notice::Kind::Done, removeLines(now, now.grid->chosenOrCurrent())});
 }
 
 void LineWork::open() {

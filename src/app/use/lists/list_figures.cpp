@@ -55,8 +55,7 @@ ListFigures::ListFigures(ScreenBinding* binding, GridView* grid, QObject* parent
     connect(view, &RecordView::rowRemoved, this, again);
     // A value that others add up may have changed without its record changing places.
     connect(binding->workspace()->writing(), &Writing::committed, this, again);
-    connect(grid->selectionModel(), &QItemSelectionModel::selectionChanged, this,
-            &ListFigures::askForTotals);
+    connect(grid, &GridView::chosenChanged, this, &ListFigures::askForTotals);
 }
 
 QStringList ListFigures::summedColumns(const BoundScreen& screen) {
@@ -148,9 +147,9 @@ void ListFigures::readTotals() {
         return;
     // What is selected is a few ranges until it is asked for.
     std::vector<Key> keys;
-    const qint64 selected = m_grid->selectedCount();
+    const qint64 selected = m_grid->chosenCount();
     if (selected > 1 && selected < m_model->view()->count()) {
-        for (const RecordId& id : m_grid->selectedRecords()) {
+        for (const RecordId& id : m_grid->chosenRecords()) {
             if (!id.isNew())
                 keys.push_back(id.key);
         }

@@ -432,6 +432,13 @@ Result<QList<AnswerColumn>> SqliteDialect::describe(QSqlDatabase& database,
     return columns;
 }
 
+QString SqliteDialect::addColumnStatement(const Table& table, const QString& name,
+                                          const QString& type, const QString& reference) const {
+    return QStringLiteral("ALTER TABLE %1 ADD COLUMN %2 %3 %4")
+        .arg(quoted(table), quoted(name), type, reference)
+        .trimmed();
+}
+
 QString SqliteDialect::declaration(FieldKind kind, int length, bool) const {
     const auto decimal = QStringLiteral("%1(%2, %3)");
     switch (kind) {

@@ -56,6 +56,8 @@ public:
     }
     QString lockingClause(const Table&) const override { return {}; }
     Result<Catalog> readCatalog(QSqlDatabase& database) const override;
+    QString addColumnStatement(const Table& table, const QString& name, const QString& type,
+                               const QString& reference) const override;
     QString declaration(FieldKind kind, int length, bool isIndexed) const override;
     Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
                                          const QString& select) const override;
