@@ -6,6 +6,7 @@
 #include "core/database/worker.h"
 
 #include <QFile>
+#include <QFileInfo>
 
 // The library that has the resource is static: nothing else would bring it along.
 static void loadShipped() { Q_INIT_RESOURCE(demonstration); }
@@ -35,6 +36,10 @@ Result<QString> ownDemonstration() {
     if (QFile::exists(ownPath("harbour.gravin")) && QFile::exists(ownPath("harbour.db")))
         return ownPath("harbour.gravin");
     return resetOwnDemonstration();
+}
+
+bool isOwnDemonstration(const QString& projectFile) {
+    return !projectFile.isEmpty() && QFileInfo(projectFile) == QFileInfo(ownPath("harbour.gravin"));
 }
 
 Result<QString> resetOwnDemonstration() {

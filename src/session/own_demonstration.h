@@ -12,4 +12,7 @@ Result<QString> ownDemonstration();
 // its database.
 Result<QString> resetOwnDemonstration();
 
+// Whether this is that copy's project file.
+bool isOwnDemonstration(const QString& projectFile);
+
 } // namespace gravin

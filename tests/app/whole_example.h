@@ -38,6 +38,13 @@ protected:
         Driver::settle(250);
     }
 
+    // A window in which no project is open yet.
+    void beginWithout() {
+        m_window = std::make_unique<MainWindow>(OpenRequest{});
+        m_window->show();
+        m_window->activateWindow();
+    }
+
     QString folder() const { return m_folder.path(); }
     MainWindow& window() { return *m_window; }
     void closeWindow() { m_window.reset(); }

@@ -143,6 +143,7 @@ QLabel[role="problem"] { color: @problem; }
 QLabel[role="warning"] { color: @warning; }
 QLabel[role="elsewhere"] { color: @elsewhere; }
 QWidget[role="raised"] { background: @raised; }
+QFrame[role="walk"] { background: @raised; border: none; border-left: 4px solid @accent; border-bottom: 1px solid @lines; }
 QFrame[role="band"] { background: @raised; border: none; border-left: 4px solid @draft; border-bottom: 1px solid @lines; }
 QFrame[role="line"] { background: @lines; border: none; max-height: 1px; min-height: 1px; }
 QFrame[role="side-line"] { background: @lines; border: none; max-width: 1px; min-width: 1px; }

@@ -9,6 +9,7 @@
 #include "app/shell/header_bar.h"
 #include "app/shell/open_project.h"
 #include "app/shell/start_page.h"
+#include "app/shell/walk_band.h"
 #include "app/shell/window_commands.h"
 #include "app/shell/workspace_view.h"
 
@@ -210,6 +211,9 @@ void MainWindow::showView(WorkspaceView* view) {
             m_pages->setCurrentWidget(m_start);
     });
     m_start->forget();
+    view->walk()->setKeys([this](const char* command) {
+        return m_list->keys(QLatin1String(command)).toString(QKeySequence::NativeText);
+    });
     followWorkspace();
     m_pages->addWidget(view);
     m_pages->setCurrentWidget(view);

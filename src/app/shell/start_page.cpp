@@ -3,6 +3,7 @@
 
 #include "app/look/theme.h"
 #include "app/shell/recent_projects.h"
+#include "app/shell/walk_band.h"
 
 #include <QCheckBox>
 #include <QDir>
@@ -90,6 +91,7 @@ public:
 
 StartPage::StartPage(bool useOnly, QWidget* parent)
     : QWidget(parent)
+    , m_walk(new QLabel)
     , m_state(new QLabel)
     , m_heading(new QLabel(tr("Projects of late")))
     , m_projects(new QListWidget)
@@ -126,6 +128,9 @@ QWidget* StartPage::makeLeft(bool useOnly) {
     make->setObjectName(QStringLiteral("new-project"));
     make->setVisible(!useOnly);
     demonstration->setObjectName(QStringLiteral("open-demonstration"));
+    m_walk->setObjectName(QStringLiteral("start-walk"));
+    m_walk->setProperty("role", "faint");
+    m_walk->setWordWrap(true);
     open->setProperty("main", true);
     connect(open, &QPushButton::clicked, this, &StartPage::openRequested);
     connect(make, &QPushButton::clicked, this, &StartPage::newRequested);
@@ -138,7 +143,8 @@ QWidget* StartPage::makeLeft(bool useOnly) {
     for (QWidget* widget : std::initializer_list<QWidget*>{mark, title, text})
         column->addWidget(widget);
     column->addSpacing(16);
-    for (QWidget* widget : std::initializer_list<QWidget*>{open, make, demonstration, m_state})
+    for (QWidget* widget :
+         std::initializer_list<QWidget*>{open, make, demonstration, m_walk, m_state})
         column->addWidget(widget);
     column->addStretch(1);
     return left;
@@ -213,6 +219,15 @@ void StartPage::refresh() {
         m_projects->setCurrentRow(0);
     m_heading->parentWidget()->setVisible(!projects.isEmpty());
     m_begins->setChecked(RecentProjects::beginsWithLast());
+    const int step = WalkBand::reached();
+    m_walk->setText(step < 1 ? tr("A harbour office to try things in. A walk in five steps begins "
+                                  "there.")
+                    : step <= WalkBand::Steps
+                        ? tr("The walk there stands at step %1 of %2. The menu’s Help takes it up.")
+                              .arg(step)
+                              .arg(WalkBand::Steps)
+                        : QString());
+    m_walk->setVisible(!m_walk->text().isEmpty());
     refreshButtons();
 }
 

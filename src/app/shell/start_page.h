@@ -43,6 +43,7 @@ private:
     void showMenu(const QPoint& at);
     void refreshButtons();
 
+    QLabel* m_walk;
     QLabel* m_state;
     QLabel* m_heading;
     QListWidget* m_projects;

@@ -10,10 +10,12 @@
 #include "app/look/said_dialog.h"
 #include "app/look/theme.h"
 #include "app/shell/open_project.h"
+#include "app/shell/walk_band.h"
 #include "app/shell/workspace_view.h"
 #include "app/use/lists/record_list.h"
 #include "app/use/open_edits.h"
 #include "app/use/screen_page.h"
+#include "session/own_demonstration.h"
 
 namespace gravin {
 
@@ -312,6 +314,15 @@ void WindowCommands::addHelpCommands() {
         [this] { GuideWindow::showPage(GuideWindow::Page::Expressions, m_window); });
     add(CommandGroup::Help, {"keys", tr("Keys…"), Qt::SHIFT | Qt::Key_F1},
         [this] { (new KeysDialog(m_commands, m_window))->open(); });
+    if (!m_project->isUseOnly())
+        add(CommandGroup::Help, {"walk", tr("A walk in five steps")}, [this] {
+            WalkBand::takeUp();
+            if (m_project->workspace() &&
+                isOwnDemonstration(m_project->workspace()->document()->file()))
+                m_project->inFront(&WorkspaceView::offerWalk);
+            else
+                m_project->openDemonstration(false);
+        });
     add(CommandGroup::Help, {"demonstration", tr("Open the demonstration")},
         [this] { m_project->openDemonstration(false); });
     add(CommandGroup::Help, {"reset-demonstration", tr("Reset the demonstration")},

@@ -14,6 +14,7 @@
 #include "app/shell/left_over_panel.h"
 #include "app/shell/open_edits_tray.h"
 #include "app/shell/screen_list.h"
+#include "app/shell/walk_band.h"
 #include "app/sources/new_field_dialog.h"
 #include "app/sources/new_screens_page.h"
 #include "app/sources/new_table_page.h"
@@ -46,6 +47,7 @@ WorkspaceView::WorkspaceView(Workspace* workspace, bool useOnly, QWidget* parent
     , m_pages(new QStackedWidget)
     , m_middle(new QSplitter(Qt::Vertical))
     , m_timeline(new TimelineStrip(workspace))
+    , m_walk(new WalkBand(workspace))
     , m_trial(new TrialBand(workspace))
     , m_changeLog(new ChangeLogPanel(workspace))
     , m_tray(new OpenEditsTray(m_openEdits))
@@ -72,6 +74,7 @@ WorkspaceView::WorkspaceView(Workspace* workspace, bool useOnly, QWidget* parent
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
+    layout->addWidget(m_walk);
     layout->addWidget(m_trial);
     layout->addLayout(body, 1);
     layout->addLayout(bottom);
@@ -141,6 +144,8 @@ void WorkspaceView::begin(const QString& screen) {
         if (m_leftOff.middle.size() == m_middle->count())
             m_middle->setSizes(m_leftOff.middle);
     }
+    if (!m_useOnly)
+        m_walk->offer();
     m_tray->offer(m_leftOff.windows.size(), [this] { openFormerWindows(); });
     focusWork();
     if (!m_workspace->writing()->draftKeeper()->leftOver().isEmpty())
@@ -179,6 +184,8 @@ LeftOff WorkspaceView::place() const {
     left.geometry = window()->saveGeometry();
     return left;
 }
+
+void WorkspaceView::offerWalk() { m_walk->offer(); }
 
 void WorkspaceView::focusWork() {
     if (currentPage())
@@ -388,6 +395,7 @@ void WorkspaceView::showScreen(const QString& screenId) {
         connect(page, &ScreenPage::saveProjectRequested, this, &WorkspaceView::saveProject);
         connect(page, &ScreenPage::rollbackRequested, this, &WorkspaceView::rollBackChange);
         connect(page, &ScreenPage::goToRequested, this, &WorkspaceView::goTo);
+        m_walk->follow(page);
         page->setBuild(m_build);
         if (const auto left = m_leftOff.records.constFind(screenId);
             left != m_leftOff.records.constEnd())

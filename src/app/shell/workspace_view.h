@@ -23,6 +23,7 @@ class ScreenPage;
 class ScreenList;
 class TimelineStrip;
 class TrialBand;
+class WalkBand;
 
 // Everything that shows one open project: its pages, panels, dialogs and edit windows, which go
 // with it. Whoever opens another project makes another one of these, deletes this one, and only
@@ -65,7 +66,9 @@ public:
     void compareWith(const ConnectionSpec& other);
     void rollBackChange(qint64 change);
     void startTrial();
+    void offerWalk();
     void focusWork();
+    WalkBand* walk() const { return m_walk; }
     // Where it is now, to be taken up by the next view of the project.
     LeftOff place() const;
     const LeftOff& leftOff() const { return m_leftOff; }
@@ -129,6 +132,7 @@ private:
     QStackedWidget* m_pages;
     QSplitter* m_middle;
     TimelineStrip* m_timeline;
+    WalkBand* m_walk;
     TrialBand* m_trial;
     ChangeLogPanel* m_changeLog;
     OpenEditsTray* m_tray;

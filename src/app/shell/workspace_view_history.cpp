@@ -7,6 +7,7 @@
 #include "app/history/rollback_dialog.h"
 #include "app/history/timeline_strip.h"
 #include "app/history/trial_band.h"
+#include "app/shell/walk_band.h"
 #include "app/shell/workspace_view.h"
 #include "app/use/screen_page.h"
 
@@ -85,6 +86,7 @@ void WorkspaceView::showRecordHistory() {
     showChangeLog();
     m_changeLog->narrowTo(part.binding->screen().table->written(), id.key,
                           part.binding->nameOf(id));
+    m_walk->noteHistory();
 }
 
 void WorkspaceView::showFieldHistory() {
@@ -99,6 +101,7 @@ void WorkspaceView::showFieldHistory() {
     (new FieldHistoryDialog(m_workspace, *part.binding->screen().table, part.current().key,
                             fields[at].name(), this))
         ->open();
+    m_walk->noteHistory();
 }
 
 void WorkspaceView::hideChangeLog() {

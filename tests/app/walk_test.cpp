@@ -1,0 +1,112 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The walk through the demonstration: each step goes on once it was done, and it is taken up where
+// it was left.
+#include "app/commands/command_list.h"
+#include "app/history/change_log_panel.h"
+#include "app/history/rollback_dialog.h"
+#include "app/shell/walk_band.h"
+#include "support/text.h"
+#include "whole_example.h"
+
+#include <QLabel>
+#include <QPushButton>
+#include <QSettings>
+
+using namespace gravin;
+using namespace gravin::test;
+
+namespace {
+
+class Walk : public OpenDemonstration {
+protected:
+    void SetUp() override {
+        forget();
+        begin();
+    }
+    void TearDown() override {
+        closeWindow();
+        forget();
+    }
+    static void forget() {
+        QSettings(QSettings::IniFormat, QSettings::UserScope, name("gravin"), name("walk")).clear();
+    }
+    void begin() {
+        beginWithout();
+        window().openDemonstration(true);
+        ASSERT_TRUE(
+            Driver::until([this] { return page() && page()->grid()->model()->rowCount() > 0; }));
+        window().activateWindow();
+        Driver::settle(300);
+    }
+    WalkBand* band() { return window().findChild<WalkBand*>(); }
+    bool isAt(int step) {
+        return Driver::until([&] { return WalkBand::reached() == step && band()->isVisible(); });
+    }
+    void run(const char* command) { window().commands()->run(name(command)); }
+};
+
+TEST_F(Walk, EachStepGoesOnOnceItIsDone) {
+    ASSERT_TRUE(isAt(1));
+    EXPECT_TRUE(band()->text().contains(name("Ctrl+G")));
+    Driver::key(Qt::Key_G, Qt::ControlModifier);
+    Driver::type(name("cooper"));
+    Driver::key(Qt::Key_Return);
+    ASSERT_TRUE(isAt(2)) << qPrintable(band()->text());
+    typeIn(grid()->currentIndex().row(), "name", "Walked rock");
+    page()->save();
+    ASSERT_TRUE(isAt(3));
+    Driver::key(Qt::Key_H, Qt::ControlModifier);
+    ASSERT_TRUE(isAt(4));
+    Driver::settle(300);
+    auto* panel = window().changeLog();
+    ASSERT_NE(panel, nullptr);
+    window().changeLog()->chooseNewest();
+    ASSERT_TRUE(Driver::until([&] {
+        auto* button = panel->findChild<QPushButton*>(name("roll-back"));
+        return button && button->isEnabled();
+    }));
+    Driver::click(name("roll-back"), panel);
+    auto* run = Driver::find(name("rollback-run"));
+    ASSERT_NE(run, nullptr);
+    ASSERT_TRUE(Driver::until([&] { return run->isEnabled(); }));
+    Driver::click(run);
+    ASSERT_TRUE(isAt(5));
+    workspace().document()->change(
+        name("order"), [](Project& project) { project.screens.front().fields.move(1, 3); });
+    ASSERT_TRUE(isAt(WalkBand::Steps + 1));
+    Driver::click(name("walk-leave"));
+    EXPECT_FALSE(band()->isVisible());
+}
+
+TEST_F(Walk, IsLeftAndTakenUpWhereItWasAlsoByTheNextWindow) {
+    ASSERT_TRUE(isAt(1));
+    Driver::click(name("walk-skip"));
+    ASSERT_TRUE(isAt(2));
+    Driver::click(name("walk-leave"));
+    EXPECT_FALSE(band()->isVisible());
+    closeWindow();
+    beginWithout();
+    window().openDemonstration(false);
+    ASSERT_TRUE(Driver::until([this] { return page() && band(); }));
+    Driver::settle(200);
+    EXPECT_FALSE(band()->isVisible()) << "it was left";
+    run("walk");
+    EXPECT_TRUE(isAt(2));
+}
+
+TEST_F(Walk, OtherProjectsHaveNone) {
+    const auto project = writeDemonstration(folder());
+    ASSERT_TRUE(project);
+    window().openProject(*project);
+    ASSERT_TRUE(Driver::until([&] {
+        return window().workspace() && workspace().document()->file() == *project && page();
+    }));
+    Driver::settle(200);
+    EXPECT_FALSE(band()->isVisible());
+    // The command leads to the demonstration.
+    run("walk");
+    EXPECT_TRUE(Driver::until([&] { return workspace().document()->file() != *project; }));
+    EXPECT_TRUE(isAt(1));
+}
+
+} // namespace
