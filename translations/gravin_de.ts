@@ -252,6 +252,10 @@ Abhilfe: %3</translation>
       <translation>%1 hat %2; höchstens %3 passen hierher.</translation>
     </message>
     <message>
+      <source>%1 has a %2 already.</source>
+      <translation>%1 hat bereits ein Feld %2.</translation>
+    </message>
+    <message>
       <source>%1 has a column %2 already. Give the computed field another name.</source>
       <translation>%1 hat schon eine Spalte %2. Geben Sie dem berechneten Feld einen anderen Namen.</translation>
     </message>
@@ -364,6 +368,14 @@ Abhilfe: %3</translation>
       <translation>%1 ist %2</translation>
     </message>
     <message>
+      <source>%1 is %2 now</source>
+      <translation>%1 ist jetzt %2</translation>
+    </message>
+    <message>
+      <source>%1 is %2 there: how it is shown begins anew.</source>
+      <translation>%1 ist dort %2: Wie es gezeigt wird, beginnt von vorn.</translation>
+    </message>
+    <message>
       <source>%1 is a view: its records are changed in the tables it reads from.</source>
       <translation>%1 ist eine Sicht: Ihre Datensätze werden in den Tabellen geändert, aus denen sie liest.</translation>
     </message>
@@ -444,6 +456,14 @@ Abhilfe: %3</translation>
       <translation>%1 wird von der Datenbank vergeben.</translation>
     </message>
     <message>
+      <source>%1 is gone</source>
+      <translation>%1 ist weg</translation>
+    </message>
+    <message>
+      <source>%1 is kept otherwise</source>
+      <translation>%1 wird anders gehalten</translation>
+    </message>
+    <message>
       <source>%1 is locked by another program, so that not all of it is known. Open the project again when that is over.</source>
       <translation>%1 wird von einem anderen Programm gesperrt, daher ist nicht alles bekannt. Öffnen Sie das Projekt erneut, wenn das vorbei ist.</translation>
     </message>
@@ -460,12 +480,20 @@ Abhilfe: %3</translation>
       <translation>%1 fehlt. Bitte ausfüllen.</translation>
     </message>
     <message>
+      <source>%1 is new</source>
+      <translation>%1 ist neu</translation>
+    </message>
+    <message>
       <source>%1 is no longer there. Nothing was written; put the file back or open the project again.</source>
       <translation>%1 ist nicht mehr da. Nichts wurde geschrieben; legen Sie die Datei zurück oder öffnen Sie das Projekt erneut.</translation>
     </message>
     <message>
       <source>%1 is no lookup: it offers no records.</source>
       <translation>%1 ist kein Nachschlagefeld: Es bietet keine Datensätze an.</translation>
+    </message>
+    <message>
+      <source>%1 is no table.</source>
+      <translation>%1 ist keine Tabelle.</translation>
     </message>
     <message>
       <source>%1 is no text in which something could be replaced.</source>
@@ -614,6 +642,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 is written as %2</source>
       <translation>%1 wird als %2 geschrieben</translation>
+    </message>
+    <message>
+      <source>%1 leads here by %2, which %3 does not have.</source>
+      <translation>%1 führt über %2 hierher, das %3 nicht hat.</translation>
     </message>
     <message>
       <source>%1 left alone: %2</source>
@@ -804,12 +836,20 @@ Abhilfe: %3</translation>
       <translation>%1 sollte ein Objekt sein.</translation>
     </message>
     <message>
+      <source>%1 should give texts by language, as in de or pt-BR.</source>
+      <translation>%1 soll Texte je Sprache angeben, wie in de oder pt-BR.</translation>
+    </message>
+    <message>
       <source>%1 should have as many columns as match.</source>
       <translation>%1 sollte so viele Spalten haben, wie zueinander passen.</translation>
     </message>
     <message>
       <source>%1 shows records of %2, which the database does not have.</source>
       <translation>%1 zeigt Datensätze von %2, die es in der Datenbank nicht gibt.</translation>
+    </message>
+    <message>
+      <source>%1 shows the history of this record: who changed what, and when.</source>
+      <translation>%1 zeigt die Geschichte dieses Datensatzes: wer wann was geändert hat.</translation>
     </message>
     <message>
       <source>%1 stands behind %2 references; only what one leads to can be edited.</source>
@@ -840,8 +880,16 @@ Abhilfe: %3</translation>
       <translation>%1 nimmt mindestens %2.</translation>
     </message>
     <message>
+      <source>%1 that the screen does not show: “Add field” has them.</source>
+      <translation>%1, die die Maske nicht zeigt: „Feld hinzufügen“ hat sie.</translation>
+    </message>
+    <message>
       <source>%1 that this change has to ask for.</source>
       <translation>%1, wonach diese Änderung fragen muss.</translation>
+    </message>
+    <message>
+      <source>%1 ticked</source>
+      <translation>%1 angekreuzt</translation>
     </message>
     <message>
       <source>%1 to %2</source>
@@ -874,6 +922,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 together with %2 comes once</source>
       <translation>%1 kommt zusammen mit %2 nur einmal vor</translation>
+    </message>
+    <message>
+      <source>%1 unfolds the plate over the list. Move a field: drag its name to another place, or type another number on the line “Order”. %2 takes that back.</source>
+      <translation>%1 klappt die Tafel über der Liste auf. Ein Feld versetzen: seinen Namen an eine andere Stelle ziehen oder auf der Zeile „Reihenfolge“ eine andere Zahl eintippen. %2 nimmt das zurück.</translation>
     </message>
     <message>
       <source>%1 was %2 when the screen was made, and is %3 now.</source>
@@ -1118,8 +1170,20 @@ Abhilfe: %3</translation>
       <translation>%1: %2 ausgefüllt → %3 ausgefüllt</translation>
     </message>
     <message>
+      <source>%1: %2 has no column %3.</source>
+      <translation>%1: %2 hat keine Spalte %3.</translation>
+    </message>
+    <message>
       <source>%1: %2 … %3 → %4 … %5</source>
       <translation>%1: %2 … %3 → %4 … %5</translation>
+    </message>
+    <message>
+      <source>%1: %2, “%3”, does not fit %4.</source>
+      <translation>%1: %2, „%3“, passt nicht zu %4.</translation>
+    </message>
+    <message>
+      <source>%1: %2.</source>
+      <translation>%1: %2.</translation>
     </message>
     <message>
       <source>%1: a decimal number has at most %2 digits behind the point.</source>
@@ -1146,6 +1210,10 @@ Abhilfe: %3</translation>
       <translation>%1: Wie voll und zwischen welchen Grenzen, ist über alle gezählt, das Übrige über die ersten %2.</translation>
     </message>
     <message>
+      <source>%1: keys, references or rights are others.</source>
+      <translation>%1: Schlüssel, Verweise oder Rechte sind andere.</translation>
+    </message>
+    <message>
       <source>%1: overwrite</source>
       <translation>%1: überschreiben</translation>
     </message>
@@ -1168,6 +1236,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1: unsaved edits</source>
       <translation>%1: nicht gespeicherte Änderungen</translation>
+    </message>
+    <message>
+      <source>%1: what only this screen says of how it is shown.</source>
+      <translation>%1: was nur diese Maske dazu sagt, wie es gezeigt wird.</translation>
     </message>
     <message>
       <source>%1; no record may be changed.</source>
@@ -1230,8 +1302,16 @@ Abhilfe: %3</translation>
       <translation>Ein Löschen kann abgelehnt werden oder mehr mitnehmen.</translation>
     </message>
     <message>
+      <source>A filter of %1: %2.</source>
+      <translation>Ein Filter von %1: %2.</translation>
+    </message>
+    <message>
       <source>A form has at least one section.</source>
       <translation>Ein Formular hat mindestens einen Abschnitt.</translation>
+    </message>
+    <message>
+      <source>A harbour office to try things in. A walk in five steps begins there.</source>
+      <translation>Ein Hafenamt zum Ausprobieren. Dort beginnt ein Rundgang in fünf Schritten.</translation>
     </message>
     <message>
       <source>A key of this table is not a whole number.</source>
@@ -1394,6 +1474,10 @@ Abhilfe: %3</translation>
       <translation>Ein Wert, den ein anderer Datensatz hat, wird abgelehnt.</translation>
     </message>
     <message>
+      <source>A walk in five steps</source>
+      <translation>Rundgang in fünf Schritten</translation>
+    </message>
+    <message>
       <source>A whole number from %1 to %2 is expected here.</source>
       <translation>Hier wird eine ganze Zahl von %1 bis %2 erwartet.</translation>
     </message>
@@ -1488,6 +1572,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Added a note to change %1.</source>
       <translation>Änderung %1 hat eine Anmerkung bekommen.</translation>
+    </message>
+    <message>
+      <source>Added the field %1 to %2. It is empty in the records that are there.</source>
+      <translation>Das Feld %1 wurde %2 hinzugefügt. In den vorhandenen Datensätzen ist es leer.</translation>
+    </message>
+    <message>
+      <source>Adding…</source>
+      <translation>Wird hinzugefügt…</translation>
     </message>
     <message>
       <source>Address</source>
@@ -1618,6 +1710,14 @@ Abhilfe: %3</translation>
       <translation>Ein anderer Datensatz hat inzwischen seinen Schlüssel.</translation>
     </message>
     <message>
+      <source>Another table for %1</source>
+      <translation>Eine andere Tabelle für %1</translation>
+    </message>
+    <message>
+      <source>Another table…</source>
+      <translation>Andere Tabelle…</translation>
+    </message>
+    <message>
       <source>Arrange side by side</source>
       <translation>Nebeneinander anordnen</translation>
     </message>
@@ -1746,6 +1846,10 @@ Abhilfe: %3</translation>
       <translation>Gebunden an</translation>
     </message>
     <message>
+      <source>Boxes to tick records by</source>
+      <translation>Kästchen zum Ankreuzen von Datensätzen</translation>
+    </message>
+    <message>
       <source>Build</source>
       <translation>Gestalten</translation>
     </message>
@@ -1812,6 +1916,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Change a record</source>
       <translation>Einen Datensatz ändern</translation>
+    </message>
+    <message>
+      <source>Change it</source>
+      <translation>Ändern</translation>
     </message>
     <message>
       <source>Change log</source>
@@ -1890,6 +1998,10 @@ Abhilfe: %3</translation>
       <translation>Untergeordnete von %1</translation>
     </message>
     <message>
+      <source>Children of %1, which go by %2.</source>
+      <translation>Untergeordnete aus %1, die über %2 gehen.</translation>
+    </message>
+    <message>
       <source>Choices</source>
       <translation>Auswahl</translation>
     </message>
@@ -1924,6 +2036,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Choose an SQLite database</source>
       <translation>SQLite-Datenbank wählen</translation>
+    </message>
+    <message>
+      <source>Choose your change in the change log and press “Roll back…”. The plan says what comes back, and nothing happens before you agree.</source>
+      <translation>Im Änderungsprotokoll die eigene Änderung wählen und „Zurückrollen…“ drücken. Der Plan sagt, was zurückkommt; vor Ihrer Zustimmung geschieht nichts.</translation>
     </message>
     <message>
       <source>Choose…</source>
@@ -2036,6 +2152,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Copy</source>
       <translation>Kopieren</translation>
+    </message>
+    <message>
+      <source>Copy all settings of the field</source>
+      <translation>Alle Einstellungen des Feldes kopieren</translation>
     </message>
     <message>
       <source>Copy this record</source>
@@ -2314,6 +2434,10 @@ Abhilfe: %3</translation>
       <translation>Jeder Wert des Feldes wird abgelehnt.</translation>
     </message>
     <message>
+      <source>Everything else is in the menu and under %1; %2 opens the guide where you stand. What you do here stays in your own copy.</source>
+      <translation>Alles Weitere steht im Menü und unter %1; %2 öffnet das Handbuch dort, wo Sie sind. Was Sie hier tun, bleibt in Ihrer eigenen Kopie.</translation>
+    </message>
+    <message>
       <source>Evidence</source>
       <translation>Belege</translation>
     </message>
@@ -2444,6 +2568,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Filters, order and groups that you keep under a name</source>
       <translation>Filter, Reihenfolge und Gruppen, die Sie unter einem Namen behalten</translation>
+    </message>
+    <message>
+      <source>Find a record</source>
+      <translation>Einen Datensatz finden</translation>
     </message>
     <message>
       <source>Find a record (F4)</source>
@@ -2592,6 +2720,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Go to…</source>
       <translation>Gehe zu…</translation>
+    </message>
+    <message>
+      <source>Goes: %1</source>
+      <translation>Fällt weg: %1</translation>
+    </message>
+    <message>
+      <source>Gone: %1.</source>
+      <translation>Weg: %1.</translation>
     </message>
     <message>
       <source>Gravin</source>
@@ -2950,8 +3086,16 @@ Abhilfe: %3</translation>
       <translation>Beschriftung</translation>
     </message>
     <message>
+      <source>Label in</source>
+      <translation>Beschriftung in</translation>
+    </message>
+    <message>
       <source>Labels beside</source>
       <translation>Beschriftungen daneben</translation>
+    </message>
+    <message>
+      <source>Labels in other languages are written as in de=Feuerhöhe; fr=Hauteur.</source>
+      <translation>Beschriftungen in anderen Sprachen schreibt man wie in de=Feuerhöhe; fr=Hauteur.</translation>
     </message>
     <message>
       <source>Language</source>
@@ -2984,6 +3128,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Leave out what does not fit</source>
       <translation>Auslassen, was nicht passt</translation>
+    </message>
+    <message>
+      <source>Leave the walk</source>
+      <translation>Rundgang verlassen</translation>
     </message>
     <message>
       <source>Leave them closed</source>
@@ -3150,6 +3298,10 @@ Abhilfe: %3</translation>
       <translation>Meldung</translation>
     </message>
     <message>
+      <source>More</source>
+      <translation>Mehr</translation>
+    </message>
+    <message>
       <source>More…</source>
       <translation>Mehr…</translation>
     </message>
@@ -3222,6 +3374,14 @@ Abhilfe: %3</translation>
       <translation>Neues SELECT…</translation>
     </message>
     <message>
+      <source>New field of %1</source>
+      <translation>Neues Feld von %1</translation>
+    </message>
+    <message>
+      <source>New field of the table…</source>
+      <translation>Neues Feld der Tabelle…</translation>
+    </message>
+    <message>
       <source>New file…</source>
       <translation>Neue Datei…</translation>
     </message>
@@ -3268,6 +3428,10 @@ Abhilfe: %3</translation>
     <message>
       <source>New table…</source>
       <translation>Neue Tabelle…</translation>
+    </message>
+    <message>
+      <source>New: %1.</source>
+      <translation>Neu: %1.</translation>
     </message>
     <message>
       <source>Next record</source>
@@ -3570,6 +3734,10 @@ Abhilfe: %3</translation>
       <translation>Nach einem der Werte lässt sich nicht filtern.</translation>
     </message>
     <message>
+      <source>One step: undo puts everything back.</source>
+      <translation>Ein Schritt: Rückgängig stellt alles wieder her.</translation>
+    </message>
+    <message>
       <source>Only %1  ✕</source>
       <translation>Nur %1  ✕</translation>
     </message>
@@ -3694,6 +3862,10 @@ Abhilfe: %3</translation>
       <translation>Übergeordneter mit Untergeordneten</translation>
     </message>
     <message>
+      <source>Part of how %1 is sorted and grouped.</source>
+      <translation>Ein Teil dessen, wie %1 sortiert und gruppiert wird.</translation>
+    </message>
+    <message>
       <source>Parts of the guide</source>
       <translation>Teile des Handbuchs</translation>
     </message>
@@ -3756,6 +3928,10 @@ Abhilfe: %3</translation>
     <message>
       <source>PostgreSQL server</source>
       <translation>PostgreSQL-Server</translation>
+    </message>
+    <message>
+      <source>Press %1, type cooper and press Return: the list goes there. A click on any row does, too.</source>
+      <translation>%1 drücken, cooper eintippen und die Eingabetaste drücken: Die Liste geht dorthin. Ein Klick auf irgendeine Zeile tut es auch.</translation>
     </message>
     <message>
       <source>Previous record</source>
@@ -3844,6 +4020,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Read the keys, in order</source>
       <translation>Die Schlüssel lesen, der Reihe nach</translation>
+    </message>
+    <message>
+      <source>Read the structure again</source>
+      <translation>Struktur neu lesen</translation>
     </message>
     <message>
       <source>Read-only text</source>
@@ -3996,6 +4176,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Required</source>
       <translation>Pflicht</translation>
+    </message>
+    <message>
+      <source>Required from now on</source>
+      <translation>Ab jetzt Pflicht</translation>
     </message>
     <message>
       <source>Required if</source>
@@ -4166,6 +4350,10 @@ Abhilfe: %3</translation>
       <translation>Als Datei speichern…</translation>
     </message>
     <message>
+      <source>Save or discard what is edited in %1 first.</source>
+      <translation>Zuerst speichern oder verwerfen, was in %1 bearbeitet wird.</translation>
+    </message>
+    <message>
       <source>Save project</source>
       <translation>Projekt speichern</translation>
     </message>
@@ -4310,6 +4498,10 @@ Abhilfe: %3</translation>
       <translation>Den Plan ansehen, dann alles zurücknehmen</translation>
     </message>
     <message>
+      <source>See what was done to it</source>
+      <translation>Sehen, was damit geschah</translation>
+    </message>
+    <message>
       <source>Select all records</source>
       <translation>Alle Datensätze markieren</translation>
     </message>
@@ -4344,6 +4536,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Shape the grid</source>
       <translation>Raster gestalten</translation>
+    </message>
+    <message>
+      <source>Shape the screen</source>
+      <translation>Die Maske gestalten</translation>
     </message>
     <message>
       <source>Shape what their rows show</source>
@@ -4410,6 +4606,10 @@ Abhilfe: %3</translation>
       <translation>Diese Felder wieder zeigen</translation>
     </message>
     <message>
+      <source>Show this table</source>
+      <translation>Diese Tabelle zeigen</translation>
+    </message>
+    <message>
       <source>Show what a SELECT of your own answers, like a table.</source>
       <translation>Zeigen, was ein eigenes SELECT antwortet, wie eine Tabelle.</translation>
     </message>
@@ -4452,6 +4652,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Size: %1</source>
       <translation>Größe: %1</translation>
+    </message>
+    <message>
+      <source>Skip this step</source>
+      <translation>Schritt überspringen</translation>
     </message>
     <message>
       <source>Smallest and largest</source>
@@ -4554,6 +4758,10 @@ Abhilfe: %3</translation>
       <translation>Bleibt links im Blick</translation>
     </message>
     <message>
+      <source>Step %1 of %2: %3</source>
+      <translation>Schritt %1 von %2: %3</translation>
+    </message>
+    <message>
       <source>Steps of rolling back</source>
       <translation>Schritte des Zurückrollens</translation>
     </message>
@@ -4654,6 +4862,10 @@ Abhilfe: %3</translation>
       <translation>Zurück zu dem, was alle Masken teilen</translation>
     </message>
     <message>
+      <source>Take it back</source>
+      <translation>Zurücknehmen</translation>
+    </message>
+    <message>
       <source>Take off</source>
       <translation>Wegnehmen</translation>
     </message>
@@ -4716,6 +4928,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Texts of %1 can be the same there that differ in case, accents or blanks.</source>
       <translation>Texte von %1 können dort gleich sein, wenn sie sich in Groß- und Kleinschreibung, Akzenten oder Leerzeichen unterscheiden.</translation>
+    </message>
+    <message>
+      <source>That is the walk</source>
+      <translation>Das war der Rundgang</translation>
     </message>
     <message>
       <source>That screen has no records now.</source>
@@ -4890,6 +5106,10 @@ Abhilfe: %3</translation>
       <translation>Die Datenbank hat eine Tabelle %1. Geben Sie dem SELECT einen anderen Namen.</translation>
     </message>
     <message>
+      <source>The database has no other table.</source>
+      <translation>Die Datenbank hat keine andere Tabelle.</translation>
+    </message>
+    <message>
       <source>The database has no table %1 that this account may read.</source>
       <translation>Die Datenbank hat keine Tabelle %1, die dieses Konto lesen darf.</translation>
     </message>
@@ -5030,6 +5250,10 @@ Abhilfe: %3</translation>
       <translation>Die behaltene Prüfsumme ist nicht in der Kette: Ihr Ende wurde abgeschnitten, oder sie wurde neu geschrieben.</translation>
     </message>
     <message>
+      <source>The kept bulk update “%1”.</source>
+      <translation>Die behaltene Massenänderung „%1“.</translation>
+    </message>
+    <message>
       <source>The kept list “%1”: %2</source>
       <translation>Die behaltene Liste „%1“: %2</translation>
     </message>
@@ -5126,6 +5350,10 @@ Abhilfe: %3</translation>
       <translation>Das Projekt %1 lässt sich nicht öffnen. %2</translation>
     </message>
     <message>
+      <source>The project asks for it when a record is added or changed. Records that are there stay empty until then</source>
+      <translation>Das Projekt verlangt es, wenn ein Datensatz hinzugefügt oder geändert wird. Vorhandene Datensätze bleiben bis dahin leer</translation>
+    </message>
+    <message>
       <source>The project fits its database.</source>
       <translation>Das Projekt passt zu seiner Datenbank.</translation>
     </message>
@@ -5170,6 +5398,10 @@ Abhilfe: %3</translation>
       <translation>Die Datensätze wurden nicht zu Ende gefragt.</translation>
     </message>
     <message>
+      <source>The row action to %1, which goes by %2.</source>
+      <translation>Die Zeilenaktion zu %1, die über %2 geht.</translation>
+    </message>
+    <message>
       <source>The screen %1 lists them, in the main window.</source>
       <translation>Die Maske %1 führt sie auf, im Hauptfenster.</translation>
     </message>
@@ -5194,12 +5426,28 @@ Abhilfe: %3</translation>
       <translation>Die Maske wurde inzwischen geändert: %1 unverändert gelassen.</translation>
     </message>
     <message>
+      <source>The screen's own table is not there.</source>
+      <translation>Die eigene Tabelle der Maske ist nicht da.</translation>
+    </message>
+    <message>
       <source>The stage %1: %2</source>
       <translation>Die Stufe %1: %2</translation>
     </message>
     <message>
+      <source>The structure was read again. %1</source>
+      <translation>Die Struktur wurde neu gelesen. %1</translation>
+    </message>
+    <message>
+      <source>The structure was read again: nothing is otherwise.</source>
+      <translation>Die Struktur wurde neu gelesen: Nichts ist anders.</translation>
+    </message>
+    <message>
       <source>The table %1 is no longer there or has no key any more.</source>
       <translation>Die Tabelle %1 ist nicht mehr da oder hat keinen Schlüssel mehr.</translation>
+    </message>
+    <message>
+      <source>The table %1 is not there any more.</source>
+      <translation>Die Tabelle %1 ist nicht mehr da.</translation>
     </message>
     <message>
       <source>The table %1 that is looked up is not there.</source>
@@ -5232,6 +5480,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The values suggest nothing that is not set already.</source>
       <translation>Die Werte legen nichts nahe, was nicht schon gesetzt ist.</translation>
+    </message>
+    <message>
+      <source>The walk there stands at step %1 of %2. The menu’s Help takes it up.</source>
+      <translation>Der Rundgang dort steht bei Schritt %1 von %2. Im Menü unter Hilfe geht er weiter.</translation>
     </message>
     <message>
       <source>The way to %1: %2</source>
@@ -5586,6 +5838,10 @@ Abhilfe: %3</translation>
       <translation>Diese Länge hat weder ein Mindestmaß noch ein Höchstmaß.</translation>
     </message>
     <message>
+      <source>This list has no boxes to tick. Its screen's settings have them.</source>
+      <translation>Diese Liste hat keine Kästchen. Die Einstellungen ihrer Maske haben sie.</translation>
+    </message>
+    <message>
       <source>This list has no value.</source>
       <translation>Diese Liste hat keinen Wert.</translation>
     </message>
@@ -5694,12 +5950,20 @@ Abhilfe: %3</translation>
       <translation>Kreuzen Sie mindestens einen Wert an.</translation>
     </message>
     <message>
+      <source>Tick or untick what is selected</source>
+      <translation>Ausgewähltes an- oder abkreuzen</translation>
+    </message>
+    <message>
       <source>Time</source>
       <translation>Uhrzeit</translation>
     </message>
     <message>
       <source>Timeline of changes</source>
       <translation>Zeitleiste der Änderungen</translation>
+    </message>
+    <message>
+      <source>To know</source>
+      <translation>Zu wissen</translation>
     </message>
     <message>
       <source>Together with</source>
@@ -5768,6 +6032,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Type choices (stored; another=its label) or table.column.</source>
       <translation>Tippen Sie die Auswahl (gespeichert; anderes=Beschriftung) oder tabelle.spalte.</translation>
+    </message>
+    <message>
+      <source>Type over a cell, or click into the form. %1 saves the record; Esc steps back.</source>
+      <translation>Eine Zelle überschreiben oder ins Formular klicken. %1 speichert den Datensatz; Esc geht einen Schritt zurück.</translation>
     </message>
     <message>
       <source>Type the form of the text: A for a letter, 9 for a digit, * for either, as in AA-999.</source>
@@ -5840,6 +6108,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Unsaved edits of an earlier run could not be read in full. What there is was set aside as %1.</source>
       <translation>Nicht gespeicherte Änderungen eines früheren Laufs ließen sich nicht vollständig lesen. Was da ist, wurde als %1 beiseite gelegt.</translation>
+    </message>
+    <message>
+      <source>Untick all</source>
+      <translation>Alle abkreuzen</translation>
     </message>
     <message>
       <source>Use</source>
@@ -5930,6 +6202,10 @@ Abhilfe: %3</translation>
       <translation>Was Ausdrücke sagen können</translation>
     </message>
     <message>
+      <source>What fits there is kept, and what does not is said before</source>
+      <translation>Was dort passt, bleibt; was nicht, wird vorher gesagt</translation>
+    </message>
+    <message>
       <source>What fitted before may be refused, cut or ordered otherwise.</source>
       <translation>Was vorher passte, kann abgelehnt, gekürzt oder anders geordnet werden.</translation>
     </message>
@@ -5956,6 +6232,10 @@ Abhilfe: %3</translation>
     <message>
       <source>What is so</source>
       <translation>Was so ist</translation>
+    </message>
+    <message>
+      <source>What is ticked stays so while one moves, searches and sorts</source>
+      <translation>Angekreuztes bleibt es, während man sich bewegt, sucht und sortiert</translation>
     </message>
     <message>
       <source>What is unique, found or looked up here may meet others.</source>
@@ -5986,6 +6266,10 @@ Abhilfe: %3</translation>
       <translation>Wie das Feld genannt wird</translation>
     </message>
     <message>
+      <source>What people of other languages call it: de=Feuerhöhe; fr=Hauteur</source>
+      <translation>Wie Menschen anderer Sprachen es nennen: de=Feuerhöhe; fr=Hauteur</translation>
+    </message>
+    <message>
       <source>What should be known of this change later?</source>
       <translation>Was sollte später von dieser Änderung bekannt sein?</translation>
     </message>
@@ -6000,6 +6284,10 @@ Abhilfe: %3</translation>
     <message>
       <source>What stands there instead</source>
       <translation>Was stattdessen dort steht</translation>
+    </message>
+    <message>
+      <source>What stays and what goes</source>
+      <translation>Was bleibt und was wegfällt</translation>
     </message>
     <message>
       <source>What the foot of the list says of all its values</source>
@@ -6020,6 +6308,10 @@ Abhilfe: %3</translation>
     <message>
       <source>What the values of %1 say</source>
       <translation>Was die Werte von %1 sagen</translation>
+    </message>
+    <message>
+      <source>What there is no room for</source>
+      <translation>Wofür kein Platz ist</translation>
     </message>
     <message>
       <source>What to do where it is: %1</source>
@@ -6310,6 +6602,10 @@ Abhilfe: %3</translation>
       <translation>ein anderes Konto hat es geschrieben</translation>
     </message>
     <message>
+      <source>another table for a screen</source>
+      <translation>andere Tabelle für eine Maske</translation>
+    </message>
+    <message>
       <source>any</source>
       <translation>beliebig</translation>
     </message>
@@ -6372,6 +6668,10 @@ Abhilfe: %3</translation>
     <message>
       <source>begin a new one</source>
       <translation>einen neuen beginnen</translation>
+    </message>
+    <message>
+      <source>boxes to tick</source>
+      <translation>Kästchen zum Ankreuzen</translation>
     </message>
     <message>
       <source>breaks</source>
@@ -6469,6 +6769,13 @@ Abhilfe: %3</translation>
       <source>closed</source>
       <translation>geschlossen</translation>
     </message>
+    <message numerus="yes">
+      <source>columns</source>
+      <translation>
+        <numerusform>Spalte</numerusform>
+        <numerusform>Spalten</numerusform>
+      </translation>
+    </message>
     <message>
       <source>columns of a section</source>
       <translation>Spalten eines Abschnitts</translation>
@@ -6504,6 +6811,10 @@ Abhilfe: %3</translation>
     <message>
       <source>count</source>
       <translation>Anzahl</translation>
+    </message>
+    <message>
+      <source>default</source>
+      <translation>Vorgabe</translation>
     </message>
     <message>
       <source>delete</source>
@@ -6560,6 +6871,10 @@ Abhilfe: %3</translation>
       <translation>bearbeiten</translation>
     </message>
     <message>
+      <source>editable if</source>
+      <translation>bearbeitbar wenn</translation>
+    </message>
+    <message>
       <source>emptied</source>
       <translation>geleert</translation>
     </message>
@@ -6594,6 +6909,13 @@ Abhilfe: %3</translation>
       <source>fields as the stored records need them</source>
       <translation>Felder, wie die gespeicherten Datensätze sie brauchen</translation>
     </message>
+    <message numerus="yes">
+      <source>fields stay</source>
+      <translation>
+        <numerusform>Feld bleibt</numerusform>
+        <numerusform>Felder bleiben</numerusform>
+      </translation>
+    </message>
     <message>
       <source>fields.%1 should be an object.</source>
       <translation>fields.%1 sollte ein Objekt sein.</translation>
@@ -6605,6 +6927,10 @@ Abhilfe: %3</translation>
     <message>
       <source>filled %1</source>
       <translation>ausgefüllt %1</translation>
+    </message>
+    <message>
+      <source>filled with</source>
+      <translation>gefüllt mit</translation>
     </message>
     <message>
       <source>filled with %1</source>
@@ -6639,6 +6965,10 @@ Abhilfe: %3</translation>
     <message>
       <source>for example buoy</source>
       <translation>zum Beispiel boje</translation>
+    </message>
+    <message>
+      <source>for example colour</source>
+      <translation>zum Beispiel farbe</translation>
     </message>
     <message>
       <source>for example harbour.db</source>
@@ -6892,6 +7222,10 @@ Abhilfe: %3</translation>
       <translation>Anmerkung</translation>
     </message>
     <message>
+      <source>nothing</source>
+      <translation>nichts</translation>
+    </message>
+    <message>
       <source>nothing differs from now</source>
       <translation>nichts unterscheidet sich von jetzt</translation>
     </message>
@@ -6918,6 +7252,10 @@ Abhilfe: %3</translation>
     <message>
       <source>of a type that can only be asked whether it is empty</source>
       <translation>von einem Typ, den man nur fragen kann, ob er leer ist</translation>
+    </message>
+    <message>
+      <source>offers only</source>
+      <translation>bietet nur an</translation>
     </message>
     <message>
       <source>one record of change %1</source>
@@ -7052,6 +7390,10 @@ Abhilfe: %3</translation>
       </translation>
     </message>
     <message>
+      <source>required if</source>
+      <translation>Pflicht wenn</translation>
+    </message>
+    <message>
       <source>right</source>
       <translation>rechts</translation>
     </message>
@@ -7099,6 +7441,10 @@ Abhilfe: %3</translation>
     <message>
       <source>section %1</source>
       <translation>Abschnitt %1</translation>
+    </message>
+    <message>
+      <source>settings of %1</source>
+      <translation>Einstellungen von %1</translation>
     </message>
     <message numerus="yes">
       <source>settings that they suggest</source>
@@ -7194,8 +7540,16 @@ Abhilfe: %3</translation>
       <translation>das Beispiel</translation>
     </message>
     <message>
+      <source>the field</source>
+      <translation>das Feld</translation>
+    </message>
+    <message>
       <source>the first of the shelf</source>
       <translation>die erste des Regals</translation>
+    </message>
+    <message>
+      <source>the kept list “%1”</source>
+      <translation>der behaltenen Liste „%1“</translation>
     </message>
     <message>
       <source>the longest has %1 characters</source>
@@ -7238,6 +7592,10 @@ Abhilfe: %3</translation>
       <translation>der Versuch</translation>
     </message>
     <message>
+      <source>the usual</source>
+      <translation>die übliche</translation>
+    </message>
+    <message>
       <source>there is a file of this name</source>
       <translation>es gibt eine Datei dieses Namens</translation>
     </message>
@@ -7262,6 +7620,10 @@ Abhilfe: %3</translation>
     <message>
       <source>this account</source>
       <translation>dieses Konto</translation>
+    </message>
+    <message>
+      <source>this list</source>
+      <translation>dieser Liste</translation>
     </message>
     <message>
       <source>this machine</source>
@@ -7358,6 +7720,10 @@ Abhilfe: %3</translation>
         <numerusform>Sicht</numerusform>
         <numerusform>Sichten</numerusform>
       </translation>
+    </message>
+    <message>
+      <source>visible if</source>
+      <translation>sichtbar wenn</translation>
     </message>
     <message numerus="yes">
       <source>warnings</source>

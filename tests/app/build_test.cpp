@@ -361,6 +361,33 @@ TEST_F(Building, AScreenCanHaveASettingOfItsOwnAndGiveItBack) {
                     ->overridden.isEmpty());
 }
 
+// All settings of a field go to another one, but for its name and place.
+TEST_F(Building, AFieldsSettingsAreCopiedToAnother) {
+    workspace().document()->addScreens({QStringLiteral("aid")}, Arrangement::GridForm);
+    m_window->setBuild(true);
+    m_window->showScreen(QStringLiteral("aid"));
+    workspace().document()->change(QStringLiteral("settings"), [](Project& changed) {
+        FieldDefinition* code =
+            changed.definition(QStringLiteral("aid"), QStringLiteral("light_character"));
+        code->help = QStringLiteral("As on the chart");
+        code->requiredWhen = QStringLiteral("status = 'in service'");
+        code->alignment = Alignment::Centre;
+    });
+    plate()->setFocus();
+    plate()->setCurrent(PlateLine::ShownAs, QStringLiteral("light_character"));
+    Driver::key(Qt::Key_C, Qt::ControlModifier | Qt::AltModifier);
+    plate()->setCurrent(PlateLine::ShownAs, QStringLiteral("name"));
+    const int steps = workspace().document()->undoStack()->count();
+    Driver::key(Qt::Key_V, Qt::ControlModifier);
+    EXPECT_EQ(definition("name").help, QStringLiteral("As on the chart"));
+    EXPECT_EQ(definition("name").requiredWhen, QStringLiteral("status = 'in service'"));
+    EXPECT_EQ(definition("name").alignment, Alignment::Centre);
+    EXPECT_EQ(definition("name").label, QStringLiteral("Name"));
+    EXPECT_EQ(workspace().document()->undoStack()->count(), steps + 1);
+    workspace().document()->undoStack()->undo();
+    EXPECT_TRUE(definition("name").help.isEmpty());
+}
+
 TEST_F(Building, CellsAreCopiedAndPastedSideBySide) {
     workspace().document()->addScreens({QStringLiteral("aid")}, Arrangement::GridForm);
     m_window->setBuild(true);

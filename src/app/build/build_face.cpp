@@ -13,6 +13,7 @@
 #include "app/build/statements_dialog.h"
 #include "app/commands/command_list.h"
 #include "app/grid/grid_view.h"
+#include "app/look/folding_row.h"
 #include "app/look/theme.h"
 #include "app/use/record_form.h"
 #include "app/use/screen_page.h"
@@ -122,7 +123,7 @@ QString BuildFace::reasonAgainst(const Tool& tool) const {
     if (!m_tools->isVisible())
         return tr("Switch to Build first.");
     const auto* button = m_tools->findChild<QToolButton*>(QLatin1String(tool.id));
-    return button && button->isVisible() && button->isEnabled()
+    return button && (button->isVisible() || m_tools->isFolded(button)) && button->isEnabled()
                ? QString()
                : tr("There is nothing for it on this screen.");
 }
@@ -130,13 +131,15 @@ QString BuildFace::reasonAgainst(const Tool& tool) const {
 void BuildFace::use(const Tool& tool) const {
     auto* button = m_tools->findChild<QToolButton*>(QLatin1String(tool.id));
     if (QMenu* menu = button->menu())
-        menu->popup(button->mapToGlobal(QPoint(0, button->height())));
+        menu->popup(m_tools->isFolded(button) ? m_tools->mapToGlobal(m_tools->rect().bottomRight())
+                                              : button->mapToGlobal(QPoint(0, button->height())));
     else
         button->click();
 }
 
 BuildFace* BuildFace::of(const ScreenPage* page) { return qobject_cast<BuildFace*>(page->face()); }
 
+QWidget* BuildFace::tools() const { return m_tools; }
 QWidget* BuildFace::overGrid() const { return m_gridPlate; }
 QWidget* BuildFace::besideForm() const { return m_formPlate; }
 QWidget* BuildFace::overForm() const { return m_shaperBar; }
@@ -174,13 +177,10 @@ QList<QWidget*> BuildFace::makeParts() {
     return {m_wayBack, m_gridButton, m_formButton, m_children};
 }
 
-QWidget* BuildFace::makeTools() {
-    auto* tools = new QWidget;
-    auto* layout = new QHBoxLayout(tools);
-    layout->setContentsMargins(0, 0, 0, 0);
-    layout->setSpacing(6);
+FoldingRow* BuildFace::makeTools() {
+    auto* tools = new FoldingRow;
     for (QWidget* part : makeParts())
-        layout->addWidget(part);
+        tools->add(part);
     m_narrow = new QLineEdit;
     m_narrow->setObjectName(QStringLiteral("narrow-fields"));
     m_narrow->setAccessibleName(tr("Narrow the fields"));
@@ -212,9 +212,10 @@ QWidget* BuildFace::makeTools() {
     auto* statements = toolButton(QStringLiteral("statements"), tr("Statements…"));
     statements->setToolTip(tr("What is sent to the database for this screen"));
     connect(statements, &QToolButton::clicked, this, &BuildFace::showStatements);
-    for (QWidget* each : std::initializer_list<QWidget*>{m_narrow, m_allLines, m_addField, checks,
-                                                         m_evidence, settings, statements})
-        layout->addWidget(each);
+    tools->add(m_narrow);
+    tools->add(m_allLines);
+    for (QToolButton* each : {m_addField, checks, m_evidence, settings, statements})
+        tools->addFolding(each);
     return tools;
 }
 

@@ -11,6 +11,7 @@ class QToolButton;
 
 namespace gravin {
 
+class FoldingRow;
 class FormShaper;
 class GridView;
 class FieldAdder;
@@ -61,7 +62,7 @@ public:
     Place place() const;
     void goTo(const Place& place);
 
-    QWidget* tools() const override { return m_tools; }
+    QWidget* tools() const override;
     QWidget* overGrid() const override;
     QWidget* besideForm() const override;
     QWidget* overForm() const override;
@@ -90,7 +91,7 @@ Q_SIGNALS:
 
 private:
     QList<QWidget*> makeParts();
-    QWidget* makeTools();
+    FoldingRow* makeTools();
     void showSettings();
     void showStatements();
     void offerChildren();
@@ -122,7 +123,7 @@ private:
     QString m_cameFrom; // the id of a screen; empty: of none
     QToolButton* m_evidence = nullptr;
     QLineEdit* m_narrow = nullptr;
-    QWidget* m_tools;
+    FoldingRow* m_tools;
     Part m_part = Part::Grid;
     bool m_shown = false;
 };

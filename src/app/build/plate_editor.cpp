@@ -4,6 +4,7 @@
 #include "app/build/field_setting.h"
 #include "app/build/form_setting.h"
 #include "core/base/text.h"
+#include "core/exchange/cell_block.h"
 #include "core/fitting/check_rules.h"
 #include "core/fitting/form_arranging.h"
 #include "core/fitting/generation/screen_generator.h"
@@ -143,6 +144,50 @@ void PlateEditor::setOwn(PlateLine line, const QStringList& columns, bool own) {
                 }
             }
         });
+}
+
+namespace {
+
+// Not what tells fields apart, and not their places.
+QList<PlateLine> copiedLines() {
+    QList<PlateLine> lines = gridPlateLines(true);
+    lines.removeIf([](PlateLine line) {
+        return isOpened(line) || line == PlateLine::Label || line == PlateLine::Labels ||
+               line == PlateLine::BoundTo || line == PlateLine::Order;
+    });
+    return lines;
+}
+
+} // namespace
+
+QString PlateEditor::settingsText(const QString& column) const {
+    const BoundField* field = m_binding->screen().field(column);
+    QList<QStringList> rows;
+    for (const PlateLine line : field ? copiedLines() : QList<PlateLine>())
+        rows += QStringList{plateLineLabel(line), text(line, *field)};
+    return textFromCellBlock(rows);
+}
+
+bool PlateEditor::pasteSettings(const QStringList& columns, const QString& text) {
+    const QList<QStringList> rows = cellBlockFromText(text);
+    const QList<PlateLine> lines = copiedLines();
+    if (rows.size() != lines.size())
+        return false;
+    for (qsizetype i = 0; i < lines.size(); ++i) {
+        if (rows[i].size() > 2 || rows[i].value(0) != plateLineLabel(lines[i]))
+            return false;
+    }
+    QUndoStack* undo = m_binding->workspace()->document()->undoStack();
+    undo->beginMacro(tr("settings of %1").arg(columns.join(QStringLiteral(", "))));
+    for (qsizetype i = 0; i < lines.size(); ++i) {
+        for (const QString& column : columns) {
+            const BoundField* field = m_binding->screen().field(column);
+            if (field && this->text(lines[i], *field) != rows[i].value(1))
+                set(lines[i], {column}, rows[i].value(1));
+        }
+    }
+    undo->endMacro();
+    return true;
 }
 
 void PlateEditor::set(PlateLine line, const QStringList& columns, const QString& text) {

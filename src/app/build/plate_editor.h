@@ -31,6 +31,12 @@ public:
     // Whether the screen has this setting of its own.
     bool isOwn(PlateLine line, const BoundField& field) const;
     // Makes the setting this screen's own, as it is now, or takes it back to what all share.
+    // All that is set of a field and could be so of another one, a line each with its name and
+    // text.
+    QString settingsText(const QString& column) const;
+    // Sets these fields as such a text says, as one step; what does not fit one of them is refused,
+    // the rest is set. False: it is no such text.
+    bool pasteSettings(const QStringList& columns, const QString& text);
     void setOwn(PlateLine line, const QStringList& columns, bool own);
 
 Q_SIGNALS:

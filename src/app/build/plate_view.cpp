@@ -203,6 +203,8 @@ void PlateView::copy() const {
 
 // One cell goes to all that is selected; several go side by side from the current one on.
 void PlateView::paste() {
+    if (m_model->editor()->pasteSettings(selectedColumns(), QApplication::clipboard()->text()))
+        return;
     const QList<QStringList> rows = cellBlockFromText(QApplication::clipboard()->text());
     if (rows.size() <= 1 && rows.value(0).size() <= 1) {
         setSelected(rows.value(0).value(0));
@@ -220,6 +222,11 @@ void PlateView::paste() {
         }
     }
     undo->endMacro();
+}
+
+// For other fields, here and on other screens: pasted, they are shown and checked alike.
+void PlateView::copyField() const {
+    QApplication::clipboard()->setText(m_model->editor()->settingsText(currentColumn()));
 }
 
 void PlateView::setOwn(bool own) {
@@ -247,6 +254,9 @@ void PlateView::keyPressEvent(QKeyEvent* event) {
         !m_model->editor()->options(currentLine(), *m_model->fieldAt(currentIndex())).isEmpty();
     if (event->matches(QKeySequence::Copy)) {
         copy();
+    } else if (event->key() == Qt::Key_C &&
+               event->modifiers() == (Qt::ControlModifier | Qt::AltModifier)) {
+        copyField();
     } else if (event->matches(QKeySequence::Paste)) {
         paste();
     } else if (isReturn && event->modifiers() == Qt::ControlModifier) {
@@ -378,6 +388,8 @@ void PlateView::contextMenuEvent(QContextMenuEvent* event) {
     auto* menu = new QMenu(this);
     menu->setAttribute(Qt::WA_DeleteOnClose);
     menu->addAction(tr("Copy"), this, &PlateView::copy);
+    menu->addAction(tr("Copy all settings of the field"), Qt::CTRL | Qt::ALT | Qt::Key_C, this,
+                    &PlateView::copyField);
     menu->addAction(tr("Paste"), this, &PlateView::paste);
     menu->addSeparator();
     menu->addAction(tr("Choices and lookup…"), this,

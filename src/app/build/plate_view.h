@@ -65,6 +65,7 @@ private:
     bool opens(const QModelIndex& index) const; // the panel of a line that is opened
     void step();
     void copy() const;
+    void copyField() const;
     void paste();
     void setOwn(bool own);
     // The field before which something dropped here would stand; the number of fields: at the end.

@@ -136,9 +136,11 @@ void ScreenSettings::nameParts() {
     m_savesItself->setObjectName(QStringLiteral("screen-saves-itself"));
     m_afterSaving->setObjectName(QStringLiteral("screen-after-saving"));
     m_actions->setObjectName(QStringLiteral("screen-actions"));
-    m_actions->setMaximumHeight(Distance(150));
+    for (QListWidget* list : {m_actions, m_children})
+        list->setProperty("role", "marked");
+    m_actions->setFixedHeight(Distance(132));
     m_children->setObjectName(QStringLiteral("screen-children"));
-    m_children->setMaximumHeight(Distance(110));
+    m_children->setFixedHeight(Distance(104));
     m_children->setToolTip(tr("Marked ones are shown, in this order. Drag one to move it."));
 }
 

@@ -67,21 +67,26 @@ QPushButton:disabled { color: @faint; }
 QPushButton[main="true"] { background: @accent; color: @onAccent; border: 1px solid @accent; }
 QPushButton[main="true"]:disabled { background: @raised; color: @faint; border: 1px solid @lines; }
 QPushButton[main="true"]:focus { border: 2px solid @ink; padding: 4px 11px; }
-QToolButton { border: none; border-radius: 3px; padding: 3px 6px; color: @ink; }
+QToolButton { border: none; border-radius: 3px; padding: 3px 6px; color: @ink; icon-size: @iconpx; }
 QToolButton:hover { background: @raised; }
 QToolButton:focus { border: 1px solid @accent; }
 QToolButton[role="word"] { background: @raised; border: 1px solid @lines; }
 QToolButton[role="word"]:focus { border: 1px solid @accent; }
 QToolButton:disabled { color: @faint; }
 QToolButton::menu-indicator { image: none; }
-QLineEdit, QPlainTextEdit, QComboBox { background: @paper; color: @ink; border: 1px solid @lines;
+QLineEdit, QPlainTextEdit, QComboBox, QSpinBox { background: @paper; color: @ink; border: 1px solid @lines;
     border-radius: 3px; padding: 4px 8px; selection-background-color: @accent;
     selection-color: @onAccent; }
-QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus { border: 1px solid @accent; }
+QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus, QSpinBox:focus { border: 1px solid @accent; }
 QLineEdit[readOnly="true"], QPlainTextEdit[readOnly="true"] { background: @raised; }
 QComboBox:disabled { background: @raised; color: @ink; }
 QComboBox::drop-down { border: none; width: 20px; }
-QComboBox::down-arrow { image: url(:/look/down-@variant.svg); width: 10px; height: 10px; }
+QComboBox::down-arrow { image: url(:/look/down-@variant.svg); width: @arrowpx; height: @arrowpx; }
+QSpinBox::up-button, QSpinBox::down-button { subcontrol-origin: border; width: 20px; border: none; }
+QSpinBox::up-button { subcontrol-position: top right; margin-top: 1px; }
+QSpinBox::down-button { subcontrol-position: bottom right; margin-bottom: 1px; }
+QSpinBox::up-arrow { image: url(:/look/up-@variant.svg); width: @arrowpx; height: @arrowpx; }
+QSpinBox::down-arrow { image: url(:/look/down-@variant.svg); width: @arrowpx; height: @arrowpx; }
 QComboBox QAbstractItemView { background: @paper; color: @ink; border: 1px solid @lines;
     selection-background-color: @accent; selection-color: @onAccent; }
 *[state="draft"] { border: 1px solid @draft; border-left: 4px solid @draft; }
@@ -93,6 +98,9 @@ QTableView, QTreeView, QListView { outline: 0; background: @paper; color: @ink; 
 QTreeView::item { padding: 3px 4px; border: none; background: transparent; }
 QTableWidget::item, QTableView[role="typed"]::item { padding: 3px 8px; border: none; }
 QListView[role="typed"]::item { padding: 5px 8px; border: none; }
+QListView[role="marked"] { border: 1px solid @lines; border-radius: 3px; }
+QListView[role="marked"]::item { padding: 3px 4px; border: none; }
+QListView[role="marked"]::item:selected { background: @selection; color: @ink; }
 QListView[role="typed"]::item:selected { background: @selection; }
 QTableWidget::item:selected, QTableView[role="typed"]::item:selected,
 QTreeView::item:selected { background: @selection; color: @ink; }
@@ -121,17 +129,17 @@ QFrame[role="list"] { background: @paper; border: 1px solid @faint; }
 QLabel[role="picture"] { background: @raised; border: 1px solid @lines; border-radius: 3px; color: @faint; }
 QLabel[role="picture"]:focus { border: 1px solid @accent; }
 QCheckBox { spacing: 8px; padding: 3px 0; }
-QCheckBox::indicator, QTreeView::indicator, QTableView::indicator, QListView::indicator { width: 14px; height: 14px; border: 1px solid @faint; border-radius: 3px;
+QCheckBox::indicator, QTreeView::indicator, QTableView::indicator, QListView::indicator { width: @boxpx; height: @boxpx; border: 1px solid @faint; border-radius: 3px;
     background: @paper; }
 QCheckBox::indicator:focus { border: 1px solid @accent; }
 QCheckBox::indicator:checked, QTreeView::indicator:checked, QTableView::indicator:checked, QListView::indicator:checked { background: @accent; border: 1px solid @accent;
     image: url(:/look/check-@variant.svg); }
 QRadioButton { spacing: 8px; padding: 3px 0; }
-QRadioButton::indicator { width: 12px; height: 12px; border: 1px solid @faint; border-radius: 7px;
+QRadioButton::indicator { width: @dotpx; height: @dotpx; border: 1px solid @faint; border-radius: @roundpx;
     background: @paper; }
 QRadioButton::indicator:focus { border: 1px solid @accent; }
-QRadioButton::indicator:checked { width: 6px; height: 6px; border: 4px solid @accent;
-    border-radius: 7px; background: @onAccent; }
+QRadioButton::indicator:checked { width: @innerpx; height: @innerpx; border: @rimpx solid @accent;
+    border-radius: @roundpx; background: @onAccent; }
 QRadioButton:focus { text-decoration: underline; }
 QCheckBox::indicator:indeterminate { background: @lines; }
 #notice { background: @raised; border: none; border-left: 4px solid @accent; }
@@ -155,6 +163,16 @@ QFrame[role="side-line"] { background: @lines; border: none; max-width: 1px; min
         {"@warning", c.warning},   {"@elsewhere", c.elsewhere}, {"@selection", c.selection}};
     sheet.replace(QStringLiteral("@title"),
                   QString::number(QApplication::font().pointSizeF() * TitleSize));
+    // What is drawn grows with the font, as the room around it does.
+    const int dot = 2 * (Distance(12) / 2);
+    const int inner = 2 * (Distance(6) / 2);
+    for (const auto& [token, pixels] :
+         {std::pair{"@arrow", int(Distance(10))}, std::pair{"@icon", int(Distance(16))},
+          std::pair{"@box", int(Distance(14))}, std::pair{"@dot", dot},
+          std::pair{"@round", dot / 2 + 1}, std::pair{"@inner", inner},
+          std::pair{"@rim", (dot + 2 - inner) / 2}})
+        sheet.replace(QLatin1String(token) + QStringLiteral("px"),
+                      QString::number(pixels) + QStringLiteral("px"));
     sheet.replace(QStringLiteral("@variant"),
                   c.paper.lightness() < 128 ? QStringLiteral("dark") : QStringLiteral("light"));
     for (const auto& [token, colour] : tokens)

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/screen_page.h"
 
+#include "app/look/folding_row.h"
 #include "app/look/notice_line.h"
 #include "app/look/theme.h"
 #include "app/use/form_fields.h"
@@ -216,18 +217,19 @@ QWidget* ScreenPage::makeHead() {
     m_saveProject->setProperty("main", true);
     m_saveProject->setObjectName(QStringLiteral("save-project"));
     connect(m_saveProject, &QPushButton::clicked, this, &ScreenPage::saveProjectRequested);
-    m_useButtons = {buttonFor(action(Command::New), QStringLiteral("new-record")),
-                    buttonFor(action(Command::Open), QStringLiteral("open-window")),
-                    buttonFor(action(Command::Bulk), QStringLiteral("bulk-update")),
-                    buttonFor(action(Command::Delete), QStringLiteral("delete-record"))};
+    m_useButtons = new FoldingRow;
+    m_useButtons->add(buttonFor(action(Command::New), QStringLiteral("new-record")));
+    for (const auto& [command, name] :
+         {std::pair{Command::Open, "open-window"}, std::pair{Command::Bulk, "bulk-update"},
+          std::pair{Command::Delete, "delete-record"}})
+        m_useButtons->addFolding(buttonFor(action(command), QLatin1String(name)));
     auto* layout = m_head = new QHBoxLayout(head);
     layout->setContentsMargins(space::Pad, 8, space::Pad, 8);
     layout->addWidget(m_title);
     layout->addWidget(m_subtitle);
     layout->addWidget(m_onlyThese);
     layout->addStretch();
-    for (QWidget* button : m_useButtons)
-        layout->addWidget(button);
+    layout->addWidget(m_useButtons);
     layout->addWidget(m_saveProject);
     return head;
 }
@@ -355,8 +357,7 @@ void ScreenPage::setBuild(bool build) {
                                    : 0);
     m_grid->showHiddenFields(build);
     applyArrangement();
-    for (QWidget* button : m_useButtons)
-        button->setVisible(!build);
+    m_useButtons->setVisible(!build);
     m_saveProject->setVisible(build);
     m_subtitle->setVisible(!build);
     m_foot->setNote({});

@@ -20,6 +20,7 @@ class ChildLists;
 class ChildrenPanel;
 class FilterBar;
 class NestedLists;
+class FoldingRow;
 class NoticeLine;
 class OpenEdits;
 class RecordForm;
@@ -161,7 +162,7 @@ private:
     QWidget* m_formSide;
     QSplitter* m_halves;
     QSplitter* m_all;
-    QList<QWidget*> m_useButtons;
+    FoldingRow* m_useButtons = nullptr;
     QHBoxLayout* m_head = nullptr;
     QPushButton* m_saveProject = nullptr;
     QPushButton* m_onlyThese; // shown while the records are restricted; ends it
