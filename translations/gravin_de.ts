@@ -673,7 +673,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>%1 missing: %2</source>
-      <translation>%1 fehlen: %2</translation>
+      <translation>Fehlt (%1): %2</translation>
     </message>
     <message>
       <source>%1 more</source>
@@ -6662,8 +6662,8 @@ Abhilfe: %3</translation>
       <translation>vor all diesen Änderungen</translation>
     </message>
     <message>
-      <source>before the record is printed or handed out (nothing does so yet)</source>
-      <translation>bevor der Datensatz gedruckt oder herausgegeben wird (das tut noch nichts)</translation>
+      <source>before printing or handing out (nothing does so yet)</source>
+      <translation>vor Druck oder Herausgabe (tut noch nichts)</translation>
     </message>
     <message>
       <source>begin a new one</source>
@@ -6710,10 +6710,6 @@ Abhilfe: %3</translation>
     <message>
       <source>centre</source>
       <translation>mittig</translation>
-    </message>
-    <message>
-      <source>change</source>
-      <translation>Änderung</translation>
     </message>
     <message>
       <source>change %1</source>
@@ -7156,7 +7152,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>never empty in %1</source>
-      <translation>nie leer in %1</translation>
+      <translation>nie leer (%1)</translation>
     </message>
     <message>
       <source>new record</source>

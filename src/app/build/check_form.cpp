@@ -226,7 +226,7 @@ void CheckForm::setStages(const QList<Stage>& stages) {
     add(tr("when a record is added"), stage::Insert);
     add(tr("when a record is changed"), stage::Update);
     add(tr("when a picture is attached"), stage::Picture);
-    add(tr("before the record is printed or handed out (nothing does so yet)"), stage::Output);
+    add(tr("before printing or handing out (nothing does so yet)"), stage::Output);
     for (const Stage& each : stages)
         add(tr("at the stage %1").arg(each.name), each.name);
     m_filling = wasFilling;

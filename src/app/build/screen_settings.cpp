@@ -26,7 +26,7 @@ QString rightText(Operation operation) {
     case Operation::Insert:
         return ScreenSettings::tr("add");
     case Operation::Update:
-        return ScreenSettings::tr("change");
+        return ScreenSettings::tr("edit");
     case Operation::Delete:
         return ScreenSettings::tr("delete");
     }

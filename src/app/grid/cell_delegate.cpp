@@ -162,8 +162,10 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
         inner.setRight(paintTag(*painter, inner, cell.tag, text) - CellPad);
     }
     if (&cell != &NoCell)
-        paintContent(*painter, option, inner, cell,
-                     alignmentOf(m_model->binding()->fields()[index.column()]));
+        paintContent(
+            *painter, option, inner, cell,
+            QStyle::visualAlignment(option.direction,
+                                    alignmentOf(m_model->binding()->fields()[index.column()])));
     if (cell.isRemoved)
         painter->fillRect(
             QRect(option.rect.left(), option.rect.center().y(), option.rect.width(), 1),
@@ -192,8 +194,9 @@ void CellDelegate::paintContent(QPainter& painter, const QStyleOptionViewItem& o
     if (cell.kind == Kind::Empty && cell.text.isEmpty()) {
         const bool right = alignment & Qt::AlignRight;
         painter.setPen(colours.faint);
-        painter.drawText(inner, Qt::AlignVCenter | (right ? Qt::AlignRight : Qt::AlignLeft),
-                         QStringLiteral("–"));
+        painter.drawText(
+            inner, Qt::AlignVCenter | Qt::AlignAbsolute | (right ? Qt::AlignRight : Qt::AlignLeft),
+            QStringLiteral("–"));
         return;
     }
     if (cell.kind == Kind::Yes) {
@@ -215,8 +218,10 @@ void CellDelegate::paintText(QPainter& painter, const QRect& inner, const QStrin
                              bool isTall, Qt::Alignment alignment) const {
     const bool right = alignment & Qt::AlignRight;
     if (isTall) {
-        painter.drawText(inner.adjusted(0, 4, 0, -4),
-                         static_cast<int>(Qt::TextWordWrap | Qt::AlignTop | alignment), text);
+        painter.drawText(
+            inner.adjusted(0, 4, 0, -4),
+            static_cast<int>(Qt::TextWordWrap | Qt::AlignTop | Qt::AlignAbsolute | alignment),
+            text);
         return;
     }
     const QString line = QString(text).replace(u'\n', u' ');

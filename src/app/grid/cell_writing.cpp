@@ -12,7 +12,7 @@ namespace gravin {
 
 namespace {
 
-constexpr qint64 SliceLength = 5'000'000; // nanoseconds; a frame has room for what follows from it
+constexpr qint64 SliceLength = 3'000'000; // nanoseconds; a frame has room for what follows from it
 
 } // namespace
 
@@ -32,7 +32,10 @@ DraftStore* CellWriting::drafts() const {
     return workspace().records()->drafts(m_part.binding->tableName());
 }
 
-void CellWriting::start() { writeSlice(SliceLength); }
+// Not in the turn in which the records arrived.
+void CellWriting::start() {
+    QTimer::singleShot(0, this, [this] { writeSlice(SliceLength); });
+}
 
 void CellWriting::finish() { writeSlice(std::numeric_limits<qint64>::max()); }
 

@@ -62,6 +62,7 @@ QString dayName(const QDate& day) {
 TimelineStrip::TimelineStrip(Workspace* workspace, QWidget* parent)
     : QWidget(parent)
     , m_workspace(workspace) {
+    setLayoutDirection(Qt::LeftToRight); // time runs so here, whatever the language
     setObjectName(QStringLiteral("timeline"));
     setAccessibleName(tr("Timeline of changes"));
     setFixedHeight(space::Timeline);

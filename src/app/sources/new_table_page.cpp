@@ -174,10 +174,12 @@ NewTablePage::NewTablePage(Workspace* workspace, QWidget* parent)
 
     const int letter = fontMetrics().averageCharWidth();
     for (const auto& [place, letters] :
-         {std::pair{PlannedFieldsModel::Name, 24}, std::pair{PlannedFieldsModel::Kind, 28},
+         {std::pair{PlannedFieldsModel::Name, 24}, std::pair{PlannedFieldsModel::Kind, 34},
           std::pair{PlannedFieldsModel::Length, 9}, std::pair{PlannedFieldsModel::Required, 11},
           std::pair{PlannedFieldsModel::Key, 6}})
-        m_fields->setColumnWidth(place, letter * letters);
+        m_fields->setColumnWidth(
+            place,
+            std::max(letter * letters, m_fields->horizontalHeader()->sectionSizeHint(place)));
     connect(m_name, &QLineEdit::textEdited, this, [this](const QString& name) {
         m_draft->change(tr("name of the table"),
                         [&](TablePlan& plan) { plan.name = name.trimmed(); });

@@ -18,6 +18,7 @@ ShownFieldsDialog::ShownFieldsDialog(const BoundScreen& screen, const QStringLis
     setObjectName(QStringLiteral("shown-fields"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("Shown fields of %1").arg(screen.screen.label));
+    m_fields->setProperty("role", "marked");
     m_fields->setObjectName(QStringLiteral("shown-fields-list"));
     m_fields->setAccessibleName(tr("Fields that are shown"));
     for (const BoundField& field : screen.fields) {
