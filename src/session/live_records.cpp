@@ -143,6 +143,7 @@ void LiveRecords::followTable(const CommittedChange& change, TableData& table) {
     const bool isMany = change.records.size() > MostFollowedSingly;
     bool isTouched = false;
     bool reorders = false;
+    QStringList changed;
     for (const RecordChange& record : change.records) {
         if (table.table->written() != record.table)
             continue;
@@ -152,12 +153,16 @@ void LiveRecords::followTable(const CommittedChange& change, TableData& table) {
         followRecord(record, table);
         if (!isMany)
             followInViews(record, *table.table);
+        for (auto field = record.after.begin(); field != record.after.end(); ++field) {
+            if (!changed.contains(field.key()))
+                changed += field.key();
+        }
     }
     if (!isTouched || !isMany)
         return;
     for (RecordView* view : views()) {
         if (view->table().name == table.table->name)
-            view->manyChanged(reorders);
+            view->manyChanged(reorders, changed);
     }
 }
 
@@ -203,7 +208,7 @@ void LiveRecords::followInViews(const RecordChange& record, const Table& table) 
             view->recordInserted(record.key);
             break;
         case Operation::Update:
-            view->recordMoved(record.key, newKey);
+            view->recordChanged(record.key, newKey, record.after.keys());
             break;
         case Operation::Delete:
             view->recordDeleted(record.key);
@@ -243,7 +248,7 @@ void LiveRecords::refreshReached(const QStringList& changed) {
     }
     for (RecordView* view : views()) {
         if (reaching.contains(view->table().name))
-            view->manyChanged(false);
+            view->reachedChanged();
     }
 }
 

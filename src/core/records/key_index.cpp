@@ -85,6 +85,46 @@ void KeyIndex::clear() {
     m_encoded.clear();
 }
 
+KeyIndex KeyIndex::rearranged(const std::vector<qsizetype>& leaving,
+                              const std::vector<std::pair<qsizetype, Key>>& coming) const {
+    KeyIndex result;
+    const bool staysIntegers =
+        m_encoded.empty() && std::all_of(coming.begin(), coming.end(), [](const auto& each) {
+            return isWholeNumber(each.second);
+        });
+    if (!staysIntegers && !m_integers.empty()) {
+        KeyIndex copy = *this;
+        copy.leaveIntegers();
+        return copy.rearranged(leaving, coming);
+    }
+    const auto build = [&](const auto& from, auto& to, const auto& made) {
+        to.reserve(from.size() + coming.size());
+        auto leaves = leaving.begin();
+        auto comes = coming.begin();
+        const auto size = static_cast<qsizetype>(from.size());
+        qsizetype row = 0;
+        while (row < size || comes != coming.end()) {
+            while (comes != coming.end() && comes->first <= row)
+                to.push_back(made((comes++)->second));
+            // What lies up to the next of either is taken over as it is.
+            qsizetype end = comes == coming.end() ? size : std::min(comes->first, size);
+            if (leaves != leaving.end())
+                end = std::min(end, *leaves);
+            to.insert(to.end(), from.begin() + row, from.begin() + end);
+            row = end;
+            if (leaves != leaving.end() && *leaves == row && row < size) {
+                ++leaves;
+                ++row;
+            }
+        }
+    };
+    if (staysIntegers)
+        build(m_integers, result.m_integers, [](const Key& key) { return key[0].asInteger(); });
+    else
+        build(m_encoded, result.m_encoded, [](const Key& key) { return encode(key); });
+    return result;
+}
+
 size_t KeyIndex::bytes() const {
     size_t total =
         m_integers.capacity() * sizeof(qint64) + m_encoded.capacity() * sizeof(QByteArray);

@@ -30,6 +30,10 @@ public:
     // Requires: 0 <= position < size().
     void removeAt(qsizetype position);
     void clear();
+    // Without these rows, and with these keys, each before the row that is named (size(): at the
+    // end). Both in the order of their rows; takes one pass.
+    KeyIndex rearranged(const std::vector<qsizetype>& leaving,
+                        const std::vector<std::pair<qsizetype, Key>>& coming) const;
 
     size_t bytes() const;
 

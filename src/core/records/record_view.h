@@ -2,15 +2,19 @@
 #pragma once
 
 #include "core/database/latest_job.h"
-#include "core/records/key_index.h"
+#include "core/records/place_search.h"
 #include "core/records/table_reader.h"
 
+#include <QSet>
+
 #include <memory>
+#include <optional>
 
 namespace gravin {
 
 // A view of a source: which records, in which order. The key index is built in the background; its
-// first run is there at once. Lives in the interface's thread.
+// first run is there at once. What a change touches is put where the engine says that it belongs;
+// only where that cannot be had, the index is built anew. Lives in the interface's thread.
 class RecordView : public QObject {
     Q_OBJECT
 public:
@@ -46,9 +50,12 @@ public:
     // that is taken over before control goes back to the event loop.
     void recordInserted(const Key& key);
     void recordDeleted(const Key& key);
-    void recordMoved(const Key& oldKey, const Key& newKey);
+    // `changed`: the columns that have another value.
+    void recordChanged(const Key& oldKey, const Key& newKey, const QStringList& changed);
     // The same of many at once. `reorders`: some came, went, or have another key.
-    void manyChanged(bool reorders);
+    void manyChanged(bool reorders, const QStringList& changed);
+    // What is read of other records for this list may be another.
+    void reachedChanged();
 
 Q_SIGNALS:
     // At once; the rows follow when they are read.
@@ -74,6 +81,15 @@ private:
     void reloadSoon();
     void finish(const Status& status);
     bool isInKeyOrder() const;
+    bool isPlain() const;
+    // Whether other values in these columns may move a record, bring it in or take it out.
+    bool decides(const QStringList& changed);
+    // Finds the place of these records, as soon as control goes back to the event loop.
+    void placeSoon(const std::vector<Key>& keys);
+    void startPlacing();
+    void askForPlaces();
+    void takePlaces(const Result<std::vector<Key>>& ordered);
+    void forgetPlacing();
 
     std::shared_ptr<const Table> m_table;
     Worker* m_indexer;
@@ -84,7 +100,13 @@ private:
     bool m_replacing = false;
     bool m_complete = false;
     bool m_reloadsSoon = false;
-    LatestJob<Success> m_job; // builds the index
+    LatestJob<Success> m_job;                // builds the index
+    std::optional<QSet<QString>> m_deciding; // columns; nothing: any may
+    bool m_knowsDeciding = false;            // of the present query
+    QList<Key> m_unplaced;                   // whose places are to be found
+    std::unique_ptr<PlaceSearch> m_places;   // while they are
+    bool m_placesSoon = false;
+    LatestJob<std::vector<Key>> m_placeJob;
 };
 
 } // namespace gravin

@@ -58,7 +58,8 @@ std::vector<const Value*> pointersFrom(const std::vector<Value>& values, size_t 
 
 } // namespace
 
-SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vector<Key>& keys) {
+SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vector<Key>& keys,
+                      const QString& of) {
     // Most keys are one number, and planners are quicker with a list of them.
     const Column* single = table.key.size() == 1 ? table.column(table.key.front()) : nullptr;
     if (single && std::all_of(keys.begin(), keys.end(), [&](const Key& key) {
@@ -70,7 +71,7 @@ SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vec
             values += dialect.encode(key[0], single->type);
         const QStringList places(values.size(), dialect.placeholder(*single));
         return {QStringLiteral(" WHERE %1 IN (%2)")
-                    .arg(dialect.quoted(single->name), places.join(u',')),
+                    .arg(of + dialect.quoted(single->name), places.join(u',')),
                 values};
     }
     QStringList conditions;
@@ -425,6 +426,31 @@ Status TableReader::scanKeys(const RecordQuery& query,
     if (scanned)
         collector.flush();
     return scanned;
+}
+
+Result<std::vector<Key>> TableReader::inOrder(const RecordQuery& query,
+                                              const std::vector<Key>& keys) {
+    auto to = narrowed(query);
+    if (!to)
+        return to.error();
+    // Other tables may be joined for the order: these columns are the table's own.
+    const SqlFragment among =
+        whereKeys(m_session.dialect(), m_table, keys, m_session.dialect().quoted(m_table) + u'.');
+    to->where.sql =
+        to->where.sql.isEmpty()
+            ? among.sql
+            : to->where.sql +
+                  QStringLiteral(" AND (%1)").arg(among.sql.mid(QLatin1String(" WHERE ").size()));
+    to->where.values += among.values;
+    std::vector<Key> ordered;
+    const Status scanned =
+        scanNarrowed(*to, keyColumns(), query.sort, [&](std::vector<Value>&& values) {
+            ordered.emplace_back(std::move(values));
+            return true;
+        });
+    if (!scanned)
+        return scanned.error();
+    return ordered;
 }
 
 Status TableReader::scanMatching(const Filter& filter, const SortOrder& sort,

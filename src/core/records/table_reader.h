@@ -17,7 +17,9 @@ Result<SortOrder> sortOrderFromText(const QString& text, const Table& table);
 // The statement that reads the keys of a table in order; of a source without a key, all it has.
 SqlFragment keysStatement(const Dialect& dialect, const Table& table, const SortOrder& sort);
 // " WHERE …": these records. Requires: the table has a key.
-SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vector<Key>& keys);
+// `of`: what stands before the columns' names where it can, quoted and with its point.
+SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vector<Key>& keys,
+                      const QString& of = {});
 // The statement that reads these records. Requires: the table has a key.
 SqlFragment recordsStatement(const Dialect& dialect, const Table& table,
                              const std::vector<Key>& keys);
@@ -54,6 +56,11 @@ public:
     // Hands the keys in order to `take`, in runs that grow, until it answers false. Usage: a
     // condition is none. Requires: a source without a key is neither restricted nor filtered.
     Status scanKeys(const RecordQuery& query, const std::function<bool(KeyIndex&&)>& take);
+
+    // Those of these records that the query lists, in its order. Fails as scanKeys() does, and
+    // where the engine cannot tell the key's columns from those that the order joins. Requires: the
+    // source has a key.
+    Result<std::vector<Key>> inOrder(const RecordQuery& query, const std::vector<Key>& keys);
 
     // Hands the values of these columns to `take`, in order, until it answers false. Usage: a
     // condition is none.
