@@ -880,6 +880,10 @@ Abhilfe: %3</translation>
       <translation>%1 nimmt mindestens %2.</translation>
     </message>
     <message>
+      <source>%1 takes no more connections now. Gravin goes on as soon as one is free; who keeps the server can allow more.</source>
+      <translation>%1 nimmt gerade keine weiteren Verbindungen an. Gravin macht weiter, sobald eine frei ist; wer den Server betreut, kann mehr zulassen.</translation>
+    </message>
+    <message>
       <source>%1 that the screen does not show: “Add field” has them.</source>
       <translation>%1, die die Maske nicht zeigt: „Feld hinzufügen“ hat sie.</translation>
     </message>

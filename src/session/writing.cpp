@@ -30,7 +30,8 @@ Writing::Writing(Notices* notices, Database* database, ProjectDocument* document
     , m_database(database)
     , m_document(document)
     , m_records(records)
-    , m_feed(std::make_unique<ChangeFeed>(database->sharedCatalog(), database->writer()))
+    , m_feed(std::make_unique<ChangeFeed>(database->sharedCatalog(), database->writer(),
+                                          document->project().connection))
     , m_saver(std::make_unique<DraftSaver>(notices, database, records, this))
     , m_draftKeeper(std::make_unique<DraftKeeper>(document->file(), database, records))
     , m_workKeeper(std::make_unique<WorkKeeper>(document->file(), notices, database)) {
@@ -64,6 +65,8 @@ void Writing::connectFeed() {
 void Writing::save(const BoundScreen& screen, const RecordId& id) {
     m_saver->save(screen.screen.label, {screen.table->name, id});
 }
+
+void Writing::setAttended(bool attended) { m_feed->setAttended(attended); }
 
 void Writing::cancel(Worker::JobId job) { m_database->writer()->cancel(job); }
 

@@ -63,6 +63,9 @@ public:
     Worker::JobId addField(const QString& table, const FieldPlan& field, QObject* context,
                            std::function<void(const Result<QString>&)> answer);
 
+    // Whether somebody is at the window, so that news is looked for more often.
+    void setAttended(bool attended);
+
     // Tells what is missing of the change log that this person saw before, if anything.
     void compareLog();
     // From now on the log as it is counts.

@@ -436,10 +436,10 @@ TEST_F(Lines, InThreePlacesAtOnceAreOneDraftEach) {
                      .arg(line.key[0].asInteger())
                      .arg(line.key[1].asInteger()));
     const auto isMarked = [&](const GridView* list) {
-        return list->gridModel()
-            ->cell(
-                list->gridModel()->index(list->gridModel()->rowOf(line), placeOf(list, "quantity")))
-            .isElsewhere;
+        const int row = list->gridModel()->rowOf(line); // while the list is read anew, nowhere
+        return row >= 0 && list->gridModel()
+                               ->cell(list->gridModel()->index(row, placeOf(list, "quantity")))
+                               .isElsewhere;
     };
     EXPECT_TRUE(Driver::until([&] {
         if (isMarked(lines()) && isMarked(inWindow))

@@ -97,6 +97,35 @@ TEST_P(Query, AFieldNarrowsByValuesTextsAndLimits) {
     EXPECT_EQ(narrowed("depth", Kind::OneOf, {}), name("Tick at least one value."));
 }
 
+// Whatever a list goes by: a few of its records, asked for by themselves, come as the whole has
+// them.
+TEST_P(Query, AFewRecordsComeInTheOrderOfAll) {
+    RecordQuery byLookup{{{name("quay"), true, name("quay -> name")}, {name("since")}}};
+    RecordQuery all{{{name("name"), true}}, {{name("wet")}, {Value::boolean(true)}}, {}};
+    all.conditions = {name("depth IS NULL OR depth > 1")};
+    all.search = name("er");
+    all.searched = searchedColumns(screen, catalog);
+    const RecordQuery queries[] = {{}, byLookup, all, {{{name("depth")}, {name("note"), true}}}};
+    for (const RecordQuery& query : queries) {
+        const QStringList whole = keys(query).split(u',', Qt::SkipEmptyParts);
+        for (int some = 1; some < 16; ++some) {
+            std::vector<Key> asked;
+            for (const qint64 id : {4, 3, 2, 1}) {
+                if (some & (1 << (id - 1)))
+                    asked.push_back(key(id));
+            }
+            const auto ordered = TableReader(*session, *screen.table).inOrder(query, asked);
+            ASSERT_TRUE(ordered) << qPrintable(ordered.error().detail);
+            QStringList texts;
+            for (const Key& each : *ordered)
+                texts += QString::number(each[0].asInteger());
+            QStringList wanted = whole;
+            wanted.removeIf([&](const QString& id) { return !(some & (1 << (id.toInt() - 1))); });
+            EXPECT_EQ(texts.join(u','), wanted.join(u',')) << some;
+        }
+    }
+}
+
 TEST_P(Query, AllOfItHoldsTogether) {
     RecordQuery query{{{name("name"), true}},
                       {{name("quay")}, {text("S")}},

@@ -67,6 +67,9 @@ ProjectSettings::ProjectSettings(Workspace* workspace, QWidget* parent)
     connect(workspace->document(), &ProjectDocument::screensChanged, this, &ProjectSettings::fill);
 }
 
+// One that is open loses its focus as it goes, which counts as edited for what is no more.
+ProjectSettings::~ProjectSettings() { m_name->disconnect(this); }
+
 void ProjectSettings::offerLocales() {
     m_locale->addItem(tr("each person's own"), QString());
     m_locale->addItem(tr("ISO forms and points"), QStringLiteral("C"));

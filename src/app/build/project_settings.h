@@ -18,6 +18,7 @@ class ProjectSettings : public QDialog {
 public:
     // `workspace` must outlive it.
     ProjectSettings(Workspace* workspace, QWidget* parent);
+    ~ProjectSettings() override;
 
 private:
     void offerLocales();

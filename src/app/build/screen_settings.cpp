@@ -122,6 +122,9 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     fill();
 }
 
+// One that is open loses its focus as it goes, which counts as edited for what is no more.
+ScreenSettings::~ScreenSettings() { m_label->disconnect(this); }
+
 void ScreenSettings::nameParts() {
     m_label->setObjectName(QStringLiteral("screen-label"));
     m_group->setObjectName(QStringLiteral("screen-group"));

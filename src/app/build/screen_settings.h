@@ -23,6 +23,7 @@ public:
     // `workspace` must outlive the panel. Deletes itself when closed, and closes when the screen
     // goes.
     ScreenSettings(Workspace* workspace, const QString& screenId, QWidget* parent);
+    ~ScreenSettings() override;
 
 Q_SIGNALS:
     // There is another screen like this one now.

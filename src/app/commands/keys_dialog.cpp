@@ -80,6 +80,9 @@ KeysDialog::KeysDialog(CommandList* commands, QWidget* parent)
     m_list->setCurrentItem(m_list->topLevelItem(0)->child(0));
 }
 
+// One that is open loses its focus as it goes, which counts as edited for what is no more.
+KeysDialog::~KeysDialog() { m_edit->disconnect(this); }
+
 void KeysDialog::fill() {
     const QString current = currentId();
     m_list->clear();

@@ -20,6 +20,7 @@ class KeysDialog : public QDialog {
 public:
     // `commands` must outlive it. Deletes itself when closed.
     KeysDialog(CommandList* commands, QWidget* parent);
+    ~KeysDialog() override;
 
 private:
     void fill();

@@ -160,6 +160,7 @@ AsItWasPage::AsItWasPage(Workspace* workspace, const QString& screenId, qint64 a
     , m_list(new QTableView)
     , m_back(new QPushButton(tr("Roll back to here…")))
     , m_backSelected(new QPushButton(tr("Roll back these records…"))) {
+    m_worker->keepConnection(); // the past stands in a table of its session
     setObjectName(QStringLiteral("as-it-was"));
     m_search->setObjectName(QStringLiteral("as-it-was-search"));
     m_search->setPlaceholderText(tr("Search, or write a condition after ="));

@@ -13,6 +13,7 @@
 #include "app/shell/window_commands.h"
 #include "app/shell/workspace_view.h"
 
+#include <QApplication>
 #include <QCloseEvent>
 #include <QFileDialog>
 #include <QFileInfo>
@@ -227,6 +228,10 @@ void MainWindow::showView(WorkspaceView* view) {
 
 void MainWindow::followWorkspace() {
     m_reachable = true;
+    connect(qApp, &QGuiApplication::applicationStateChanged, workspace()->writing(),
+            [writing = workspace()->writing()](Qt::ApplicationState state) {
+                writing->setAttended(state == Qt::ApplicationActive);
+            });
     connect(workspace()->notices(), &Notices::said, this, &MainWindow::notify);
     connect(workspace()->writing(), &Writing::reachable, this,
             [this](bool reachable, const QString& reason) {

@@ -30,14 +30,40 @@ CommittedChange withoutRecords(const ChangeSummary& summary) {
 }
 } // namespace
 
-ChangeFeed::ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer, QObject* parent)
+ChangeFeed::ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer,
+                       const ConnectionSpec& database, QObject* parent)
     : QObject(parent)
     , m_catalog(std::move(catalog))
     , m_writer(writer) {
-    m_timer.setInterval(PollMilliseconds);
+    if (!database.isFile()) {
+        m_listener = startWorker(database, Session::Access::ReadOnly);
+        m_listener->listen(this, [this](const QStringList& told) { hear(told); });
+        m_isTold = !dialectFor(database)->listenStatement().isEmpty();
+    }
+    m_timer.setInterval(m_listener ? ServerMilliseconds : FileMilliseconds);
     connect(&m_timer, &QTimer::timeout, this, &ChangeFeed::poll);
-    m_timer.start();
+    if (!m_isTold)
+        m_timer.start();
     poll();
+}
+
+void ChangeFeed::setAttended(bool attended) {
+    if (!m_listener)
+        return;
+    m_timer.setInterval(attended || m_lost ? ServerMilliseconds : RestingMilliseconds);
+    if (attended)
+        poll();
+}
+
+void ChangeFeed::hear(const QStringList& told) {
+    // The connection is lost: it is tried again until there is another, and what was told in the
+    // meantime is looked for then.
+    const bool isNews =
+        told.isEmpty() || std::any_of(told.begin(), told.end(), [&](const auto& one) {
+            return !m_told.contains(one.section(u' ', 1).toLongLong());
+        });
+    if (isNews)
+        poll();
 }
 
 void ChangeFeed::announce(const CommittedChange& change) {
@@ -48,10 +74,12 @@ void ChangeFeed::announce(const CommittedChange& change) {
 }
 
 void ChangeFeed::poll() {
+    m_pollsAgain = m_polling;
     if (m_polling)
         return;
     m_polling = true;
-    m_writer->run<News>(
+    Worker* worker = m_listener ? m_listener.get() : m_writer;
+    worker->run<News>(
         this,
         [catalog = m_catalog, seen = m_newest, told = m_told](Session& session) {
             return newsSince(session, *catalog, seen, told);
@@ -66,26 +94,29 @@ Result<ChangeFeed::News> ChangeFeed::newsSince(Session& session, const Catalog& 
     News news;
     news.version = session.foreignCommits();
     ChangeLog log(session);
-    LogFilter filter;
-    filter.limit = seen >= 0 ? LookBack + MostChangesAtOnce : LookBack;
-    if (seen >= 0)
-        filter.afterId = seen - LookBack;
-    auto newer = log.list(filter);
+    const auto newer = log.idsAfter(seen >= 0 ? seen - LookBack : 0,
+                                    seen >= 0 ? LookBack + MostChangesAtOnce : LookBack);
     if (!newer)
         return newer.error();
-    news.newest = newer->empty() ? std::max<qint64>(seen, 0) : newer->front().id;
-    const auto isNews = [&](const ChangeSummary& change) { return !told.contains(change.id); };
-    news.tooMany =
-        seen >= 0 && std::count_if(newer->begin(), newer->end(), isNews) >= MostChangesAtOnce;
-    for (auto summary = newer->rbegin(); summary != newer->rend(); ++summary) {
-        news.ids += summary->id;
-        if (seen < 0 || news.tooMany || !isNews(*summary))
+    news.ids = *newer;
+    news.newest = newer->isEmpty() ? std::max<qint64>(seen, 0) : newer->front();
+    QList<qint64> untold = *newer;
+    untold.removeIf([&](qint64 id) { return told.contains(id); });
+    news.tooMany = seen >= 0 && untold.size() >= MostChangesAtOnce;
+    if (seen < 0 || news.tooMany)
+        return news;
+    std::reverse(untold.begin(), untold.end());
+    for (const qint64 id : std::as_const(untold)) {
+        const auto summary = log.summary(id);
+        if (!summary)
+            return summary.error();
+        if (!*summary)
             continue;
-        if (summary->records > MostRecordsTold) {
-            news.changes.push_back(withoutRecords(*summary));
+        if ((*summary)->records > MostRecordsTold) {
+            news.changes.push_back(withoutRecords(**summary));
             continue;
         }
-        auto change = log.change(summary->id, catalog);
+        auto change = log.change(id, catalog);
         if (!change)
             return change.error();
         news.changes.push_back(std::move(*change));
@@ -95,12 +126,20 @@ Result<ChangeFeed::News> ChangeFeed::newsSince(Session& session, const Catalog& 
 
 void ChangeFeed::take(const Result<News>& news) {
     m_polling = false;
+    // Something was told while the answer was under way.
+    if (std::exchange(m_pollsAgain, false) && m_isTold)
+        QMetaObject::invokeMethod(this, &ChangeFeed::poll, Qt::QueuedConnection);
     if (!news) {
         if (!m_lost && news.error().kind != ErrorKind::Busy)
             Q_EMIT lost(news.error());
         m_lost = m_lost || news.error().kind != ErrorKind::Busy;
+        // Until it can be had, nobody tells of anything.
+        if (m_isTold)
+            m_timer.start(ServerMilliseconds);
         return;
     }
+    if (m_isTold)
+        m_timer.stop();
     if (m_lost) {
         m_lost = false;
         Q_EMIT restored();

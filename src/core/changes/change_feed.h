@@ -11,16 +11,24 @@
 
 namespace gravin {
 
-// Tells of every committed change: those of this process at once, those of others found by looking
-// at the database about twice a second. Lives in the interface's thread.
+// Tells of every committed change: those of this process at once, those of others as the server
+// tells of them, or else found by looking at the log, of a file about twice a second, of a server
+// every two seconds and less often while nobody is at the window. Lives in the interface's thread.
 class ChangeFeed : public QObject {
     Q_OBJECT
 public:
-    static constexpr int PollMilliseconds = 400;
+    static constexpr int FileMilliseconds = 400;
+    static constexpr int ServerMilliseconds = 2000;
+    static constexpr int RestingMilliseconds = 10'000;
 
-    // `writer` is the worker of the one door: its connection tells commits of others from its own.
-    // It must outlive the feed. Begins to look as soon as the event loop runs.
-    ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer, QObject* parent = nullptr);
+    // `writer` is the worker of the one door: a file's connection tells commits of others from its
+    // own. It must outlive the feed. A server has a connection of its own for it, the only one that
+    // is kept. Begins to look as soon as the event loop runs.
+    ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer,
+               const ConnectionSpec& database, QObject* parent = nullptr);
+
+    // Whether somebody is at the window: then it is looked at once, and more often.
+    void setAttended(bool attended);
 
     // From the next look on, changes are read by this catalog.
     void setCatalog(std::shared_ptr<const Catalog> catalog) { m_catalog = std::move(catalog); }
@@ -49,6 +57,8 @@ private:
         bool tooMany = false;
     };
     void poll();
+    // What the server told: which log, and the number of a change.
+    void hear(const QStringList& told);
     // What the log has beyond `seen` (−1: nothing was seen yet) and `told`.
     static Result<News> newsSince(Session& session, const Catalog& catalog, qint64 seen,
                                   const QSet<qint64>& told);
@@ -56,7 +66,10 @@ private:
 
     std::shared_ptr<const Catalog> m_catalog;
     Worker* m_writer;
+    WorkerHandle m_listener; // of a server; null: of a file
     QTimer m_timer;
+    bool m_isTold = false; // by the server, as long as it can be reached
+    bool m_pollsAgain = false;
     // Recent changes that have been told. Servers number changes before they are committed, so one
     // may appear behind others with higher numbers: the end of the log is looked at again and
     // again.

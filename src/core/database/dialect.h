@@ -207,6 +207,15 @@ public:
     // A number that changes when another connection has committed something; 0 when unknown.
     virtual qint64 foreignCommits(QSqlDatabase& database) const = 0;
 
+    // How an engine tells who listens of what was committed, without being asked: the statement by
+    // which one listens, the descriptor that becomes readable then, and what was heard since. All
+    // that the log is told of is told with news(). Empty: it tells nothing.
+    virtual QString listenStatement() const { return {}; }
+    virtual int newsDescriptor(QSqlDatabase&) const { return -1; }
+    virtual Result<QStringList> news(QSqlDatabase&) const { return QStringList(); }
+    // Stands behind the last INSERT of a change and tells of it when it is committed.
+    virtual QString tellingOf(qint64 /*change*/) const { return {}; }
+
     // Marks that somebody is at a place, a number that all agree on, kept by the connection and
     // gone with it at the latest. enterPlace() and leavePlace() give one row; presentAt() one for
     // each who is there: the name, "" where it is not told, and 1 for this connection itself.

@@ -194,6 +194,14 @@ Error ServerDialect::unavailable(const QString& detail) const {
             detail};
 }
 
+Error ServerDialect::tooManyConnections(const QString& detail) const {
+    return {ErrorKind::Unavailable,
+            coreTr("%1 takes no more connections now. Gravin goes on as soon as one is free; who "
+                   "keeps the server can allow more.")
+                .arg(serverNameFirst()),
+            detail};
+}
+
 Error ServerDialect::wrongPassword(const QString& detail) const {
     return {
         ErrorKind::AccessDenied,

@@ -44,6 +44,7 @@ protected:
     // The sentences of refusals that servers share.
     Error unavailable(const QString& detail) const;
     Error wrongPassword(const QString& detail) const;
+    Error tooManyConnections(const QString& detail) const;
     Error tookTooLong(const QString& detail) const;
     Error noRight(const QString& detail) const;
 

@@ -238,6 +238,22 @@ Result<QVariant> Session::mark(const QString& sql, const QVariantList& values) {
     return answer;
 }
 
+Result<int> Session::listen() {
+    const QString statement = m_dialect->listenStatement();
+    if (statement.isEmpty())
+        return -1;
+    if (Status listening = command(statement); !listening)
+        return listening.error();
+    return m_dialect->newsDescriptor(m_database);
+}
+
+Result<QStringList> Session::news() {
+    auto heard = m_dialect->news(m_database);
+    if (!heard)
+        noteIfLost(heard.error());
+    return heard;
+}
+
 Result<int> Session::logTables() {
     if (m_logTables < 3) {
         auto found = scalar(m_dialect->changeLogTablesQuery());

@@ -106,6 +106,11 @@ public:
         Session& m_session;
     };
 
+    // From now on news() gives what is told of commits, where the engine does so; the descriptor
+    // becomes readable when there may be some. −1: it tells nothing.
+    Result<int> listen();
+    Result<QStringList> news();
+
     // Makes the statement that runs now fail with ErrorKind::Cancelled. Any thread; may take as
     // long as connecting to the server takes.
     void interrupt() { m_dialect->interrupt(); }

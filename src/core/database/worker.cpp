@@ -10,6 +10,7 @@
 #include <algorithm>
 #include <condition_variable>
 #include <optional>
+#include <unordered_map>
 
 namespace gravin {
 
@@ -65,6 +66,77 @@ private:
     int m_workers = 0;
 };
 
+// The connections that this process has to each server's database.
+class Connections {
+public:
+    static Connections& instance() {
+        static auto* connections = new Connections; // as OpenFiles
+        return *connections;
+    }
+    void set(std::chrono::milliseconds idle, int most) {
+        const std::lock_guard lock(m_mutex);
+        m_idle = idle;
+        m_most = most;
+    }
+    std::chrono::milliseconds idle() {
+        const std::lock_guard lock(m_mutex);
+        return m_idle;
+    }
+
+    // Waits for a free one; after a while it is one more than there should be, for nobody is to
+    // wait for what others keep.
+    void take(const QString& server) {
+        std::unique_lock lock(m_mutex);
+        const auto isFree = [&] { return m_taken.value(server) < m_most; };
+        if (!isFree())
+            askIdle(server);
+        (void)m_given.wait_for(lock, LongestWait, isFree);
+        ++m_taken[server];
+    }
+    void give(const QString& server) {
+        {
+            const std::lock_guard lock(m_mutex);
+            if (--m_taken[server] <= 0)
+                m_taken.remove(server);
+        }
+        m_given.notify_all();
+    }
+    // Who has one and does not need it now: `giveBack` is called when somebody else does.
+    void offer(const void* who, const QString& server, std::function<void()> giveBack) {
+        const std::lock_guard lock(m_mutex);
+        m_offers[who] = {server, std::move(giveBack)};
+    }
+    void takeBack(const void* who) {
+        const std::lock_guard lock(m_mutex);
+        m_offers.erase(who);
+    }
+
+private:
+    static constexpr std::chrono::seconds LongestWait{5};
+    struct Offer {
+        QString server;
+        std::function<void()> giveBack;
+    };
+    // Requires: m_mutex is held.
+    void askIdle(const QString& server) {
+        const auto found = std::find_if(m_offers.begin(), m_offers.end(), [&](const auto& offer) {
+            return offer.second.server == server;
+        });
+        if (found == m_offers.end())
+            return;
+        const Offer offer = found->second;
+        m_offers.erase(found);
+        offer.giveBack();
+    }
+
+    std::mutex m_mutex;
+    std::condition_variable m_given;
+    QHash<QString, int> m_taken;
+    std::unordered_map<const void*, Offer> m_offers;
+    std::chrono::milliseconds m_idle = std::chrono::minutes(1);
+    int m_most = 4;
+};
+
 QString nameOf(const QString& file) { return QDir::cleanPath(QFileInfo(file).absoluteFilePath()); }
 
 } // namespace
@@ -75,6 +147,23 @@ Worker::Worker(ConnectionSpec spec, Session::Access access, QObject* parent)
     , m_access(access)
     , m_thread("gravin-database") {
     OpenFiles::instance().begin();
+    if (!m_spec.isFile())
+        m_thread.whenIdle(Connections::instance().idle(), [this] { giveBack(); });
+}
+
+void Worker::setConnections(std::chrono::milliseconds idle, int most) {
+    Connections::instance().set(idle, most);
+}
+
+void Worker::listen(QObject* context, std::function<void(const QStringList&)> heard) {
+    keepConnection();
+    m_heard = [this, context = QPointer<QObject>(context),
+               heard = std::move(heard)](const QStringList& told) {
+        deliver([context, heard, told] {
+            if (context)
+                heard(told);
+        });
+    };
 }
 
 void Worker::dropAll() {
@@ -85,12 +174,60 @@ void Worker::dropAll() {
         interruptBeside(m_running);
 }
 
-// In the worker's thread.
+// In the worker's thread, as those that follow.
 void Worker::closeSession() {
-    const bool heldFile = m_session && m_spec.isFile();
+    if (!m_session)
+        return;
+    m_thread.alsoWaitFor(-1, {});
+    Connections::instance().takeBack(this);
     m_session.reset();
-    if (heldFile)
+    if (m_spec.isFile())
         OpenFiles::instance().remove(nameOf(m_spec.path));
+    else
+        Connections::instance().give(m_spec.url());
+}
+
+void Worker::giveBack() {
+    if (!m_keepsConnection)
+        closeSession();
+}
+
+// What was told; that the connection is lost is told by nothing.
+void Worker::hear() {
+    if (!m_session || !m_heard)
+        return;
+    const auto news = m_session->news();
+    if (!news) {
+        closeSession();
+        m_heard({});
+    } else if (!news->isEmpty()) {
+        m_heard(*news);
+    }
+}
+
+Status Worker::openSession() {
+    if (!m_spec.isFile())
+        Connections::instance().take(m_spec.url());
+    auto opened = Session::open(m_spec, m_access);
+    Result<int> listening = -1;
+    if (opened && m_heard)
+        listening = (*opened)->listen();
+    if (!opened || !listening) {
+        if (!m_spec.isFile())
+            Connections::instance().give(m_spec.url());
+        return opened ? listening.error() : opened.error();
+    }
+    m_session = std::move(*opened);
+    m_session->askBeforeStatements([this]() -> Status {
+        if (m_cancelled)
+            return Error{ErrorKind::Cancelled, coreTr("Stopped on request.")};
+        return ok();
+    });
+    if (m_spec.isFile())
+        OpenFiles::instance().add(nameOf(m_spec.path));
+    if (*listening >= 0)
+        m_thread.alsoWaitFor(*listening, [this] { hear(); });
+    return ok();
 }
 
 void Worker::end() {
@@ -150,6 +287,7 @@ void Worker::waitForInterrupts() {
 }
 
 void Worker::runTask(JobId job, const Task& task) {
+    Connections::instance().takeBack(this);
     Result<Session*> opened = session();
     {
         const std::lock_guard lock(m_mutex);
@@ -177,6 +315,11 @@ void Worker::runTask(JobId job, const Task& task) {
     }
     // An interrupt that is still on its way must not hit the next job.
     waitForInterrupts();
+    // The job's answers may have brought news along, which nobody waits for any more.
+    hear();
+    if (m_session && !m_spec.isFile() && !m_keepsConnection)
+        Connections::instance().offer(this, m_spec.url(),
+                                      [this] { m_thread.run([this] { giveBack(); }); });
 }
 
 // Servers are interrupted through a connection of its own, which takes its time: not in the thread
@@ -198,17 +341,8 @@ Result<Session*> Worker::session() {
     if (m_session && (m_session->isLost() || !m_session->dialect().verifyStillThere()))
         closeSession();
     if (!m_session) {
-        auto opened = Session::open(m_spec, m_access);
-        if (!opened)
+        if (Status opened = openSession(); !opened)
             return opened.error();
-        m_session = std::move(*opened);
-        m_session->askBeforeStatements([this]() -> Status {
-            if (m_cancelled)
-                return Error{ErrorKind::Cancelled, coreTr("Stopped on request.")};
-            return ok();
-        });
-        if (m_spec.isFile())
-            OpenFiles::instance().add(nameOf(m_spec.path));
     }
     return m_session.get();
 }

@@ -61,6 +61,20 @@ public:
     // Waits until every job given so far has run (their answers are delivered by the event loop).
     void drain();
 
+    // A server's connection is given back when nobody has asked for anything for a while, and when
+    // all that one process takes are in use and another worker needs one; the next job takes one
+    // anew. Not of this worker: what its session keeps for itself is needed. Call before its first
+    // job.
+    void keepConnection() { m_keepsConnection = true; }
+    // Hears what the server tells of commits, where it tells of any, on the connection that it
+    // keeps: `heard` is called in this thread, while `context` lives, with what was told; with
+    // nothing, once the connection is lost, until the next job takes another. Call before its first
+    // job.
+    void listen(QObject* context, std::function<void(const QStringList&)> heard);
+    // For all workers of the process, before any is made: how long, and how many connections it
+    // takes at most of one server's database.
+    static void setConnections(std::chrono::milliseconds idle, int most);
+
     // Ends the worker without anybody waiting: it goes when its running job is over. Nobody may use
     // it afterwards. Requires: called from the thread that made the worker.
     void retire();
@@ -81,6 +95,10 @@ private:
     void interruptBeside(JobId job);
 
     void closeSession();
+    Status openSession();
+    // Gives the connection back, unless it is kept.
+    void giveBack();
+    void hear();
     void end(); // for good
     void waitForInterrupts();
 
@@ -88,7 +106,9 @@ private:
     Session::Access m_access;
     std::unique_ptr<Session> m_session; // touched in the worker's thread only
     bool m_hasEnded = false;            // the same
-    Mailbox m_here;                     // lives in the maker's thread
+    bool m_keepsConnection = false;
+    std::function<void(const QStringList&)> m_heard; // delivers in the maker's thread
+    Mailbox m_here;                                  // lives in the maker's thread
 
     std::mutex m_mutex; // guards what follows
     JobId m_next = 1;

@@ -11,6 +11,8 @@
 #include <atomic>
 #include <vector>
 
+#include <unistd.h>
+
 namespace gravin {
 namespace {
 
@@ -97,6 +99,55 @@ TEST(Mailbox, WhatWasNotRunGoesWithIt) {
     }
     QCoreApplication::processEvents();
     EXPECT_EQ(held.use_count(), 1);
+}
+
+// When nothing was given for a while, once.
+TEST(TaskThread, IdlesOnceAfterWhatWasGiven) {
+    std::atomic<int> idled = 0;
+    TaskThread thread("test");
+    thread.whenIdle(std::chrono::milliseconds(20), [&] { ++idled; });
+    std::this_thread::sleep_for(std::chrono::milliseconds(80));
+    EXPECT_EQ(idled, 0) << "nothing was given yet";
+    for (int times = 1; times <= 2; ++times) {
+        thread.run([] {});
+        for (int i = 0; i < 200 && idled < times; ++i)
+            std::this_thread::sleep_for(std::chrono::milliseconds(10));
+        std::this_thread::sleep_for(std::chrono::milliseconds(60));
+        EXPECT_EQ(idled, times);
+    }
+}
+
+TEST(TaskThread, WaitsForADescriptorBetweenTasks) {
+    int ends[2] = {-1, -1};
+    ASSERT_EQ(::pipe(ends), 0);
+    std::atomic<int> read = 0;
+    std::atomic<int> run = 0;
+    {
+        TaskThread thread("test");
+        thread.run([&] {
+            thread.alsoWaitFor(ends[0], [&] {
+                char one = 0;
+                if (::read(ends[0], &one, 1) == 1)
+                    ++read;
+            });
+        });
+        for (int i = 1; i <= 3; ++i) {
+            ASSERT_EQ(::write(ends[1], "x", 1), 1);
+            for (int turn = 0; turn < 500 && read < i; ++turn)
+                std::this_thread::sleep_for(std::chrono::milliseconds(2));
+            EXPECT_EQ(read, i);
+            thread.run([&] { ++run; });
+            thread.drain();
+            EXPECT_EQ(run, i) << "tasks go on";
+        }
+        thread.run([&] { thread.alsoWaitFor(-1, {}); });
+        thread.drain();
+        ASSERT_EQ(::write(ends[1], "x", 1), 1);
+        std::this_thread::sleep_for(std::chrono::milliseconds(50));
+        EXPECT_EQ(read, 3) << "nobody waits for it any more";
+    }
+    ::close(ends[0]);
+    ::close(ends[1]);
 }
 
 } // namespace

@@ -199,6 +199,25 @@ Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
     return changes;
 }
 
+Result<QList<qint64>> ChangeLog::idsAfter(qint64 id, qint64 most) {
+    QList<qint64> ids;
+    auto present = exists();
+    if (!present)
+        return present.error();
+    if (!*present)
+        return ids;
+    Status read = m_session.select(
+        QStringLiteral("SELECT id FROM gravin_change WHERE id > ? AND id <= ? ORDER BY id DESC "
+                       "LIMIT ?"),
+        {id, LargestChangeId, most}, [&](const QSqlQuery& row) {
+            ids += row.value(0).toLongLong();
+            return true;
+        });
+    if (!read)
+        return read.error();
+    return ids;
+}
+
 Result<std::optional<ChangeSummary>> ChangeLog::summary(qint64 id) {
     LogFilter one;
     one.afterId = id - 1;

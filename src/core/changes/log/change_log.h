@@ -107,6 +107,8 @@ public:
 
     // Newest first. An absent log is an empty one.
     Result<std::vector<ChangeSummary>> list(const LogFilter& filter);
+    // The numbers of the newest changes beyond this one, newest first.
+    Result<QList<qint64>> idsAfter(qint64 id, qint64 most);
     // Nothing: there is no such change.
     Result<std::optional<ChangeSummary>> summary(qint64 id);
     // Who set this field of the record that has this key now, newest first, through changes of its

@@ -21,7 +21,8 @@ Status LogSeal::add(SessionWriter& writer, qint64 change, const SealedContent& s
         chained = chainedHash(former->chain, change, content);
     }
     const QString columns = QStringLiteral("INSERT INTO gravin_seal (change_id, content, position, "
-                                           "chain%1) VALUES (?, ?, ?, ?%2)");
+                                           "chain%1) VALUES (?, ?, ?, ?%2)") +
+                            m_session.dialect().tellingOf(change);
     auto added =
         *apart ? writer.execute(columns.arg(QStringLiteral(", records"), QStringLiteral(", ?")),
                                 {change, content, position, chained, sealed.records})

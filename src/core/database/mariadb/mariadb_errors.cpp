@@ -51,6 +51,10 @@ Error MariaDbDialect::errorOf(const QSqlError& error) const {
     case ER_ACCESS_DENIED_ERROR:
     case ER_ACCESS_DENIED_NO_PASSWORD_ERROR:
         return wrongPassword(detail);
+    case ER_CON_COUNT_ERROR:
+    case ER_TOO_MANY_USER_CONNECTIONS:
+    case ER_USER_LIMIT_REACHED:
+        return tooManyConnections(detail);
     case ER_BAD_DB_ERROR:
         return {ErrorKind::Unavailable,
                 coreTr("%1 has no database %2.").arg(serverNameFirst(), spec().database), detail};
@@ -107,7 +111,6 @@ Error MariaDbDialect::errorOf(const QSqlError& error) const {
     case CR_SERVER_HANDSHAKE_ERR:
     case ER_SERVER_SHUTDOWN:
     case ER_CONNECTION_KILLED:
-    case ER_CON_COUNT_ERROR:
         return unavailable(detail);
     default:
         return {ErrorKind::Database, coreTr("The database answered with an error."), detail};

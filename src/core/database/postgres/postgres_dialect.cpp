@@ -93,7 +93,8 @@ QStringList PostgresDialect::openingStatements(bool readOnly) const {
         statements += QStringLiteral("SET statement_timeout = '%1s'").arg(spec().timeLimit);
     if (readOnly)
         statements += QStringLiteral("SET default_transaction_read_only = on");
-    return statements;
+    // All in one, so that a far server is asked once.
+    return {statements.join(QStringLiteral("; "))};
 }
 
 Status PostgresDialect::opened(QSqlDatabase& database) {
@@ -311,6 +312,34 @@ SealingStatements PostgresDialect::sealingStatements() const {
             {}};
 }
 
+// One channel for all logs of a database: what is told says which of them is meant.
+QString PostgresDialect::listenStatement() const { return QStringLiteral("LISTEN gravin_change"); }
+
+int PostgresDialect::newsDescriptor(QSqlDatabase& database) const {
+    const PGconn* connection = postgresOf(database);
+    return connection ? PQsocket(connection) : -1;
+}
+
+Result<QStringList> PostgresDialect::news(QSqlDatabase& database) const {
+    PGconn* connection = postgresOf(database);
+    if (!connection || PQconsumeInput(connection) == 0 || isClosed(PQsocket(connection)))
+        return Error{
+            ErrorKind::Unavailable,
+            coreTr("The connection to %1 is lost. Nothing was written.").arg(serverName())};
+    QStringList heard;
+    while (PGnotify* each = PQnotifies(connection)) {
+        heard += QString::fromUtf8(each->extra);
+        PQfreemem(each);
+    }
+    return heard;
+}
+
+QString PostgresDialect::tellingOf(qint64 change) const {
+    return QStringLiteral(" RETURNING pg_notify('gravin_change', "
+                          "CAST(CAST(to_regclass('gravin_change') AS oid) AS text) || ' %1')")
+        .arg(change);
+}
+
 QString PostgresDialect::declaration(FieldKind kind, int length, bool) const {
     const auto decimal = QStringLiteral("%1(%2, %3)");
     switch (kind) {
@@ -391,6 +420,8 @@ Error PostgresDialect::errorOf(const QSqlError& error) const {
     if (state == u"25006")
         return {ErrorKind::ReadOnly, coreTr("%1 only lets this be read.").arg(serverNameFirst()),
                 detail};
+    if (state == u"53300")
+        return tooManyConnections(detail);
     if (family == u"53")
         return {
             ErrorKind::Full,
@@ -411,6 +442,8 @@ Error PostgresDialect::errorOf(const QSqlError& error) const {
         // libpq tells no state for what fails before the session stands.
         if (detail.contains(u"password") || detail.contains(u"authentication"))
             return wrongPassword(detail);
+        if (detail.contains(u"too many") || detail.contains(u"remaining connection slots"))
+            return tooManyConnections(detail);
         if (detail.contains(u"SSL") || detail.contains(u"certificate"))
             return {ErrorKind::Unavailable,
                     coreTr("A protected connection to %1 could not be made as it was asked for.")

@@ -37,6 +37,10 @@ public:
     QString containsText(const QString& expression) const override;
     bool isPlainlyExact(const Column& column, const Value& value) const override;
     Result<Catalog> readCatalog(QSqlDatabase& database) const override;
+    QString listenStatement() const override;
+    int newsDescriptor(QSqlDatabase& database) const override;
+    Result<QStringList> news(QSqlDatabase& database) const override;
+    QString tellingOf(qint64 change) const override;
     QString declaration(FieldKind kind, int length, bool isIndexed) const override;
     Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
                                          const QString& select) const override;
