@@ -9,7 +9,12 @@ Database::Database(const ConnectionSpec& connection, std::shared_ptr<const Catal
     , m_catalog(std::move(catalog))
     , m_reader(std::move(reader))
     , m_indexer(startReader())
-    , m_writer(startWorker(connection, Session::Access::ReadWrite)) {}
+    , m_writer(startWorker(connection, Session::Access::ReadWrite)) {
+    if (connection.isFile())
+        return;
+    m_kept = startReader();
+    m_kept->keepConnection();
+}
 
 void Database::setCatalog(Catalog next) {
     m_catalog = std::make_shared<const Catalog>(std::move(next));

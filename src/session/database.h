@@ -25,12 +25,16 @@ public:
     std::shared_ptr<const Catalog> sharedCatalog() const { return m_catalog; }
     void setCatalog(Catalog next);
 
-    // Pages, lookups, the log. These three live as long as the database.
+    // Pages, lookups, the log. These four live as long as the database.
     Worker* reader() { return m_reader.get(); }
     // Key indexes, which take their time in large tables.
     Worker* indexer() { return m_indexer.get(); }
     // The one door. Only Writing gives it work.
     Worker* writer() { return m_writer.get(); }
+    // Whose connection is kept as long as the project is open, for what hangs on it: news of
+    // commits, and where this person is. Of a file that of the door, which alone knows its own
+    // commits.
+    Worker* kept() { return m_kept ? m_kept.get() : m_writer.get(); }
     // A worker of one's own that reads, for questions that would hold up the others.
     WorkerHandle startReader() const;
 
@@ -44,6 +48,7 @@ private:
     WorkerHandle m_reader;
     WorkerHandle m_indexer;
     WorkerHandle m_writer;
+    WorkerHandle m_kept; // null: of a file
 };
 
 } // namespace gravin

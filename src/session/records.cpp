@@ -64,7 +64,7 @@ Records::Records(Notices* notices, Database* database, ProjectDocument* document
     , m_live(std::make_unique<LiveRecords>(database->sharedCatalog(), database->reader(),
                                            database->indexer()))
     , m_remote(std::make_unique<RemoteChanges>())
-    , m_presence(std::make_unique<Presence>(document->project().connection, database->reader()))
+    , m_presence(std::make_unique<Presence>(document->project().connection, database->kept()))
     , m_lookupWork(std::make_unique<LookupWork>(notices, database, document, this))
     , m_profiles(std::make_unique<ColumnProfiles>(database, document))
     , m_questions(std::make_unique<DraftQuestions>(database, document, this))

@@ -30,7 +30,7 @@ Writing::Writing(Notices* notices, Database* database, ProjectDocument* document
     , m_database(database)
     , m_document(document)
     , m_records(records)
-    , m_feed(std::make_unique<ChangeFeed>(database->sharedCatalog(), database->writer(),
+    , m_feed(std::make_unique<ChangeFeed>(database->sharedCatalog(), database->kept(),
                                           document->project().connection))
     , m_saver(std::make_unique<DraftSaver>(notices, database, records, this))
     , m_draftKeeper(std::make_unique<DraftKeeper>(document->file(), database, records))

@@ -28,13 +28,17 @@ protected:
     void TearDown() override {
         feed.reset();
         writer.reset();
+        kept.reset();
         (void)Worker::waitUntilAllClosed(std::chrono::seconds(20));
         Worker::setConnections(std::chrono::minutes(1), 4);
     }
 
     void look() {
         writer = startWorker(database->spec(), Session::Access::ReadWrite);
-        feed = std::make_unique<ChangeFeed>(catalog, writer.get(), database->spec());
+        kept = startWorker(database->spec(), Session::Access::ReadOnly);
+        kept->keepConnection();
+        feed = std::make_unique<ChangeFeed>(catalog, isServer() ? kept.get() : writer.get(),
+                                            database->spec());
         QObject::connect(feed.get(), &ChangeFeed::committedByOthers, feed.get(),
                          [this](const CommittedChange& change) { heard += change.note; });
         QObject::connect(feed.get(), &ChangeFeed::lost, feed.get(), [this] { ++losses; });
@@ -82,6 +86,7 @@ protected:
     std::unique_ptr<Session> other;
     std::shared_ptr<const Catalog> catalog;
     WorkerHandle writer;
+    WorkerHandle kept;
     std::unique_ptr<ChangeFeed> feed;
     QStringList heard;
     int losses = 0;

@@ -495,13 +495,13 @@ void WorkspaceView::renewPage(const QString& screenId) {
 void WorkspaceView::askForField(const QString& screenId, const QString& table) {
     auto* dialog = new NewFieldDialog(m_workspace, table, this);
     connect(dialog, &NewFieldDialog::added, this,
-            [this, screenId](const QString& column, bool required, const QString& said) {
+            [this, screenId](const QString& column, bool required, const QString& words) {
                 FieldAdder::addNewField(m_workspace, screenId, column, required);
                 if (BuildFace* face = currentPage() ? BuildFace::of(currentPage()) : nullptr) {
                     face->plate()->setCurrent(PlateLine::Label, column);
                     face->focus();
                 }
-                Q_EMIT this->said({Notice::Kind::Done, said});
+                Q_EMIT said({Notice::Kind::Done, words});
             });
     dialog->open();
 }

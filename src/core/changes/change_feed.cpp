@@ -30,17 +30,16 @@ CommittedChange withoutRecords(const ChangeSummary& summary) {
 }
 } // namespace
 
-ChangeFeed::ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer,
+ChangeFeed::ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* worker,
                        const ConnectionSpec& database, QObject* parent)
     : QObject(parent)
     , m_catalog(std::move(catalog))
-    , m_writer(writer) {
-    if (!database.isFile()) {
-        m_listener = startWorker(database, Session::Access::ReadOnly);
-        m_listener->listen(this, [this](const QStringList& told) { hear(told); });
-        m_isTold = !dialectFor(database)->listenStatement().isEmpty();
-    }
-    m_timer.setInterval(m_listener ? ServerMilliseconds : FileMilliseconds);
+    , m_worker(worker)
+    , m_isOfServer(!database.isFile()) {
+    m_isTold = !dialectFor(database)->listenStatement().isEmpty();
+    if (m_isTold)
+        m_worker->listen(this, [this](const QStringList& told) { hear(told); });
+    m_timer.setInterval(m_isOfServer ? ServerMilliseconds : FileMilliseconds);
     connect(&m_timer, &QTimer::timeout, this, &ChangeFeed::poll);
     if (!m_isTold)
         m_timer.start();
@@ -48,7 +47,7 @@ ChangeFeed::ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer,
 }
 
 void ChangeFeed::setAttended(bool attended) {
-    if (!m_listener)
+    if (!m_isOfServer)
         return;
     m_timer.setInterval(attended || m_lost ? ServerMilliseconds : RestingMilliseconds);
     if (attended)
@@ -78,8 +77,7 @@ void ChangeFeed::poll() {
     if (m_polling)
         return;
     m_polling = true;
-    Worker* worker = m_listener ? m_listener.get() : m_writer;
-    worker->run<News>(
+    m_worker->run<News>(
         this,
         [catalog = m_catalog, seen = m_newest, told = m_told](Session& session) {
             return newsSince(session, *catalog, seen, told);

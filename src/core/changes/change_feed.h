@@ -21,10 +21,10 @@ public:
     static constexpr int ServerMilliseconds = 2000;
     static constexpr int RestingMilliseconds = 10'000;
 
-    // `writer` is the worker of the one door: a file's connection tells commits of others from its
-    // own. It must outlive the feed. A server has a connection of its own for it, the only one that
-    // is kept. Begins to look as soon as the event loop runs.
-    ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* writer,
+    // `worker`: of a file that of the one door, whose connection tells commits of others from its
+    // own; of a server one whose connection is kept, and that has had no job yet. It must outlive
+    // the feed. Begins to look as soon as the event loop runs.
+    ChangeFeed(std::shared_ptr<const Catalog> catalog, Worker* worker,
                const ConnectionSpec& database, QObject* parent = nullptr);
 
     // Whether somebody is at the window: then it is looked at once, and more often.
@@ -65,8 +65,8 @@ private:
     void take(const Result<News>& news);
 
     std::shared_ptr<const Catalog> m_catalog;
-    Worker* m_writer;
-    WorkerHandle m_listener; // of a server; null: of a file
+    Worker* m_worker;
+    bool m_isOfServer;
     QTimer m_timer;
     bool m_isTold = false; // by the server, as long as it can be reached
     bool m_pollsAgain = false;
