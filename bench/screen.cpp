@@ -208,7 +208,14 @@ public:
         QObject context;
         QObject::connect(m_window->workspace()->writing(), &Writing::committed, &context,
                          [&] { isTold = true; });
-        std::thread other([&] { changeAsSomebodyElse(spec); });
+        std::vector<Key> touched;
+        for (qint64 id = 1; id <= 2000; ++id)
+            touched.push_back(Key({Value::integer(id)}));
+        // What the list is sorted by: it has to be read anew.
+        std::thread other([&] {
+            changeAsSomebodyElse(spec, touched, QStringLiteral("cost"),
+                                 Value::decimal(*Decimal::fromText(QStringLiteral("12.34"))));
+        });
         Stillness still;
         QElapsedTimer timer;
         timer.start();
@@ -218,6 +225,37 @@ public:
         paint();
         std::printf("%-44s %8.1f, longest standstill %.1f\n",
                     "2,000 records changed by somebody else", milliseconds(timer), still.longest());
+        screen().filterBar()->sortBy(QStringLiteral("id"), false);
+        (void)sorting.until([&] { return view().isComplete(); });
+    }
+
+    // A record of a sorted list gets another place, by somebody else: from the news of it on.
+    void placeOne(const ConnectionSpec& spec) {
+        screen().filterBar()->sortBy(QStringLiteral("cost"), false);
+        Stillness sorting;
+        (void)sorting.until([&] { return view().isComplete() && !view().query().sort.isEmpty(); });
+        (void)sorting.until([&] { return isShown(); });
+        const Key touched = view().keyAt(view().count() / 3);
+        const qsizetype before = view().rowOf(touched);
+        QElapsedTimer timer;
+        bool isRead = false;
+        QObject context;
+        QObject::connect(m_window->workspace()->writing(), &Writing::committed, &context,
+                         [&] { timer.start(); });
+        QObject::connect(&view(), &RecordView::rowsAboutToBeAppended, &context,
+                         [&] { isRead = true; });
+        std::thread other([&] {
+            changeAsSomebodyElse(spec, {touched}, QStringLiteral("cost"),
+                                 Value::decimal(*Decimal::fromText(QStringLiteral("0.01"))));
+        });
+        Stillness still;
+        (void)still.until([&] { return timer.isValid() && view().rowOf(touched) != before; });
+        (void)still.until([&] { return isShown(); });
+        other.join();
+        paint();
+        std::printf("%-44s %8.1f, longest standstill %.1f%s\n",
+                    "one record of a sorted list, by somebody else", milliseconds(timer),
+                    still.longest(), isRead ? ", read anew" : "");
         screen().filterBar()->sortBy(QStringLiteral("id"), false);
         (void)sorting.until([&] { return view().isComplete(); });
     }
@@ -267,8 +305,8 @@ private:
     DraftStore& drafts() {
         return *m_window->workspace()->records()->drafts(QStringLiteral("visit"));
     }
-    static void changeAsSomebodyElse(const ConnectionSpec& spec) {
-        constexpr int Records = 2000;
+    static void changeAsSomebodyElse(const ConnectionSpec& spec, const std::vector<Key>& keys,
+                                     const QString& column, const Value& value) {
         auto session = Session::open(spec, Session::Access::ReadWrite);
         if (!session)
             return;
@@ -276,13 +314,9 @@ private:
         ChangeRequest request;
         request.person = QStringLiteral("somebody else");
         request.action = QStringLiteral("edit");
-        for (int id = 1; id <= Records; ++id)
+        for (const Key& key : keys)
             request.edits.push_back(
-                {Operation::Update,
-                 QStringLiteral("visit"),
-                 Key({Value::integer(id)}),
-                 {},
-                 {{QStringLiteral("report"), Value::text(QStringLiteral("changed"))}}});
+                {Operation::Update, QStringLiteral("visit"), key, {}, {{column, value}}});
         (void)ChangeWriter(**session, catalog, {}).write(request);
     }
     ScreenPage& screen() { return *m_window->currentPage(); }
@@ -333,7 +367,7 @@ int main(int argc, char** argv) {
     arguments.add_option("--server", server, "address of an empty database, else a file");
     std::vector<std::string> only;
     arguments.add_option("--only", only,
-                         "of: jump page drag sort search group select others marked");
+                         "of: jump page drag sort search group select place others marked");
     CLI11_PARSE(arguments, argc, argv);
 
     QTemporaryDir folder;
@@ -366,10 +400,15 @@ int main(int argc, char** argv) {
     {
         Bench bench(file);
         const std::vector<std::pair<const char*, std::function<void()>>> parts{
-            {"jump", [&] { bench.jump(); }},        {"page", [&] { bench.page(); }},
-            {"drag", [&] { bench.drag(); }},        {"sort", [&] { bench.sort(); }},
-            {"search", [&] { bench.search(); }},    {"group", [&] { bench.group(); }},
-            {"select", [&] { bench.selectAll(); }}, {"others", [&] { bench.othersChange(spec); }}};
+            {"jump", [&] { bench.jump(); }},
+            {"page", [&] { bench.page(); }},
+            {"drag", [&] { bench.drag(); }},
+            {"sort", [&] { bench.sort(); }},
+            {"search", [&] { bench.search(); }},
+            {"group", [&] { bench.group(); }},
+            {"select", [&] { bench.selectAll(); }},
+            {"place", [&] { bench.placeOne(spec); }},
+            {"others", [&] { bench.othersChange(spec); }}};
         for (const auto& [name, part] : parts) {
             if (isWanted(name))
                 part();

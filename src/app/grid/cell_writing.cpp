@@ -6,13 +6,17 @@
 #include <QElapsedTimer>
 #include <QTimer>
 
+#include <algorithm>
 #include <limits>
 
 namespace gravin {
 
 namespace {
 
-constexpr qint64 SliceLength = 3'000'000; // nanoseconds; a frame has room for what follows from it
+// Nanoseconds. A frame has room for what follows from the shortest; where that takes longer, as on
+// a slow machine, a slice is half as long as that, so that all of it does not take for ever.
+constexpr qint64 ShortestSlice = 3'000'000;
+constexpr qint64 LongestSlice = 60'000'000;
 
 } // namespace
 
@@ -34,7 +38,7 @@ DraftStore* CellWriting::drafts() const {
 
 // Not in the turn in which the records arrived.
 void CellWriting::start() {
-    QTimer::singleShot(0, this, [this] { writeSlice(SliceLength); });
+    QTimer::singleShot(0, this, [this] { writeSlice(ShortestSlice); });
 }
 
 void CellWriting::finish() { writeSlice(std::numeric_limits<qint64>::max()); }
@@ -52,7 +56,7 @@ void CellWriting::writeSlice(qint64 nanoseconds) {
     if (m_isStopped || m_next == m_contents.rows)
         end();
     else
-        QTimer::singleShot(0, this, [this] { writeSlice(SliceLength); });
+        QTimer::singleShot(0, this, [this] { writeSlice(ShortestSlice); });
 }
 
 void CellWriting::writeRow(int row) {

@@ -71,7 +71,13 @@ ChangeRun::ChangeRun(SessionWriter& writing, const Catalog& known, const RuleBoo
     , rules(book)
     , request(asked)
     , editedTables(tablesOf(asked))
-    , change{0, logTime(), asked.person, asked.screen, asked.action, asked.note, asked.refersTo,
+    , change{0,
+             logTime(session.clockAhead()),
+             asked.person,
+             asked.screen,
+             asked.action,
+             asked.note,
+             asked.refersTo,
              {}} {
     change.uid = asked.uid;
 }

@@ -189,6 +189,8 @@ public:
 
     // Statements around a writing transaction.
     virtual QString beginWrite() const = 0;
+    // Gives the microseconds since 1970 (UTC) by the server's clock; empty: this computer's counts.
+    virtual QString clockQuery() const { return {}; }
     // Begins a transaction that the engine keeps read only, whatever runs in it, and that a
     // ROLLBACK ends with all settings as they were. Empty: the connection itself can only read.
     virtual QString beginRead() const { return {}; }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/session.h"
 
+#include "core/base/clock.h"
 #include "core/base/text.h"
 #include "core/database/secrets.h"
 
@@ -236,6 +237,20 @@ Result<QVariant> Session::mark(const QString& sql, const QVariantList& values) {
     const QVariant answer = (*query)->next() ? (*query)->value(0) : QVariant();
     (*query)->finish();
     return answer;
+}
+
+std::chrono::microseconds Session::clockAhead() {
+    using std::chrono::microseconds;
+    const QString query = m_dialect->clockQuery();
+    if (m_clockAhead || query.isEmpty())
+        return m_clockAhead.value_or(microseconds(0));
+    const microseconds before = clockTime();
+    const auto told = scalar(query);
+    if (!told)
+        return microseconds(0); // asked again with the next change
+    // It was so in the midst of the question.
+    m_clockAhead = microseconds(told->toLongLong()) - (before + clockTime()) / 2;
+    return *m_clockAhead;
 }
 
 Result<int> Session::listen() {

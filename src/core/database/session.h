@@ -7,8 +7,10 @@
 
 #include <QSqlQuery>
 
+#include <chrono>
 #include <functional>
 #include <memory>
+#include <optional>
 #include <unordered_map>
 #include <vector>
 
@@ -41,6 +43,10 @@ public:
     // Asks for what marks this connection itself and stays with it, a lock or a name: outside of
     // Reading. The first column of the first row.
     Result<QVariant> mark(const QString& sql, const QVariantList& values);
+
+    // How far the server's clock is ahead of this computer's, by which nobody should go where many
+    // write; asked once. 0: of a file, and where it cannot be had.
+    std::chrono::microseconds clockAhead();
 
     // Whether the change log's tables are there. Once they are, they are not asked for again: a log
     // that is dropped meanwhile makes the next write fail, and nothing is written.
@@ -153,6 +159,7 @@ private:
     std::unique_ptr<Session> m_reader; // of readerOf()
     int m_logTables = 0;               // as Dialect::changeLogTablesQuery() counts
     bool m_isLogLeftAsItIs = false;
+    std::optional<std::chrono::microseconds> m_clockAhead;
     bool m_lost = false;
     std::function<Status()> m_mayBegin; // empty: any may
     int m_finishing = 0;                // how many Finishing there are

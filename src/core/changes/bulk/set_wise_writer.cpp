@@ -17,7 +17,7 @@ constexpr auto AtOnce = static_cast<qint64>(SetWiseUpdate::AtOnce);
 Error stopped() { return {ErrorKind::Cancelled, coreTr("Stopped. Nothing was changed.")}; }
 
 // What another way of writing would not help against.
-bool isFinal(const Error& error) {
+bool endsAnyWay(const Error& error) {
     return error.kind == ErrorKind::Cancelled || error.kind == ErrorKind::Unavailable ||
            error.kind == ErrorKind::Full;
 }
@@ -73,7 +73,7 @@ Result<bool, NotDone> SetWiseWriter::apply() {
             return ChangeRun::failed(kept.error());
         return true;
     }
-    if (isFinal(written.error()))
+    if (endsAnyWay(written.error()))
         return ChangeRun::failed(written.error());
     if (Status returned = m_run.writer.returnToSavepoint(); !returned)
         return ChangeRun::failed(returned.error());

@@ -65,7 +65,7 @@ WriteResult LogMarks::write(CommittedChange change, const Before& before) {
     if (!m_session.spec().allowed.any() && !m_session.spec().mayTrim)
         return WriteFailure{
             {ErrorKind::ReadOnly, coreTr("This connection does not allow it.")}, {}, {}};
-    change.at = logTime();
+    change.at = logTime(m_session.clockAhead());
     SessionWriter writer(m_session);
     WriteTransaction transaction(writer);
     ChangeLog log(m_session);

@@ -449,6 +449,10 @@ QString MariaDbDialect::leaveMakingLog() const {
     return QStringLiteral("SELECT RELEASE_LOCK(concat('gravin-log-', left(sha1(DATABASE()), 20)))");
 }
 
+QString MariaDbDialect::clockQuery() const {
+    return QStringLiteral("SELECT CAST(UNIX_TIMESTAMP(SYSDATE(6)) * 1000000 AS SIGNED)");
+}
+
 SealingStatements MariaDbDialect::sealingStatements() const {
     const QString lock = QStringLiteral("(concat('gravin-seal-', left(sha1(DATABASE()), 20))");
     return {{},

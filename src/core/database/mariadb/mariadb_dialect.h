@@ -47,6 +47,7 @@ public:
     QString indexable(const Column& column) const override;
     QString updateJoined(const QString& target, const QString& rows, const QString& on,
                          const QString& set) const override;
+    QString clockQuery() const override;
     SealingStatements sealingStatements() const override;
     bool createsTablesInTransactions() const override { return false; }
     bool failureEndsTransaction() const override { return false; }

@@ -312,6 +312,10 @@ SealingStatements PostgresDialect::sealingStatements() const {
             {}};
 }
 
+QString PostgresDialect::clockQuery() const {
+    return QStringLiteral("SELECT CAST(extract(epoch FROM clock_timestamp()) * 1000000 AS bigint)");
+}
+
 // One channel for all logs of a database: what is told says which of them is meant.
 QString PostgresDialect::listenStatement() const { return QStringLiteral("LISTEN gravin_change"); }
 

@@ -37,6 +37,7 @@ public:
     QString containsText(const QString& expression) const override;
     bool isPlainlyExact(const Column& column, const Value& value) const override;
     Result<Catalog> readCatalog(QSqlDatabase& database) const override;
+    QString clockQuery() const override;
     QString listenStatement() const override;
     int newsDescriptor(QSqlDatabase& database) const override;
     Result<QStringList> news(QSqlDatabase& database) const override;
