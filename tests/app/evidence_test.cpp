@@ -33,7 +33,9 @@ protected:
     }
     void build() {
         Driver::key(Qt::Key_F9);
-        ASSERT_TRUE(Driver::until([this] { return !line("code").isEmpty(); }));
+        ASSERT_TRUE(Driver::until([this] {
+            return !line("code").isEmpty() && !line("code").endsWith(u'%'); // all of it was seen
+        }));
     }
     QTreeWidgetItem* proposal(const char* id) {
         auto* list = part<QTreeWidget>("proposals");

@@ -27,8 +27,10 @@ protected:
         closeWindow();
         forget();
     }
+    // What a person's settings remember, as of somebody who never was here.
     static void forget() {
-        QSettings(QSettings::IniFormat, QSettings::UserScope, name("gravin"), name("walk")).clear();
+        for (const char* of : {"walk", "left-off"})
+            QSettings(QSettings::IniFormat, QSettings::UserScope, name("gravin"), name(of)).clear();
     }
     void begin() {
         beginWithout();
@@ -76,6 +78,97 @@ TEST_F(Walk, EachStepGoesOnOnceItIsDone) {
     ASSERT_TRUE(isAt(WalkBand::Steps + 1));
     Driver::click(name("walk-leave"));
     EXPECT_FALSE(band()->isVisible());
+}
+
+// A person without the guide, who does what the walk says: what it takes.
+TEST_F(Walk, ByKeysAlone) {
+    ASSERT_TRUE(isAt(1));
+    int actions = 0;
+    const auto key = [&](Qt::Key which, Qt::KeyboardModifiers modifiers = {}) {
+        Driver::key(which, modifiers);
+        Driver::settle(250);
+        ++actions;
+    };
+    const auto type = [&](const char* text) {
+        Driver::type(name(text));
+        Driver::settle(250);
+        ++actions;
+    };
+    key(Qt::Key_G, Qt::ControlModifier);
+    type("cooper");
+    key(Qt::Key_Return);
+    ASSERT_TRUE(isAt(2));
+    key(Qt::Key_Right); // from the code to the name
+    type("Walked rock");
+    key(Qt::Key_Return);
+    key(Qt::Key_S, Qt::ControlModifier);
+    ASSERT_TRUE(isAt(3));
+    key(Qt::Key_H, Qt::ControlModifier);
+    ASSERT_TRUE(isAt(4));
+    auto* button = window().changeLog()->findChild<QPushButton*>(name("roll-back"));
+    ASSERT_TRUE(Driver::until([&] { return button->isEnabled(); }));
+    for (int tabs = 0; tabs < 12 && QApplication::focusWidget() != button; ++tabs)
+        key(Qt::Key_Tab);
+    ASSERT_EQ(QApplication::focusWidget(), button);
+    key(Qt::Key_Space);
+    auto* run = Driver::find(name("rollback-run"));
+    ASSERT_NE(run, nullptr);
+    ASSERT_TRUE(Driver::until([&] { return run->isEnabled(); }));
+    key(Qt::Key_Return, Qt::ControlModifier);
+    ASSERT_TRUE(isAt(5));
+    key(Qt::Key_F9);
+    auto* plate = BuildFace::of(page())->plate();
+    while (plate->currentIndex().row() < plateRow(PlateLine::Order))
+        key(Qt::Key_Down);
+    type("3");
+    key(Qt::Key_Return);
+    ASSERT_TRUE(isAt(WalkBand::Steps + 1));
+    std::printf("the walk by keys alone: %d actions\n", actions);
+    EXPECT_LE(actions, 40);
+}
+
+TEST_F(Walk, ByMouseAloneButForWhatIsTyped) {
+    ASSERT_TRUE(isAt(1));
+    int actions = 0;
+    const auto click = [&](QWidget* widget) {
+        ASSERT_NE(widget, nullptr);
+        Driver::click(widget);
+        Driver::settle(250);
+        ++actions;
+    };
+    Driver::clickCell(grid(), 6, columnOf("name"));
+    ++actions;
+    ASSERT_TRUE(isAt(2));
+    Driver::doubleClickCell(grid(), 6, columnOf("name"));
+    Driver::type(name("Walked rock"));
+    actions += 2;
+    Driver::clickCell(grid(), 6, columnOf("code"));
+    ++actions;
+    click(page()->findChild<QPushButton*>(name("save-record")));
+    ASSERT_TRUE(isAt(3));
+    // Menu, Look back, History of this record.
+    run("record-history");
+    actions += 3;
+    ASSERT_TRUE(isAt(4));
+    auto* button = window().changeLog()->findChild<QPushButton*>(name("roll-back"));
+    ASSERT_TRUE(Driver::until([&] { return button->isEnabled(); }));
+    click(button);
+    auto* runs = Driver::find(name("rollback-run"));
+    ASSERT_NE(runs, nullptr);
+    ASSERT_TRUE(Driver::until([&] { return runs->isEnabled(); }));
+    click(runs);
+    ASSERT_TRUE(isAt(5));
+    click(Driver::find(name("switch-build")));
+    auto* plate = BuildFace::of(page())->plate();
+    const auto label = [&](int column) {
+        return plate->visualRect(plate->plateModel()->index(plateRow(PlateLine::Label), column))
+            .center();
+    };
+    Driver::drag(plate->viewport(), label(0), label(2) + QPoint(20, 0));
+    ++actions;
+    ASSERT_TRUE(isAt(WalkBand::Steps + 1));
+    std::printf("the walk by mouse: %d actions\n", actions);
+    EXPECT_LE(actions, 20);
 }
 
 TEST_F(Walk, IsLeftAndTakenUpWhereItWasAlsoByTheNextWindow) {

@@ -147,11 +147,9 @@ void WalkBand::connectWork() {
 
 void WalkBand::follow(ScreenPage* page) {
     connect(page->grid(), &GridView::currentRecordChanged, this, [this](const RecordId& id) {
-        if (id.isNone() || m_step != 1)
-            return;
-        if (m_standing.isNone())
-            m_standing = id;
-        else if (!(m_standing == id))
+        const RecordId before = std::exchange(m_standing, id);
+        // The list's own beginning is no step.
+        if (!id.isNone() && !before.isNone() && !(before == id))
             advanceFrom(1);
     });
 }

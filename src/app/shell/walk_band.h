@@ -48,7 +48,7 @@ private:
     Workspace* m_workspace;
     Keys m_keys = [](const char*) { return QString(); };
     int m_step = 0;      // 0: it is not on here
-    RecordId m_standing; // where the first step began
+    RecordId m_standing; // in the list that was stood in last
     QWidget* m_ticks;
     QLabel* m_title;
     QLabel* m_text;
