@@ -445,9 +445,10 @@ void WorkspaceView::shapeChildren(ScreenPage* parent, RecordLink link) {
     else
         showScreen(link.screen);
     ScreenPage* page = currentPage();
-    if (!page || page->screenId() != link.screen)
+    BuildFace* face = page && page->screenId() == link.screen ? BuildFace::of(page) : nullptr;
+    if (!face)
         return;
-    BuildFace::of(page)->setCameFrom(parent->screenId(), parent->screenLabel());
+    face->setCameFrom(parent->screenId(), parent->screenLabel());
     page->face()->focus();
 }
 

@@ -7,6 +7,7 @@
 #include <unistd.h>
 
 #include <array>
+#include <cstdint>
 
 namespace gravin {
 
@@ -29,7 +30,7 @@ TaskThread::~TaskThread() {
 void TaskThread::wake() {
     m_given.notify_one();
     const std::lock_guard lock(m_mutex);
-    const quint64 once = 1;
+    const std::uint64_t once = 1;
     if (m_wake >= 0)
         (void)!::write(m_wake, &once, sizeof once);
 }
@@ -69,7 +70,7 @@ void TaskThread::waitForDescriptor(std::unique_lock<std::mutex>& lock) {
     std::array<pollfd, 2> waited{pollfd{m_wake, POLLIN, 0}, pollfd{m_descriptor, POLLIN, 0}};
     lock.unlock();
     const int ready = ::poll(waited.data(), waited.size(), -1);
-    quint64 ignored = 0;
+    std::uint64_t ignored = 0;
     (void)!::read(waited[0].fd, &ignored, sizeof ignored);
     if (ready > 0 && waited[1].revents != 0) {
         const std::function<void()> readable = m_readable; // it may be replaced by what it does

@@ -22,7 +22,7 @@ qsizetype find(const std::vector<T>& keys, const T& key) {
 } // namespace
 
 qsizetype KeyIndex::size() const {
-    return static_cast<qsizetype>(m_integers.size() + m_encoded.size());
+    return static_cast<qsizetype>(m_integers.size()) + static_cast<qsizetype>(m_encoded.size());
 }
 
 Key KeyIndex::at(qsizetype position) const {
@@ -49,7 +49,7 @@ void KeyIndex::append(const Key& key) { insert(size(), key); }
 
 void KeyIndex::append(KeyIndex&& run) {
     if (isEmpty()) {
-        *this = std::move(run);
+        std::swap(*this, run);
     } else if (m_encoded.empty() && run.m_encoded.empty()) {
         m_integers.insert(m_integers.end(), run.m_integers.begin(), run.m_integers.end());
     } else {

@@ -136,6 +136,7 @@ std::unique_ptr<KeyIndex> PlaceSearch::result() const {
         return std::pair(a->before, a->rank) < std::pair(b->before, b->rank);
     });
     std::vector<std::pair<qsizetype, Key>> coming;
+    coming.reserve(listed.size());
     for (const Wanted* each : listed)
         coming.emplace_back(each->before, each->key);
     return std::make_unique<KeyIndex>(m_index.rearranged(leaving, coming));
