@@ -212,6 +212,20 @@ TEST_F(InAnotherLanguage, BuildIsWhole) {
         expectFine(tool);
         closeDialogs();
     }
+    // A field for the table, and another table for the screen.
+    auto* adding = page()->findChild<QToolButton*>(name("add-field"));
+    for (QAction* action : adding->menu()->actions()) {
+        if (action->objectName() == u"new-field")
+            action->trigger();
+    }
+    ASSERT_NE(Driver::find(name("new-field-dialog")), nullptr);
+    expectFine("new-field");
+    closeDialogs();
+    window().commands()->run(name("screen-settings"));
+    Driver::click(name("screen-other-table"));
+    ASSERT_NE(Driver::find(name("table-switch-dialog")), nullptr);
+    expectFine("table-switch");
+    closeDialogs();
 }
 
 TEST_F(InAnotherLanguage, DialogsAndPagesAreWhole) {
