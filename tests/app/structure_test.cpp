@@ -135,6 +135,21 @@ TEST_F(Structure, AScreenShowsAnotherTableAndUndoBringsTheFirstBack) {
     EXPECT_TRUE(Driver::until([this] { return grid()->model()->rowCount() == 82; }));
 }
 
+TEST_F(Structure, ASwitchKeepsWhatWasChangedWhileItWasAsked) {
+    TableSwitchDialog* dialog = askForTable();
+    ASSERT_NE(dialog, nullptr);
+    workspace().document()->change(name("another label"), [](Project& project) {
+        for (Screen& screen : project.screens) {
+            if (screen.id == u"visit")
+                screen.label = name("Calls");
+        }
+    });
+    Driver::click(name("switch-apply"), dialog);
+    ASSERT_TRUE(
+        Driver::until([this] { return page() && page()->binding()->tableName() != u"aid"; }));
+    EXPECT_EQ(workspace().project().screenById(name("visit"))->label, u"Calls");
+}
+
 TEST_F(Structure, ATableThatWentIsSaidAndAnotherScreenIsShown) {
     writeOutside(name("ALTER TABLE aid RENAME TO gone"));
     run("read-structure");

@@ -116,6 +116,10 @@ void TableSwitchDialog::refresh() {
 }
 
 void TableSwitchDialog::apply() {
+    // What was changed since it was shown, in another window too, must not be lost.
+    refresh();
+    if (!m_plan)
+        return;
     m_workspace->document()->change(tr("another table for a screen"),
                                     [&](Project& project) { project = m_plan->project; });
     accept();
