@@ -718,7 +718,7 @@ TEST_F(CommandLine, VerifiesNotesTrimsAndTellsWhoSetAField) {
     EXPECT_EQ(on("rollback", {"1"}).code, 1) << "it can not be rolled back any more";
     EXPECT_EQ(on("log", {"--verify", "--head", QString::fromStdString(head)}).code, 0);
     database.sqlite(
-        QStringLiteral("UPDATE gravin_field SET new_value = 'Neap' WHERE change_id = 2;"));
+        QStringLiteral("UPDATE gravin_entry SET new_value = 'Neap' WHERE change_id = 2;"));
     const Answer damaged = on("log", {"--verify", "--json"});
     EXPECT_EQ(damaged.code, 1);
     EXPECT_EQ(damaged.json()["damages"][0]["change"], 2);

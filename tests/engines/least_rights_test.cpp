@@ -60,7 +60,8 @@ protected:
         grant("UPDATE", {"buoy"});
         grant("DELETE", {"buoy"});
         grant("SELECT, INSERT, UPDATE", {"gravin_change", "gravin_seal"});
-        grant("SELECT, INSERT", {"gravin_record", "gravin_field"});
+        grant("SELECT, INSERT", {"gravin_entry", "gravin_name"});
+        grant("SELECT", {"gravin_log"});
     }
     Desk open(Session::Access access = Session::Access::ReadWrite) {
         auto session = Session::open(m_spec, access);
@@ -126,7 +127,7 @@ TEST_P(LeastRights, LookingBack) {
 
 TEST_P(LeastRights, Trimming) {
     grantWorking();
-    grant("DELETE", {"gravin_record", "gravin_field"});
+    grant("DELETE", {"gravin_entry"});
     Desk keeper = open();
     const auto trimmed = LogMarks(keeper.session(), keeper.catalog()).trim(1, name("keeper"));
     ASSERT_TRUE(trimmed) << qPrintable(trimmed.error().error.sentence +

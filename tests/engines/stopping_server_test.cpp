@@ -207,7 +207,7 @@ TEST_P(StoppingServer, SavesGoOnWithoutLossAndWithoutDoingAnythingTwice) {
     EXPECT_EQ(asked("SELECT count(*) FROM t"), next) << "none lost, none twice";
     EXPECT_EQ(asked("SELECT count(DISTINCT n) FROM t"), next);
     EXPECT_EQ(asked("SELECT count(*) FROM gravin_change"), next) << "none without its log";
-    EXPECT_EQ(asked("SELECT count(DISTINCT record_key) FROM gravin_record"), next);
+    EXPECT_EQ(asked("SELECT count(DISTINCT record_key) FROM gravin_entry"), next);
     // What a killed server left out of the chain, whoever came next has put in.
     const auto verified = LogVerifier(**session).verify({});
     ASSERT_TRUE(verified);

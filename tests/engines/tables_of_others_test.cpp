@@ -278,14 +278,15 @@ TEST_P(TablesOfOthers, ARightOnOneColumnIsKnownBeforeTheSave) {
     if (GetParam() == Engine::PostgreSql)
         database->run(
             name("CREATE ROLE %1 LOGIN PASSWORD 'x'; GRANT SELECT, UPDATE (name) ON buoy TO %1; "
-                 "GRANT SELECT, INSERT, UPDATE ON gravin_change, gravin_record, gravin_field, "
-                 "gravin_seal TO %1;")
+                 "GRANT SELECT, INSERT, UPDATE ON gravin_change, gravin_entry, gravin_name, "
+                 "gravin_log, gravin_seal TO %1;")
                 .arg(account));
     else
         database->run(name("CREATE USER %1@localhost; GRANT SELECT, UPDATE (name) ON buoy TO "
                            "%1@localhost; GRANT SELECT, INSERT, UPDATE ON gravin_change TO "
-                           "%1@localhost; GRANT SELECT, INSERT ON gravin_record TO %1@localhost; "
-                           "GRANT SELECT, INSERT ON gravin_field TO %1@localhost; GRANT SELECT, "
+                           "%1@localhost; GRANT SELECT, INSERT ON gravin_entry TO %1@localhost; "
+                           "GRANT SELECT, INSERT ON gravin_name TO %1@localhost; "
+                           "GRANT SELECT ON gravin_log TO %1@localhost; GRANT SELECT, "
                            "INSERT, UPDATE ON gravin_seal TO %1@localhost;")
                           .arg(account));
     Secrets::remember(clerk, name("x"));

@@ -31,7 +31,7 @@ private:
     void runNext();
 
     QTimer m_nextTurn;
-    int m_waiting = 0; // letters whose turn came when there was no room
+    int m_waiting = 0;  // letters whose turn came when there was no room
     std::mutex m_mutex; // guards what follows
     std::deque<std::function<void()>> m_letters;
 };

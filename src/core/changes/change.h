@@ -136,6 +136,8 @@ struct CommittedChange {
     // as they were.
     QMap<QString, QStringList> setAgain = {};
     QString uid = {}; // not read back from the log
+    // By which account of the database it was written; empty: the log was begun before it said so.
+    QString account = {};
     // Of a change with so many records that they stand in the log only: how many, of which tables.
     std::optional<qint64> recordCount = {};
     QStringList touched = {};

@@ -53,11 +53,11 @@ Status ChangeWriter::begin(WriteTransaction& transaction, const ChangeRequest& r
     // Where making a table ends a transaction, it is done before.
     const bool tablesFirst = !m_session.dialect().createsTablesInTransactions();
     ChangeLog log(m_session);
-    Status status = tablesFirst ? log.createTables(m_writer) : ok();
+    Status status = tablesFirst ? log.createTables(m_writer, m_catalog) : ok();
     if (status)
         status = transaction.begin(!isOneUpdate);
     if (status && !tablesFirst)
-        status = log.createTables(m_writer);
+        status = log.createTables(m_writer, m_catalog);
     return status;
 }
 

@@ -119,13 +119,17 @@ Result<bool> isOfSingleSteps(Session& session, const Catalog& catalog, const Log
     const Table* table = catalog.table((*summary)->tables.front());
     if (!table || table->key.isEmpty())
         return false;
+    const auto layout = session.logLayout();
+    if (!layout)
+        return layout.error();
+    const LogRows rows = logRows(*layout);
     QSet<QString> columns;
-    Status asked = session.select(
-        QStringLiteral("SELECT DISTINCT column_name FROM gravin_field WHERE change_id = ?"),
-        {scope.changes.front()}, [&](const QSqlQuery& row) {
-            columns.insert(row.value(0).toString());
-            return true;
-        });
+    Status asked = session.select(QStringLiteral("SELECT DISTINCT %1 FROM %2 WHERE r.change_id = ?")
+                                      .arg(rows.column, rows.from),
+                                  {scope.changes.front()}, [&](const QSqlQuery& row) {
+                                      columns.insert(row.value(0).toString());
+                                      return true;
+                                  });
     if (!asked)
         return asked.error();
     bool isSingle = !hasAny(table->key, columns);
@@ -136,8 +140,9 @@ Result<bool> isOfSingleSteps(Session& session, const Catalog& catalog, const Log
     if (!isSingle)
         return false;
     auto twice = session.scalar(
-        QStringLiteral("SELECT count(*) - count(DISTINCT record_key) FROM gravin_record WHERE "
-                       "change_id = ?"),
+        QStringLiteral("SELECT count(DISTINCT r.seq) - count(DISTINCT r.record_key) FROM %1 "
+                       "WHERE r.change_id = ?")
+            .arg(rows.from),
         {scope.changes.front()});
     if (!twice)
         return twice.error();
@@ -198,9 +203,12 @@ Result<RollbackPlan> planInParts(Session& session, const Catalog& catalog, const
     plan.scope = scope;
     plan.changes = {scope.changes.front()};
     plan.catalog = std::make_shared<const Catalog>(catalog);
-    auto last =
-        session.scalar(QStringLiteral("SELECT max(seq) FROM gravin_record WHERE change_id = ?"),
-                       {scope.changes.front()});
+    const auto layout = session.logLayout();
+    if (!layout)
+        return layout.error();
+    auto last = session.scalar(QStringLiteral("SELECT max(r.seq) FROM %1 WHERE r.change_id = ?")
+                                   .arg(logRows(*layout).from),
+                               {scope.changes.front()});
     if (!last)
         return last.error();
     qint64 kept = 0;

@@ -56,6 +56,10 @@ QString Dialect::rowsOf(const Table& table) const {
                            : quoted(table);
 }
 
+QString Dialect::addLogName() const {
+    return QStringLiteral("INSERT INTO gravin_name (name) VALUES (?) ON CONFLICT DO NOTHING");
+}
+
 QString Dialect::updateJoined(const QString& target, const QString& rows, const QString& on,
                               const QString& set) const {
     return QStringLiteral("UPDATE %1 SET %2 FROM %3 WHERE %4").arg(target, set, rows, on);

@@ -171,11 +171,17 @@ public:
     virtual Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
                                                  const QString& select) const = 0;
 
-    // Statements that make the change log's tables where they are missing.
+    // Statements that make the change log's tables where they are missing, in the present layout;
+    // those of a log of the former one that stay are left as they are.
     virtual QStringList changeLogSchema() const = 0;
-    // Gives one number: 0 when those tables are not there, 1 when the log is one from before its
-    // changes had hashes, 2 from before what they did had one of its own, 3 when all are there.
+    // Gives one number, as LogTables says.
     virtual QString changeLogTablesQuery() const = 0;
+    // Puts a name into the log's dictionary, where it is not in it yet.
+    virtual QString addLogName() const;
+    // Behind a SELECT: what others have committed since this transaction began counts too.
+    virtual QString readingNewest() const { return {}; }
+    // Gives the account that this connection has at the server; empty: it has none.
+    virtual QString accountQuery() const { return {}; }
     // Lets one at a time make those tables, in the transaction that makes them or before it; the
     // second ends that. Empty: nobody else can be at it.
     virtual QString enterMakingLog() const { return {}; }
@@ -238,6 +244,14 @@ protected:
     virtual QString insertWithoutValues() const = 0; // "DEFAULT VALUES" or the like
     virtual QString insertMeaningIdentity() const { return {}; }
 };
+
+// What Dialect::changeLogTablesQuery() adds up.
+namespace LogTables {
+constexpr int Fields = 1;     // of a log of the former layout
+constexpr int Seals = 2;      // hashes, which a log once was begun without
+constexpr int SealsApart = 4; // with those of what each change did
+constexpr int Version = 8;    // where a log says its layout since it has several
+} // namespace LogTables
 
 // Requires: the spec's members fit its engine.
 std::unique_ptr<Dialect> dialectFor(const ConnectionSpec& spec);

@@ -2,6 +2,7 @@
 #include "core/database/session.h"
 
 #include "core/base/clock.h"
+#include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/database/secrets.h"
 
@@ -269,29 +270,79 @@ Result<QStringList> Session::news() {
     return heard;
 }
 
-Result<int> Session::logTables() {
-    if (m_logTables < 3) {
-        auto found = scalar(m_dialect->changeLogTablesQuery());
-        if (!found)
-            return found.error();
-        m_logTables = found->toInt();
+Result<Session::Log> Session::log() {
+    if (m_log)
+        return *m_log;
+    const auto found = scalar(m_dialect->changeLogTablesQuery());
+    if (!found)
+        return found.error();
+    Log log{found->toInt(), LogLayout::None};
+    int version = 0;
+    if ((log.tables & LogTables::Version) != 0) {
+        const auto told = scalar(QStringLiteral("SELECT max(version) FROM gravin_log"));
+        if (!told && told.error().kind == ErrorKind::Unavailable)
+            return told.error();
+        // Who may not read it may read nothing of the log, which then says so by itself.
+        if (!told)
+            return Log{log.tables, LogLayout::Present};
+        version = told->toInt();
     }
-    return m_logTables;
+    if (version > LogVersion)
+        return Error{ErrorKind::ReadOnly,
+                     coreTr("The change log of this database was written by a newer Gravin (its "
+                            "layout is %1, this program knows %2). Nothing can be written or "
+                            "looked up in it with this one.")
+                         .arg(version)
+                         .arg(LogVersion)};
+    // Without a version it is one that somebody began to make, or to take over.
+    if (version == LogVersion) {
+        log.layout = LogLayout::Present;
+        m_log = log;
+    } else if ((log.tables & LogTables::Fields) != 0) {
+        log.layout = LogLayout::Former;
+    }
+    return log;
+}
+
+Result<Session::LogLayout> Session::logLayout() {
+    const auto found = log();
+    return found ? Result<LogLayout>(found->layout) : found.error();
 }
 
 Result<bool> Session::hasChangeLog() {
-    auto found = logTables();
-    return found ? Result<bool>(*found > 0) : found.error();
+    const auto found = log();
+    return found ? Result<bool>(found->layout != LogLayout::None) : found.error();
 }
 
 Result<bool> Session::hasSealedLog() {
-    auto found = logTables();
-    return found ? Result<bool>(*found > 1) : found.error();
+    const auto found = log();
+    return found ? Result<bool>(found->layout != LogLayout::None &&
+                                (found->tables & LogTables::Seals) != 0)
+                 : found.error();
 }
 
 Result<bool> Session::sealsRecordsApart() {
-    auto found = logTables();
-    return found ? Result<bool>(*found > 2) : found.error();
+    const auto found = log();
+    return found ? Result<bool>((found->tables & LogTables::SealsApart) != 0) : found.error();
+}
+
+void Session::forgetLog() {
+    m_log.reset();
+    m_logNames.clear();
+}
+
+QString Session::account() {
+    if (m_account)
+        return *m_account;
+    if (m_spec.isFile()) {
+        m_account = personName();
+    } else {
+        const auto told = scalar(m_dialect->accountQuery());
+        if (!told)
+            return {};
+        m_account = told->toString();
+    }
+    return *m_account;
 }
 
 Result<Catalog> Session::readCatalog() {

@@ -5,6 +5,7 @@
 #include "core/database/connection_spec.h"
 #include "core/database/dialect.h"
 
+#include <QHash>
 #include <QSqlQuery>
 
 #include <chrono>
@@ -48,16 +49,24 @@ public:
     // write; asked once. 0: of a file, and where it cannot be had.
     std::chrono::microseconds clockAhead();
 
-    // Whether the change log's tables are there. Once they are, they are not asked for again: a log
-    // that is dropped meanwhile makes the next write fail, and nothing is written.
+    // In which layout the change log's tables are there. Once it is the present one, it is not
+    // asked for again: what becomes of the log meanwhile makes the next write fail, and nothing is
+    // written. ReadOnly: it is of a layout that this program does not know yet.
+    enum class LogLayout { None, Former, Present };
+    static constexpr int LogVersion = 2; // of the present one
+    Result<LogLayout> logLayout();
     Result<bool> hasChangeLog();
-    // And also those of the hashes, which a log from before them has not.
+    // Whether it has hashes, which a log from before them has not.
     Result<bool> hasSealedLog();
     // And of what each change did apart from who did it, so that a trimmed change still has one.
     Result<bool> sealsRecordsApart();
-    // A log of a former layout that this account may not extend; it is not tried again.
-    void leaveLogAsItIs() { m_isLogLeftAsItIs = true; }
-    bool isLogLeftAsItIs() const { return m_isLogLeftAsItIs; }
+    // The numbers of names in the log's dictionary, as far as they were needed here.
+    QHash<QString, int>& logNames() { return m_logNames; }
+    // Forgets what was found out about the log: it may have been taken back, or become another.
+    void forgetLog();
+    // The account by which this session is at the database: a server's, of a file the desktop's.
+    // Asked once; empty: it cannot be had.
+    QString account();
 
     Result<Catalog> readCatalog();
     Result<QList<AnswerColumn>> describe(const QString& select);
@@ -131,7 +140,6 @@ private:
     Result<QVariantList> insert(const QString& sql, const QVariantList& values,
                                 const QStringList& expressions);
     Status command(const QString& sql);
-    Result<int> logTables();
     Status beginRead();
     void endRead();
     // Runs what reads, as Reading says.
@@ -157,8 +165,15 @@ private:
     int m_readings = 0;                // how many Reading there are
     bool m_isReading = false;          // in the transaction that they share
     std::unique_ptr<Session> m_reader; // of readerOf()
-    int m_logTables = 0;               // as Dialect::changeLogTablesQuery() counts
-    bool m_isLogLeftAsItIs = false;
+    struct Log {
+        int tables = 0; // as LogTables says
+        LogLayout layout = LogLayout::None;
+    };
+    Result<Log> log();
+
+    std::optional<Log> m_log; // when it is there in the present layout
+    QHash<QString, int> m_logNames;
+    std::optional<QString> m_account;
     std::optional<std::chrono::microseconds> m_clockAhead;
     bool m_lost = false;
     std::function<Status()> m_mayBegin; // empty: any may

@@ -20,6 +20,7 @@ Status SessionWriter::keepSavepoint() {
 
 Status SessionWriter::returnToSavepoint() {
     const Session::Finishing finishing(m_session);
+    m_session.logNames().clear(); // some may have been added since
     if (Status returned = command(QStringLiteral("ROLLBACK TO SAVEPOINT gravin_step")); !returned)
         return returned;
     return keepSavepoint();
@@ -29,7 +30,7 @@ WriteTransaction::~WriteTransaction() {
     if (m_open) {
         const Session::Finishing finishing(m_session);
         (void)m_session.command(QStringLiteral("ROLLBACK"));
-        m_session.m_logTables = m_logTablesBefore; // they may have been made within it
+        m_session.forgetLog(); // some of it may have been made within
         ended();
     }
 }
@@ -47,7 +48,6 @@ Status WriteTransaction::begin(bool deferReferences) {
     if (Status begun = m_session.command(dialect.beginWrite()); !begun)
         return begun;
     m_open = m_session.m_inTransaction = true;
-    m_logTablesBefore = m_session.m_logTables;
     if (deferReferences && !dialect.deferReferences().isEmpty())
         return m_session.command(dialect.deferReferences());
     return ok();

@@ -68,7 +68,6 @@ private:
     void ended();
     Session& m_session;
     bool m_open = false;
-    int m_logTablesBefore = 0; // as Session counts them when it began
 };
 
 } // namespace gravin

@@ -16,7 +16,7 @@ namespace gravin {
 
 namespace {
 
-QString listed(const QStringList& names) { return names.join(QStringLiteral(", ")); }
+QString listedNames(const QStringList& names) { return names.join(QStringLiteral(", ")); }
 
 class Switching {
 public:
@@ -236,7 +236,7 @@ private:
                 if (has(link))
                     return false;
                 m_result.lost += coreTr("Children of %1, which go by %2.")
-                                     .arg(link.screen, listed(link.columns));
+                                     .arg(link.screen, listedNames(link.columns));
                 return true;
             });
         if (screen().actions)
@@ -244,7 +244,7 @@ private:
                 if (action.kind != RowAction::Kind::GoTo || has(action.link))
                     return false;
                 m_result.lost += coreTr("The row action to %1, which goes by %2.")
-                                     .arg(action.link.screen, listed(action.link.columns));
+                                     .arg(action.link.screen, listedNames(action.link.columns));
                 return true;
             });
     }

@@ -228,7 +228,7 @@ TEST_F(ChangeWriterTest, DoesNotWriteWithoutTheConsentToALog) {
 // Without its log entry a change does not happen.
 TEST_F(ChangeWriterTest, UndoesTheChangeWhenTheLogCannotBeWritten) {
     ASSERT_TRUE(desk.write(edit(1, {}, {{Name, text("First")}})));
-    database.sqlite(QStringLiteral("CREATE TRIGGER refuse BEFORE INSERT ON gravin_field BEGIN "
+    database.sqlite(QStringLiteral("CREATE TRIGGER refuse BEFORE INSERT ON gravin_entry BEGIN "
                                    "SELECT RAISE(ABORT, 'log is broken'); END;"));
     ASSERT_FALSE(desk.write(edit(1, {}, {{Name, text("Second")}})));
     EXPECT_EQ(stored(1, "name"), text("First"));

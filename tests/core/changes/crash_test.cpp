@@ -37,9 +37,9 @@ TEST_P(Crash, LeavesEveryChangeWithItsLogEntry) {
         ASSERT_FALSE(changes.empty());
         // Each change is whole: two records, one field each.
         const QString halves = database.sqlite(QStringLiteral(
-            "SELECT count(*) FROM gravin_change c WHERE (SELECT count(*) FROM gravin_field f WHERE "
-            "f.change_id = c.id) <> 2 "
-            "OR (SELECT count(*) FROM gravin_record r WHERE r.change_id = c.id) <> 2;"));
+            "SELECT count(*) FROM gravin_change c WHERE (SELECT count(*) FROM gravin_entry r WHERE "
+            "r.change_id = c.id AND r.part = 0) <> 2 OR (SELECT count(*) FROM gravin_entry r WHERE "
+            "r.change_id = c.id) <> 2;"));
         EXPECT_EQ(halves, QStringLiteral("0\n"));
         // What the newest entry says is what is stored, so no change is without its entry.
         const auto newest = *ChangeLog(desk.session()).change(changes.front().id, desk.catalog());

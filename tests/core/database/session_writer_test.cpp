@@ -71,7 +71,7 @@ TEST(SessionWriter, WhatATransactionMadeOfTheLogGoesWithIt) {
     {
         WriteTransaction transaction(writer);
         ASSERT_TRUE(transaction.begin(false));
-        ASSERT_TRUE(ChangeLog(*session).createTables(writer));
+        ASSERT_TRUE(ChangeLog(*session).createTables(writer, {}));
         EXPECT_TRUE(*session->hasChangeLog());
     }
     EXPECT_FALSE(*session->hasChangeLog());

@@ -3,9 +3,10 @@
 
 #include "core/base/text.h"
 #include "core/changes/log/log_entry.h"
+#include "core/changes/log/log_layout.h"
 #include "core/changes/log/log_rows.h"
 #include "core/changes/log/log_scan.h"
-#include "core/changes/log/log_seal.h"
+#include "core/changes/log/log_takeover.h"
 #include "core/database/record_statements.h"
 
 #include <QSet>
@@ -18,28 +19,32 @@ namespace gravin {
 
 namespace {
 
-// A condition on gravin_change c: it touched records of this table. The engine is to look through
-// the change's own records, not through all that the log has of the table, as SQLite does where the
-// places are not narrowed: every place there can be, the wrong ones too.
-SqlFragment touches(const QString& table) {
-    return {QStringLiteral("EXISTS (SELECT 1 FROM gravin_record r WHERE r.change_id = c.id AND "
-                           "r.seq >= ? AND r.table_name = ?)"),
-            {std::numeric_limits<qint64>::min(), table}};
+// A condition on gravin_change c: it touched records of this table, one with this key if there is
+// one. The engine is to look through the change's own records, not through all that the log has of
+// the table: every place there can be, the wrong ones too.
+SqlFragment touches(const LogRows& rows, const QString& table, const Key* key = nullptr) {
+    const QString ofTable = QStringLiteral("EXISTS (SELECT 1 FROM %1 WHERE r.change_id = c.id AND "
+                                           "r.seq >= ? AND %2 = ?")
+                                .arg(rows.from, rows.table);
+    const QVariantList values{std::numeric_limits<qint32>::min(), table};
+    if (!key)
+        return {ofTable + u')', values};
+    const SqlFragment had = rows.hadKey(key->encoded());
+    return {ofTable + QStringLiteral(" AND ") + had.sql + u')', values + had.values};
 }
 
-SqlFragment conditionsOf(const Dialect& dialect, const LogFilter& filter) {
+SqlFragment conditionsOf(const Dialect& dialect, const LogRows& rows, const LogFilter& filter) {
     QStringList conditions{QStringLiteral("c.id <= ?")};
     QVariantList values{LargestChangeId};
     const auto narrow = [&](const QString& condition, const QVariantList& bound) {
         conditions += condition;
         values += bound;
     };
-    if (!filter.table.isEmpty() && filter.key)
-        narrow(QStringLiteral("EXISTS (SELECT 1 FROM gravin_record r WHERE r.table_name = ? AND "
-                              "r.record_key = ? AND r.change_id = c.id)"),
-               {filter.table, filter.key->encoded()});
-    else if (!filter.table.isEmpty())
-        narrow(touches(filter.table).sql, touches(filter.table).values);
+    if (!filter.table.isEmpty()) {
+        const SqlFragment touching =
+            touches(rows, filter.table, filter.key ? &*filter.key : nullptr);
+        narrow(touching.sql, touching.values);
+    }
     if (!filter.person.isEmpty())
         narrow(QStringLiteral("c.person = ?"), {filter.person});
     if (!filter.since.isEmpty())
@@ -66,11 +71,11 @@ QString newChangeUid() { return QUuid::createUuid().toString(QUuid::WithoutBrace
 
 Result<bool> ChangeLog::exists() { return m_session.hasChangeLog(); }
 
-Status ChangeLog::createTables(SessionWriter& writer) {
-    auto whole = m_session.sealsRecordsApart();
-    if (!whole)
-        return whole.error();
-    if (*whole || m_session.isLogLeftAsItIs())
+Status ChangeLog::createTables(SessionWriter& writer, const Catalog& catalog) {
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
+    if (*layout == Session::LogLayout::Present)
         return ok();
     const Dialect& dialect = m_session.dialect();
     const auto ask = [&](const QString& sql) {
@@ -80,49 +85,41 @@ Status ChangeLog::createTables(SessionWriter& writer) {
     // Two who write for the first time in one moment would both make them.
     if (Status entered = ask(dialect.enterMakingLog()); !entered)
         return entered;
-    const Status made = makeTables(writer);
+    const Status made = makeTables(writer, catalog);
     const Session::Finishing finishing(m_session);
     const Status left = ask(dialect.leaveMakingLog());
     return made ? left : made;
 }
 
-Status ChangeLog::makeTables(SessionWriter& writer) {
-    auto sealed = m_session.hasSealedLog();
-    if (!sealed)
-        return sealed.error();
-    if (*sealed)
-        return extendSeal(writer);
+Status ChangeLog::makeTables(SessionWriter& writer, const Catalog& catalog) {
+    const auto layout = m_session.logLayout(); // by somebody who came first
+    if (!layout)
+        return layout.error();
+    if (*layout == Session::LogLayout::Present)
+        return ok();
+    if (*layout == Session::LogLayout::Former)
+        return LogTakeover(writer, catalog).run({});
     for (const QString& statement : m_session.dialect().changeLogSchema()) {
         if (Status created = writer.command(statement); !created)
             return created;
     }
     if (Status ours = verifyOurs(); !ours)
         return ours;
-    return LogSeal(m_session).adopt(writer);
-}
-
-// An account that may not goes on with the hashes as they are.
-Status ChangeLog::extendSeal(SessionWriter& writer) {
-    const bool isWithin = m_session.dialect().createsTablesInTransactions();
-    if (Status set = isWithin ? writer.setSavepoint() : ok(); !set)
-        return set;
-    const bool isExtended =
-        writer.command(QStringLiteral("ALTER TABLE gravin_seal ADD COLUMN records CHAR(64)")).ok();
-    if (!isExtended)
-        m_session.leaveLogAsItIs();
-    if (!isWithin)
-        return ok();
-    return isExtended ? writer.keepSavepoint() : writer.returnToSavepoint();
+    auto marked = writer.execute(QStringLiteral("INSERT INTO gravin_log (version) VALUES (?)"),
+                                 {Session::LogVersion});
+    return marked ? ok() : Status(marked.error());
 }
 
 // Tables of these names may be somebody else's.
 Status ChangeLog::verifyOurs() {
     for (const auto& [table, columns] :
-         {std::pair{"gravin_change",
-                    "id, uid, at, person, screen, action, note, undoes, records, tables, op"},
-          std::pair{"gravin_record", "change_id, seq, table_name, record_key, op, hidden_row"},
-          std::pair{"gravin_field", "change_id, seq, column_name, old_value, new_value"},
-          std::pair{"gravin_seal", "change_id, content, position, chain"}}) {
+         {std::pair{"gravin_change", "id, uid, at, person, screen, action, note, undoes, records, "
+                                     "tables, op, account"},
+          std::pair{"gravin_name", "id, name"},
+          std::pair{"gravin_entry", "change_id, seq, part, table_id, record_key, op, hidden_row, "
+                                    "column_id, old_value, new_value"},
+          std::pair{"gravin_seal", "change_id, content, position, chain, records"},
+          std::pair{"gravin_log", "version"}}) {
         const Status read = m_session.select(QStringLiteral("SELECT %1 FROM %2 WHERE 1 = 0")
                                                  .arg(QLatin1String(columns), QLatin1String(table)),
                                              {}, [](const QSqlQuery&) { return true; });
@@ -150,17 +147,14 @@ Status ChangeLog::append(SessionWriter& writer, CommittedChange& change, const C
 
 Result<qint64> ChangeLog::trim(SessionWriter& writer, qint64 upTo) {
     auto concerned = m_session.scalar(
-        QStringLiteral("SELECT count(DISTINCT change_id) FROM gravin_record WHERE change_id <= ?"),
+        QStringLiteral("SELECT count(DISTINCT change_id) FROM gravin_entry WHERE change_id <= ?"),
         {upTo});
     if (!concerned)
         return concerned.error();
-    for (const char* table : {"gravin_field", "gravin_record"}) {
-        auto deleted = writer.execute(
-            QStringLiteral("DELETE FROM %1 WHERE change_id <= ?").arg(QLatin1String(table)),
-            {upTo});
-        if (!deleted)
-            return deleted.error();
-    }
+    auto deleted =
+        writer.execute(QStringLiteral("DELETE FROM gravin_entry WHERE change_id <= ?"), {upTo});
+    if (!deleted)
+        return deleted.error();
     return concerned->toLongLong();
 }
 
@@ -179,17 +173,17 @@ Result<qint64> ChangeLog::trimmedUpTo() {
 
 Result<std::vector<ChangeSummary>> ChangeLog::list(const LogFilter& filter) {
     std::vector<ChangeSummary> changes;
-    auto present = exists();
-    if (!present)
-        return present.error();
-    if (!*present)
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
+    if (*layout == Session::LogLayout::None)
         return changes;
 
-    SqlFragment where = conditionsOf(m_session.dialect(), filter);
+    SqlFragment where = conditionsOf(m_session.dialect(), logRows(*layout), filter);
     where.values += filter.limit < 0 ? std::numeric_limits<qint64>::max() : filter.limit;
     Status selected = m_session.select(
         QStringLiteral("SELECT %1 FROM gravin_change c WHERE %2 ORDER BY c.id DESC LIMIT ?")
-            .arg(loggedHeads(), where.sql),
+            .arg(loggedHeads(*layout), where.sql),
         where.values, [&](const QSqlQuery& row) {
             changes.push_back(summaryFrom(row));
             return true;
@@ -252,16 +246,16 @@ Result<qint64> ChangeLog::idOf(const QString& uid) {
 
 Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
     const Error unknown{ErrorKind::NotFound, coreTr("There is no change %1 in the log.").arg(id)};
-    auto present = exists();
-    if (!present)
-        return present.error();
-    if (!*present)
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
+    if (*layout == Session::LogLayout::None)
         return unknown;
 
     CommittedChange change;
     Status selected = m_session.select(
-        QStringLiteral("SELECT %1 FROM gravin_change c WHERE c.id = ?").arg(loggedHeads()), {id},
-        [&](const QSqlQuery& row) {
+        QStringLiteral("SELECT %1 FROM gravin_change c WHERE c.id = ?").arg(loggedHeads(*layout)),
+        {id}, [&](const QSqlQuery& row) {
             change = headFrom(row).change;
             change.uid.clear();
             change.recordCount.reset(); // they follow
@@ -336,8 +330,11 @@ Result<std::vector<qint64>> ChangeLog::changesOf(const LogScope& scope, const Ca
     };
     if (!scope.person.isEmpty())
         narrow({QStringLiteral("c.person = ?"), {scope.person}});
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
     if (!scope.table.isEmpty())
-        narrow(touches(scope.table));
+        narrow(touches(logRows(*layout), scope.table));
     const Status read = m_session.select(
         QStringLiteral("SELECT c.id FROM gravin_change c WHERE %1 ORDER BY c.id DESC")
             .arg(where.sql),
@@ -390,13 +387,17 @@ Result<std::vector<FieldHistory>> ChangeLog::historyOf(const Table& table, const
 
 Result<qint64> ChangeLog::latestTouching(const QString& table, const Key& key,
                                          const QString& column, qint64 afterId) {
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
+    const LogRows rows = logRows(*layout);
+    const SqlFragment had = rows.hadKey(key.encoded());
     // An empty column name asks for the record as a whole.
     auto found = m_session.scalar(
-        QStringLiteral("SELECT max(r.change_id) FROM gravin_record r WHERE r.table_name = ? AND "
-                       "r.record_key = ? AND r.change_id > ? AND (? = '' OR EXISTS (SELECT 1 FROM "
-                       "gravin_field f WHERE f.change_id = r.change_id AND f.seq = r.seq AND "
-                       "f.column_name = ?))"),
-        {table, key.encoded(), afterId, notNull(column), notNull(column)});
+        QStringLiteral("SELECT max(r.change_id) FROM %1 WHERE %2 AND %3 = ? AND r.change_id > ? "
+                       "AND (? = '' OR %4 = ?)")
+            .arg(rows.from, had.sql, rows.table, rows.column),
+        had.values + QVariantList{table, afterId, notNull(column), notNull(column)});
     if (!found)
         return found.error();
     return found->toLongLong();

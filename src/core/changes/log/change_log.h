@@ -23,6 +23,7 @@ struct ChangeSummary {
     QStringList tables;
     std::optional<qint64> refersTo;
     std::optional<Operation> operation; // when all its records saw the same one
+    QString account = {};               // as CommittedChange says
 };
 
 // Which changes to list; what is not set does not narrow.
@@ -82,8 +83,9 @@ public:
 
     // False in a database that Gravin has not written to yet.
     Result<bool> exists();
-    // Requires: a writing transaction is open.
-    Status createTables(SessionWriter& writer);
+    // Makes the log's tables where they are missing, and takes a log of the former layout over
+    // (LogTakeover). Requires: a writing transaction is open, or none where making a table ends it.
+    Status createTables(SessionWriter& writer, const Catalog& catalog);
 
     // Appends a change and sets its id. Requires: a writing transaction is open.
     Status append(SessionWriter& writer, CommittedChange& change, const Catalog& catalog);
@@ -126,8 +128,7 @@ public:
     Result<std::vector<qint64>> changesOf(const LogScope& scope, const Catalog& catalog);
 
 private:
-    Status makeTables(SessionWriter& writer);
-    Status extendSeal(SessionWriter& writer);
+    Status makeTables(SessionWriter& writer, const Catalog& catalog);
     Status verifyOurs();
 
     Session& m_session;

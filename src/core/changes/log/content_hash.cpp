@@ -90,6 +90,9 @@ void ContentHash::addHead(const CommittedChange& change, const QString& tables, 
         add(part);
     add(change.refersTo ? QVariant(*change.refersTo) : QVariant());
     add(change.count());
+    // Changes of a log from before accounts have none, and the hash that they had.
+    if (!change.account.isEmpty())
+        add(change.account);
 }
 
 QString ContentHash::hexadecimal(EVP_MD_CTX* hash) {
@@ -123,14 +126,14 @@ QString ContentHash::sealedHead(const CommittedChange& change, const QString& ta
     return hexadecimal(head.m_hash.get());
 }
 
-QString loggedFields(const Dialect& dialect) {
+QString loggedFields(const Dialect& dialect, const LogRows& rows) {
     const auto read = [&](const char* column) {
         return dialect.readableFromLog(QLatin1String(column));
     };
-    return QStringLiteral("SELECT r.change_id, r.seq, r.table_name, %1, r.op, r.hidden_row, "
-                          "f.column_name, %2, %3 FROM gravin_record r LEFT JOIN gravin_field f ON "
-                          "f.change_id = r.change_id AND f.seq = r.seq")
-        .arg(read("r.record_key"), read("f.old_value"), read("f.new_value"));
+    return QStringLiteral("SELECT r.change_id, r.seq, %1, %2, r.op, r.hidden_row, %3, %4, %5 FROM ")
+               .arg(rows.table, read("r.record_key"), rows.column, read("r.old_value"),
+                    read("r.new_value")) +
+           rows.from;
 }
 
 QVariant asLogged(const Session& session, const QVariant& read) {

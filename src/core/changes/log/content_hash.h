@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/changes/log/change_log.h"
+#include "core/changes/log/log_layout.h"
 
 #include <openssl/evp.h>
 
@@ -47,10 +48,9 @@ private:
     QByteArray m_waiting;
 };
 
-// What reads the log's records with their fields, up to the join's condition: change, place, table,
-// key, operation, hidden row, column, before and after; a record without fields has one row. The
-// tables are r and f.
-QString loggedFields(const Dialect& dialect);
+// What reads the log's rows, up to WHERE: change, place, table, key, operation as LogRows has it,
+// hidden row, column, before and after.
+QString loggedFields(const Dialect& dialect, const LogRows& rows);
 
 // A value as a driver gives it from the log's tables, as ContentHash wants it. A server's log is
 // all text, whatever a driver makes of it; and what is empty is not NULL.

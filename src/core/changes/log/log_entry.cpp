@@ -3,8 +3,11 @@
 
 #include "core/base/text.h"
 #include "core/changes/log/change_log.h"
+#include "core/changes/log/log_layout.h"
 #include "core/changes/log/log_seal.h"
 #include "core/database/record_statements.h"
+
+#include <QSet>
 
 #include <algorithm>
 
@@ -12,11 +15,29 @@ namespace gravin {
 
 namespace {
 
-ColumnType typeOf(const Catalog& catalog, const QString& tableName, const QString& columnName) {
-    const Table* table = catalog.table(tableName);
+ColumnType typeOf(const Table* table, const QString& columnName) {
     const Column* column = table ? table->column(columnName) : nullptr;
     // A table or column that is gone: the stored form speaks for itself.
     return column ? column->type : ColumnType{};
+}
+
+bool changesKey(const RecordChange& record, const Table* table) {
+    return record.operation == Operation::Update && table &&
+           std::any_of(table->key.begin(), table->key.end(),
+                       [&](const QString& column) { return record.after.contains(column); });
+}
+
+// Of tables and columns.
+QStringList namesOf(const std::vector<RecordChange>& records) {
+    QSet<QString> names;
+    for (const RecordChange& record : records) {
+        names.insert(record.table);
+        for (const FieldValues* values : {&record.before, &record.after}) {
+            for (auto field = values->keyBegin(); field != values->keyEnd(); ++field)
+                names.insert(*field);
+        }
+    }
+    return {names.begin(), names.end()};
 }
 
 QVariant orNull(const std::optional<qint64>& number) {
@@ -57,14 +78,27 @@ Status LogEntry::begin(CommittedChange& change) {
                              .arg(largest->toLongLong())};
     }
     m_written = {change.count(), joinEscaped(change.tables()), commonOperation(change.records)};
+    change.account = m_session.account();
     auto inserted = m_writer.insert(
-        QStringLiteral("INSERT INTO gravin_change "
-                       "(uid, at, person, screen, action, note, undoes, records, tables, op) "
-                       "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
+        // Of another layout than this one it has no number, which none may lack.
+        QStringLiteral("INSERT INTO gravin_change (uid, at, person, screen, action, note, undoes, "
+                       "tables, op, account, records) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "
+                       "(SELECT max(version) - %1 FROM gravin_log HAVING max(version) = %1) + ?)")
+            .arg(Session::LogVersion),
         {change.uid, change.at, notNull(change.person), notNull(change.screen),
-         notNull(change.action), notNull(change.note), orNull(change.refersTo), m_written.count,
-         notNull(m_written.tables), notNull(m_written.op)},
+         notNull(change.action), notNull(change.note), orNull(change.refersTo),
+         notNull(m_written.tables), notNull(m_written.op), notNull(change.account),
+         m_written.count},
         {QStringLiteral("id")});
+    if (!inserted && m_session.dialect().constraintFailure(inserted.error()).kind ==
+                         ConstraintFailure::Kind::NotNull) {
+        m_session.forgetLog();
+        return Error{ErrorKind::ReadOnly,
+                     coreTr("The change log of this database has become one of another layout: a "
+                            "newer Gravin has taken it over. Nothing was written. Open the project "
+                            "with that one."),
+                     inserted.error().detail};
+    }
     if (!inserted)
         return inserted.error();
     m_id = change.id = inserted->value(0).toLongLong();
@@ -77,35 +111,39 @@ Status LogEntry::add(const std::vector<RecordChange>& records) {
     const Dialect& dialect = m_session.dialect();
     const QString op = commonOperation(records);
     m_added.op = m_added.count == 0 || m_added.op == op ? op : QStringLiteral("");
-    std::vector<QVariantList> recordRows;
-    std::vector<QVariantList> fieldRows;
+    if (Status known = LogNames(m_writer).add(namesOf(records)); !known)
+        return known;
+    const QHash<QString, int>& names = m_session.logNames();
+    std::vector<QVariantList> rows;
     for (const RecordChange& record : records) {
         const qint64 sequence = m_added.count++;
         if (!m_tables.contains(record.table))
             m_tables += record.table;
         const QString key = record.key.encoded();
-        const QString operation = operationName(record.operation);
         const QVariant rowNumber = orNull(record.rowNumber);
-        recordRows.push_back({m_id, sequence, record.table, key, operation, rowNumber});
-        m_hash->addRecord(sequence, record.table, key, operation, rowNumber);
+        const Table* table = m_catalog.table(record.table);
+        const int operation = loggedOperation(record.operation, changesKey(record, table));
+        const int tableNumber = names.value(record.table);
+        m_hash->addRecord(sequence, record.table, key, operationName(record.operation), rowNumber);
         const FieldValues& columns =
             record.operation == Operation::Delete ? record.before : record.after;
+        int part = 0;
         for (auto field = columns.begin(); field != columns.end(); ++field) {
-            const ColumnType type = typeOf(m_catalog, record.table, field.key());
+            const ColumnType type = typeOf(table, field.key());
             const QVariant before = dialect.encodeForLog(record.before.value(field.key()), type);
             const QVariant after = dialect.encodeForLog(record.after.value(field.key()), type);
-            fieldRows.push_back({m_id, sequence, field.key(), before, after});
+            rows.push_back({m_id, sequence, part++, tableNumber, key, operation, rowNumber,
+                            names.value(field.key()), before, after});
             m_hash->addField(field.key(), before, after);
         }
+        if (part == 0)
+            rows.push_back({m_id, sequence, 0, tableNumber, key, operation, rowNumber, 0,
+                            QVariant(), QVariant()});
     }
-    Status inserted = insertRows(QStringLiteral("gravin_record (change_id, seq, table_name, "
-                                                "record_key, op, hidden_row)"),
-                                 6, recordRows);
-    if (inserted)
-        inserted = insertRows(
-            QStringLiteral("gravin_field (change_id, seq, column_name, old_value, new_value)"), 5,
-            fieldRows);
-    return inserted;
+    return insertRows(
+        QStringLiteral("gravin_entry (change_id, seq, part, table_id, record_key, op, hidden_row, "
+                       "column_id, old_value, new_value)"),
+        10, rows);
 }
 
 quint64 stepContent(const QString& recordKey, const QString& column, const QVariant& before,
@@ -132,15 +170,28 @@ quint64 stepContent(const QString& recordKey, const QString& column, const QVari
 Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table) {
     const SetWise& engine = *m_session.setWise();
     const QString operation = operationName(Operation::Update);
-    auto inserted = m_writer.execute(
-        QStringLiteral("INSERT INTO gravin_record (change_id, seq, table_name, record_key, op, "
-                       "hidden_row) SELECT CAST(? AS bigint), CAST(? AS bigint) + %1, "
-                       "CAST(? AS text), %2, CAST(? AS text), NULL FROM %3 ORDER BY %1")
-            .arg(StepTable::sequence(), StepTable::key(), steps.name),
-        {m_id, m_added.count, table.name, operation});
-    if (!inserted)
-        return inserted.error();
+    if (Status known = LogNames(m_writer).add(steps.columns + QStringList{table.name}); !known)
+        return known.error();
+    const QHash<QString, int>& names = m_session.logNames();
+    const QString into = QStringLiteral(
+        "INSERT INTO gravin_entry (change_id, seq, part, table_id, record_key, op, hidden_row, "
+        "column_id, old_value, new_value) SELECT %1, %2 + %3, %4, %5, %6, %7, NULL, %8, %9");
+    const auto insert = [&](const QString& part, int column, const QString& values,
+                            const QString& condition) {
+        return m_writer.execute(into.arg(m_id)
+                                    .arg(m_added.count)
+                                    .arg(StepTable::sequence(), part)
+                                    .arg(names.value(table.name))
+                                    .arg(StepTable::key())
+                                    .arg(loggedOperation(Operation::Update, false))
+                                    .arg(column)
+                                    .arg(values) +
+                                QStringLiteral(" FROM %1 WHERE %2 ORDER BY %3")
+                                    .arg(steps.name, condition, StepTable::sequence()));
+    };
     QStringList read{m_session.dialect().readableFromLog(StepTable::key())};
+    QStringList former; // 1 for each column before it that became another
+    QStringList isSameAll;
     for (qsizetype i = 0; i < steps.columns.size(); ++i) {
         const Column& column = *table.column(steps.columns[i]);
         const QString before = StepTable::before(i);
@@ -148,19 +199,21 @@ Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table
         const QString isSame = engine.same(column, before, after);
         const QString formBefore = *engine.logForm(column, before);
         const QString formAfter = *engine.logForm(column, after);
-        inserted = m_writer.execute(
-            QStringLiteral("INSERT INTO gravin_field (change_id, seq, column_name, old_value, "
-                           "new_value) SELECT CAST(? AS bigint), CAST(? AS bigint) + %1, "
-                           "CAST(? AS text), %2 FROM %3 WHERE NOT %4 ORDER BY %1")
-                .arg(StepTable::sequence(), formBefore + QStringLiteral(", ") + formAfter,
-                     steps.name, isSame),
-            {m_id, m_added.count, column.name});
+        const auto inserted = insert(former.isEmpty() ? QStringLiteral("0") : former.join(u'+'),
+                                     names.value(column.name), formBefore + u',' + formAfter,
+                                     QStringLiteral("NOT ") + isSame);
         if (!inserted)
             return inserted.error();
+        former += QStringLiteral("CASE WHEN %1 THEN 0 ELSE 1 END").arg(isSame);
+        isSameAll += isSame;
         read += QStringLiteral("CASE WHEN %1 THEN 1 ELSE 0 END, %2, %3")
                     .arg(isSame, m_session.dialect().readableFromLog(formBefore),
                          m_session.dialect().readableFromLog(formAfter));
     }
+    const auto untouched = insert(QStringLiteral("0"), 0, QStringLiteral("NULL, NULL"),
+                                  isSameAll.join(QStringLiteral(" AND ")));
+    if (!untouched)
+        return untouched.error();
     quint64 content = 0;
     qint64 sequence = m_added.count;
     const Status streamed = m_session.select(

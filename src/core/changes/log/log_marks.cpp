@@ -70,11 +70,11 @@ WriteResult LogMarks::write(CommittedChange change, const Before& before) {
     WriteTransaction transaction(writer);
     ChangeLog log(m_session);
     const bool tablesFirst = !m_session.dialect().createsTablesInTransactions();
-    Status status = tablesFirst ? log.createTables(writer) : ok();
+    Status status = tablesFirst ? log.createTables(writer, m_catalog) : ok();
     if (status)
         status = transaction.begin(false);
     if (status && !tablesFirst)
-        status = log.createTables(writer);
+        status = log.createTables(writer, m_catalog);
     if (status)
         status = before(log, writer);
     if (status)

@@ -8,16 +8,18 @@
 namespace gravin {
 
 namespace {
-enum Place { Id, Uid, At, Person, Screen, Action, Note, Undoes, Records, Tables, Op };
+enum Place { Id, Uid, At, Person, Screen, Action, Note, Undoes, Records, Tables, Op, Account };
 
 std::optional<qint64> numberAt(const QSqlQuery& row, Place place) {
     return row.isNull(place) ? std::nullopt : std::optional(row.value(place).toLongLong());
 }
 } // namespace
 
-QString loggedHeads() {
+QString loggedHeads(Session::LogLayout layout) {
     return QStringLiteral("c.id, c.uid, c.at, c.person, c.screen, c.action, c.note, c.undoes, "
-                          "c.records, c.tables, c.op");
+                          "c.records, c.tables, c.op, ") +
+           (layout == Session::LogLayout::Present ? QStringLiteral("c.account")
+                                                  : QStringLiteral("NULL"));
 }
 
 LoggedHead headFrom(const QSqlQuery& row) {
@@ -34,6 +36,7 @@ LoggedHead headFrom(const QSqlQuery& row) {
     change.recordCount = row.value(Records).toLongLong();
     head.tables = row.value(Tables).toString();
     head.op = row.value(Op).toString();
+    change.account = row.value(Account).toString();
     return head;
 }
 
@@ -49,6 +52,7 @@ ChangeSummary summaryFrom(const QSqlQuery& row) {
     summary.records = head.change.recordCount.value_or(0);
     summary.refersTo = head.change.refersTo;
     summary.tables = splitEscaped(head.tables);
+    summary.account = head.change.account;
     summary.operation = operationFromName(head.op);
     return summary;
 }

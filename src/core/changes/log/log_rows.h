@@ -8,7 +8,7 @@ class QSqlQuery;
 namespace gravin {
 
 // The columns of gravin_change c from which the two that follow are read, in their order.
-QString loggedHeads();
+QString loggedHeads(Session::LogLayout layout);
 // One row of loggedHeads().
 struct LoggedHead {
     CommittedChange change; // without its records

@@ -14,15 +14,6 @@ namespace gravin {
 
 namespace {
 
-// What a server's planner cannot conclude for the other table of the join. SQLite looks each
-// record's fields up by their key, and would look through the whole stretch instead.
-QString alsoOfFields(const LogScope& scope, bool isFile) {
-    return scope.sequences && !isFile ? QStringLiteral(" AND f.seq BETWEEN %1 AND %2")
-                                            .arg(scope.sequences->first)
-                                            .arg(scope.sequences->second)
-                                      : QString();
-}
-
 // A record of the log.
 struct LoggedPlace {
     qint64 change = 0;
@@ -32,7 +23,7 @@ struct LoggedPlace {
 
 // What narrows the records of the log to a scope, as far as the engine can. `before`: only what
 // stands before this place.
-SqlFragment whereOf(const LogScope& scope, const Table* table,
+SqlFragment whereOf(const LogRows& rows, const LogScope& scope, const Table* table,
                     const std::optional<LoggedPlace>& before = std::nullopt) {
     SqlFragment where{QStringLiteral(" WHERE 1 = 1"), {}};
     const auto narrow = [&](const QString& condition, const QVariantList& values) {
@@ -62,26 +53,16 @@ SqlFragment whereOf(const LogScope& scope, const Table* table,
         narrow(QStringLiteral("r.change_id IN (SELECT id FROM gravin_change WHERE person = ?)"),
                {scope.person});
     if (!scope.table.isEmpty())
-        narrow(QStringLiteral("r.table_name = ?"), {scope.table});
+        narrow(rows.table + QStringLiteral(" = ?"), {scope.table});
     // Of a record that is followed all fields are read, for those of its key tell where it goes.
     if (!scope.column.isEmpty() && !scope.key)
-        narrow(QStringLiteral("r.op = 'update' AND f.column_name = ?"), {scope.column});
+        narrow(QStringLiteral("r.op IN (2, 4) AND %1 = ?").arg(rows.column), {scope.column});
     if (!scope.key)
         return where;
     // An update that changed the key is found under the former one.
-    QStringList places;
-    QVariantList values{scope.key->encoded()};
-    for (const QString& column : table ? table->key : QStringList()) {
-        places += QStringLiteral("?");
-        values += column;
-    }
-    narrow(places.isEmpty()
-               ? QStringLiteral("r.record_key = ?")
-               : QStringLiteral("(r.record_key = ? OR (r.op = 'update' AND EXISTS (SELECT 1 FROM "
-                                "gravin_field k WHERE k.change_id = r.change_id AND k.seq = r.seq "
-                                "AND k.column_name IN (%1))))")
-                     .arg(places.join(u',')),
-           values);
+    const SqlFragment found =
+        rows.hadOrLeftKey(scope.key->encoded(), table ? table->key : QStringList());
+    narrow(found.sql, found.values);
     return where;
 }
 
@@ -100,8 +81,9 @@ public:
     // False: what stands there is no record.
     bool begin(const QSqlQuery& row) {
         m_place = placeOf(row);
-        const auto key = Key::decoded(row.value(3).toString());
-        const auto operation = operationFromName(row.value(4).toString());
+        // A name that the log has lost is NULL.
+        const auto key = row.isNull(2) ? std::nullopt : Key::decoded(row.value(3).toString());
+        const auto operation = operationFromLog(row.value(4).toInt());
         if (!key || !operation)
             return false;
         m_record.emplace();
@@ -158,6 +140,10 @@ LogScan::LogScan(Session& session, const Catalog& catalog)
     , m_catalog(catalog) {}
 
 Status LogScan::run(const LogScope& scope, const Take& take) {
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
+    const LogRows rows = logRows(*layout);
     const Table* scoped = m_catalog.table(scope.table);
     const QStringList keyColumns = scoped ? scoped->key : QStringList();
     const QSet<Key> wanted(scope.keys.begin(), scope.keys.end());
@@ -189,14 +175,14 @@ Status LogScan::run(const LogScope& scope, const Take& take) {
     // What a record had under a former key is not found by the present one: from there on it is
     // looked for anew.
     do {
-        const SqlFragment where = whereOf(part, scoped, std::exchange(movedAt, std::nullopt));
-        if (const Status read = scanPart(part, where, takeWanted); !read)
+        const SqlFragment where = whereOf(rows, part, scoped, std::exchange(movedAt, std::nullopt));
+        if (const Status read = scanPart(rows, where, takeWanted); !read)
             return read;
     } while (goesOn && movedAt);
     return ok();
 }
 
-Status LogScan::scanPart(const LogScope& part, const SqlFragment& where, const Take& take) {
+Status LogScan::scanPart(const LogRows& rows, const SqlFragment& where, const Take& take) {
     LoggedRecords records(m_session.dialect(), m_catalog);
     bool goesOn = true;
     QString damaged;
@@ -205,22 +191,22 @@ Status LogScan::scanPart(const LogScope& part, const SqlFragment& where, const T
         if (auto record = records.end(); record && goesOn)
             goesOn = take(place.change, place.sequence, std::move(*record));
     };
-    const Status selected = m_session.select(
-        loggedFields(m_session.dialect()) + alsoOfFields(part, m_session.spec().isFile()) +
-            where.sql + QStringLiteral(" ORDER BY r.change_id DESC, r.seq DESC"),
-        where.values, [&](const QSqlQuery& row) {
-            if (!records.continues(row)) {
-                finish();
-                if (!goesOn)
-                    return false;
-                if (!records.begin(row)) {
-                    damaged = row.value(3).toString();
-                    return false;
-                }
-            }
-            records.addField(row);
-            return true;
-        });
+    const Status selected =
+        m_session.select(loggedFields(m_session.dialect(), rows) + where.sql +
+                             QStringLiteral(" ORDER BY r.change_id DESC, r.seq DESC"),
+                         where.values, [&](const QSqlQuery& row) {
+                             if (!records.continues(row)) {
+                                 finish();
+                                 if (!goesOn)
+                                     return false;
+                                 if (!records.begin(row)) {
+                                     damaged = row.value(3).toString();
+                                     return false;
+                                 }
+                             }
+                             records.addField(row);
+                             return true;
+                         });
     if (!selected)
         return selected;
     if (!damaged.isNull())
@@ -238,20 +224,21 @@ Result<std::vector<qint64>> LogScan::changesOf(const LogScope& scope) {
     });
     if (!followed)
         return followed.error();
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
+    const LogRows rows = logRows(*layout);
     std::set<qint64> changes;
     LogScope part = scope;
     for (const Key& key : keys) {
         part.key = key;
-        const SqlFragment where = whereOf(part, m_catalog.table(scope.table));
-        const Status read = m_session.select(
-            QStringLiteral(
-                "SELECT DISTINCT r.change_id FROM gravin_record r LEFT JOIN gravin_field f "
-                "ON f.change_id = r.change_id AND f.seq = r.seq") +
-                where.sql,
-            where.values, [&](const QSqlQuery& row) {
-                changes.insert(row.value(0).toLongLong());
-                return true;
-            });
+        const SqlFragment where = whereOf(rows, part, m_catalog.table(scope.table));
+        const Status read = m_session.select(QStringLiteral("SELECT DISTINCT r.change_id FROM ") +
+                                                 rows.from + where.sql,
+                                             where.values, [&](const QSqlQuery& row) {
+                                                 changes.insert(row.value(0).toLongLong());
+                                                 return true;
+                                             });
         if (!read)
             return read.error();
     }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/changes/log/change_log.h"
+#include "core/changes/log/log_layout.h"
 
 namespace gravin {
 
@@ -20,7 +21,7 @@ public:
     Result<std::vector<qint64>> changesOf(const LogScope& scope);
 
 private:
-    Status scanPart(const LogScope& part, const SqlFragment& where, const Take& take);
+    Status scanPart(const LogRows& rows, const SqlFragment& where, const Take& take);
 
     Session& m_session;
     const Catalog& m_catalog;

@@ -7,10 +7,7 @@
 namespace gravin {
 
 Status LogSeal::add(SessionWriter& writer, qint64 change, const SealedContent& sealed) {
-    const auto apart = m_session.sealsRecordsApart();
-    if (!apart)
-        return apart.error();
-    const QString content = *apart ? sealed.content : sealed.former;
+    const QString& content = sealed.content;
     QVariant position;
     QVariant chained;
     if (m_session.spec().isFile()) {
@@ -20,14 +17,11 @@ Status LogSeal::add(SessionWriter& writer, qint64 change, const SealedContent& s
         position = former->position + 1;
         chained = chainedHash(former->chain, change, content);
     }
-    const QString columns = QStringLiteral("INSERT INTO gravin_seal (change_id, content, position, "
-                                           "chain%1) VALUES (?, ?, ?, ?%2)") +
-                            m_session.dialect().tellingOf(change);
-    auto added =
-        *apart ? writer.execute(columns.arg(QStringLiteral(", records"), QStringLiteral(", ?")),
-                                {change, content, position, chained, sealed.records})
-               : writer.execute(columns.arg(QString(), QString()),
-                                {change, content, position, chained});
+    auto added = writer.execute(
+        QStringLiteral("INSERT INTO gravin_seal (change_id, content, position, chain, records) "
+                       "VALUES (?, ?, ?, ?, ?)") +
+            m_session.dialect().tellingOf(change),
+        {change, content, position, chained, sealed.records});
     if (!added)
         return added.error();
     return ok();

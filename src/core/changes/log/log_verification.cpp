@@ -222,14 +222,29 @@ void LogVerifier::findStrangers() {
 
 // What belongs to nothing.
 Status LogVerifier::findStrays() {
-    const std::initializer_list<std::pair<const char*, const char*>> strays{
+    using Strays = std::vector<std::pair<const char*, const char*>>;
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
+    const bool isFormer = *layout == Session::LogLayout::Former;
+    const Strays former{
         {"SELECT r.change_id FROM gravin_record r LEFT JOIN gravin_change c ON c.id = r.change_id "
          "WHERE c.id IS NULL LIMIT 1",
          "Records of a change %1, which is not in the log."},
         {"SELECT f.change_id FROM gravin_field f LEFT JOIN gravin_record r ON "
          "r.change_id = f.change_id AND r.seq = f.seq WHERE r.seq IS NULL LIMIT 1",
          "Change %1 has fields of a record that is not in the log."}};
-    for (const auto& [query, words] : strays) {
+    const Strays present{
+        {"SELECT r.change_id FROM gravin_entry r LEFT JOIN gravin_change c ON c.id = r.change_id "
+         "WHERE c.id IS NULL LIMIT 1",
+         "Records of a change %1, which is not in the log."},
+        {"SELECT change_id FROM gravin_entry GROUP BY change_id, seq HAVING min(part) <> 0 OR "
+         "max(part) <> count(*) - 1 LIMIT 1",
+         "Change %1 has fields of a record that is not in the log."},
+        {"SELECT r.change_id FROM gravin_entry r LEFT JOIN gravin_name n ON n.id = r.column_id "
+         "WHERE r.column_id <> 0 AND n.id IS NULL LIMIT 1",
+         "Change %1 names a field that is not in the log."}};
+    for (const auto& [query, words] : isFormer ? former : present) {
         auto stray = m_session.scalar(QLatin1String(query));
         if (!stray)
             return stray.error();

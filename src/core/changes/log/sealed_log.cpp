@@ -5,6 +5,7 @@
 #include "core/database/sql_fragment.h"
 
 #include <algorithm>
+#include <array>
 #include <unordered_map>
 
 namespace gravin {
@@ -17,7 +18,7 @@ public:
     explicit HashingRecords(const Session& session)
         : m_session(session) {}
 
-    // A row of change, place, table, key, operation, hidden row, column, before and after.
+    // A row of loggedFields().
     void take(const QSqlQuery& row) {
         const qint64 change = row.value(0).toLongLong();
         bool isNumber = false;
@@ -30,9 +31,17 @@ public:
             // Places count from 0, so that no record stands beside the others.
             m_isOrdered = m_isOrdered && isNumber && place == m_place + 1;
             m_place = place;
+            for (int i = 0; i < RecordColumns; ++i)
+                m_record[static_cast<size_t>(i)] = row.value(FirstOfRecord + i);
+            const auto operation = operationFromLog(row.value(4).toInt());
+            m_isOrdered = m_isOrdered && operation;
             m_hash->addRecord(place, row.value(2).toString(), row.value(3).toString(),
-                              row.value(4).toString(), row.value(5));
+                              operation ? operationName(*operation) : QString(), row.value(5));
         }
+        // What a record is stands in each of its rows.
+        for (int i = 0; i < RecordColumns; ++i)
+            m_isOrdered =
+                m_isOrdered && m_record[static_cast<size_t>(i)] == row.value(FirstOfRecord + i);
         if (!row.value(6).isNull())
             m_fields.push_back({row.value(6).toString(), asLogged(m_session, row.value(7)),
                                 asLogged(m_session, row.value(8))});
@@ -72,7 +81,11 @@ private:
         m_hash.reset();
     }
 
+    static constexpr int FirstOfRecord = 2; // table, key, operation, hidden row
+    static constexpr int RecordColumns = 4;
+
     const Session& m_session;
+    std::array<QVariant, RecordColumns> m_record;
     std::optional<qint64> m_change;
     qint64 m_place = -1;
     bool m_isOrdered = true;
@@ -93,9 +106,12 @@ SqlFragment ofChanges(const QString& sql, std::span<const qint64> ids, size_t mo
 } // namespace
 
 Result<SealedLog::Contents> SealedLog::contentsOf(std::span<const qint64> ids) {
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
     HashingRecords hashing(m_session);
     SqlFragment sql =
-        ofChanges(loggedFields(m_session.dialect()) +
+        ofChanges(loggedFields(m_session.dialect(), logRows(*layout)) +
                       QStringLiteral(" WHERE r.change_id IN (%1) ORDER BY r.change_id, r.seq"),
                   ids, SealsAtOnce);
     Status read = m_session.select(sql.sql, sql.values, [&](const QSqlQuery& row) {
@@ -121,10 +137,13 @@ Result<SealedLog::Contents> SealedLog::contentsOf(std::span<const qint64> ids) {
 }
 
 Result<std::vector<LoggedHead>> SealedLog::headsOf(std::span<const qint64> ids) {
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
     std::vector<LoggedHead> heads;
     const SqlFragment sql =
         ofChanges(QStringLiteral("SELECT %1 FROM gravin_change c WHERE c.id IN (%2)")
-                      .arg(loggedHeads(), QStringLiteral("%1")),
+                      .arg(loggedHeads(*layout), QStringLiteral("%1")),
                   ids, SealsAtOnce);
     Status read = m_session.select(sql.sql, sql.values, [&](const QSqlQuery& row) {
         heads.push_back(headFrom(row));
@@ -155,8 +174,11 @@ Result<QHash<qint64, SealedLog::Seal>> SealedLog::sealsOf(std::span<const qint64
 }
 
 Result<SealedLog::Trimmed> SealedLog::fitsTrimmed(qint64 change, const Seal& seal) {
-    auto left = m_session.scalar(
-        QStringLiteral("SELECT count(*) FROM gravin_record WHERE change_id = ?"), {change});
+    const auto layout = m_session.logLayout();
+    if (!layout)
+        return layout.error();
+    const QString count = QStringLiteral("SELECT count(*) FROM %1 WHERE r.change_id = ?");
+    auto left = m_session.scalar(count.arg(logRows(*layout).from), {change});
     if (!left)
         return left.error();
     if (left->toLongLong() > 0)

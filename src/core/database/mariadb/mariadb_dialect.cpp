@@ -398,33 +398,38 @@ QStringList MariaDbDialect::changeLogSchema() const {
                        "at VARCHAR(40) NOT NULL, person VARCHAR(190) NOT NULL, "
                        "screen LONGTEXT NOT NULL, action VARCHAR(190) NOT NULL, "
                        "note LONGTEXT NOT NULL, undoes BIGINT, records BIGINT NOT NULL, "
-                       "tables LONGTEXT NOT NULL, op VARCHAR(10) NOT NULL)") +
+                       "tables LONGTEXT NOT NULL, op VARCHAR(10) NOT NULL, "
+                       "account VARCHAR(190))") +
             options,
-        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_record ("
-                       "change_id BIGINT NOT NULL, seq BIGINT NOT NULL CHECK (seq >= 0), "
-                       "table_name VARCHAR(190) NOT NULL, record_key LONGTEXT NOT NULL, "
-                       "op VARCHAR(10) NOT NULL CHECK (op IN ('insert', 'update', 'delete')), "
-                       "hidden_row BIGINT, PRIMARY KEY (change_id, seq), "
-                       "KEY gravin_record_by_key (table_name, record_key (100)))") +
+        // Ends of names count, so they are not padded.
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_name (id INTEGER AUTO_INCREMENT PRIMARY "
+                       "KEY, name VARCHAR(190) COLLATE utf8mb4_nopad_bin NOT NULL UNIQUE)") +
             options,
-        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_field ("
-                       "change_id BIGINT NOT NULL, seq BIGINT NOT NULL, "
-                       "column_name VARCHAR(190) NOT NULL, old_value LONGTEXT, "
-                       "new_value LONGTEXT, PRIMARY KEY (change_id, seq, column_name))") +
+        QStringLiteral(
+            "CREATE TABLE IF NOT EXISTS gravin_entry ("
+            "change_id BIGINT NOT NULL, seq INTEGER NOT NULL CHECK (seq >= 0), "
+            "part SMALLINT NOT NULL CHECK (part >= 0), table_id INTEGER NOT NULL, "
+            "record_key LONGTEXT NOT NULL, op TINYINT NOT NULL CHECK (op BETWEEN 1 AND 4), "
+            "hidden_row BIGINT, column_id INTEGER NOT NULL, old_value LONGTEXT, "
+            "new_value LONGTEXT, PRIMARY KEY (change_id, seq, part), "
+            "KEY gravin_entry_by_key (record_key (60)), "
+            "KEY gravin_entry_moved (op))") +
             options,
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_seal (change_id BIGINT PRIMARY KEY, "
                        "content CHAR(64) NOT NULL, position BIGINT UNIQUE, chain CHAR(64), "
                        "records CHAR(64))") +
             options,
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_log (version BIGINT NOT NULL)") + options,
     };
 }
 
 QString MariaDbDialect::changeLogTablesQuery() const {
     return QStringLiteral(
-        "SELECT (SELECT count(*) FROM information_schema.TABLES WHERE TABLE_SCHEMA = DATABASE() "
-        "AND TABLE_NAME IN ('gravin_field', 'gravin_seal')) + (SELECT count(*) FROM "
-        "information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE() AND TABLE_NAME = "
-        "'gravin_seal' AND COLUMN_NAME = 'records')");
+        "SELECT CAST(coalesce(sum(CASE TABLE_NAME WHEN 'gravin_log' THEN 8 WHEN 'gravin_field' "
+        "THEN 1 ELSE 2 END), 0) + (SELECT 4 * count(*) FROM information_schema.COLUMNS WHERE "
+        "TABLE_SCHEMA = DATABASE() AND TABLE_NAME = 'gravin_seal' AND COLUMN_NAME = 'records') AS "
+        "SIGNED) FROM information_schema.TABLES WHERE TABLE_SCHEMA = DATABASE() AND TABLE_NAME IN "
+        "('gravin_log', 'gravin_field', 'gravin_seal')");
 }
 
 QString MariaDbDialect::indexable(const Column& column) const {

@@ -44,6 +44,11 @@ public:
                                          const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override;
+    QString addLogName() const override {
+        return QStringLiteral("INSERT IGNORE INTO gravin_name (name) VALUES (?)");
+    }
+    QString readingNewest() const override { return QStringLiteral(" LOCK IN SHARE MODE"); }
+    QString accountQuery() const override { return QStringLiteral("SELECT CURRENT_USER()"); }
     QString indexable(const Column& column) const override;
     QString updateJoined(const QString& target, const QString& rows, const QString& on,
                          const QString& set) const override;

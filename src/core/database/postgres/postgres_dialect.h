@@ -47,6 +47,9 @@ public:
                                          const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override;
+    QString accountQuery() const override {
+        return QStringLiteral("SELECT CAST(session_user AS text)");
+    }
     SealingStatements sealingStatements() const override;
     bool createsTablesInTransactions() const override { return true; }
     bool failureEndsTransaction() const override { return true; }

@@ -328,23 +328,23 @@ QStringList SqliteDialect::changeLogSchema() const {
                        "id INTEGER PRIMARY KEY, uid TEXT NOT NULL UNIQUE, at TEXT NOT NULL, "
                        "person TEXT NOT NULL, screen TEXT NOT NULL, action TEXT NOT NULL, "
                        "note TEXT NOT NULL, undoes INTEGER, records INTEGER NOT NULL, "
-                       "tables TEXT NOT NULL, op TEXT NOT NULL)"),
-        QStringLiteral(
-            "CREATE TABLE IF NOT EXISTS gravin_record ("
-            "change_id INTEGER NOT NULL, "
-            "seq INTEGER NOT NULL CHECK (seq >= 0), table_name TEXT NOT NULL, "
-            "record_key TEXT NOT NULL, "
-            "op TEXT NOT NULL CHECK (op IN ('insert', 'update', 'delete')), hidden_row INTEGER, "
-            "PRIMARY KEY (change_id, seq)) WITHOUT ROWID"),
-        QStringLiteral("CREATE INDEX IF NOT EXISTS gravin_record_by_key "
-                       "ON gravin_record (table_name, record_key)"),
-        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_field ("
-                       "change_id INTEGER NOT NULL, seq INTEGER NOT NULL, "
-                       "column_name TEXT NOT NULL, old_value, new_value, "
-                       "PRIMARY KEY (change_id, seq, column_name)) WITHOUT ROWID"),
+                       "tables TEXT NOT NULL, op TEXT NOT NULL, account TEXT)"),
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_name (id INTEGER PRIMARY KEY, "
+                       "name TEXT NOT NULL UNIQUE)"),
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_entry ("
+                       "change_id INTEGER NOT NULL, seq INTEGER NOT NULL CHECK (seq >= 0), "
+                       "part INTEGER NOT NULL CHECK (part >= 0), table_id INTEGER NOT NULL, "
+                       "record_key TEXT NOT NULL, op INTEGER NOT NULL CHECK (op BETWEEN 1 AND 4), "
+                       "hidden_row INTEGER, column_id INTEGER NOT NULL, old_value, new_value, "
+                       "PRIMARY KEY (change_id, seq, part)) WITHOUT ROWID"),
+        QStringLiteral("CREATE INDEX IF NOT EXISTS gravin_entry_by_key "
+                       "ON gravin_entry (record_key) WHERE part = 0"),
+        QStringLiteral("CREATE INDEX IF NOT EXISTS gravin_entry_moved "
+                       "ON gravin_entry (change_id, seq) WHERE part = 0 AND op = 4"),
         QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_seal (change_id INTEGER PRIMARY KEY, "
                        "content TEXT NOT NULL, position INTEGER UNIQUE, chain TEXT, "
                        "records TEXT)"),
+        QStringLiteral("CREATE TABLE IF NOT EXISTS gravin_log (version BIGINT NOT NULL)"),
     };
 }
 

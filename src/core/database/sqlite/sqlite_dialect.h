@@ -63,9 +63,11 @@ public:
                                          const QString& select) const override;
     QStringList changeLogSchema() const override;
     QString changeLogTablesQuery() const override {
-        return QStringLiteral("SELECT (SELECT count(*) FROM sqlite_master WHERE name IN "
-                              "('gravin_field', 'gravin_seal')) + (SELECT count(*) FROM "
-                              "pragma_table_info('gravin_seal') WHERE name = 'records')");
+        return QStringLiteral("SELECT coalesce(sum(CASE name WHEN 'gravin_log' THEN 8 WHEN "
+                              "'gravin_field' THEN 1 ELSE 2 END), 0) + (SELECT 4 * count(*) FROM "
+                              "pragma_table_info('gravin_seal') WHERE name = 'records') FROM "
+                              "sqlite_master WHERE type = 'table' AND name IN ('gravin_log', "
+                              "'gravin_field', 'gravin_seal')");
     }
     bool createsTablesInTransactions() const override { return true; }
     bool failureEndsTransaction() const override { return false; }

@@ -43,8 +43,8 @@ TEST_F(KnownHeadsTest, WhatIsMissingIsSaidUntilItIsAccepted) {
     change("two");
     change("three");
     EXPECT_EQ(compared(), QString());
-    database.sqlite(name("DELETE FROM gravin_change WHERE id = 2; DELETE FROM gravin_record WHERE "
-                         "change_id = 2; DELETE FROM gravin_field WHERE change_id = 2; DELETE FROM "
+    database.sqlite(name("DELETE FROM gravin_change WHERE id = 2; DELETE FROM gravin_entry WHERE "
+                         "change_id = 2; DELETE FROM "
                          "gravin_seal WHERE change_id = 2;"));
     EXPECT_TRUE(compared().contains(name("lost its end")));
     change("other");
