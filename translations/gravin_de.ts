@@ -2422,8 +2422,8 @@ Abhilfe: %3</translation>
       <translation>Den Versuch beenden; was getan wurde, bleibt</translation>
     </message>
     <message>
-      <source>Every change is logged in four tables of Gravin's own (gravin_change, gravin_record, gravin_field, gravin_seal), so that it can be rolled back. Without them records can only be read.</source>
-      <translation>Jede Änderung wird in vier eigenen Tabellen von Gravin festgehalten (gravin_change, gravin_record, gravin_field, gravin_seal), damit sie sich zurückrollen lässt. Ohne sie lassen sich Datensätze nur lesen.</translation>
+      <source>Every change is logged in tables of Gravin's own, whose names begin with gravin_, so that it can be rolled back. Without them records can only be read.</source>
+      <translation>Jede Änderung wird in eigenen Tabellen von Gravin festgehalten, deren Namen mit gravin_ beginnen, damit sie sich zurückrollen lässt. Ohne sie lassen sich Datensätze nur lesen.</translation>
     </message>
     <message>
       <source>Every column of the table is on the screen</source>
@@ -4958,8 +4958,16 @@ Abhilfe: %3</translation>
       <translation>Die Massenänderung auf „%1“</translation>
     </message>
     <message>
+      <source>The change log could not be brought into its present layout: %1 Nothing was changed.</source>
+      <translation>Das Änderungsprotokoll ließ sich nicht in seine jetzige Form bringen: %1 Nichts wurde geändert.</translation>
+    </message>
+    <message>
       <source>The change log counts as it is from now on.</source>
       <translation>Das Änderungsprotokoll gilt von jetzt an, wie es ist.</translation>
+    </message>
+    <message>
+      <source>The change log did not take a name.</source>
+      <translation>Das Änderungsprotokoll hat einen Namen nicht aufgenommen.</translation>
     </message>
     <message>
       <source>The change log has a change with the number %1, to which no log comes. Nothing was written.</source>
@@ -4988,6 +4996,18 @@ Abhilfe: %3</translation>
     <message>
       <source>The change log of the present database stays with it.</source>
       <translation>Das Änderungsprotokoll der jetzigen Datenbank bleibt bei ihr.</translation>
+    </message>
+    <message>
+      <source>The change log of this database has become one of another layout: a newer Gravin has taken it over. Nothing was written. Open the project with that one.</source>
+      <translation>Das Änderungsprotokoll dieser Datenbank hat jetzt eine andere Form: ein neueres Gravin hat es übernommen. Nichts wurde geschrieben. Öffnen Sie das Projekt mit diesem.</translation>
+    </message>
+    <message>
+      <source>The change log of this database has the layout of an earlier Gravin, and this account may not bring it into the present one. Somebody who may alter the log's tables has to write something once; until then nothing can be changed.</source>
+      <translation>Das Änderungsprotokoll dieser Datenbank hat die Form eines früheren Gravin, und dieses Konto darf es nicht in die jetzige bringen. Jemand, der die Tabellen des Protokolls ändern darf, muss einmal etwas schreiben; bis dahin lässt sich nichts ändern.</translation>
+    </message>
+    <message>
+      <source>The change log of this database was written by a newer Gravin (its layout is %1, this program knows %2). Nothing can be written or looked up in it with this one.</source>
+      <translation>Das Änderungsprotokoll dieser Datenbank stammt von einem neueren Gravin (seine Form ist %1, dieses Programm kennt %2). Mit diesem lässt sich nichts darin schreiben oder nachsehen.</translation>
     </message>
     <message>
       <source>The check “%1” cannot be asked: %2 The project has to be mended.</source>

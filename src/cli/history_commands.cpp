@@ -123,7 +123,7 @@ int printLog(Opened& opened, const LogOptions& options, const LogFilter& filter)
     for (const ChangeSummary& change : *changes)
         rows += {QString::number(change.id),
                  change.at,
-                 change.person,
+                 whoWrote(change),
                  change.screen,
                  change.action,
                  QString::number(change.records),

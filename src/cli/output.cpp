@@ -110,6 +110,7 @@ Json jsonOf(const ChangeSummary& change) {
     Json json = {{"id", change.id},
                  {"at", utf8(change.at)},
                  {"by", utf8(change.person)},
+                 {"account", utf8(change.account)},
                  {"screen", utf8(change.screen)},
                  {"action", utf8(change.action)},
                  {"note", utf8(change.note)},

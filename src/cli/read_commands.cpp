@@ -72,8 +72,8 @@ int runNew(const NewOptions& options) {
         coreTr("%1: %2.").arg(options.file, counted(project.screens.size(), "screen", "screens")));
     if (!options.readOnly)
         printLine(coreTr(
-            "The first change will add the tables gravin_change, gravin_record, gravin_field and "
-            "gravin_seal to the database: they hold the change log."));
+            "The first change will add tables to the database whose names begin with gravin_: they "
+            "hold the change log."));
     return Done;
 }
 

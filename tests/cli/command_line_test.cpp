@@ -704,7 +704,7 @@ TEST_F(CommandLine, VerifiesNotesTrimsAndTellsWhoSetAField) {
     QFile file(csv);
     ASSERT_TRUE(file.open(QIODevice::ReadOnly));
     const QByteArray text = file.readAll();
-    EXPECT_TRUE(text.contains("\"title\",\"Ebb\",\"Flood\"\r\n"));
+    EXPECT_TRUE(text.contains("\"title\",\"Ebb\",\"Flood\",\""));
     EXPECT_TRUE(text.contains("\"'=1+1\"")) << "no formula for a spreadsheet";
     EXPECT_EQ(on("log", {"--out", "/nowhere/log.csv"}).code, 3);
     EXPECT_EQ(on("log", {"--out", database.folder() + "/log.txt"}).code, 2);

@@ -128,9 +128,8 @@ QWidget* ConnectionPage::projectFields() {
     row->addStretch();
     m_log = checkBox("keep-log", tr("Keep a change log in this database"), true);
     auto* logNote = textLabel(
-        tr("Every change is logged in four tables of Gravin's own (gravin_change, gravin_record, "
-           "gravin_field, gravin_seal), so that it can be rolled back. Without them records can "
-           "only be read."),
+        tr("Every change is logged in tables of Gravin's own, whose names begin with gravin_, so "
+           "that it can be rolled back. Without them records can only be read."),
         "faint");
     m_project = lineEdit("project-path");
     auto* choose = button("choose-project", tr("Choose…"));

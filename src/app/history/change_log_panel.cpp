@@ -221,7 +221,7 @@ void ChangeLogPanel::fill(const std::vector<ChangeSummary>& changes) {
                             : actionWords(change.action);
         const QStringList cells{QString::number(change.id),
                                 shownTime(change.at, m_workspace->project().form()),
-                                change.person,
+                                whoWrote(change),
                                 what,
                                 change.screen.isEmpty() ? change.tables.join(QStringLiteral(", "))
                                                         : change.screen,

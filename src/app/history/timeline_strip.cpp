@@ -96,7 +96,7 @@ void TimelineStrip::add(const CommittedChange& change) {
         return;
     ChangeSummary summary{change.id,       change.at,   change.person,  change.screen,
                           change.action,   change.note, change.count(), {},
-                          change.refersTo, {}};
+                          change.refersTo, {},          change.account};
     if (!change.records.empty()) {
         summary.operation = change.records.front().operation;
         for (const RecordChange& record : change.records) {
@@ -251,7 +251,7 @@ bool TimelineStrip::event(QEvent* event) {
             QToolTip::showText(help->globalPos(),
                                tr("%1 · %2\n%3, %4 · change %5")
                                    .arg(shownTime(change.at, m_workspace->project().form()),
-                                        visibleText(change.person), actionWords(change.action),
+                                        visibleText(whoWrote(change)), actionWords(change.action),
                                         countedRecords(change.records))
                                    .arg(change.id));
             return true;

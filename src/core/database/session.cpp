@@ -6,6 +6,8 @@
 #include "core/base/text.h"
 #include "core/database/secrets.h"
 
+#include <QSqlRecord>
+
 #include <atomic>
 
 namespace gravin {
@@ -216,6 +218,23 @@ Status Session::select(const QString& sql, const QVariantList& values,
         if (wanted && error.isValid())
             return failure(error);
         return ok();
+    });
+}
+
+Status Session::readStored(const QString& sql, const TakeStored& take) {
+    if (SetWise* engine = m_dialect->setWise())
+        return reading<Status>([&]() -> Status {
+            const QSqlError error = engine->readRows(m_database, sql, take);
+            return error.isValid() ? Status(failure(error)) : ok();
+        });
+    return select(sql, {}, [&](const QSqlQuery& row) {
+        std::vector<std::unique_ptr<StoredVariant>> kept;
+        std::vector<StoredValue> values;
+        for (int i = 0; i < row.record().count(); ++i) {
+            kept.push_back(std::make_unique<StoredVariant>(row.value(i)));
+            values.push_back(kept.back()->value());
+        }
+        return take(values);
     });
 }
 

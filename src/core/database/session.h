@@ -38,6 +38,9 @@ public:
     Status select(const QString& sql, const QVariantList& values,
                   const std::function<bool(const QSqlQuery&)>& take);
 
+    // The same for very many rows; what a server gives may come as text or as bytes.
+    Status readStored(const QString& sql, const TakeStored& take);
+
     // The first column of the first row, an invalid variant when there is no row.
     Result<QVariant> scalar(const QString& sql, const QVariantList& values = {});
 

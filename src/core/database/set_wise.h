@@ -3,6 +3,7 @@
 
 #include "core/database/catalog.h"
 #include "core/database/sql_fragment.h"
+#include "core/database/stored_value.h"
 
 #include <QSqlDatabase>
 #include <QSqlError>
@@ -27,6 +28,9 @@ public:
     // A temporary table that goes with the transaction at the latest; its columns are those of a
     // SELECT, with their types, and it is empty.
     virtual QString temporaryTable(const QString& name, const QString& select) const = 0;
+    // What its rows are ordered by to come as they were put in; `counted`: a column that counts
+    // them.
+    virtual QString asFilled(const QString& counted) const { return counted; }
     // What the engine should know of a table that was just filled; may be empty.
     virtual QString filled(const QString&) const { return {}; }
     // Removes all rows of such a table.
@@ -38,6 +42,11 @@ public:
     virtual QSqlError appendRows(QSqlDatabase& database, const QString& table,
                                  const QStringList& columns,
                                  const std::vector<QVariantList>& rows) const = 0;
+
+    // Reads rows without a variant for each value; texts as Dialect::readable() would give them.
+    // What the engine answered then; otherwise no error.
+    virtual QSqlError readRows(QSqlDatabase& database, const QString& sql,
+                               const TakeStored& take) const = 0;
 
     // The expression that gives what Dialect::encodeForLog() would make of this column's value,
     // which `sql` gives. Nothing: the engine cannot say it.

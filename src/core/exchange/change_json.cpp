@@ -65,6 +65,7 @@ OrderedJson jsonOf(const CommittedChange& change, const Catalog& catalog) {
     OrderedJson json = {{"id", change.id},
                         {"at", utf8(change.at)},
                         {"by", utf8(change.person)},
+                        {"account", utf8(change.account)},
                         {"screen", utf8(change.screen)},
                         {"action", utf8(change.action)},
                         {"note", utf8(change.note)}};

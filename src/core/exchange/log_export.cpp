@@ -29,7 +29,7 @@ public:
             return put(QStringLiteral("["));
         QStringList heads;
         for (const char* head : {"change", "at", "by", "screen", "action", "note", "undoes",
-                                 "table", "key", "op", "field", "before", "after"})
+                                 "table", "key", "op", "field", "before", "after", "account"})
             heads += QLatin1String(head);
         return m_csv.putRow(heads);
     }
@@ -60,7 +60,7 @@ private:
                                change.note,
                                change.refersTo ? QString::number(*change.refersTo) : QString()};
         if (change.records.empty())
-            return m_csv.putRow(head + QStringList(6));
+            return m_csv.putRow(head + QStringList(6) + QStringList{change.account});
         for (const RecordChange& record : change.records) {
             const Table* table = m_catalog.table(record.table);
             const QStringList place{record.table, shownKey(record.key, table),
@@ -70,7 +70,8 @@ private:
                 const ColumnType type = typeOf(table, column);
                 if (!m_csv.putRow(head + place +
                                   QStringList{column, exported(record.before.value(column), type),
-                                              exported(record.after.value(column), type)}))
+                                              exported(record.after.value(column), type),
+                                              change.account}))
                     return false;
             }
         }

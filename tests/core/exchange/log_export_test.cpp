@@ -105,7 +105,8 @@ TEST_F(LogExportTest, CsvHasALineForEachField) {
     ASSERT_TRUE(rows);
     ASSERT_GE(rows->size(), 4) << "a heading and three fields";
     EXPECT_EQ((*rows)[0].mid(7), (QStringList{name("table"), name("key"), name("op"), name("field"),
-                                              name("before"), name("after")}));
+                                              name("before"), name("after"), name("account")}));
+    EXPECT_EQ((*rows)[1].value(13), m_desk.session().account());
     const auto named = std::find_if(rows->begin(), rows->end(), [](const QStringList& row) {
         return row.value(10) == u"name";
     });

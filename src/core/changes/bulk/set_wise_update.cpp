@@ -76,13 +76,14 @@ Result<QHash<Key, qint64>> fingerprintsOf(Session& session, const Table& table,
 quint64 contentOf(const Dialect& dialect, const Table& table, const QString& recordKey,
                   const FieldValues& before, const FieldValues& after) {
     quint64 content = 0;
+    const QByteArray keyBytes = recordKey.toUtf8();
     for (auto field = after.begin(); field != after.end(); ++field) {
         if (before.value(field.key()) == field.value())
             continue;
         const ColumnType& type = table.column(field.key())->type;
-        content += stepContent(recordKey, field.key(),
-                               dialect.encodeForLog(before.value(field.key()), type),
-                               dialect.encodeForLog(field.value(), type));
+        const StoredVariant was(dialect.encodeForLog(before.value(field.key()), type));
+        const StoredVariant is(dialect.encodeForLog(field.value(), type));
+        content += stepContent(keyBytes, field.key().toUtf8(), was.value(), is.value());
     }
     return content;
 }
@@ -218,7 +219,7 @@ Status SetWiseUpdate::write(const std::vector<SetWiseTarget>& targets,
                        "ORDER BY %9")
             .arg(m_steps.name, names.join(QStringLiteral(", ")), given.join(QStringLiteral(", ")),
                  m_targets, dialect.quoted(m_table), Target, onKeys(m_targets), isUnchanged,
-                 StepTable::sequence()),
+                 engine.asFilled(m_targets + u'.' + StepTable::sequence())),
         bound);
     if (!computed)
         return computed.error();

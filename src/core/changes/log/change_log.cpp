@@ -67,6 +67,12 @@ SqlFragment conditionsOf(const Dialect& dialect, const LogRows& rows, const LogF
 
 } // namespace
 
+QString whoWrote(const ChangeSummary& change) {
+    return change.account.isEmpty() || change.account == change.person
+               ? change.person
+               : QStringLiteral("%1 (%2)").arg(change.person, change.account);
+}
+
 QString newChangeUid() { return QUuid::createUuid().toString(QUuid::WithoutBraces); }
 
 Result<bool> ChangeLog::exists() { return m_session.hasChangeLog(); }

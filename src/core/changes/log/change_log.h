@@ -26,6 +26,9 @@ struct ChangeSummary {
     QString account = {};               // as CommittedChange says
 };
 
+// For people: who made a change, and by which account where that is another name.
+QString whoWrote(const ChangeSummary& change);
+
 // Which changes to list; what is not set does not narrow.
 struct LogFilter {
     QString table = {};

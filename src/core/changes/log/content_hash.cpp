@@ -44,24 +44,28 @@ void ContentHash::add(qint64 number) {
     put('i', {digits, end - digits});
 }
 
-void ContentHash::add(const QVariant& part) {
-    const int type = part.typeId();
-    // Empty ones that are null are stored as NULL.
-    const bool isNull = part.isNull() || (type == QMetaType::QString && part.toString().isNull()) ||
-                        (type == QMetaType::QByteArray && part.toByteArray().isNull());
-    if (isNull) {
+void ContentHash::add(const QVariant& part) { add(StoredVariant(part).value()); }
+
+void ContentHash::add(const StoredValue& part) {
+    switch (part.kind) {
+    case StoredValue::Kind::Null:
         put('n', {});
-    } else if (type == QMetaType::QByteArray) {
-        put('b', part.toByteArray());
-    } else if (type == QMetaType::Double) {
-        const double number = part.toDouble();
+        break;
+    case StoredValue::Kind::Integer:
+        add(part.integer);
+        break;
+    case StoredValue::Kind::Real: {
         quint64 bits = 0;
-        std::memcpy(&bits, &number, sizeof bits);
+        std::memcpy(&bits, &part.real, sizeof bits);
         put('d', QByteArray::number(bits, 16));
-    } else if (type == QMetaType::QString) {
-        add(part.toString());
-    } else {
-        add(part.toLongLong());
+        break;
+    }
+    case StoredValue::Kind::Text:
+        put('t', part.bytes);
+        break;
+    case StoredValue::Kind::Bytes:
+        put('b', part.bytes);
+        break;
     }
 }
 
@@ -78,6 +82,27 @@ void ContentHash::addRecord(qint64 sequence, const QString& table, const QString
 void ContentHash::addField(const QString& column, const QVariant& before, const QVariant& after) {
     m_waiting += 'F';
     add(column);
+    add(before);
+    add(after);
+}
+
+void ContentHash::addRecord(qint64 sequence, QByteArrayView table, QByteArrayView key,
+                            QByteArrayView op, std::optional<qint64> rowNumber) {
+    m_waiting += 'R';
+    add(sequence);
+    put('t', table);
+    put('t', key);
+    put('t', op);
+    if (rowNumber)
+        add(*rowNumber);
+    else
+        put('n', {});
+}
+
+void ContentHash::addField(QByteArrayView column, const StoredValue& before,
+                           const StoredValue& after) {
+    m_waiting += 'F';
+    put('t', column);
     add(before);
     add(after);
 }
@@ -126,9 +151,10 @@ QString ContentHash::sealedHead(const CommittedChange& change, const QString& ta
     return hexadecimal(head.m_hash.get());
 }
 
-QString loggedFields(const Dialect& dialect, const LogRows& rows) {
+QString loggedFields(const Dialect* dialect, const LogRows& rows) {
     const auto read = [&](const char* column) {
-        return dialect.readableFromLog(QLatin1String(column));
+        return dialect ? dialect->readableFromLog(QLatin1String(column))
+                       : QString::fromLatin1(column);
     };
     return QStringLiteral("SELECT r.change_id, r.seq, %1, %2, r.op, r.hidden_row, %3, %4, %5 FROM ")
                .arg(rows.table, read("r.record_key"), rows.column, read("r.old_value"),

@@ -3,6 +3,7 @@
 
 #include "core/changes/log/change_log.h"
 #include "core/changes/log/log_layout.h"
+#include "core/database/stored_value.h"
 
 #include <openssl/evp.h>
 
@@ -28,6 +29,10 @@ public:
                    const QVariant& rowNumber);
     // Values as the log keeps them.
     void addField(const QString& column, const QVariant& before, const QVariant& after);
+    // The same, of what is in UTF-8 already.
+    void addRecord(qint64 sequence, QByteArrayView table, QByteArrayView key, QByteArrayView op,
+                   std::optional<qint64> rowNumber);
+    void addField(QByteArrayView column, const StoredValue& before, const StoredValue& after);
     // With what the change itself says, which is known last.
     SealedContent finish(const CommittedChange& change, const QString& tables, const QString& op);
 
@@ -39,6 +44,7 @@ private:
     void add(const QString& text); // one that is null counts as an empty one
     void add(qint64 number);
     void add(const QVariant& part);
+    void add(const StoredValue& part);
     void addHead(const CommittedChange& change, const QString& tables, const QString& op);
     static QString hexadecimal(EVP_MD_CTX* hash);
     void put(char kind, QByteArrayView bytes);
@@ -49,8 +55,9 @@ private:
 };
 
 // What reads the log's rows, up to WHERE: change, place, table, key, operation as LogRows has it,
-// hidden row, column, before and after.
-QString loggedFields(const Dialect& dialect, const LogRows& rows);
+// hidden row, column, before and after. `dialect`: whose driver will read them; null:
+// Session::readStored().
+QString loggedFields(const Dialect* dialect, const LogRows& rows);
 
 // A value as a driver gives it from the log's tables, as ContentHash wants it. A server's log is
 // all text, whatever a driver makes of it; and what is empty is not NULL.

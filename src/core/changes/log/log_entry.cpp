@@ -146,22 +146,20 @@ Status LogEntry::add(const std::vector<RecordChange>& records) {
         10, rows);
 }
 
-quint64 stepContent(const QString& recordKey, const QString& column, const QVariant& before,
-                    const QVariant& after) {
-    const auto hashed = [](const QVariant& value, size_t seed) {
-        if (value.isNull())
-            return seed + 3;
-        switch (value.typeId()) {
-        case QMetaType::QString:
-            return ::qHash(value.toString(), seed);
-        case QMetaType::QByteArray:
-            return ::qHash(value.toByteArray(), seed + 1);
-        case QMetaType::Double: {
-            const double number = value.toDouble();
-            return qHashBits(&number, sizeof number, seed + 2);
-        }
+quint64 stepContent(QByteArrayView recordKey, QByteArrayView column, const StoredValue& before,
+                    const StoredValue& after) {
+    const auto hashed = [](const StoredValue& value, size_t seed) {
+        switch (value.kind) {
+        case StoredValue::Kind::Text:
+            return ::qHash(value.bytes, seed);
+        case StoredValue::Kind::Bytes:
+            return ::qHash(value.bytes, seed + 1);
+        case StoredValue::Kind::Real:
+            return qHashBits(&value.real, sizeof value.real, seed + 2);
+        case StoredValue::Kind::Integer:
+            return ::qHash(value.integer, seed + 4);
         default:
-            return ::qHash(value.toLongLong(), seed + 4);
+            return seed + 3;
         }
     };
     return hashed(after, hashed(before, ::qHash(column, ::qHash(recordKey))));
@@ -178,18 +176,19 @@ Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table
         "column_id, old_value, new_value) SELECT %1, %2 + %3, %4, %5, %6, %7, NULL, %8, %9");
     const auto insert = [&](const QString& part, int column, const QString& values,
                             const QString& condition) {
-        return m_writer.execute(into.arg(m_id)
-                                    .arg(m_added.count)
-                                    .arg(StepTable::sequence(), part)
-                                    .arg(names.value(table.name))
-                                    .arg(StepTable::key())
-                                    .arg(loggedOperation(Operation::Update, false))
-                                    .arg(column)
-                                    .arg(values) +
-                                QStringLiteral(" FROM %1 WHERE %2 ORDER BY %3")
-                                    .arg(steps.name, condition, StepTable::sequence()));
+        return m_writer.execute(
+            into.arg(m_id)
+                .arg(m_added.count)
+                .arg(StepTable::sequence(), part)
+                .arg(names.value(table.name))
+                .arg(StepTable::key())
+                .arg(loggedOperation(Operation::Update, false))
+                .arg(column)
+                .arg(values) +
+            QStringLiteral(" FROM %1 WHERE %2 ORDER BY %3")
+                .arg(steps.name, condition, engine.asFilled(StepTable::sequence())));
     };
-    QStringList read{m_session.dialect().readableFromLog(StepTable::key())};
+    QStringList read{StepTable::key()};
     QStringList former; // 1 for each column before it that became another
     QStringList isSameAll;
     for (qsizetype i = 0; i < steps.columns.size(); ++i) {
@@ -206,9 +205,7 @@ Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table
             return inserted.error();
         former += QStringLiteral("CASE WHEN %1 THEN 0 ELSE 1 END").arg(isSame);
         isSameAll += isSame;
-        read += QStringLiteral("CASE WHEN %1 THEN 1 ELSE 0 END, %2, %3")
-                    .arg(isSame, m_session.dialect().readableFromLog(formBefore),
-                         m_session.dialect().readableFromLog(formAfter));
+        read += {formBefore, formAfter};
     }
     const auto untouched = insert(QStringLiteral("0"), 0, QStringLiteral("NULL, NULL"),
                                   isSameAll.join(QStringLiteral(" AND ")));
@@ -216,23 +213,28 @@ Result<quint64> LogEntry::addTogether(const StepTable& steps, const Table& table
         return untouched.error();
     quint64 content = 0;
     qint64 sequence = m_added.count;
-    const Status streamed = m_session.select(
-        QStringLiteral("SELECT %1 FROM %2 ORDER BY %3")
-            .arg(read.join(QStringLiteral(", ")), steps.name, StepTable::sequence()),
-        {}, [&](const QSqlQuery& row) {
-            const QString key = row.value(0).toString();
-            m_hash->addRecord(sequence++, table.name, key, operation, {});
-            for (qsizetype i = 0; i < steps.columns.size(); ++i) {
-                const int at = 1 + 3 * static_cast<int>(i);
-                if (row.value(at).toInt() == 1)
-                    continue;
-                const QVariant before = asLogged(m_session, row.value(at + 1));
-                const QVariant after = asLogged(m_session, row.value(at + 2));
-                m_hash->addField(steps.columns[i], before, after);
-                content += stepContent(key, steps.columns[i], before, after);
-            }
-            return true;
-        });
+    const QByteArray tableName = table.name.toUtf8();
+    const QByteArray operationWord = operation.toUtf8();
+    std::vector<QByteArray> columnNames;
+    for (const QString& column : steps.columns)
+        columnNames.push_back(column.toUtf8());
+    const Status streamed =
+        m_session.readStored(QStringLiteral("SELECT %1 FROM %2 ORDER BY %3")
+                                 .arg(read.join(QStringLiteral(", ")), steps.name,
+                                      engine.asFilled(StepTable::sequence())),
+                             [&](std::span<const StoredValue> row) {
+                                 const QByteArrayView key = row[0].bytes;
+                                 m_hash->addRecord(sequence++, tableName, key, operationWord, {});
+                                 for (size_t i = 0; i < columnNames.size(); ++i) {
+                                     const StoredValue& before = row[1 + 2 * i];
+                                     const StoredValue& after = row[2 + 2 * i];
+                                     if (before == after)
+                                         continue;
+                                     m_hash->addField(columnNames[i], before, after);
+                                     content += stepContent(key, columnNames[i], before, after);
+                                 }
+                                 return true;
+                             });
     if (!streamed)
         return streamed.error();
     if (sequence != m_added.count + steps.count)

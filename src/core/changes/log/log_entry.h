@@ -3,6 +3,7 @@
 
 #include "core/changes/change.h"
 #include "core/database/session_writer.h"
+#include "core/database/stored_value.h"
 
 #include <memory>
 
@@ -22,8 +23,8 @@ struct StepTable {
 
 // A number for what an update does to one field, from values as the log keeps them. Sums of it tell
 // whether two ways to the same changes came to the same.
-quint64 stepContent(const QString& recordKey, const QString& column, const QVariant& before,
-                    const QVariant& after);
+quint64 stepContent(QByteArrayView recordKey, QByteArrayView column, const StoredValue& before,
+                    const StoredValue& after);
 
 // One change while it is written to the log, in parts where it has many records. Requires: a
 // writing transaction is open. Belongs to its session's thread.

@@ -192,7 +192,7 @@ Status LogScan::scanPart(const LogRows& rows, const SqlFragment& where, const Ta
             goesOn = take(place.change, place.sequence, std::move(*record));
     };
     const Status selected =
-        m_session.select(loggedFields(m_session.dialect(), rows) + where.sql +
+        m_session.select(loggedFields(&m_session.dialect(), rows) + where.sql +
                              QStringLiteral(" ORDER BY r.change_id DESC, r.seq DESC"),
                          where.values, [&](const QSqlQuery& row) {
                              if (!records.continues(row)) {

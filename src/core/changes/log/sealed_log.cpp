@@ -5,46 +5,65 @@
 #include "core/database/sql_fragment.h"
 
 #include <algorithm>
-#include <array>
 #include <unordered_map>
 
 namespace gravin {
 
 namespace {
 
+// A server's log is all text, whatever its answers make of it; numbers too.
+StoredValue asText(StoredValue value) {
+    if (value.kind == StoredValue::Kind::Bytes)
+        value.kind = StoredValue::Kind::Text;
+    return value;
+}
+
+std::optional<qint64> numberOf(const StoredValue& value) {
+    bool isNumber = value.kind == StoredValue::Kind::Integer;
+    const qint64 number = isNumber ? value.integer : value.bytes.toLongLong(&isNumber);
+    return isNumber ? std::optional(number) : std::nullopt;
+}
+
+// In the room that it has.
+void keep(QByteArray& kept, QByteArrayView bytes) {
+    kept.resize(bytes.size());
+    std::copy(bytes.begin(), bytes.end(), kept.begin());
+}
+
 // Hashes what changes did, as their rows come in order.
 class HashingRecords {
 public:
-    explicit HashingRecords(const Session& session)
-        : m_session(session) {}
+    explicit HashingRecords(bool isFile)
+        : m_isFile(isFile) {}
 
     // A row of loggedFields().
-    void take(const QSqlQuery& row) {
-        const qint64 change = row.value(0).toLongLong();
-        bool isNumber = false;
-        const qint64 place = row.value(1).toLongLong(&isNumber);
+    void take(std::span<const StoredValue> row) {
+        const qint64 change = numberOf(row[0]).value_or(0);
+        const auto place = numberOf(row[1]);
+        const auto operation = operationFromLog(int(numberOf(row[4]).value_or(0)));
+        const auto hiddenRow = numberOf(row[5]);
         const bool isNext = m_change != change;
         if (isNext || place != m_place) {
             endRecord();
             if (isNext)
                 begin(change);
             // Places count from 0, so that no record stands beside the others.
-            m_isOrdered = m_isOrdered && isNumber && place == m_place + 1;
-            m_place = place;
-            for (int i = 0; i < RecordColumns; ++i)
-                m_record[static_cast<size_t>(i)] = row.value(FirstOfRecord + i);
-            const auto operation = operationFromLog(row.value(4).toInt());
-            m_isOrdered = m_isOrdered && operation;
-            m_hash->addRecord(place, row.value(2).toString(), row.value(3).toString(),
-                              operation ? operationName(*operation) : QString(), row.value(5));
+            m_isOrdered = m_isOrdered && place && *place == m_place + 1 && operation;
+            m_place = place.value_or(-2);
+            keep(m_table, row[2].bytes);
+            keep(m_key, row[3].bytes);
+            m_operation = operation;
+            m_hiddenRow = hiddenRow;
+            m_hash->addRecord(m_place, m_table, m_key,
+                              operation ? operationName(*operation).toUtf8() : QByteArray(),
+                              hiddenRow);
         }
         // What a record is stands in each of its rows.
-        for (int i = 0; i < RecordColumns; ++i)
-            m_isOrdered =
-                m_isOrdered && m_record[static_cast<size_t>(i)] == row.value(FirstOfRecord + i);
-        if (!row.value(6).isNull())
-            m_fields.push_back({row.value(6).toString(), asLogged(m_session, row.value(7)),
-                                asLogged(m_session, row.value(8))});
+        m_isOrdered = m_isOrdered && m_table == row[2].bytes && m_key == row[3].bytes &&
+                      m_operation == operation && m_hiddenRow == hiddenRow;
+        if (row[6].kind != StoredValue::Kind::Null)
+            addField(row[6].bytes, m_isFile ? row[7] : asText(row[7]),
+                     m_isFile ? row[8] : asText(row[8]));
     }
 
     // By change; null: its places are not what they can be. One without records is not in it.
@@ -55,10 +74,13 @@ public:
     }
 
 private:
+    // What is kept of a row until its record ends.
     struct Field {
-        QString column;
-        QVariant before;
-        QVariant after;
+        QByteArray column;
+        StoredValue before;
+        StoredValue after;
+        QByteArray bytesBefore;
+        QByteArray bytesAfter;
     };
 
     void begin(qint64 change) {
@@ -68,12 +90,29 @@ private:
         m_isOrdered = true;
         m_hash = std::make_unique<ContentHash>();
     }
+    // Into the room of a former record's field.
+    void addField(QByteArrayView column, const StoredValue& before, const StoredValue& after) {
+        if (m_fields.size() == m_used)
+            m_fields.emplace_back();
+        Field& field = m_fields[m_used++];
+        keep(field.column, column);
+        field.before = before;
+        field.after = after;
+        keep(field.bytesBefore, before.bytes);
+        keep(field.bytesAfter, after.bytes);
+    }
     void endRecord() {
-        std::sort(m_fields.begin(), m_fields.end(),
-                  [](const Field& a, const Field& b) { return a.column < b.column; });
-        for (const Field& field : m_fields)
-            m_hash->addField(field.column, field.before, field.after);
-        m_fields.clear();
+        const auto end = m_fields.begin() + static_cast<std::ptrdiff_t>(m_used);
+        if (m_used > 1)
+            std::sort(m_fields.begin(), end, [](const Field& a, const Field& b) {
+                return QString::fromUtf8(a.column) < QString::fromUtf8(b.column);
+            });
+        for (auto field = m_fields.begin(); field != end; ++field) {
+            field->before.bytes = field->bytesBefore;
+            field->after.bytes = field->bytesAfter;
+            m_hash->addField(field->column, field->before, field->after);
+        }
+        m_used = 0;
     }
     void endChange() {
         if (m_hash)
@@ -81,16 +120,17 @@ private:
         m_hash.reset();
     }
 
-    static constexpr int FirstOfRecord = 2; // table, key, operation, hidden row
-    static constexpr int RecordColumns = 4;
-
-    const Session& m_session;
-    std::array<QVariant, RecordColumns> m_record;
+    bool m_isFile;
     std::optional<qint64> m_change;
     qint64 m_place = -1;
     bool m_isOrdered = true;
+    QByteArray m_table;
+    QByteArray m_key;
+    std::optional<Operation> m_operation;
+    std::optional<qint64> m_hiddenRow;
     std::unique_ptr<ContentHash> m_hash;
-    std::vector<Field> m_fields; // of the record under way
+    std::vector<Field> m_fields; // of the record under way, as many as are used
+    size_t m_used = 0;
     std::unordered_map<qint64, std::unique_ptr<ContentHash>> m_hashes;
 };
 
@@ -109,15 +149,18 @@ Result<SealedLog::Contents> SealedLog::contentsOf(std::span<const qint64> ids) {
     const auto layout = m_session.logLayout();
     if (!layout)
         return layout.error();
-    HashingRecords hashing(m_session);
-    SqlFragment sql =
-        ofChanges(loggedFields(m_session.dialect(), logRows(*layout)) +
-                      QStringLiteral(" WHERE r.change_id IN (%1) ORDER BY r.change_id, r.seq"),
-                  ids, SealsAtOnce);
-    Status read = m_session.select(sql.sql, sql.values, [&](const QSqlQuery& row) {
-        hashing.take(row);
-        return true;
-    });
+    HashingRecords hashing(m_session.spec().isFile());
+    QStringList numbers;
+    for (const qint64 id : ids)
+        numbers += QString::number(id);
+    const Status read = m_session.readStored(
+        loggedFields(nullptr, logRows(*layout)) +
+            QStringLiteral(" WHERE r.change_id IN (%1) ORDER BY r.change_id, r.seq")
+                .arg(numbers.join(u',')),
+        [&](std::span<const StoredValue> row) {
+            hashing.take(row);
+            return true;
+        });
     if (!read)
         return read.error();
     auto hashes = hashing.result();

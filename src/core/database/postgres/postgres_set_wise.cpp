@@ -117,6 +117,39 @@ QSqlError PostgresSetWise::appendRows(QSqlDatabase& database, const QString& tab
     return error;
 }
 
+// Row by row, so that an answer of any size takes no memory. All of it is fetched, also where
+// nobody wants more of it: nothing else may be asked before.
+QSqlError PostgresSetWise::readRows(QSqlDatabase& database, const QString& sql,
+                                    const TakeStored& take) const {
+    PGconn* connection = postgresOf(database);
+    if (PQsendQuery(connection, sql.toUtf8().constData()) != 1)
+        return errorFrom(connection, nullptr);
+    PQsetSingleRowMode(connection);
+    QSqlError error;
+    bool isWanted = true;
+    std::vector<StoredValue> row;
+    while (const Answer answer{PQgetResult(connection), PQclear}) {
+        const ExecStatusType status = PQresultStatus(answer.get());
+        if (status != PGRES_SINGLE_TUPLE && status != PGRES_TUPLES_OK) {
+            error = errorFrom(connection, answer.get());
+            continue;
+        }
+        if (status == PGRES_TUPLES_OK || !isWanted)
+            continue; // the end, or what is not wanted any more
+        row.assign(static_cast<size_t>(PQnfields(answer.get())), {});
+        for (size_t i = 0; i < row.size(); ++i) {
+            const int column = static_cast<int>(i);
+            if (PQgetisnull(answer.get(), 0, column) != 0)
+                continue;
+            row[i].kind = StoredValue::Kind::Text;
+            row[i].bytes = {PQgetvalue(answer.get(), 0, column),
+                            PQgetlength(answer.get(), 0, column)};
+        }
+        isWanted = take(row);
+    }
+    return error;
+}
+
 std::optional<QString> PostgresSetWise::logForm(const Column& column, const QString& sql) const {
     const auto kept = [](const QString& form) {
         return QStringLiteral("COALESCE(%1, 'n')").arg(form);

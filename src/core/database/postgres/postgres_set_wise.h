@@ -15,6 +15,8 @@ public:
     }
     QSqlError appendRows(QSqlDatabase& database, const QString& table, const QStringList& columns,
                          const std::vector<QVariantList>& rows) const override;
+    QSqlError readRows(QSqlDatabase& database, const QString& sql,
+                       const TakeStored& take) const override;
     std::optional<QString> logForm(const Column& column, const QString& sql) const override;
     QString same(const Column& column, const QString& a, const QString& b) const override;
     QString fingerprint(const QStringList& expressions) const override;

@@ -63,6 +63,36 @@ void giveResult(sqlite3_context* context, const QVariant& value) {
     }
 }
 
+// `kept`: has room for a text that is not read as it is stored.
+StoredValue storedAt(sqlite3_stmt* statement, int place, QByteArray& kept) {
+    StoredValue value;
+    switch (sqlite3_column_type(statement, place)) {
+    case SQLITE_INTEGER:
+        value.kind = StoredValue::Kind::Integer;
+        value.integer = sqlite3_column_int64(statement, place);
+        break;
+    case SQLITE_FLOAT:
+        value.kind = StoredValue::Kind::Real;
+        value.real = sqlite3_column_double(statement, place);
+        break;
+    case SQLITE_TEXT:
+    case SQLITE_BLOB:
+        value.kind = sqlite3_column_type(statement, place) == SQLITE_TEXT
+                         ? StoredValue::Kind::Text
+                         : StoredValue::Kind::Bytes;
+        value.bytes = {static_cast<const char*>(sqlite3_column_blob(statement, place)),
+                       sqlite3_column_bytes(statement, place)};
+        if (value.kind == StoredValue::Kind::Text && !isReadAsStored(value.bytes)) {
+            kept = textFromSqlite(value.bytes).toUtf8();
+            value.bytes = kept;
+        }
+        break;
+    default:
+        break;
+    }
+    return value;
+}
+
 int bind(sqlite3_stmt* statement, int place, const QVariant& value) {
     switch (value.typeId()) {
     case QMetaType::UnknownType:
@@ -143,6 +173,11 @@ QString SqliteSetWise::temporaryTable(const QString& name, const QString& select
     return QStringLiteral("CREATE TEMPORARY TABLE %1 AS %2").arg(name, select);
 }
 
+// Of the same table, where the column is one of several's.
+QString SqliteSetWise::asFilled(const QString& counted) const {
+    return counted.left(counted.lastIndexOf(u'.') + 1) + QStringLiteral("rowid");
+}
+
 QSqlError SqliteSetWise::appendRows(QSqlDatabase& database, const QString& table,
                                     const QStringList& columns,
                                     const std::vector<QVariantList>& rows) const {
@@ -163,6 +198,24 @@ QSqlError SqliteSetWise::appendRows(QSqlDatabase& database, const QString& table
         sqlite3_reset(statement.get());
     }
     return {};
+}
+
+QSqlError SqliteSetWise::readRows(QSqlDatabase& database, const QString& sql,
+                                  const TakeStored& take) const {
+    sqlite3* handle = sqliteOf(database);
+    const SqliteStatement statement = prepared(handle, sql);
+    if (!statement)
+        return errorFrom(handle);
+    std::vector<StoredValue> row(static_cast<size_t>(sqlite3_column_count(statement.get())));
+    std::vector<QByteArray> kept(row.size());
+    int code = SQLITE_ROW;
+    while ((code = sqlite3_step(statement.get())) == SQLITE_ROW) {
+        for (size_t i = 0; i < row.size(); ++i)
+            row[i] = storedAt(statement.get(), static_cast<int>(i), kept[i]);
+        if (!take(row))
+            return {};
+    }
+    return code == SQLITE_DONE ? QSqlError() : errorFrom(handle);
 }
 
 QString SqliteSetWise::same(const Column&, const QString& a, const QString& b) const {

@@ -16,11 +16,15 @@ public:
     void addTo(sqlite3* handle);
 
     QString temporaryTable(const QString& name, const QString& select) const override;
+    // Which needs no sorting.
+    QString asFilled(const QString& counted) const override;
     QString emptied(const QString& name) const override {
         return QStringLiteral("DELETE FROM ") + name;
     }
     QSqlError appendRows(QSqlDatabase& database, const QString& table, const QStringList& columns,
                          const std::vector<QVariantList>& rows) const override;
+    QSqlError readRows(QSqlDatabase& database, const QString& sql,
+                       const TakeStored& take) const override;
     std::optional<QString> logForm(const Column&, const QString& sql) const override { return sql; }
     QString same(const Column&, const QString& a, const QString& b) const override;
     QString fingerprint(const QStringList& expressions) const override;

@@ -6,6 +6,7 @@
 #include <QList>
 
 #include <algorithm>
+#include <cstring>
 
 namespace gravin {
 
@@ -47,6 +48,14 @@ bool isStanding(QByteArrayView bytes) {
 // How far nothing has to stand for anything.
 qsizetype plainBegin(QByteArrayView stored) {
     qsizetype place = 0;
+    // Most texts are ASCII, which is seen eight characters at a time.
+    constexpr quint64 HighBits = 0x8080'8080'8080'8080;
+    quint64 word = 0;
+    for (; place + qsizetype(sizeof word) <= stored.size(); place += sizeof word) {
+        std::memcpy(&word, stored.data() + place, sizeof word);
+        if ((word & HighBits) != 0)
+            break;
+    }
     while (place < stored.size()) {
         if (static_cast<unsigned char>(stored[place]) < 0x80) {
             ++place;
@@ -116,6 +125,8 @@ bool standsForBytes(const QString& text) {
     }
     return false;
 }
+
+bool isReadAsStored(QByteArrayView stored) { return plainBegin(stored) == stored.size(); }
 
 QString textFromSqlite(QByteArrayView stored) {
     QString text;

@@ -18,6 +18,8 @@ namespace gravin {
 // Whether a text read in this way stands for bytes that are no UTF-8.
 bool standsForBytes(const QString& text);
 QString textFromSqlite(QByteArrayView stored);
+// Whether no byte of it has to stand for anything: then it is read as the UTF-8 that it is.
+bool isReadAsStored(QByteArrayView stored);
 QByteArray textForSqlite(const QString& text);
 
 // The expression that reads `sql` so, for what is read through Qt Sql, and a statement's own text
