@@ -745,7 +745,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>%1 of %2 would have to go too:</source>
-      <translation>%1 von %2 müssten auch fort:</translation>
+      <translation>%1 von %2 müssten mitgelöscht werden:</translation>
     </message>
     <message>
       <source>%1 of %2: %3</source>
@@ -1595,7 +1595,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>After rolling back</source>
-      <translation>Nach dem Zurückrollen</translation>
+      <translation>Danach</translation>
     </message>
     <message>
       <source>After saving</source>

@@ -298,7 +298,7 @@ Result<BulkValues> bulkValues(const WriteContext& context, const WriteOptions& o
         auto expression = bindExpression(text, withReached(table, {text}));
         if (!expression)
             return mistakeIn(text, expression.error());
-        values.set.insert(field->name(), std::move(*expression));
+        values.set.insert(field->name(), *expression);
     }
     return values;
 }

@@ -3,6 +3,7 @@
 #include "app/build/build_face.h"
 #include "app/build/plate_view.h"
 #include "app/connect/connection_page.h"
+#include "app/history/change_log_panel.h"
 #include "app/sources/new_screens_page.h"
 #include "core/project/project_file.h"
 #include "whole_example.h"
@@ -83,6 +84,99 @@ TEST_F(ConnectionPages, FromAFileToAScreenByKeyboard) {
         [this] { return BuildFace::of(window->currentPage())->plate()->hasFocus(); }));
     ASSERT_TRUE(
         Driver::until([this] { return window->currentPage()->grid()->model()->rowCount() == 82; }));
+}
+
+// A person who has never seen it, with a database of their own: from the first page to a change
+// that was taken back, by keys alone.
+TEST(NewPerson, ByKeysAloneWithADatabaseOfTheirOwn) {
+    const QTemporaryDir folder;
+    const QString database = folder.filePath(QStringLiteral("tarn.db"));
+    ASSERT_TRUE(writeDemonstrationDatabase(database));
+    MainWindow window(OpenRequest{{}, {}, false});
+    window.show();
+    window.activateWindow();
+    Driver::settle();
+    int actions = 0;
+    const auto key = [&](Qt::Key which, Qt::KeyboardModifiers modifiers = {}) {
+        Driver::key(which, modifiers);
+        Driver::settle(200);
+        ++actions;
+    };
+    const auto tabTo = [&](const char* place) {
+        for (int tabs = 0; tabs < 20; ++tabs) {
+            const QWidget* focus = QApplication::focusWidget();
+            if (focus && focus->objectName() == QLatin1String(place))
+                return;
+            key(Qt::Key_Tab);
+        }
+        FAIL() << "Tab does not come to " << place;
+    };
+    const auto type = [&](const QString& text) {
+        Driver::type(text);
+        Driver::settle(200);
+        ++actions;
+    };
+    tabTo("new-project");
+    key(Qt::Key_Space);
+    tabTo("database-path");
+    type(database);
+    tabTo("create-project");
+    key(Qt::Key_Space);
+    ASSERT_TRUE(Driver::until([&] { return window.newScreens() != nullptr; }));
+    ASSERT_TRUE(Driver::until([] { return Driver::find(QStringLiteral("tables"))->hasFocus(); }));
+    key(Qt::Key_Space);
+    tabTo("make-screens");
+    key(Qt::Key_Space);
+    ASSERT_TRUE(Driver::until([&] {
+        return window.currentPage() && window.currentPage()->grid()->model()->rowCount() > 0;
+    }));
+    std::printf("to a screen of one's own by keys alone: %d actions\n", actions);
+    // The name is moved to the front.
+    auto* plate = BuildFace::of(window.currentPage())->plate();
+    ASSERT_TRUE(Driver::until([&] { return plate->hasFocus(); }));
+    const auto isName = [&] {
+        return window.currentPage()->binding()->fields()[plate->currentIndex().column()].name() ==
+               u"name";
+    };
+    for (int steps = 0; steps < 10 && !isName(); ++steps)
+        key(Qt::Key_Right);
+    ASSERT_TRUE(isName());
+    for (int steps = 0;
+         steps < 20 && plate->plateModel()->lineAt(plate->currentIndex()) != PlateLine::Order;
+         ++steps)
+        key(Qt::Key_Down);
+    type(QStringLiteral("1"));
+    key(Qt::Key_Return);
+    ASSERT_TRUE(Driver::until(
+        [&] { return window.currentPage()->binding()->fields().front().name() == u"name"; }));
+    // A record is changed, found in its history and taken back.
+    key(Qt::Key_F9);
+    ASSERT_TRUE(Driver::until([&] { return window.currentPage()->grid()->hasFocus(); }));
+    key(Qt::Key_Home);
+    type(QStringLiteral("Walked rock"));
+    key(Qt::Key_Return);
+    key(Qt::Key_S, Qt::ControlModifier);
+    const auto storedName = [&] {
+        return window.currentPage()->grid()->model()->index(0, 0).data().toString();
+    };
+    EXPECT_EQ(storedName(), u"Walked rock");
+    key(Qt::Key_H, Qt::ControlModifier);
+    auto* log = window.changeLog();
+    ASSERT_NE(log, nullptr);
+    ASSERT_TRUE(Driver::until([&] {
+        auto* button = log->findChild<QPushButton*>(QStringLiteral("roll-back"));
+        return button && button->isEnabled();
+    }));
+    tabTo("roll-back");
+    key(Qt::Key_Space);
+    auto* run = Driver::find(QStringLiteral("rollback-run"));
+    ASSERT_NE(run, nullptr);
+    ASSERT_TRUE(Driver::until([&] { return run->isEnabled(); }));
+    key(Qt::Key_Return, Qt::ControlModifier);
+    EXPECT_TRUE(Driver::until([&] { return storedName() != u"Walked rock"; }));
+    std::printf("from nothing to a change that was taken back by keys alone: %d actions\n",
+                actions);
+    EXPECT_LE(actions, 70);
 }
 
 TEST_F(ConnectionPages, ThePreviewShowsRowsAndWritesNothing) {

@@ -162,8 +162,10 @@ QList<PlateLine> copiedLines() {
 
 QString PlateEditor::settingsText(const QString& column) const {
     const BoundField* field = m_binding->screen().field(column);
+    if (!field)
+        return {};
     QList<QStringList> rows;
-    for (const PlateLine line : field ? copiedLines() : QList<PlateLine>())
+    for (const PlateLine line : copiedLines())
         rows += QStringList{plateLineLabel(line), text(line, *field)};
     return textFromCellBlock(rows);
 }

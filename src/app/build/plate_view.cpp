@@ -427,4 +427,14 @@ void PlateView::currentChanged(const QModelIndex& current, const QModelIndex& pr
     Q_EMIT currentColumnChanged(column);
 }
 
+void PlateView::commitData(QWidget* editor) {
+    if (!editor->isHidden())
+        QTableView::commitData(editor);
+}
+
+void PlateView::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) {
+    if (!editor->isHidden())
+        QTableView::closeEditor(editor, hint);
+}
+
 } // namespace gravin

@@ -54,6 +54,10 @@ protected:
     void selectionChanged(const QItemSelection& selected,
                           const QItemSelection& deselected) override;
     void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
+    // Of an editor that went with its model's rows, which what it wrote made anew, nothing is
+    // wanted.
+    void commitData(QWidget* editor) override;
+    void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
 
 private:
     QStringList selectedColumns() const; // of the current line

@@ -21,6 +21,8 @@ constexpr double HitStrength = 0.3;
 constexpr double CellTagSize = 0.85; // of the font
 constexpr int TagPad = 5;
 constexpr int CellSwatchSize = 13;
+constexpr int SwatchGap = 8;
+constexpr int CheckWidth = 12;
 
 // Rows of several lines show texts wrapped.
 bool tall(const QRect& cell) { return cell.height() > space::RowHeight + space::RowHeight / 3; }
@@ -66,9 +68,20 @@ int tagWidth(const QFont& font, const QString& words) {
     return words.isEmpty() ? 0 : figuresWidth(tagFont(font), words) + 2 * TagPad + CellPad;
 }
 
-// Words at the right end of a cell, in a frame. Answers where they begin. Where there is not room
-// for all, `valueWidth` goes first up to half of the cell.
-int paintTag(QPainter& painter, const QRect& inner, const QString& words, int valueWidth) {
+// What is left of a cell beside a part at the end where lines of this direction begin or end.
+QRect beside(const QRect& inner, const QRect& part, int gap) {
+    QRect rest = inner;
+    if (part.center().x() < inner.center().x())
+        rest.setLeft(part.right() + gap);
+    else
+        rest.setRight(part.left() - gap);
+    return rest;
+}
+
+// Words where the line ends in a cell, in a frame. Answers what is left of the cell. Where there is
+// not room for all, `valueWidth` goes first up to half of the cell.
+QRect paintTag(QPainter& painter, const QRect& inner, const QString& words, int valueWidth,
+               Qt::LayoutDirection direction) {
     painter.save();
     painter.setFont(tagFont(painter.font()));
     const QFontMetrics metrics = painter.fontMetrics();
@@ -76,27 +89,32 @@ int paintTag(QPainter& painter, const QRect& inner, const QString& words, int va
     const int width =
         std::min(figuresWidth(painter.font(), words), std::max(0, room - 2 * TagPad)) + 2 * TagPad;
     const int height = metrics.height() + 2;
-    const QRect frame(inner.right() - width, inner.center().y() - height / 2, width, height);
+    const QRect frame = QStyle::visualRect(
+        direction, inner,
+        QRect(inner.right() - width, inner.center().y() - height / 2, width, height));
     painter.setPen(Theme::instance().colours().ink);
     painter.setRenderHint(QPainter::Antialiasing);
     painter.drawRoundedRect(QRectF(frame).adjusted(0.5, 0.5, -0.5, -0.5), 2, 2);
     paintFigures(painter, frame.adjusted(TagPad, 0, 1 - TagPad, 0), words, false);
     painter.restore();
-    return frame.left();
+    return beside(inner, frame, CellPad);
 }
 
-// A swatch at the left, of the choice or of the colour that the text names. Answers where the text
-// begins.
-int paintSwatch(QPainter& painter, const QRect& inner, const QColor& colour) {
-    const QRect box(inner.left(), inner.center().y() - CellSwatchSize / 2, CellSwatchSize,
-                    CellSwatchSize);
+// A swatch where the line begins, of the choice or of the colour that the text names. Answers what
+// is left for the text.
+QRect paintSwatch(QPainter& painter, const QRect& inner, const QColor& colour,
+                  Qt::LayoutDirection direction) {
+    const QRect box =
+        QStyle::visualRect(direction, inner,
+                           QRect(inner.left(), inner.center().y() - CellSwatchSize / 2,
+                                 CellSwatchSize, CellSwatchSize));
     const Colours& colours = Theme::instance().colours();
     painter.save();
     painter.fillRect(box, colour);
     painter.setPen(colours.faint);
     painter.drawRect(box);
     painter.restore();
-    return box.right() + 8;
+    return beside(inner, box, SwatchGap);
 }
 
 // The line below a cell that says the state of its field; invalid: none.
@@ -123,7 +141,7 @@ CellDelegate::CellDelegate(GridModel* model, QObject* parent)
     , m_model(model) {}
 
 int CellDelegate::widthOf(const CellPresentation& cell, const QFont& font) {
-    const int swatch = swatchOf(cell).isValid() ? CellSwatchSize + 8 : 0;
+    const int swatch = swatchOf(cell).isValid() ? CellSwatchSize + SwatchGap : 0;
     return figuresWidth(font, cell.text) + swatch + tagWidth(font, cell.tag);
 }
 
@@ -159,7 +177,7 @@ void CellDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
     painter->setPen(cell.isOdd ? colours.elsewhere : cell.isRemoved ? colours.faint : colours.ink);
     if (!cell.tag.isEmpty()) {
         const int text = figuresWidth(option.font, cell.text);
-        inner.setRight(paintTag(*painter, inner, cell.tag, text) - CellPad);
+        inner = paintTag(*painter, inner, cell.tag, text, option.direction);
     }
     if (&cell != &NoCell)
         paintContent(
@@ -200,15 +218,18 @@ void CellDelegate::paintContent(QPainter& painter, const QStyleOptionViewItem& o
         return;
     }
     if (cell.kind == Kind::Yes) {
-        paintCheck(painter, inner, colours.ink);
+        paintCheck(painter,
+                   QStyle::visualRect(option.direction, inner,
+                                      QRect(inner.left(), inner.top(), CheckWidth, inner.height())),
+                   colours.ink);
         return;
     }
     if (cell.kind == Kind::No) {
-        paintFigures(painter, inner, cell.text, false);
+        paintFigures(painter, inner, cell.text, option.direction == Qt::RightToLeft);
         return;
     }
     if (const QColor swatch = swatchOf(cell); swatch.isValid())
-        inner.setLeft(paintSwatch(painter, inner, swatch));
+        inner = paintSwatch(painter, inner, swatch, option.direction);
     if (cell.kind == Kind::Empty || cell.kind == Kind::Given)
         painter.setPen(colours.faint);
     paintText(painter, inner, cell.text, tall(option.rect), alignment);

@@ -495,4 +495,14 @@ void GridView::currentChanged(const QModelIndex& current, const QModelIndex& pre
     Q_EMIT currentRecordChanged(id);
 }
 
+void GridView::commitData(QWidget* editor) {
+    if (!editor->isHidden())
+        QTableView::commitData(editor);
+}
+
+void GridView::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) {
+    if (!editor->isHidden())
+        QTableView::closeEditor(editor, hint);
+}
+
 } // namespace gravin

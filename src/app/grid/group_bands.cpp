@@ -14,22 +14,48 @@ namespace gravin {
 namespace {
 constexpr int GroupIndent = 18;
 
+// A place in a band, as the lines of the language run; and back.
+QRect placed(const GridView& view, const QRect& band, const QRect& area) {
+    return QStyle::visualRect(view.layoutDirection(), band, area);
+}
+
 // Those that would reach into the name, which ends here, are left out.
-void paintTotals(QPainter& painter, const GridView& view, int row, int end) {
+void paintTotals(QPainter& painter, const GridView& view, int row, const QRect& band, int end) {
     const GridModel& model = *view.gridModel();
-    const QRect band(0, view.rowViewportPosition(row), view.viewport()->width(),
-                     view.rowHeight(row));
     painter.setPen(Theme::instance().colours().ink);
     for (int column = 0; column < model.columnCount(); ++column) {
         const QString total =
             view.isColumnHidden(column) ? QString() : model.groupTotal(row, column);
-        const int right =
-            view.columnViewportPosition(column) + view.columnWidth(column) - CellDelegate::Pad;
+        const QRect cell = placed(view, band,
+                                  QRect(view.columnViewportPosition(column), band.top(),
+                                        view.columnWidth(column), band.height()));
+        const int right = cell.left() + cell.width() - CellDelegate::Pad;
         const int left = right - figuresWidth(painter.font(), total);
         if (!total.isEmpty() && left > end)
-            painter.drawText(QRect(left, band.top(), right - left + 1, band.height()),
-                             Qt::AlignVCenter | Qt::AlignRight, total);
+            painter.drawText(
+                placed(view, band, QRect(left, band.top(), right - left + 1, band.height())),
+                Qt::AlignCenter, total);
     }
+}
+
+// Answers where the words end, from where the line begins.
+int paintNames(QPainter& painter, const GridView& view, int row, const QRect& band, int begin) {
+    const GridModel& model = *view.gridModel();
+    const Colours& colours = Theme::instance().colours();
+    QFont bold = view.font();
+    bold.setWeight(QFont::DemiBold);
+    int at = begin;
+    const auto write = [&](const QString& words, const QFont& font, const QColor& colour) {
+        painter.setFont(font);
+        painter.setPen(colour);
+        const int width = painter.fontMetrics().horizontalAdvance(words);
+        const QRect room(at, band.top(), std::min(width + 1, band.width() - at), band.height());
+        painter.drawText(placed(view, band, room), Qt::AlignVCenter | Qt::AlignLeft, words);
+        at += width + CellDelegate::Pad;
+    };
+    write(model.groupName(row), bold, colours.ink);
+    write(model.groupCount(row), view.font(), colours.faint);
+    return at;
 }
 
 void paintBand(QPainter& painter, const GridView& view, int row) {
@@ -42,23 +68,12 @@ void paintBand(QPainter& painter, const GridView& view, int row) {
     painter.fillRect(QRect(band.left(), band.bottom(), band.width(), 1), colours.lines);
     const int indent = CellDelegate::Pad + model.rows().groupAt(row)->level * GroupIndent;
     painter.save();
-    paintChevron(painter, QPointF(indent + 4, band.center().y() + 0.5),
-                 model.rows().isGroupOpen(row));
-    QFont bold = view.font();
-    bold.setWeight(QFont::DemiBold);
-    painter.setFont(bold);
-    painter.setPen(colours.ink);
-    const QString name = model.groupName(row);
-    QRect text = band.adjusted(indent + 16, 0, -CellDelegate::Pad, 0);
-    painter.drawText(text, Qt::AlignVCenter | Qt::AlignLeft, name);
-    text.setLeft(text.left() + painter.fontMetrics().horizontalAdvance(name) + CellDelegate::Pad);
-    painter.setFont(view.font());
-    painter.setPen(colours.faint);
-    const QString count = model.groupCount(row);
-    painter.drawText(text, Qt::AlignVCenter | Qt::AlignLeft, count);
-    const int end =
-        text.left() + painter.fontMetrics().horizontalAdvance(count) + CellDelegate::Pad;
-    paintTotals(painter, view, row, end);
+    paintChevron(painter,
+                 QPointF(placed(view, band, QRect(indent + 4, band.top(), 1, 1)).left(),
+                         band.center().y() + 0.5),
+                 model.rows().isGroupOpen(row), view.layoutDirection());
+    const int end = paintNames(painter, view, row, band, indent + 16);
+    paintTotals(painter, view, row, band, end);
     if (isCurrent && view.hasFocus()) {
         painter.setPen(QPen(colours.accent, 2));
         painter.drawRect(band.adjusted(1, 1, -1, -2));

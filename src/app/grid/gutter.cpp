@@ -51,7 +51,7 @@ void Gutter::paintSection(QPainter* painter, const QRect& rect, int logicalIndex
     if (m_model->opensRows() && !m_model->recordAt(logicalIndex).isNone()) {
         marks.setLeft(rect.left() + OpeningWidth);
         paintChevron(*painter, QPointF(rect.left() + OpeningWidth / 2.0, rect.center().y() + 0.5),
-                     m_model->rows().isOpen(logicalIndex));
+                     m_model->rows().isOpen(logicalIndex), m_grid->layoutDirection());
     }
     if (hasBox(logicalIndex)) {
         paintBox(*painter, tickBox(rect), m_grid->isTicked(logicalIndex));

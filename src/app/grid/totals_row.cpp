@@ -191,7 +191,11 @@ void TotalsRow::paintBelow(QPainter& painter, int column) const {
     const Total* total = totalBelow(column);
     if (!total || total->text.isEmpty())
         return;
-    const QRect cell = m_grid->columnRect(column);
+    // Reckoned from the left, and placed as the lines of the language run.
+    const auto placed = [&](const QRect& area) {
+        return QStyle::visualRect(layoutDirection(), rect(), area);
+    };
+    const QRect cell = placed(m_grid->columnRect(column));
     const int right = cell.right() - CellDelegate::Pad;
     QFont bold = font();
     bold.setWeight(QFont::DemiBold);
@@ -200,21 +204,23 @@ void TotalsRow::paintBelow(QPainter& painter, int column) const {
     const int width = figuresWidth(bold, total->text);
     const bool isFigure = alignmentOf(binding().fields()[column]) & Qt::AlignRight;
     const int left = isFigure ? right - width : cell.left() + CellDelegate::Pad;
-    paintFigures(painter, QRect(left, 0, isFigure ? width + 1 : right - left, height()),
-                 total->text, isFigure);
+    paintFigures(painter, placed(QRect(left, 0, isFigure ? width + 1 : right - left, height())),
+                 total->text, isFigure != isRightToLeft());
     painter.setFont(font());
     const QString word = fieldTotalText(total->kind);
     const int wide = fontMetrics().horizontalAdvance(word) + CellDelegate::Pad;
     int room = cell.left();
     for (int before = column - 1; before >= 0 && !totalBelow(before); --before)
-        room = m_grid->isColumnHidden(before) ? room : m_grid->columnRect(before).left();
+        room = m_grid->isColumnHidden(before) ? room : placed(m_grid->columnRect(before)).left();
     painter.setPen(Theme::instance().colours().faint);
     if (isFigure && left - wide >= room)
-        painter.drawText(QRect(left - wide, 0, wide - CellDelegate::Pad / 2, height()),
-                         Qt::AlignVCenter | Qt::AlignRight, word);
+        painter.drawText(placed(QRect(left - wide + CellDelegate::Pad / 2, 0,
+                                      wide - CellDelegate::Pad, height())),
+                         Qt::AlignCenter, word);
     else if (!isFigure && left + width + wide <= right)
-        painter.drawText(QRect(left + width + CellDelegate::Pad / 2, 0, wide, height()),
-                         Qt::AlignVCenter | Qt::AlignLeft, word);
+        painter.drawText(placed(QRect(left + width + CellDelegate::Pad / 2, 0,
+                                      wide - CellDelegate::Pad, height())),
+                         Qt::AlignCenter, word);
 }
 
 void TotalsRow::paintEvent(QPaintEvent*) {

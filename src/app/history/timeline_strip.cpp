@@ -157,7 +157,8 @@ void TimelineStrip::paintEvent(QPaintEvent*) {
     }
     if (m_changes.isEmpty()) {
         painter.setPen(colours.faint);
-        painter.drawText(rect().adjusted(SideMargin, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft,
+        painter.drawText(rect().adjusted(SideMargin, 0, -NowWidth, 0),
+                         Qt::AlignVCenter | Qt::AlignLeft | Qt::AlignAbsolute,
                          tr("No changes yet. Each one will leave its mark here."));
     }
     small.setWeight(QFont::DemiBold);

@@ -156,14 +156,17 @@ void paintMarks(QPainter& painter, const QRect& rect, const RecordMarks& marks) 
     painter.restore();
 }
 
-void paintChevron(QPainter& painter, const QPointF& tip, bool isOpen) {
+void paintChevron(QPainter& painter, const QPointF& tip, bool isOpen,
+                  Qt::LayoutDirection direction) {
+    const int onwards = direction == Qt::RightToLeft ? -1 : 1;
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(
         QPen(Theme::instance().colours().accent, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
     painter.drawPolyline(
         isOpen ? QPolygonF{tip + QPointF(-4, -2), tip + QPointF(0, 2.5), tip + QPointF(4, -2)}
-               : QPolygonF{tip + QPointF(-2, -4), tip + QPointF(2.5, 0), tip + QPointF(-2, 4)});
+               : QPolygonF{tip + QPointF(-2 * onwards, -4), tip + QPointF(2.5 * onwards, 0),
+                           tip + QPointF(-2 * onwards, 4)});
     painter.restore();
 }
 

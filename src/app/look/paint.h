@@ -30,8 +30,10 @@ void paintMarks(QPainter& painter, const QRect& rect, const RecordMarks& marks);
 // The tag of an edit window.
 void paintNumberTag(QPainter& painter, const QRect& rect, int number);
 
-// What opens and closes: points to the right while closed, down while open. `tip` is its middle.
-void paintChevron(QPainter& painter, const QPointF& tip, bool isOpen);
+// What opens and closes: points onwards while closed, as lines of that direction run, and down
+// while open. `tip` is its middle.
+void paintChevron(QPainter& painter, const QPointF& tip, bool isOpen,
+                  Qt::LayoutDirection direction = Qt::LeftToRight);
 
 // Text whose digits all take the same width, so that figures stand in columns. (Qt 6.4 cannot ask a
 // font for its tabular figures.) Cut with an ellipsis where it does not fit.

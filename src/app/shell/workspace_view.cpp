@@ -436,9 +436,11 @@ void WorkspaceView::shapeChildren(ScreenPage* parent, RecordLink link) {
             ? nullptr
             : m_workspace->records()->store(parent->binding()->tableName())->record(id.key);
     std::vector<Value> values;
-    for (const QString& column : record ? link.columns : QStringList()) {
-        if (const int place = parent->binding()->screen().table->indexOf(column); place >= 0)
-            values.push_back(record->values[static_cast<size_t>(place)]);
+    if (record) {
+        for (const QString& column : std::as_const(link.columns)) {
+            if (const int place = parent->binding()->screen().table->indexOf(column); place >= 0)
+                values.push_back(record->values[static_cast<size_t>(place)]);
+        }
     }
     if (record && static_cast<qsizetype>(values.size()) == link.targetColumns.size())
         goTo(link, values, tr("these", "records, in as few letters as can be"));

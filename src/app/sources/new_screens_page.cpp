@@ -113,6 +113,10 @@ void NewScreensPage::arrange(QWidget* title, QWidget* back) {
     layout->addLayout(head);
     layout->addWidget(m_notice);
     layout->addLayout(columns, 1);
+    // What is made comes before the preview, in whose list Tab goes from cell to cell.
+    setTabOrder(m_arrangements->buttons().last(), m_create);
+    setTabOrder(m_create, back);
+    setTabOrder(back, preview);
 }
 
 QWidget* NewScreensPage::makeTables() {

@@ -68,7 +68,8 @@ private:
     Worker* m_worker;
     bool m_isOfServer;
     QTimer m_timer;
-    bool m_isTold = false; // by the server, as long as it can be reached
+    bool m_isTold =
+        false; // whether this server tells at all; whether it can be reached just now, m_lost says
     bool m_pollsAgain = false;
     // Recent changes that have been told. Servers number changes before they are committed, so one
     // may appear behind others with higher numbers: the end of the log is looked at again and

@@ -27,8 +27,8 @@ public:
     Status read(const Table& table, const std::vector<Key>& keys);
     // A record that was not read before is read alone.
     Result<State> at(const Table& table, const Key& key);
-    void put(const QString& table, Key key, State state) {
-        m_overlay.insert({table, std::move(key)}, std::move(state));
+    void put(const QString& table, const Key& key, const State& state) {
+        m_overlay.insert({table, key}, state);
     }
     // As if nothing had been put; what was read stays.
     void takeBack();

@@ -6,6 +6,8 @@
 #include "core/base/text.h"
 #include "core/value/locale_form.h"
 
+#include <QRegularExpression>
+
 #include <algorithm>
 #include <array>
 
@@ -30,6 +32,20 @@ constexpr EnumWords DefaultKinds(
                                                  {FieldDefault::Kind::Person, "person"},
                                                  {FieldDefault::Kind::NextNumber, "next_number"}}));
 
+// Between semicolons, but for those behind a backslash.
+QStringList entriesOf(const QString& text) {
+    QStringList entries(1);
+    for (qsizetype at = 0; at < text.size(); ++at) {
+        if (text[at] == u'\\' && at + 1 < text.size())
+            entries.last() += text[++at];
+        else if (text[at] == u';')
+            entries += QString();
+        else
+            entries.last() += text[at];
+    }
+    return entries;
+}
+
 } // namespace
 
 const QString& FieldDefinition::labelIn(const QString& language) const {
@@ -45,18 +61,27 @@ const QString& FieldDefinition::shownLabel() const { return labelIn(personLangua
 QString labelsText(const QMap<QString, QString>& labels) {
     QStringList entries;
     for (auto entry = labels.begin(); entry != labels.end(); ++entry)
-        entries += entry.key() + u'=' + entry.value();
+        entries += entry.key() + u'=' +
+                   QString(entry.value())
+                       .replace(u'\\', QStringLiteral("\\\\"))
+                       .replace(u';', QStringLiteral("\\;"));
     return entries.join(QStringLiteral("; "));
+}
+
+bool isLanguageName(const QString& name) {
+    static const QRegularExpression shape(
+        QStringLiteral("\\A[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*\\z"));
+    return shape.match(name).hasMatch();
 }
 
 Result<QMap<QString, QString>> labelsFromText(const QString& text) {
     QMap<QString, QString> labels;
-    for (const QString& entry : text.split(u';', Qt::SkipEmptyParts)) {
+    for (const QString& entry : entriesOf(text)) {
         const QString language = entry.section(u'=', 0, 0).trimmed();
         const QString label = entry.section(u'=', 1).trimmed();
         if (language.isEmpty() && label.isEmpty())
             continue;
-        if (label.isEmpty() || language == u"C" || !localeNamed(language))
+        if (label.isEmpty() || !isLanguageName(language) || !localeNamed(language))
             return Error{ErrorKind::Refused,
                          coreTr("Labels in other languages are written as in de=Feuerhöhe; "
                                 "fr=Hauteur.")};

@@ -130,7 +130,11 @@ struct FieldDefinition {
     friend bool operator==(const FieldDefinition&, const FieldDefinition&) = default;
 };
 
-// Labels by language, as one line of text: "de=Feuerhöhe; fr=Hauteur du feu".
+// Whether it is shaped like the name of a language (BCP 47); a project may name one that this
+// program does not know, and keeps it.
+bool isLanguageName(const QString& name);
+// Labels by language, as one line of text: "de=Feuerhöhe; fr=Hauteur du feu"; a semicolon within
+// one stands behind a backslash.
 QString labelsText(const QMap<QString, QString>& labels);
 // Refused where an entry is none, or names no language.
 Result<QMap<QString, QString>> labelsFromText(const QString& text);

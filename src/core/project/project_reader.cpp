@@ -98,7 +98,7 @@ QMap<QString, QString> readLabels(const OrderedJson& json, const QString& place)
     if (!json.is_object())
         throw BadProject(coreTr("%1 should be an object.").arg(place));
     for (const auto& [language, label] : json.items()) {
-        if (!label.is_string() || !localeNamed(fromUtf8(language)))
+        if (!label.is_string() || !isLanguageName(fromUtf8(language)))
             throw BadProject(
                 coreTr("%1 should give texts by language, as in de or pt-BR.").arg(place));
         labels.insert(fromUtf8(language), fromUtf8(label.get<std::string>()));

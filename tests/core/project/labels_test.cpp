@@ -45,6 +45,12 @@ TEST(Labels, AreOneLineOfText) {
         EXPECT_FALSE(labelsFromText(name(wrong))) << wrong;
 }
 
+TEST(Labels, MayHoldWhatStandsBetweenThem) {
+    const QMap<QString, QString> labels{{name("de"), name("Höhe; in Metern \\ Fuß")},
+                                        {name("fr"), name("Hauteur")}};
+    EXPECT_EQ(*labelsFromText(labelsText(labels)), labels);
+}
+
 TEST(Labels, StandInTheFileAlsoWhereOneScreenHasItsOwn) {
     Project project;
     project.name = name("Lights");
@@ -71,7 +77,7 @@ TEST(Labels, StandInTheFileAlsoWhereOneScreenHasItsOwn) {
         << "the screen's own word, not the shared one's translation";
 }
 
-TEST(Labels, OfUnknownLanguagesAreRefused) {
+TEST(Labels, OfLanguagesThatThisProgramDoesNotKnowAreKept) {
     QByteArray json = projectToJson([] {
         Project project;
         project.name = name("Lights");
@@ -79,9 +85,14 @@ TEST(Labels, OfUnknownLanguagesAreRefused) {
         project.fields[name("light")] += height();
         return project;
     }());
+    QByteArray later = json;
+    later.replace("\"fr\"", "\"qxx-Latn\"");
+    const auto kept = projectFromJson(later);
+    ASSERT_TRUE(kept) << qPrintable(kept.error().sentence);
+    EXPECT_EQ(kept->fields[name("light")].front().labels[name("qxx-Latn")], name("Hauteur"));
     json.replace("\"fr\"", "\"none such\"");
     const auto read = projectFromJson(json);
-    ASSERT_FALSE(read);
+    ASSERT_FALSE(read) << "that is no name of a language";
     EXPECT_TRUE(read.error().sentence.contains(name("labels")))
         << qPrintable(read.error().sentence);
 }

@@ -92,6 +92,7 @@ private:
                 wanted = Value::text(replaced->applied(values.front().asText()));
         } else {
             std::vector<const Value*> pointers;
+            pointers.reserve(values.size());
             for (const Value& each : values)
                 pointers.push_back(&each);
             wanted = gravin::evaluate(*preview.values.set[computed.column].expression, pointers,

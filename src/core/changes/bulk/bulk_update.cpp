@@ -466,7 +466,7 @@ qint64 BulkPreview::refusedChanging() const {
     return std::count(isRefused.begin(), isRefused.end(), true);
 }
 
-ChangeRequest bulkUpdateRequest(std::shared_ptr<const BulkPreview> preview,
+ChangeRequest bulkUpdateRequest(const std::shared_ptr<const BulkPreview>& preview,
                                 const QHash<Key, FieldValues>& filled, bool leavesOutRefused,
                                 OnMeanwhile onMeanwhile) {
     ChangeRequest request;

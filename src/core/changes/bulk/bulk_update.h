@@ -124,7 +124,7 @@ enum class OnMeanwhile {
 // The change that carries the preview out, in parts: each record is computed again as it is then.
 // `filled`: more values for single records.
 // `leavesOutRefused`: without those that the preview says would be refused.
-ChangeRequest bulkUpdateRequest(std::shared_ptr<const BulkPreview> preview,
+ChangeRequest bulkUpdateRequest(const std::shared_ptr<const BulkPreview>& preview,
                                 const QHash<Key, FieldValues>& filled = {},
                                 bool leavesOutRefused = false,
                                 OnMeanwhile onMeanwhile = OnMeanwhile::Stop);
