@@ -210,6 +210,29 @@ TEST_P(SetWiseWriting, ARuleOfTheDatabaseIsNamed) {
     EXPECT_TRUE(isIntact());
 }
 
+// Values as the engine holds them, also behind an answer that nobody read to its end, and with an
+// end of its own.
+TEST_P(SetWiseWriting, RowsAreReadAsTheyAreStored) {
+    Session& session = desk->session();
+    for (int again = 0; again < 2; ++again) {
+        ASSERT_TRUE(session.select(name("SELECT id FROM rate"), {},
+                                   [](const QSqlQuery&) { return false; }));
+        std::vector<QByteArray> texts;
+        ASSERT_TRUE(session.readStored(
+            name("SELECT 'Höhe', NULL, '' FROM rate"), [&](std::span<const StoredValue> row) {
+                EXPECT_EQ(row.size(), 3U);
+                EXPECT_EQ(row[1].kind, StoredValue::Kind::Null);
+                EXPECT_NE(row[2].kind, StoredValue::Kind::Null);
+                texts.emplace_back(row[0].bytes.data(), row[0].bytes.size());
+                return texts.size() < 3;
+            }));
+        EXPECT_EQ(texts, std::vector<QByteArray>(3, QByteArray("H\xc3\xb6he")));
+    }
+    EXPECT_FALSE(session.readStored(name("SELECT nothing FROM nowhere"),
+                                    [](std::span<const StoredValue>) { return true; }));
+    EXPECT_TRUE(isIntact());
+}
+
 INSTANTIATE_TEST_SUITE_P(Engines, SetWiseWriting,
                          testing::Values(Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb),
                          engineTestName);

@@ -122,6 +122,9 @@ QSqlError PostgresSetWise::appendRows(QSqlDatabase& database, const QString& tab
 QSqlError PostgresSetWise::readRows(QSqlDatabase& database, const QString& sql,
                                     const TakeStored& take) const {
     PGconn* connection = postgresOf(database);
+    // Of an answer that nobody read to its end.
+    while (PGresult* rest = PQgetResult(connection))
+        PQclear(rest);
     if (PQsendQuery(connection, sql.toUtf8().constData()) != 1)
         return errorFrom(connection, nullptr);
     PQsetSingleRowMode(connection);
