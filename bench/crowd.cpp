@@ -100,10 +100,8 @@ private:
     }
 
     void hear(const CommittedChange& change) {
-        if (m_own.contains(change.id))
-            return;
         const QDateTime at = QDateTime::fromString(change.at.left(23) + u'Z', Qt::ISODateWithMs);
-        m_heard.push_back(at.msecsTo(QDateTime::currentDateTimeUtc()));
+        m_heard.emplace_back(change.id, at.msecsTo(QDateTime::currentDateTimeUtc()));
     }
 
     void act() {
@@ -117,7 +115,6 @@ private:
     void edit(int records) {
         ChangeRequest request;
         request.action = QStringLiteral("edit");
-        request.person = QStringLiteral("client %1").arg(::getpid());
         QSet<Key> chosen;
         for (int n = 0; n < records && m_list->count() > 0; ++n) {
             const Key key = m_list->keyAt(static_cast<qsizetype>(m_random()) % m_list->count());
@@ -206,7 +203,12 @@ private:
                 std::printf(" %lld", static_cast<long long>(number));
             std::printf("\n");
         };
-        print("heard", m_heard);
+        std::vector<qint64> heard;
+        for (const auto& [change, took] : m_heard) {
+            if (!m_own.contains(change))
+                heard.push_back(took);
+        }
+        print("heard", heard);
         print("took", m_took);
         for (const auto& [kind, count] : m_refused)
             std::printf("refused %d %d\n", kind, count);
@@ -223,8 +225,9 @@ private:
     bool m_works = false;
     qint64 m_last = 0;
     QSet<qint64> m_own;
-    std::vector<qint64> m_heard; // milliseconds from when a change was made
-    std::vector<qint64> m_took;  // milliseconds that saves took
+    // Of all changes, its own too: milliseconds from when it was made.
+    std::vector<std::pair<qint64, qint64>> m_heard;
+    std::vector<qint64> m_took; // milliseconds that saves took
     std::map<int, int> m_refused;
 };
 

@@ -7,6 +7,7 @@
 #include "core/changes/change_writer.h"
 #include "core/changes/log/known_heads.h"
 #include "core/changes/log/log_marks.h"
+#include "core/changes/log/log_seal.h"
 #include "core/fitting/query_source.h"
 #include "session/database.h"
 #include "session/drafts/draft_keeper.h"
@@ -23,6 +24,7 @@ namespace gravin {
 
 namespace {
 constexpr qint64 RecordsPerReport = 500;
+constexpr std::chrono::milliseconds ChainAfter{200}; // so that saves in a row are chained at once
 } // namespace
 
 Writing::Writing(Notices* notices, Database* database, ProjectDocument* document, Records* records)
@@ -39,6 +41,9 @@ Writing::Writing(Notices* notices, Database* database, ProjectDocument* document
             [notices](const Error& error) { notices->refuse(error); });
     connect(database, &Database::catalogChanged, this,
             [this] { m_feed->setCatalog(m_database->sharedCatalog()); });
+    m_chainSoon.setSingleShot(true);
+    m_chainSoon.setInterval(ChainAfter);
+    connect(&m_chainSoon, &QTimer::timeout, this, &Writing::chain);
     connectFeed();
 }
 
@@ -169,6 +174,7 @@ Worker::JobId Writing::writeLong(ChangeRequest request, QObject* context,
                                  std::function<void(qint64 done)> progress,
                                  std::function<void(const WriteResult&)> answer) {
     request.person = personName();
+    request.chainsLater = true;
     if (progress) {
         request.uid = newChangeUid();
         // Not each record is worth a repainting.
@@ -196,13 +202,24 @@ Worker::JobId Writing::writeLong(ChangeRequest request, QObject* context,
          answer = std::move(answer)](const Result<WriteResult>& result) {
             const WriteResult written =
                 result ? *result : WriteResult(WriteFailure{result.error(), {}, {}});
-            if (written)
+            if (written) {
                 m_feed->announce(*written);
+                // On a file it is done with the change.
+                if (!m_document->project().connection.isFile())
+                    m_chainSoon.start();
+            }
             if (asker)
                 answer(written);
             else
                 tellUnasked(written);
         });
+}
+
+// Beside the next save, if there is one, and not before it.
+void Writing::chain() {
+    m_database->writer()->run<Success>(
+        this, [](Session& session) { return LogSeal(session).chainWaiting(); },
+        [](const Status&) {}); // what fails is done by whoever writes next
 }
 
 // Who asked has gone meanwhile: what came of it is said all the same.

@@ -7,6 +7,7 @@
 #include "core/fitting/binding.h"
 
 #include <QObject>
+#include <QTimer>
 
 #include <functional>
 #include <memory>
@@ -85,6 +86,7 @@ private:
     using Answer = std::function<void(const Result<QString>&)>;
     // Answers while `context` lives; then a notice tells it.
     Answer orNotice(QObject* context, Answer answer);
+    void chain();
     void connectFeed();
     void tellUnasked(const WriteResult& result);
     void writeOnLog(std::function<WriteResult(LogMarks&)> write, const QString& said);
@@ -96,6 +98,7 @@ private:
     ProjectDocument* m_document;
     Records* m_records;
     std::unique_ptr<ChangeFeed> m_feed;
+    QTimer m_chainSoon;
     std::unique_ptr<DraftSaver> m_saver;
     std::unique_ptr<DraftKeeper> m_draftKeeper;
     std::unique_ptr<WorkKeeper> m_workKeeper;

@@ -100,6 +100,9 @@ struct ChangeRequest {
     // not in the committed change.
     qint64 fewestSetWise = 1001;
     ChangeProgress progress = {};
+    // Whoever asks sees to the chain of hashes afterwards (LogSeal::chainWaiting()), so that nobody
+    // waits for it.
+    bool chainsLater = false;
     // The answer to an earlier write of this uid was lost: if the log has it, it is not done again.
     bool isRepeated = false;
 

@@ -107,7 +107,8 @@ WriteResult ChangeWriter::finish(ChangeRun& run, LogEntry& entry, WriteTransacti
         return run.refusedByEngine(status.error(), *table, key).failure;
     }
     // What fails here is done by whoever writes next.
-    (void)LogSeal(m_session).chainWaiting();
+    if (!run.request.chainsLater)
+        (void)LogSeal(m_session).chainWaiting();
     return std::move(change);
 }
 

@@ -221,8 +221,9 @@ public:
     virtual QString listenStatement() const { return {}; }
     virtual int newsDescriptor(QSqlDatabase&) const { return -1; }
     virtual Result<QStringList> news(QSqlDatabase&) const { return QStringList(); }
-    // Stands behind the last INSERT of a change and tells of it when it is committed.
-    virtual QString tellingOf(qint64 /*change*/) const { return {}; }
+    // Stands behind the last INSERT of a change and tells of it when it is committed; `change`: the
+    // column of that row that has its number.
+    virtual QString tellingOf(const QString& /*change*/) const { return {}; }
 
     // Marks that somebody is at a place, a number that all agree on, kept by the connection and
     // gone with it at the latest. enterPlace() and leavePlace() give one row; presentAt() one for

@@ -20,7 +20,7 @@ Status LogSeal::add(SessionWriter& writer, qint64 change, const SealedContent& s
     auto added = writer.execute(
         QStringLiteral("INSERT INTO gravin_seal (change_id, content, position, chain, records) "
                        "VALUES (?, ?, ?, ?, ?)") +
-            m_session.dialect().tellingOf(change),
+            m_session.dialect().tellingOf(QStringLiteral("change_id")),
         {change, content, position, chained, sealed.records});
     if (!added)
         return added.error();

@@ -339,9 +339,11 @@ Result<QStringList> PostgresDialect::news(QSqlDatabase& database) const {
     return heard;
 }
 
-QString PostgresDialect::tellingOf(qint64 change) const {
+// The same words each time, so that the statement is prepared once.
+QString PostgresDialect::tellingOf(const QString& change) const {
     return QStringLiteral(" RETURNING pg_notify('gravin_change', "
-                          "CAST(CAST(to_regclass('gravin_change') AS oid) AS text) || ' %1')")
+                          "CAST(CAST(to_regclass('gravin_change') AS oid) AS text) || ' ' || "
+                          "CAST(%1 AS text))")
         .arg(change);
 }
 

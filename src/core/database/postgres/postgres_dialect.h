@@ -41,7 +41,7 @@ public:
     QString listenStatement() const override;
     int newsDescriptor(QSqlDatabase& database) const override;
     Result<QStringList> news(QSqlDatabase& database) const override;
-    QString tellingOf(qint64 change) const override;
+    QString tellingOf(const QString& change) const override;
     QString declaration(FieldKind kind, int length, bool isIndexed) const override;
     Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
                                          const QString& select) const override;
