@@ -417,6 +417,7 @@ TEST_F(Lines, InThreePlacesAtOnceAreOneDraftEach) {
         const BoundScreen& screen = lines()->gridModel()->binding()->screen();
         workspace().records()->type(screen, id, *screen.field(name("quantity")), name(text));
     };
+    ASSERT_TRUE(Driver::until([&] { return !quantityInLine().isEmpty(); }));
     for (const char* text : {"3", "35", "357"}) {
         typeInto(line, text);
         EXPECT_TRUE(isEverywhere(name(text))) << text;

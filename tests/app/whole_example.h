@@ -39,8 +39,8 @@ protected:
     // Whether the rows at the top, which tests begin with, are there with what they hold.
     bool areRowsRead() const {
         const GridModel* model = grid()->gridModel();
-        RecordStore* store = model->binding()->workspace()->records()->store(
-            model->binding()->tableName());
+        RecordStore* store =
+            model->binding()->workspace()->records()->store(model->binding()->tableName());
         for (int row = 0; row < std::min(model->rowCount(), 10); ++row) {
             const RecordId id = model->recordAt(row);
             if (!id.isNone() && !id.isNew() && !store->record(id.key))
