@@ -24,7 +24,7 @@ namespace gravin {
 
 namespace {
 constexpr qint64 RecordsPerReport = 500;
-constexpr std::chrono::milliseconds ChainAfter{200}; // so that saves in a row are chained at once
+constexpr std::chrono::milliseconds ChainAfter{200}; // saves in a row are chained together
 } // namespace
 
 Writing::Writing(Notices* notices, Database* database, ProjectDocument* document, Records* records)
@@ -205,7 +205,7 @@ Worker::JobId Writing::writeLong(ChangeRequest request, QObject* context,
             if (written) {
                 m_feed->announce(*written);
                 // On a file it is done with the change.
-                if (!m_document->project().connection.isFile())
+                if (!m_document->project().connection.isFile() && !m_chainSoon.isActive())
                     m_chainSoon.start();
             }
             if (asker)
@@ -215,7 +215,8 @@ Worker::JobId Writing::writeLong(ChangeRequest request, QObject* context,
         });
 }
 
-// Beside the next save, if there is one, and not before it.
+// In its turn behind what is being written; a project that is closed before leaves it to whoever
+// writes next.
 void Writing::chain() {
     m_database->writer()->run<Success>(
         this, [](Session& session) { return LogSeal(session).chainWaiting(); },

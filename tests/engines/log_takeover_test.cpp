@@ -97,8 +97,7 @@ protected:
             EXPECT_TRUE(desk.rollBack(change)) << change;
         EXPECT_EQ(desk.read(name("buoy"), key(1)).values[1], text("Tern"));
         EXPECT_TRUE(desk.exists(name("note"), Key({text("a")})));
-        EXPECT_EQ(database->run(name("SELECT count(*) FROM gravin_entry")).trimmed().toInt() > 10,
-                  true);
+        EXPECT_GT(database->run(name("SELECT count(*) FROM gravin_entry")).trimmed().toInt(), 10);
         auto former = database->open();
         EXPECT_FALSE(former->select(name("SELECT 1 FROM gravin_field"), {},
                                     [](const QSqlQuery&) { return true; }));

@@ -9,6 +9,7 @@
 #include <QSqlRecord>
 
 #include <atomic>
+#include <deque>
 
 namespace gravin {
 
@@ -228,12 +229,10 @@ Status Session::readStored(const QString& sql, const TakeStored& take) {
             return error.isValid() ? Status(failure(error)) : ok();
         });
     return select(sql, {}, [&](const QSqlQuery& row) {
-        std::vector<std::unique_ptr<StoredVariant>> kept;
+        std::deque<StoredVariant> kept; // where they are, they stay
         std::vector<StoredValue> values;
-        for (int i = 0; i < row.record().count(); ++i) {
-            kept.push_back(std::make_unique<StoredVariant>(row.value(i)));
-            values.push_back(kept.back()->value());
-        }
+        for (int i = 0, count = row.record().count(); i < count; ++i)
+            values.push_back(kept.emplace_back(row.value(i)).value());
         return take(values);
     });
 }
@@ -299,8 +298,11 @@ Result<Session::Log> Session::log() {
     int version = 0;
     if ((log.tables & LogTables::Version) != 0) {
         const auto told = scalar(QStringLiteral("SELECT max(version) FROM gravin_log"));
-        if (!told && told.error().kind == ErrorKind::Unavailable)
-            return told.error();
+        for (const ErrorKind kind :
+             {ErrorKind::Unavailable, ErrorKind::Busy, ErrorKind::Cancelled}) {
+            if (!told && told.error().kind == kind)
+                return told.error();
+        }
         // Who may not read it may read nothing of the log, which then says so by itself.
         if (!told)
             return Log{log.tables, LogLayout::Present};

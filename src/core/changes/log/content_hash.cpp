@@ -71,19 +71,12 @@ void ContentHash::add(const StoredValue& part) {
 
 void ContentHash::addRecord(qint64 sequence, const QString& table, const QString& key,
                             const QString& op, const QVariant& rowNumber) {
-    m_waiting += 'R';
-    add(sequence);
-    add(table);
-    add(key);
-    add(op);
-    add(rowNumber.isNull() ? QVariant() : QVariant(rowNumber.toLongLong()));
+    addRecord(sequence, table.toUtf8(), key.toUtf8(), op.toUtf8(),
+              rowNumber.isNull() ? std::nullopt : std::optional(rowNumber.toLongLong()));
 }
 
 void ContentHash::addField(const QString& column, const QVariant& before, const QVariant& after) {
-    m_waiting += 'F';
-    add(column);
-    add(before);
-    add(after);
+    addField(column.toUtf8(), StoredVariant(before).value(), StoredVariant(after).value());
 }
 
 void ContentHash::addRecord(qint64 sequence, QByteArrayView table, QByteArrayView key,
@@ -160,17 +153,6 @@ QString loggedFields(const Dialect* dialect, const LogRows& rows) {
                .arg(rows.table, read("r.record_key"), rows.column, read("r.old_value"),
                     read("r.new_value")) +
            rows.from;
-}
-
-QVariant asLogged(const Session& session, const QVariant& read) {
-    if (read.isNull())
-        return {};
-    const bool isText = !session.spec().isFile();
-    if (!isText && read.typeId() == QMetaType::QByteArray)
-        return read.toByteArray().isNull() ? QByteArray("") : read.toByteArray();
-    if (isText || read.typeId() == QMetaType::QString)
-        return notNull(read.toString());
-    return read;
 }
 
 QString chainedHash(const QString& before, qint64 change, const QString& content) {

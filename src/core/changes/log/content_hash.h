@@ -59,10 +59,6 @@ private:
 // Session::readStored().
 QString loggedFields(const Dialect* dialect, const LogRows& rows);
 
-// A value as a driver gives it from the log's tables, as ContentHash wants it. A server's log is
-// all text, whatever a driver makes of it; and what is empty is not NULL.
-QVariant asLogged(const Session& session, const QVariant& read);
-
 // What a change's place in the chain is: over the content and what the change before it has.
 // `before`: empty for the first.
 QString chainedHash(const QString& before, qint64 change, const QString& content);

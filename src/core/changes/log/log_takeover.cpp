@@ -13,7 +13,13 @@ namespace {
 // Records that one statement brings over.
 constexpr qint64 RecordsAtOnce = 20'000;
 
+// Why the tables could not be made; what has nothing to do with rights speaks for itself.
 Error mayNot(const Error& because) {
+    for (const ErrorKind kind :
+         {ErrorKind::Unavailable, ErrorKind::Busy, ErrorKind::Cancelled, ErrorKind::Full}) {
+        if (because.kind == kind)
+            return because;
+    }
     return {ErrorKind::ReadOnly,
             coreTr("The change log of this database has the layout of an earlier Gravin, and this "
                    "account may not bring it into the present one. Somebody who may alter the "
@@ -32,7 +38,7 @@ Error becameAnother(const QString& reason) {
 
 Status LogTakeover::run(const Progress& progress) {
     if (Status made = makeTables(); !made)
-        return made.error().kind == ErrorKind::Unavailable ? made : Status(mayNot(made.error()));
+        return mayNot(made.error());
     if (m_session.dialect().createsTablesInTransactions()) {
         const Status over = bringOver(progress);
         return over ? clearUp() : over;
@@ -245,6 +251,8 @@ Status LogTakeover::markKeyChanges() {
     return ok();
 }
 
+// Where the program ends just before, on an engine that makes tables for good at once, they stay
+// and are not read any more.
 Status LogTakeover::clearUp() {
     for (const char* table : {"gravin_field", "gravin_record"}) {
         if (Status gone =

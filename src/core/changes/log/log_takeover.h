@@ -26,10 +26,9 @@ public:
     // Requires: a writing transaction is open, or none where making a table ends it.
     // ReadOnly: this account may not; Damaged: something became another on the way.
     Status run(const Progress& progress);
-    // Removes what is left of the former layout when the way over was made and not cleared up.
-    Status clearUp();
 
 private:
+    Status clearUp();
     Status makeTables();
     Status bringOver(const Progress& progress);
     Status copy(const Progress& progress);
