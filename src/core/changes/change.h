@@ -119,6 +119,9 @@ struct RecordChange {
     FieldValues before; // empty for an insert
     FieldValues after;  // empty for a delete
     std::optional<qint64> rowNumber = std::nullopt;
+    // Of a change that was just written: a trigger of the database did it. Not read back from the
+    // log.
+    bool isEffect = false;
 
     // The key after the change, which differs when a key column was changed.
     Key keyAfter(const QStringList& keyColumns) const;

@@ -2,7 +2,9 @@
 #include "core/changes/change_run.h"
 
 #include "core/base/text.h"
+#include "core/changes/log/log_entry.h"
 #include "core/changes/log/log_time.h"
+#include "core/changes/watch/watched_run.h"
 #include "core/database/aggregate.h"
 #include "core/value/text_form.h"
 
@@ -80,6 +82,22 @@ ChangeRun::ChangeRun(SessionWriter& writing, const Catalog& known, const RuleBoo
              asked.refersTo,
              {}} {
     change.uid = asked.uid;
+}
+
+ChangeRun::~ChangeRun() = default;
+
+Status ChangeRun::addToLog(LogEntry& entry) {
+    if (watched) {
+        // What was there before has the lower numbers.
+        const auto gathered = change.id == 0 ? watched->gatherOthers() : 0;
+        if (!gathered)
+            return gathered.error();
+        if (Status complete = watched->complete(change.records); !complete)
+            return complete;
+    }
+    if (Status begun = change.id == 0 ? entry.begin(change) : ok(); !begun)
+        return begun;
+    return entry.add(change.records);
 }
 
 void ChangeRun::forgetFrom(size_t records) {

@@ -25,11 +25,15 @@ using Step = Result<Success, NotDone>;
 // A record: its table and key.
 using RecordPlace = std::pair<QString, Key>;
 
+class LogEntry;
+class WatchedRun;
+
 // One write under way: what was asked, what was done so far, and what later steps have to know of
 // it. All that is referred to must outlive it. Belongs to the session's thread.
 struct ChangeRun {
     ChangeRun(SessionWriter& writing, const Catalog& known, const RuleBook& book,
               const ChangeRequest& asked);
+    ~ChangeRun();
 
     SessionWriter& writer;
     Session& session;
@@ -38,6 +42,9 @@ struct ChangeRun {
     const ChangeRequest& request;
     Present present = Present::take();
     const QSet<QString> editedTables; // by the request's own edits
+
+    // Null: nothing is watched.
+    std::unique_ptr<WatchedRun> watched;
 
     CommittedChange change;              // with the records that are in memory
     qint64 logged = 0;                   // records that are in the log and not in memory any more
@@ -54,6 +61,9 @@ struct ChangeRun {
     // Columns that the database set by itself in this change, of records by their key now.
     QHash<RecordPlace, QSet<QString>> setByEngine;
 
+    // Puts what is in memory into the log, with all that belongs to it. The first call begins the
+    // change there.
+    Status addToLog(LogEntry& entry);
     // The steps behind this many records were taken back.
     void forgetFrom(size_t records);
     // What is made of lines that the request writes too: known when all of it is written.

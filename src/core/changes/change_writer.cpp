@@ -6,6 +6,7 @@
 #include "core/changes/edit_sequence.h"
 #include "core/changes/log/change_log.h"
 #include "core/changes/log/log_seal.h"
+#include "core/changes/watch/watched_run.h"
 
 namespace gravin {
 
@@ -23,9 +24,23 @@ WriteResult ChangeWriter::write(const ChangeRequest& request) {
         return WriteFailure{before.error(), {}, {}};
     if (*before)
         return std::move(**before);
+    const int version = m_session.logVersion();
+    WriteResult written = writeOnce(request);
+    if (written || (written.error().error.kind != ErrorKind::ReadOnly &&
+                    written.error().error.kind != ErrorKind::Database))
+        return written;
+    // Somebody had tables watched, or not any more, since the log was last asked for: once more,
+    // then.
+    const auto layout = m_session.logLayout();
+    const bool isOther =
+        layout && *layout == Session::LogLayout::Present && m_session.logVersion() != version;
+    return isOther ? writeOnce(request) : std::move(written);
+}
+
+WriteResult ChangeWriter::writeOnce(const ChangeRequest& request) {
     ChangeRun run(m_writer, m_catalog, m_rules, request);
     WriteTransaction transaction(m_writer);
-    if (const Status begun = begin(transaction, request); !begun)
+    if (const Status begun = begin(run, transaction); !begun)
         return WriteFailure{begun.error(), {}, {}};
     return apply(run, transaction);
 }
@@ -46,7 +61,8 @@ Result<std::optional<CommittedChange>> ChangeWriter::writtenBefore(const ChangeR
     return std::optional(std::move(*written));
 }
 
-Status ChangeWriter::begin(WriteTransaction& transaction, const ChangeRequest& request) {
+Status ChangeWriter::begin(ChangeRun& run, WriteTransaction& transaction) {
+    const ChangeRequest& request = run.request;
     // One update can be judged at once; several steps may pass through a state that could not stay.
     const bool isOneUpdate =
         request.edits.size() == 1 && request.edits.front().operation == Operation::Update;
@@ -54,11 +70,17 @@ Status ChangeWriter::begin(WriteTransaction& transaction, const ChangeRequest& r
     const bool tablesFirst = !m_session.dialect().createsTablesInTransactions();
     ChangeLog log(m_session);
     Status status = tablesFirst ? log.createTables(m_writer, m_catalog) : ok();
+    const QString isolation = m_session.dialect().tableWatch().isolation();
+    if (status && m_session.isWatching() && !isolation.isEmpty())
+        status = m_writer.command(isolation);
     if (status)
         status = transaction.begin(!isOneUpdate);
     if (status && !tablesFirst)
         status = log.createTables(m_writer, m_catalog);
-    return status;
+    if (!status || !m_session.isWatching())
+        return status;
+    run.watched = std::make_unique<WatchedRun>(m_writer, m_catalog);
+    return run.watched->begin();
 }
 
 WriteResult ChangeWriter::apply(ChangeRun& run, WriteTransaction& transaction) {
@@ -91,9 +113,7 @@ WriteResult ChangeWriter::apply(ChangeRun& run, WriteTransaction& transaction) {
 
 WriteResult ChangeWriter::finish(ChangeRun& run, LogEntry& entry, WriteTransaction& transaction) {
     CommittedChange& change = run.change;
-    Status status = change.id == 0 ? entry.begin(change) : ok();
-    if (status)
-        status = entry.add(change.records);
+    Status status = run.addToLog(entry);
     if (status)
         status = entry.end(change);
     if (status)

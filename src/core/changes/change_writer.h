@@ -32,7 +32,8 @@ public:
 
 private:
     Result<std::optional<CommittedChange>> writtenBefore(const ChangeRequest& request);
-    Status begin(WriteTransaction& transaction, const ChangeRequest& request);
+    WriteResult writeOnce(const ChangeRequest& request);
+    Status begin(ChangeRun& run, WriteTransaction& transaction);
     WriteResult apply(ChangeRun& run, WriteTransaction& transaction);
     WriteResult finish(ChangeRun& run, LogEntry& entry, WriteTransaction& transaction);
 

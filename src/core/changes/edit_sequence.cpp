@@ -2,6 +2,8 @@
 #include "core/changes/edit_sequence.h"
 
 #include "core/base/text.h"
+#include "core/changes/watch/effects.h"
+#include "core/changes/watch/watched_run.h"
 
 #include <algorithm>
 
@@ -127,9 +129,7 @@ Step EditSequence::moveToLog(LogEntry& entry) {
         return Success{};
     if (const Step noted = m_parents.note(); !noted)
         return noted;
-    if (Status begun = change.id == 0 ? entry.begin(change) : ok(); !begun)
-        return ChangeRun::failed(begun.error());
-    if (Status added = entry.add(change.records); !added)
+    if (Status added = m_run.addToLog(entry); !added)
         return ChangeRun::failed(added.error());
     m_run.logged += static_cast<qint64>(change.records.size());
     change.touched = change.tables();
@@ -175,6 +175,8 @@ Step EditSequence::applyRound(std::vector<PendingEdit>& pending, Round& round) {
             if (!together)
                 return together.error();
             if (*together > 0) {
+                if (const Step taken = takeBackEffects(pending, next, *together); !taken)
+                    return taken;
                 next += *together - 1;
                 continue;
             }
@@ -205,7 +207,7 @@ Step EditSequence::applyOne(PendingEdit& pending, const QList<RecordPlace>& touc
             m_run.inserted.insert(pending.index, m_run.change.records.back().after);
         if (Status kept = m_mayReturn ? m_run.writer.keepSavepoint() : ok(); !kept)
             return ChangeRun::failed(kept.error());
-        return Success{};
+        return takeBackEffects({pending}, 0, 1);
     }
     NotDone refusal = applied.error();
     refusal.failure.edit = pending.index;
@@ -221,6 +223,16 @@ Step EditSequence::applyOne(PendingEdit& pending, const QList<RecordPlace>& touc
         round.refusal = std::move(refusal);
     }
     return Success{};
+}
+
+Step EditSequence::takeBackEffects(const std::vector<PendingEdit>& pending, size_t first,
+                                   size_t count) {
+    if (!m_run.watched || !m_run.request.restoring)
+        return Success{};
+    std::vector<RecordEdit> done;
+    for (size_t i = first; i < first + count; ++i)
+        done.push_back(pending[i].edit);
+    return Effects(m_run, m_records).takeBack(done);
 }
 
 // The records that an edit is about: as they are now, and as they will be called.

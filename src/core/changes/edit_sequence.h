@@ -37,6 +37,8 @@ private:
     Step applyPending(std::vector<PendingEdit> pending);
     Step applyRound(std::vector<PendingEdit>& pending, Round& round);
     Step applyOne(PendingEdit& pending, const QList<RecordPlace>& touched, Round& round);
+    // What triggers did while these were applied is taken back, in a rollback.
+    Step takeBackEffects(const std::vector<PendingEdit>& pending, size_t first, size_t count);
     Step takeHandedDown(RecordEdit& edit) const;
     Step moveToLog(LogEntry& entry);
     Step gapsFailure();

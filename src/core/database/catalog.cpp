@@ -2,6 +2,7 @@
 #include "core/database/catalog.h"
 
 #include "core/base/text.h"
+#include "core/database/table_watch.h"
 
 #include <QRegularExpression>
 
@@ -126,6 +127,10 @@ void complete(Table& table) {
 }
 
 void noteTrigger(Table& table, const QString& name, const QString& text) {
+    if (isWatcher(name)) {
+        table.watchers += text;
+        return;
+    }
     table.triggers += name;
     static const QRegularExpression newValue(
         QStringLiteral("\\bNEW\\s*\\.\\s*[\"`]?(\\w+)[\"`]?\\s*:?=(?!=)"),
@@ -157,10 +162,13 @@ void noteTrigger(Table& table, const QString& name, const QString& text) {
 QString noteOnTriggers(const Table& table) {
     if (table.triggers.isEmpty())
         return {};
-    return coreTr(
-               "%1 has triggers (%2). What they change in other records is not in the log, so no "
-               "rollback takes it back.")
-        .arg(table.name, table.triggers.join(QStringLiteral(", ")));
+    const QString sentence =
+        table.watchers.isEmpty()
+            ? coreTr("%1 has triggers (%2). What they change in other records is not in the log, "
+                     "so no rollback takes it back.")
+            : coreTr("%1 has triggers (%2). What they change in tables that are not watched is "
+                     "not in the log, so no rollback takes it back.");
+    return sentence.arg(table.name, table.triggers.join(QStringLiteral(", ")));
 }
 
 bool isOwnTable(const QString& relation) { return relation.startsWith(u"gravin_"); }

@@ -113,6 +113,9 @@ struct Table {
     QStringList triggers;
     // Columns of its own that they set with each change, as far as their text tells.
     QStringList setByTriggers;
+    // The texts of the triggers by which Gravin has it watched (TableWatch); they are not among
+    // those above.
+    QStringList watchers = {};
     Rights rights; // what the database grants this account
     // Of a developer's own SELECT (Kind::Query): its text, and the table whose records its records
     // are; empty: none is declared, so that it can only be read. Columns that are not that table's

@@ -56,8 +56,9 @@ bool isStructuredAlike(const Table& a, const Table& b) {
     const Table right = b.stored();
     const auto rest = [](const Table& table) {
         return std::tie(table.name, table.kind, table.comment, table.key, table.rowNumber,
-                        table.uniqueKeys, table.triggers, table.setByTriggers, table.rights,
-                        table.select, table.base, table.unreadable, table.notWritableReason);
+                        table.uniqueKeys, table.triggers, table.setByTriggers, table.watchers,
+                        table.rights, table.select, table.base, table.unreadable,
+                        table.notWritableReason);
     };
     return rest(left) == rest(right) && areAlike(left.columns, right.columns) &&
            areAlike(left.foreignKeys, right.foreignKeys) && areAlike(left.checks, right.checks);

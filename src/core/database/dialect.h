@@ -5,6 +5,7 @@
 #include "core/database/catalog.h"
 #include "core/database/connection_spec.h"
 #include "core/database/set_wise.h"
+#include "core/database/table_watch.h"
 #include "core/value/key.h"
 
 #include <QSqlDatabase>
@@ -232,6 +233,9 @@ public:
     virtual SqlFragment enterPlace(qint64, const QString& /*person*/) const { return {}; }
     virtual SqlFragment leavePlace(qint64) const { return {}; }
     virtual SqlFragment presentAt(qint64) const { return {}; }
+
+    // How it keeps the log of a table by itself.
+    virtual const TableWatch& tableWatch() const = 0;
 
     // What it does with many rows at once; null: nothing that is exact.
     virtual SetWise* setWise() { return nullptr; }

@@ -308,16 +308,17 @@ Result<Session::Log> Session::log() {
             return Log{log.tables, LogLayout::Present};
         version = told->toInt();
     }
-    if (version > LogVersion)
+    if (version > WatchedLogVersion)
         return Error{ErrorKind::ReadOnly,
                      coreTr("The change log of this database was written by a newer Gravin (its "
                             "layout is %1, this program knows %2). Nothing can be written or "
                             "looked up in it with this one.")
                          .arg(version)
-                         .arg(LogVersion)};
+                         .arg(WatchedLogVersion)};
     // Without a version it is one that somebody began to make, or to take over.
-    if (version == LogVersion) {
+    if (version >= LogVersion) {
         log.layout = LogLayout::Present;
+        log.version = version;
         m_log = log;
     } else if ((log.tables & LogTables::Fields) != 0) {
         log.layout = LogLayout::Former;

@@ -56,8 +56,12 @@ public:
     // asked for again: what becomes of the log meanwhile makes the next write fail, and nothing is
     // written. ReadOnly: it is of a layout that this program does not know yet.
     enum class LogLayout { None, Former, Present };
-    static constexpr int LogVersion = 2; // of the present one
+    static constexpr int LogVersion = 2;        // of the present one
+    static constexpr int WatchedLogVersion = 3; // while the database keeps it of some tables itself
     Result<LogLayout> logLayout();
+    // Of the present layout: which of the two it was when it was last asked for.
+    int logVersion() const { return m_log ? m_log->version : LogVersion; }
+    bool isWatching() const { return logVersion() == WatchedLogVersion; }
     Result<bool> hasChangeLog();
     // Whether it has hashes, which a log from before them has not.
     Result<bool> hasSealedLog();
@@ -171,6 +175,7 @@ private:
     struct Log {
         int tables = 0; // as LogTables says
         LogLayout layout = LogLayout::None;
+        int version = LogVersion;
     };
     Result<Log> log();
 

@@ -45,6 +45,7 @@ private:
     friend class LogSeal;         // chains what was committed
     friend class PastTable;       // fills a temporary table of its own
     friend class StructureChange; // makes the table or the field that a person has typed
+    friend class TableWatching;   // makes the triggers that keep the log of a table, and gathers it
     friend class TestWriter;      // what tests do in other people's name
 
     Session& m_session;

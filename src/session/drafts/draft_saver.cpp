@@ -269,7 +269,8 @@ void DraftSaver::succeed(const Batch& batch, const CommittedChange& change) {
         const std::shared_ptr<const Table> table = m_records->table(tableName);
         RecordId now = id;
         if (id.isNew()) {
-            while (change.records[nextInsert].operation != Operation::Insert)
+            while (change.records[nextInsert].operation != Operation::Insert ||
+                   change.records[nextInsert].isEffect)
                 ++nextInsert;
             now = {change.records[nextInsert++].key, 0};
         } else if (const auto* update = updates.value({table->written(), id.key})) {

@@ -68,6 +68,8 @@ SqlFragment conditionsOf(const Dialect& dialect, const LogRows& rows, const LogF
 } // namespace
 
 QString whoWrote(const ChangeSummary& change) {
+    if (change.person.isEmpty())
+        return change.account.isEmpty() ? coreTr("another program") : change.account;
     return change.account.isEmpty() || change.account == change.person
                ? change.person
                : QStringLiteral("%1 (%2)").arg(change.person, change.account);

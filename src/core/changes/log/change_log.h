@@ -58,6 +58,10 @@ struct OpenTrial {
     qint64 changes = 0; // with records, since then
 };
 
+// The action of a change that another program made in tables that are watched. Its person is nobody
+// that Gravin knows; its account is what the server told, on a file nothing.
+inline const QString OutsideAction = QStringLiteral("outside Gravin");
+
 // What part of the log is meant; what is not set does not narrow.
 struct LogScope {
     std::vector<qint64> changes = {};

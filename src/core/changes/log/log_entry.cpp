@@ -78,13 +78,14 @@ Status LogEntry::begin(CommittedChange& change) {
                              .arg(largest->toLongLong())};
     }
     m_written = {change.count(), joinEscaped(change.tables()), commonOperation(change.records)};
-    change.account = m_session.account();
+    if (change.action != OutsideAction)
+        change.account = m_session.account();
     auto inserted = m_writer.insert(
         // Of another layout than this one it has no number, which none may lack.
         QStringLiteral("INSERT INTO gravin_change (uid, at, person, screen, action, note, undoes, "
                        "tables, op, account, records) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "
                        "(SELECT max(version) - %1 FROM gravin_log HAVING max(version) = %1) + ?)")
-            .arg(Session::LogVersion),
+            .arg(m_session.logVersion()),
         {change.uid, change.at, notNull(change.person), notNull(change.screen),
          notNull(change.action), notNull(change.note), orNull(change.refersTo),
          notNull(m_written.tables), notNull(m_written.op), notNull(change.account),

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/mariadb/mariadb_watch.h"
 #include "core/database/server_dialect.h"
 
 #include <mutex>
@@ -65,6 +66,7 @@ public:
     SqlFragment enterPlace(qint64 place, const QString& person) const override;
     SqlFragment leavePlace(qint64 place) const override;
     SqlFragment presentAt(qint64 place) const override;
+    const TableWatch& tableWatch() const override { return m_watch; }
     Error errorOf(const QSqlError& error) const override;
     ConstraintFailure constraintFailure(const Error& error) const override;
 
@@ -80,6 +82,7 @@ private:
     std::mutex m_mutex;           // guards m_connectionId between interrupt() and closing()
     quint64 m_connectionId = 0;   // the server's number of this connection; 0: closed
     void* m_connection = nullptr; // MYSQL*, the driver's own
+    MariaDbWatch m_watch{*this};
 };
 
 } // namespace gravin

@@ -189,7 +189,9 @@ private:
 
     // Those by which the server keeps references are its own.
     Status readTriggers() {
-        return m_each(QStringLiteral("SELECT t.tgrelid::bigint, t.tgname::text, p.prosrc FROM "
+        return m_each(QStringLiteral("SELECT t.tgrelid::bigint, t.tgname::text, CASE WHEN t.tgname "
+                                     "LIKE 'gravin_seen_%' THEN pg_get_triggerdef(t.oid) ELSE "
+                                     "p.prosrc END FROM "
                                      "pg_trigger t LEFT JOIN pg_proc p ON p.oid = t.tgfoid WHERE "
                                      "NOT t.tgisinternal ORDER BY t.tgname"),
                       [&](const QSqlQuery& row) {

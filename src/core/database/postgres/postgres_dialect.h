@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/database/postgres/postgres_set_wise.h"
+#include "core/database/postgres/postgres_watch.h"
 #include "core/database/server_dialect.h"
 
 #include <mutex>
@@ -64,6 +65,7 @@ public:
     SqlFragment leavePlace(qint64 place) const override;
     SqlFragment presentAt(qint64 place) const override;
     SetWise* setWise() override { return &m_setWise; }
+    const TableWatch& tableWatch() const override { return m_watch; }
     Error errorOf(const QSqlError& error) const override;
     ConstraintFailure constraintFailure(const Error& error) const override;
 
@@ -78,6 +80,7 @@ private:
     void* m_cancel = nullptr;     // PGcancel*
     void* m_connection = nullptr; // PGconn*, the driver's own
     PostgresSetWise m_setWise;
+    PostgresWatch m_watch{*this};
 };
 
 } // namespace gravin

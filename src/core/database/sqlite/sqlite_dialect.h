@@ -4,6 +4,7 @@
 #include "core/database/dialect.h"
 #include "core/database/sqlite/sqlite_set_wise.h"
 #include "core/database/sqlite/sqlite_text.h"
+#include "core/database/sqlite/sqlite_watch.h"
 
 #include <atomic>
 #include <sys/types.h>
@@ -81,6 +82,7 @@ public:
                                           const Table& table) const override;
     qint64 foreignCommits(QSqlDatabase& database) const override;
     SetWise* setWise() override { return &m_setWise; }
+    const TableWatch& tableWatch() const override { return m_watch; }
     Error errorOf(const QSqlError& error) const override;
     ConstraintFailure constraintFailure(const Error& error) const override;
 
@@ -97,6 +99,7 @@ private:
     dev_t m_device = 0;
     ino_t m_inode = 0;
     SqliteSetWise m_setWise;
+    SqliteWatch m_watch{*this};
 };
 
 // The type that a declared type of SQLite stands for ("VARCHAR(60)" → text(60)).
