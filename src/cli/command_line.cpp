@@ -318,6 +318,17 @@ private:
             ->transform(CLI::CheckedTransformer(ways));
         rolling.add_flag("--dry-run", back->dryRun, "show the plan, write nothing");
 
+        auto watch = std::make_shared<WatchOptions>();
+        CLI::App& watching = define("watch", "which tables the database keeps the log of by itself",
+                                    watch, runWatch);
+        addText(watching, "file", watch->file, "the project")->required();
+        addTexts(watching, "tables", watch->tables, "tables to watch; none: say which are");
+        watching.add_flag("--all", watch->all, "all tables that can be");
+        watching.add_flag("--off", watch->off, "watch them no more");
+        watching.add_flag("--dry-run", watch->dryRun,
+                          "say the statements and what they bring, run nothing");
+        watching.add_flag("--yes", watch->yes, "do not ask whether to");
+
         auto note = std::make_shared<NoteOptions>();
         CLI::App& noting = define("note", "add a note to a change", note, runNote);
         addText(noting, "file", note->file, "the project")->required();

@@ -125,6 +125,18 @@ struct RollbackOptions {
 };
 int runRollback(const RollbackOptions& options);
 
+// Which tables the database keeps the log of by itself.
+struct WatchOptions {
+    QString file;
+    QStringList tables; // empty, and not all: say which are watched
+    bool all = false;   // that can be
+    bool off = false;
+    bool yes = false;    // nobody is asked
+    bool dryRun = false; // say the statements
+    bool json = false;
+};
+int runWatch(const WatchOptions& options);
+
 struct NoteOptions {
     QString file;
     qint64 change = 0;

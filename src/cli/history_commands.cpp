@@ -14,10 +14,6 @@
 #include "core/exchange/log_export.h"
 #include "core/value/text_form.h"
 
-#include <cstdio>
-
-#include <unistd.h>
-
 namespace gravin::cli {
 
 namespace {
@@ -143,6 +139,7 @@ int runLog(const LogOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadOnly);
     if (!opened)
         return report(opened.error(), options.json);
+    gatherSeen(*opened);
     if (options.verify)
         return verifyLog(*opened, options);
     LogFilter filter;
@@ -186,6 +183,7 @@ int runShow(const ChangeOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadOnly);
     if (!opened)
         return report(opened.error(), options.json);
+    gatherSeen(*opened);
     const auto change = ChangeLog(*opened->session).change(options.change, opened->catalog);
     if (!change)
         return report(change.error(), options.json);
@@ -293,6 +291,7 @@ int runRollback(const RollbackOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadWrite);
     if (!opened)
         return report(opened.error(), options.json);
+    gatherSeen(*opened);
     const auto scope = scopeOf(*opened, options);
     if (!scope)
         return report(scope.error(), options.json);
@@ -353,24 +352,11 @@ int runNote(const NoteOptions& options) {
     return Done;
 }
 
-namespace {
-
-// Asks at a terminal; where there is none, nobody agrees.
-bool agrees(const QString& question) {
-    if (::isatty(STDIN_FILENO) == 0 || ::isatty(STDERR_FILENO) == 0)
-        return false;
-    std::fputs(question.toLocal8Bit().constData(), stderr);
-    char answer[16];
-    return std::fgets(answer, sizeof answer, stdin) &&
-           QString::fromLocal8Bit(answer).trimmed() == coreTr("yes");
-}
-
-} // namespace
-
 int runTrim(const TrimOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadWrite);
     if (!opened)
         return report(opened.error(), options.json);
+    gatherSeen(*opened);
     const auto moment = momentFrom(*opened->session, options.upTo);
     if (!moment)
         return report(moment.error(), options.json);

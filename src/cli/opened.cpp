@@ -4,6 +4,7 @@
 #include "cli/output.h"
 #include "core/base/text.h"
 #include "core/changes/log/known_heads.h"
+#include "core/changes/watch/table_watching.h"
 #include "core/fitting/query_source.h"
 #include "core/project/project_file.h"
 #include "core/value/text_form.h"
@@ -45,6 +46,21 @@ Result<Opened> openProject(const QString& file, Session::Access access, const QS
         complain(opened->lostLog);
     opened->project = std::move(*project);
     return opened;
+}
+
+void gatherSeen(Opened& opened) {
+    const bool isAnyWatched =
+        std::any_of(opened.catalog.tables.begin(), opened.catalog.tables.end(),
+                    [](const Table& table) { return !table.watchers.isEmpty(); });
+    if (!isAnyWatched || !opened.project.connection.changeLog)
+        return;
+    const auto session = Session::open(opened.project.connection, Session::Access::ReadWrite);
+    const auto gathered =
+        session ? TableWatching(**session, opened.catalog).gather() : Result<int>(session.error());
+    if (!gathered)
+        complain(coreTr("What other programs did to watched tables did not come into the change "
+                        "log. %1")
+                     .arg(gathered.error().sentence));
 }
 
 Result<BoundScreen> findScreen(const Opened& opened, const QString& name) {

@@ -26,6 +26,10 @@ Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access,
 Result<Opened> openProject(const QString& file, Session::Access access,
                            const QString& locale = QStringLiteral("C"));
 
+// Brings what others did to watched tables into the log, before it is read. Where that cannot be
+// done, a line says so.
+void gatherSeen(Opened& opened);
+
 // By id, label or table. Usage, with the screens there are, when there is none.
 Result<BoundScreen> findScreen(const Opened& opened, const QString& name);
 // By column, else by label or column without regard to case. Null: none.

@@ -9,6 +9,8 @@
 #include <cstdio>
 #include <system_error>
 
+#include <unistd.h>
+
 namespace gravin::cli {
 
 namespace {
@@ -183,6 +185,15 @@ int finish(int exitCode) {
     complain(coreTr("The answer could not be written in full: %1.")
                  .arg(QString::fromStdString(std::generic_category().message(errno))));
     return TroubleExit;
+}
+
+bool agrees(const QString& question) {
+    if (::isatty(STDIN_FILENO) == 0 || ::isatty(STDERR_FILENO) == 0)
+        return false;
+    std::fputs(question.toLocal8Bit().constData(), stderr);
+    char answer[16];
+    return std::fgets(answer, sizeof answer, stdin) &&
+           QString::fromLocal8Bit(answer).trimmed() == coreTr("yes");
 }
 
 void printTable(const QStringList& heading, const QList<QStringList>& rows) {

@@ -23,6 +23,8 @@ void print(const Json& json);
 void printLine(const QString& line);
 // A line on standard error.
 void complain(const QString& line);
+// Asks at a terminal; where there is none, nobody agrees.
+bool agrees(const QString& question);
 // Aligned columns under a heading.
 void printTable(const QStringList& heading, const QList<QStringList>& rows);
 

@@ -274,6 +274,7 @@ int runRows(const RowsOptions& options) {
     if (!screen)
         return report(screen.error(), options.json);
     if (!options.asOf.isEmpty()) {
+        gatherSeen(*opened);
         const auto moment = momentFrom(*opened->session, options.asOf);
         if (!moment)
             return report(moment.error(), options.json);

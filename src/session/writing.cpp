@@ -8,6 +8,7 @@
 #include "core/changes/log/known_heads.h"
 #include "core/changes/log/log_marks.h"
 #include "core/changes/log/log_seal.h"
+#include "core/changes/watch/table_watching.h"
 #include "core/fitting/query_source.h"
 #include "session/database.h"
 #include "session/drafts/draft_keeper.h"
@@ -39,8 +40,10 @@ Writing::Writing(Notices* notices, Database* database, ProjectDocument* document
     , m_workKeeper(std::make_unique<WorkKeeper>(document->file(), notices, database)) {
     connect(m_draftKeeper.get(), &DraftKeeper::failed, notices,
             [notices](const Error& error) { notices->refuse(error); });
-    connect(database, &Database::catalogChanged, this,
-            [this] { m_feed->setCatalog(m_database->sharedCatalog()); });
+    connect(database, &Database::catalogChanged, this, [this] {
+        m_gatherFailed = false;
+        m_feed->setCatalog(m_database->sharedCatalog());
+    });
     m_chainSoon.setSingleShot(true);
     m_chainSoon.setInterval(ChainAfter);
     connect(&m_chainSoon, &QTimer::timeout, this, &Writing::chain);
@@ -59,6 +62,7 @@ void Writing::connectFeed() {
         Q_EMIT committed(change);
     });
     connect(m_feed.get(), &ChangeFeed::changedOutside, m_records, &Records::followOutside);
+    connect(m_feed.get(), &ChangeFeed::seenWaiting, this, &Writing::gatherSeen);
     connect(m_feed.get(), &ChangeFeed::lost, this,
             [this](const Error& error) { Q_EMIT reachable(false, error.sentence); });
     connect(m_feed.get(), &ChangeFeed::restored, this, [this] {
@@ -221,6 +225,57 @@ void Writing::chain() {
     m_database->writer()->run<Success>(
         this, [](Session& session) { return LogSeal(session).chainWaiting(); },
         [](const Status&) {}); // what fails is done by whoever writes next
+}
+
+// The log tells of it then like of any change.
+void Writing::gatherSeen() {
+    if (m_isGathering || m_gatherFailed || !m_document->project().connection.changeLog)
+        return;
+    m_isGathering = true;
+    m_database->writer()->run<int>(
+        this,
+        [catalog = m_database->sharedCatalog()](Session& session) {
+            return TableWatching(session, *catalog).gather();
+        },
+        [this](const Result<int>& gathered) {
+            m_isGathering = false;
+            if (gathered) {
+                m_feed->look();
+                return;
+            }
+            if (gathered.error().kind == ErrorKind::Busy ||
+                gathered.error().kind == ErrorKind::Unavailable)
+                return; // the next look tries again
+            m_gatherFailed = true;
+            m_notices->refuse(tr("What other programs did to watched tables does not come into the "
+                                 "change log. %1")
+                                  .arg(gathered.error().sentence),
+                              gathered.error().detail);
+        });
+}
+
+void Writing::watch(const QStringList& tables, bool isWatched, QObject* context,
+                    std::function<void(const Result<QString>&)> answer) {
+    const Answer tell = orNotice(context, std::move(answer));
+    m_database->writer()->run<Catalog>(
+        this,
+        [tables, isWatched, catalog = m_database->sharedCatalog(),
+         project = m_document->project()](Session& session) -> Result<Catalog> {
+            if (Status set = TableWatching(session, *catalog).set(tables, isWatched); !set)
+                return set.error();
+            return catalogOf(session, project);
+        },
+        [this, tables, isWatched, tell](Result<Catalog> catalog) {
+            if (!catalog) {
+                tell(catalog.error());
+                return;
+            }
+            m_records->takeStructure(std::move(*catalog));
+            m_feed->look();
+            const QString names = tables.join(QStringLiteral(", "));
+            tell(isWatched ? tr("Watched from now on: %1.").arg(names)
+                           : tr("Not watched any more: %1.").arg(names));
+        });
 }
 
 // Who asked has gone meanwhile: what came of it is said all the same.

@@ -64,6 +64,12 @@ public:
     Worker::JobId addField(const QString& table, const FieldPlan& field, QObject* context,
                            std::function<void(const Result<QString>&)> answer);
 
+    // Has these tables watched by the database, or not any more; the catalog follows. `answer` is
+    // called while `context` lives, with the sentence that says what was done; otherwise a notice
+    // tells it.
+    void watch(const QStringList& tables, bool isWatched, QObject* context,
+               std::function<void(const Result<QString>&)> answer);
+
     // Whether somebody is at the window, so that news is looked for more often.
     void setAttended(bool attended);
 
@@ -87,6 +93,7 @@ private:
     // Answers while `context` lives; then a notice tells it.
     Answer orNotice(QObject* context, Answer answer);
     void chain();
+    void gatherSeen();
     void connectFeed();
     void tellUnasked(const WriteResult& result);
     void writeOnLog(std::function<WriteResult(LogMarks&)> write, const QString& said);
@@ -99,6 +106,8 @@ private:
     Records* m_records;
     std::unique_ptr<ChangeFeed> m_feed;
     QTimer m_chainSoon;
+    bool m_isGathering = false;
+    bool m_gatherFailed = false; // said once; tried again when the catalog is another
     std::unique_ptr<DraftSaver> m_saver;
     std::unique_ptr<DraftKeeper> m_draftKeeper;
     std::unique_ptr<WorkKeeper> m_workKeeper;

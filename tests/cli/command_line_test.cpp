@@ -895,4 +895,31 @@ TEST_F(CommandLine, AnArgumentThatIsNotUtf8IsRefused) {
     EXPECT_EQ(process.exitCode(), 2);
 }
 
+TEST_F(CommandLine, WatchesTablesAndLogsWhatOtherProgramsDo) {
+    const Json none = run({"watch", project(), "--json"}).json();
+    ASSERT_EQ(none.size(), 4U);
+    EXPECT_EQ(none[0]["watched"], "no");
+    const Answer dry = run({"watch", project(), "book", "--dry-run"});
+    EXPECT_EQ(dry.code, 0);
+    EXPECT_NE(dry.out.find("CREATE TRIGGER"), std::string::npos);
+    // Nobody is there to agree.
+    EXPECT_EQ(run({"watch", project(), "book"}).code, 2);
+    EXPECT_EQ(run({"watch", project(), "scrap", "--yes"}).code, 1);
+    ASSERT_EQ(run({"watch", project(), "--all", "--yes"}).code, 0);
+    EXPECT_EQ(run({"watch", project(), "--json"}).json()[1]["watched"], "yes");
+    const QString then = database.dump();
+    database.sqlite(
+        QStringLiteral("UPDATE book SET price = price * 2; DELETE FROM author WHERE id = "
+                       "9;"));
+    const Json log = run({"log", project(), "--json"}).json();
+    ASSERT_EQ(log.size(), 1U);
+    EXPECT_EQ(log[0]["action"], "outside Gravin");
+    EXPECT_EQ(log[0]["records"], 2); // that of NULL stays one
+    EXPECT_EQ(run({"log", project(), "--verify"}).code, 0);
+    ASSERT_EQ(run({"rollback", project(), "1"}).code, 0);
+    EXPECT_EQ(database.dump(), then);
+    ASSERT_EQ(run({"watch", project(), "--all", "--off"}).code, 0);
+    EXPECT_EQ(database.dump(), before);
+}
+
 } // namespace

@@ -4,8 +4,11 @@
 #include "core/changes/as_it_was.h"
 #include "core/changes/bulk/bulk_update.h"
 #include "core/changes/log/log_verification.h"
+#include "core/changes/watch/table_watching.h"
+#include "core/database/record_statements.h"
 #include "core/database/sqlite/sqlite_text.h"
 #include "support/engines.h"
+#include "support/writes.h"
 
 #include <cmath>
 #include <limits>
@@ -174,7 +177,9 @@ public:
                 before = m_database.dump();
             // Sometimes the engine writes even few records by itself.
             m_desk.setFewestSetWise(lessThan(2) == 0 ? 1 : ChangeRequest().fewestSetWise);
-            const auto result = lessThan(6) == 0 ? randomBulkUpdate() : randomEdits();
+            const auto result = m_other && lessThan(4) == 0 ? editsOfAnotherProgram()
+                                : lessThan(6) == 0          ? randomBulkUpdate()
+                                                            : randomEdits();
             if (!result) {
                 refusal = result.error().error.sentence + u' ' + result.error().error.detail;
                 // Refused as a whole: nothing may have happened.
@@ -247,6 +252,16 @@ public:
         }
     }
 
+    // The database keeps the log of all tables itself; now and then another program writes, too.
+    void watch() {
+        QStringList names;
+        for (const Table& table : m_desk.catalog().tables)
+            names += table.name;
+        const Status set = TableWatching(m_desk.session(), m_desk.catalog()).set(names, true);
+        ASSERT_TRUE(set) << qPrintable(set.error().sentence + set.error().detail);
+        m_other = std::make_unique<Desk>(m_database.open());
+    }
+
     // What was is kept as a copy after each change, and looked back at in the end.
     void keepCopies() { m_keepsCopies = true; }
     void compareCopies() {
@@ -298,7 +313,8 @@ private:
             QStringList parts;
             for (qsizetype i = 0; i < table.columns.size(); ++i) {
                 // What triggers do is not in the log.
-                const bool isCounter = m_isCounted && table.columns[i].name == u"berths";
+                const bool isCounter =
+                    m_isCounted && !m_other && table.columns[i].name == u"berths";
                 if (!table.columns[i].computed && !isCounter)
                     parts += record.values[static_cast<size_t>(i)].encoded();
             }
@@ -424,6 +440,58 @@ private:
         return m_desk.write(std::move(edits));
     }
 
+    // Written past the one door, some of it in one transaction, and brought into the log then.
+    WriteResult editsOfAnotherProgram() {
+        const auto failed = [](const Error& error) { return WriteFailure{error, {}, {}}; };
+        SessionWriter writer = writerOf(m_other->session());
+        const Dialect& dialect = m_other->session().dialect();
+        {
+            WriteTransaction transaction(writer);
+            if (Status begun = transaction.begin(true); !begun)
+                return failed(begun.error());
+            for (int n = 1 + lessThan(3); n > 0; --n) {
+                const RecordEdit edit = randomEdit();
+                const Table& table = m_other->table(edit.table);
+                const bool isKeyed =
+                    std::any_of(edit.after.keyBegin(), edit.after.keyEnd(),
+                                [&](const QString& column) { return table.key.contains(column); });
+                // MariaDB tells triggers nothing of what follows.
+                if (dialect.engine() == Engine::MariaDb && edit.operation != Operation::Insert &&
+                    (isKeyed || edit.operation == Operation::Delete))
+                    continue;
+                SqlFragment statement;
+                QList<const Column*> columns;
+                switch (edit.operation) {
+                case Operation::Insert:
+                    for (auto field = edit.after.begin(); field != edit.after.end(); ++field) {
+                        columns += table.column(field.key());
+                        statement.values += dialect.encode(field.value(), columns.back()->type);
+                    }
+                    statement.sql = dialect.insertStatement(table, columns);
+                    break;
+                case Operation::Update:
+                    if (edit.after.isEmpty())
+                        continue;
+                    statement = updateStatement(dialect, table, edit.key, {}, edit.after);
+                    break;
+                case Operation::Delete:
+                    statement = deleteStatement(dialect, table, edit.key, {});
+                    break;
+                }
+                if (const auto done = writer.execute(statement.sql, statement.values); !done)
+                    return failed(done.error());
+            }
+            if (Status committed = transaction.commit(); !committed)
+                return failed(committed.error());
+        }
+        const auto gathered = TableWatching(m_desk.session(), m_desk.catalog()).gather();
+        if (!gathered)
+            return failed(gathered.error());
+        CommittedChange change;
+        change.id = *gathered == 0 ? 0 : ChangeLog(m_desk.session()).list({})->front().id;
+        return change;
+    }
+
     // One or two fields of all records of a table.
     WriteResult randomBulkUpdate() {
         const auto table = std::make_shared<const Table>(anyTable());
@@ -490,6 +558,7 @@ private:
     std::mt19937 m_chance;
     EngineDatabase m_database;
     Desk m_desk;
+    std::unique_ptr<Desk> m_other; // null: nothing is watched
     std::vector<std::pair<qint64, QString>> m_dumps;
     bool m_isCounted = false;
     int m_refused = 0;
@@ -543,6 +612,25 @@ TEST_P(RollbackProperty, TablesThatFollowEachOther) {
     ASSERT_NO_FATAL_FAILURE(history.takeBackAtOnce());
 }
 
+TEST_P(RollbackProperty, OfTablesThatAreWatched) {
+    const auto [engine, seed] = GetParam();
+    if (!serversAreThere())
+        GTEST_SKIP() << "run by tests/support/with-servers.sh";
+    for (const Tables tables : {Tables::OfEveryType, Tables::FollowingCounted}) {
+        RandomHistory history(engine, seed + 500, tables);
+        ASSERT_NO_FATAL_FAILURE(history.watch());
+        history.keepCopies();
+        ASSERT_NO_FATAL_FAILURE(history.make(15));
+        ASSERT_NO_FATAL_FAILURE(history.compareCopies());
+        if (seed % 2 == 0) {
+            ASSERT_NO_FATAL_FAILURE(history.takeBackOneByOne());
+        } else {
+            ASSERT_NO_FATAL_FAILURE(history.takeBackAnything(4));
+            ASSERT_NO_FATAL_FAILURE(history.takeBackAtOnce());
+        }
+    }
+}
+
 // The long run: GRAVIN_HISTORIES says how many, GRAVIN_FIRST_SEED from where on.
 class LongRun : public ::testing::TestWithParam<Engine> {};
 
@@ -554,12 +642,16 @@ TEST_P(LongRun, OfRandomHistories) {
     for (unsigned seed = first; seed < first + static_cast<unsigned>(histories); ++seed) {
         SCOPED_TRACE("seed " + std::to_string(seed));
         const Tables tables = static_cast<Tables>(seed % 3);
+        const bool isWatched = seed / 3 % 2 == 0;
         RandomHistory history(GetParam(), seed + 1000, tables);
+        if (isWatched) {
+            ASSERT_NO_FATAL_FAILURE(history.watch());
+        }
         history.keepCopies();
         ASSERT_NO_FATAL_FAILURE(history.make(8));
         ASSERT_NO_FATAL_FAILURE(history.compareCopies());
         // A counter that triggers keep is only what it was when all goes back as it came.
-        if (seed % 2 == 0 || tables == Tables::FollowingCounted) {
+        if (seed % 2 == 0 || (tables == Tables::FollowingCounted && !isWatched)) {
             ASSERT_NO_FATAL_FAILURE(history.takeBackOneByOne());
         } else {
             ASSERT_NO_FATAL_FAILURE(history.takeBackAnything(4));

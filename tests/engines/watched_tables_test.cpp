@@ -152,7 +152,7 @@ TEST_P(WatchedTables, WhatIsNotWatchedAnyMoreIsSilent) {
     database->run(name("UPDATE buoy SET depth = 2 WHERE id = 1;"));
     Desk desk(database->open());
     EXPECT_TRUE(desk.table(name("buoy")).watchers.isEmpty());
-    EXPECT_EQ(watchedState(desk.session().dialect(), desk.table(name("visit"))), Watched::Yes);
+    EXPECT_EQ(watchStateOf(desk.session().dialect(), desk.table(name("visit"))), WatchState::On);
     EXPECT_EQ(gather(desk), 0);
     EXPECT_EQ(logOf(desk).size(), 1U); // what was seen before was brought in
     watch({name("visit")}, false);
@@ -190,8 +190,8 @@ TEST_P(WatchedTables, AColumnThatIsAddedIsFoundMissing) {
                        "UPDATE buoy SET light = 'red', depth = 5 WHERE id = 1;"));
     Desk desk(database->open());
     const bool isGeneric = GetParam() == Engine::PostgreSql;
-    EXPECT_EQ(watchedState(desk.session().dialect(), desk.table(name("buoy"))),
-              isGeneric ? Watched::Yes : Watched::Outgrown);
+    EXPECT_EQ(watchStateOf(desk.session().dialect(), desk.table(name("buoy"))),
+              isGeneric ? WatchState::On : WatchState::Outgrown);
     ASSERT_EQ(gather(desk), 1);
     const auto first = *ChangeLog(desk.session()).change(logOf(desk)[0].id, desk.catalog());
     EXPECT_EQ(first.records[0].after.contains(name("light")), isGeneric);

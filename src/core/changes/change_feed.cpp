@@ -15,6 +15,24 @@ constexpr qint64 MostRecordsTold = 2000;
 // How far behind the newest a change may still appear.
 constexpr qint64 LookBack = 100;
 
+bool isWatched(const Table& table) { return !table.watchers.isEmpty(); }
+
+// Whether what others did stands in gravin_seen; of a log that this account may not see, nothing.
+bool isSeenWaitingIn(Session& session, const Catalog& catalog) {
+    if (std::none_of(catalog.tables.begin(), catalog.tables.end(), isWatched))
+        return false;
+    const auto waiting =
+        session.scalar(QStringLiteral("SELECT 1 FROM gravin_seen ORDER BY id LIMIT 1"));
+    return waiting && waiting->isValid();
+}
+
+// Whether nothing can happen to a table that is not seen.
+bool isAllWatched(const Catalog& catalog) {
+    return std::all_of(catalog.tables.begin(), catalog.tables.end(), [](const Table& table) {
+        return table.kind != Table::Kind::Table || isWatched(table);
+    });
+}
+
 CommittedChange withoutRecords(const ChangeSummary& summary) {
     CommittedChange large;
     large.id = summary.id;
@@ -91,6 +109,7 @@ Result<ChangeFeed::News> ChangeFeed::newsSince(Session& session, const Catalog& 
         return there.error();
     News news;
     news.version = session.foreignCommits();
+    news.isSeenWaiting = isSeenWaitingIn(session, catalog);
     ChangeLog log(session);
     const auto newer = log.idsAfter(seen >= 0 ? seen - LookBack : 0,
                                     seen >= 0 ? LookBack + MostChangesAtOnce : LookBack);
@@ -155,14 +174,20 @@ void ChangeFeed::take(const Result<News>& news) {
     for (const qint64 id : news->ids)
         m_told.insert(id);
     m_told.removeIf([this](qint64 id) { return id < m_newest - LookBack; });
-    if (first)
+    if (first) {
+        if (news->isSeenWaiting)
+            Q_EMIT seenWaiting();
         return;
+    }
     for (const CommittedChange& change : untold) {
         Q_EMIT committedByOthers(change);
         Q_EMIT committed(change);
     }
+    if (news->isSeenWaiting)
+        Q_EMIT seenWaiting();
     // The writer's connection does not see its own commits as somebody else's.
-    if ((moved && news->changes.empty()) || news->tooMany)
+    const bool isUnseen = moved && news->changes.empty() && !isAllWatched(*m_catalog);
+    if (isUnseen || news->tooMany)
         Q_EMIT changedOutside();
 }
 

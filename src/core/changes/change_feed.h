@@ -33,6 +33,9 @@ public:
     // From the next look on, changes are read by this catalog.
     void setCatalog(std::shared_ptr<const Catalog> catalog) { m_catalog = std::move(catalog); }
 
+    // Looks now.
+    void look() { poll(); }
+
     // A change that this process has committed.
     void announce(const CommittedChange& change);
 
@@ -44,6 +47,8 @@ Q_SIGNALS:
     void committedByOthers(const gravin::CommittedChange& change);
     // Something was written by a program that keeps no log: everything may be different.
     void changedOutside();
+    // What others did to watched tables waits to be brought into the log (TableWatching::gather()).
+    void seenWaiting();
     // The database cannot be reached; restored() follows when it can.
     void lost(const gravin::Error& error);
     void restored();
@@ -55,6 +60,7 @@ private:
         QList<qint64> ids; // at the end of the log
         std::vector<CommittedChange> changes;
         bool tooMany = false;
+        bool isSeenWaiting = false;
     };
     void poll();
     // What the server told: which log, and the number of a change.

@@ -10,10 +10,10 @@
 
 namespace gravin {
 
-Watched watchedState(const Dialect& dialect, const Table& table) {
+WatchState watchStateOf(const Dialect& dialect, const Table& table) {
     if (table.watchers.isEmpty())
-        return Watched::No;
-    return dialect.tableWatch().isCurrent(table) ? Watched::Yes : Watched::Outgrown;
+        return WatchState::Off;
+    return dialect.tableWatch().isCurrent(table) ? WatchState::On : WatchState::Outgrown;
 }
 
 Result<QString> TableWatching::home() {

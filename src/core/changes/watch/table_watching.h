@@ -10,8 +10,8 @@
 namespace gravin {
 
 // How a table is watched: by nobody, by triggers that fit it, or by such as it has outgrown.
-enum class Watched { No, Yes, Outgrown };
-Watched watchedState(const Dialect& dialect, const Table& table);
+enum class WatchState { Off, On, Outgrown };
+WatchState watchStateOf(const Dialect& dialect, const Table& table);
 
 // Has tables watched: the database then keeps the log of them by itself, whoever writes. Belongs to
 // its session's thread.

@@ -25,7 +25,8 @@ std::optional<QVariant> realIn(const QByteArray& text) {
 }
 
 // One value of a record. Numbers that are none of this engine's forms give nothing.
-std::optional<QVariant> storedIn(QStringView word) {
+// Texts are read as Dialect::readable() has them read: byte by byte where there may be any.
+std::optional<QVariant> storedIn(QStringView word, const ColumnType& type) {
     const QStringView rest = word.mid(1);
     bool isNumber = true;
     switch (word.front().unicode()) {
@@ -37,8 +38,11 @@ std::optional<QVariant> storedIn(QStringView word) {
     }
     case u'r':
         return realIn(rest.toLatin1());
-    case u't':
-        return textFromSqlite(QByteArray::fromHex(rest.toLatin1()));
+    case u't': {
+        const QByteArray bytes = QByteArray::fromHex(rest.toLatin1());
+        const bool mayBeAnything = type.kind == TypeKind::Text || type.kind == TypeKind::Any;
+        return mayBeAnything ? textFromSqlite(bytes) : QString::fromUtf8(bytes);
+    }
     case u'b':
         return QByteArray::fromHex(rest.toLatin1());
     default:
@@ -129,11 +133,11 @@ std::optional<SeenValues> SqliteWatch::unpacked(const QString& packed,
             values.emplace_back();
             continue;
         }
-        const auto stored = words[i].isEmpty() ? std::nullopt : storedIn(words[i]);
+        const ColumnType type = columns[i] ? columns[i]->type : ColumnType{};
+        const auto stored = words[i].isEmpty() ? std::nullopt : storedIn(words[i], type);
         if (!stored)
             return std::nullopt;
-        values.emplace_back(
-            m_dialect.decode(*stored, columns[i] ? columns[i]->type : ColumnType{}));
+        values.emplace_back(m_dialect.decode(*stored, type));
     }
     return values;
 }
