@@ -304,6 +304,10 @@ Abhilfe: %3</translation>
       <translation>%1 hat keinen Schlüssel aus einer Spalte, der gespeichert werden könnte.</translation>
     </message>
     <message>
+      <source>%1 has no key, so the log could not name its records.</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
       <source>%1 has no key: its records could not be told apart.</source>
       <translation>%1 hat keinen Schlüssel: Seine Datensätze ließen sich nicht unterscheiden.</translation>
     </message>
@@ -326,6 +330,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 has triggers (%2). What they change in other records is not in the log, so no rollback takes it back.</source>
       <translation>%1 hat Trigger (%2). Was sie in anderen Datensätzen ändern, steht nicht im Protokoll und lässt sich daher nicht zurückrollen.</translation>
+    </message>
+    <message>
+      <source>%1 has triggers (%2). What they change in tables that are not watched is not in the log, so no rollback takes it back.</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>%1 holds %2, of which there is no total “%3”.</source>
@@ -492,6 +500,10 @@ Abhilfe: %3</translation>
       <translation>%1 ist kein Nachschlagefeld: Es bietet keine Datensätze an.</translation>
     </message>
     <message>
+      <source>%1 is no table, so nothing can be watched in it.</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
       <source>%1 is no table.</source>
       <translation>%1 ist keine Tabelle.</translation>
     </message>
@@ -638,6 +650,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 is unique with %2</source>
       <translation>%1 ist zusammen mit %2 eindeutig</translation>
+    </message>
+    <message>
+      <source>%1 is watched, but its columns are others than when that began.</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>%1 is written as %2</source>
@@ -1284,6 +1300,10 @@ Abhilfe: %3</translation>
     <message>
       <source>A column of the table that is not shown yet, one of a record that it refers to, or one that is computed from others</source>
       <translation>Eine Spalte der Tabelle, die noch nicht gezeigt wird, eine eines Datensatzes, auf den sie verweist, oder eine, die aus anderen berechnet wird</translation>
+    </message>
+    <message>
+      <source>A column that triggers name cannot be dropped: have the table not watched before. A new one is seen when the table is watched anew.</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>A condition has to be true or false</source>
@@ -2102,6 +2122,10 @@ Abhilfe: %3</translation>
       <translation>Spalten</translation>
     </message>
     <message>
+      <source>Columns may come and go. Records of a partition are seen when they are written through its parent.</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
       <source>Command</source>
       <translation>Befehl</translation>
     </message>
@@ -2368,6 +2392,10 @@ Abhilfe: %3</translation>
     <message>
       <source>E-mail</source>
       <translation>E-Mail</translation>
+    </message>
+    <message>
+      <source>Each statement that changes a watched table, of any program, writes down what it changed, in the same transaction: it takes about twice the time, and fails where that cannot be written.</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>Earlier on the shelf</source>
@@ -2736,6 +2764,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Gravin</source>
       <translation>Gravin</translation>
+    </message>
+    <message>
+      <source>Gravin brings what was written down into the change log, with the account and the time that the database knows. Until then it takes up room in the database.</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>Gravin ended before %1 saved. They can be taken up where they were left.</source>
@@ -3594,6 +3626,10 @@ Abhilfe: %3</translation>
       <translation>Nicht mehr da: %1</translation>
     </message>
     <message>
+      <source>Not watched any more: %1.</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
       <source>Note</source>
       <translation>Anmerkung</translation>
     </message>
@@ -3698,8 +3734,16 @@ Abhilfe: %3</translation>
       <translation>Von %1, durch %2</translation>
     </message>
     <message>
+      <source>Of INSERT OR REPLACE only the new record is seen, not the one that it replaces.</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
       <source>Of a lookup: a condition on the offered records that may read the record: county_id = record.county_id</source>
       <translation>Beim Nachschlagen: eine Bedingung an die angebotenen Datensätze, die den Datensatz lesen darf: county_id = record.county_id</translation>
+    </message>
+    <message>
+      <source>Of a watched table the database itself writes down every change: what other programs and triggers do is in the change log then, can be looked back to and rolled back.</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>Of another type</source>
@@ -5890,6 +5934,10 @@ Abhilfe: %3</translation>
       <translation>Dieses Projekt hat noch keine Masken.</translation>
     </message>
     <message>
+      <source>This project keeps no change log in its database.</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
       <source>This project keeps no change log.</source>
       <translation>Dieses Projekt führt kein Änderungsprotokoll.</translation>
     </message>
@@ -5968,6 +6016,14 @@ Abhilfe: %3</translation>
     <message>
       <source>This was typed and could not be taken.</source>
       <translation>Dies wurde getippt und ließ sich nicht übernehmen.</translation>
+    </message>
+    <message>
+      <source>Tick a table to have it watched, untick one to end it.</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
+      <source>Tick all</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>Tick at least one value.</source>
@@ -6186,12 +6242,32 @@ Abhilfe: %3</translation>
       <translation>Sichtbar ist ja, nein, im Raster oder im Formular.</translation>
     </message>
     <message>
+      <source>Watch what is ticked</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
+      <source>Watched from now on: %1.</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
+      <source>Watched tables</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
+      <source>Watched tables…</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
       <source>What</source>
       <translation>Was</translation>
     </message>
     <message>
       <source>What %1 begins with</source>
       <translation>Womit %1 beginnt</translation>
+    </message>
+    <message>
+      <source>What ON DELETE and ON UPDATE let follow, and TRUNCATE, MariaDB tells no trigger. What Gravin writes is logged all the same.</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>What a change of many records does with one that fails</source>
@@ -6266,6 +6342,10 @@ Abhilfe: %3</translation>
       <translation>Was hier eindeutig ist, gefunden oder nachgeschlagen wird, kann auf andere treffen.</translation>
     </message>
     <message>
+      <source>What it brings</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
       <source>What it gets</source>
       <translation>Was es bekommt</translation>
     </message>
@@ -6284,6 +6364,14 @@ Abhilfe: %3</translation>
     <message>
       <source>What old changes did can then be forgotten, and never be rolled back</source>
       <translation>Was alte Änderungen taten, kann dann vergessen und nie zurückgerollt werden</translation>
+    </message>
+    <message>
+      <source>What other programs did to watched tables does not come into the change log. %1</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
+      <source>What other programs write into new columns does not come into the change log. Watch the table anew.</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>What people call the field</source>
@@ -6312,6 +6400,10 @@ Abhilfe: %3</translation>
     <message>
       <source>What stays and what goes</source>
       <translation>Was bleibt und was wegfällt</translation>
+    </message>
+    <message>
+      <source>What the database wrote down of %1 cannot be read. Have the table watched anew (gravin watch).</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>What the foot of the list says of all its values</source>
@@ -6398,8 +6490,16 @@ Abhilfe: %3</translation>
       <translation>Welche Datensätze</translation>
     </message>
     <message>
+      <source>While a column that triggers name is dropped or renamed, each statement that changes the table fails: have the table not watched before. A new one is seen when the table is watched anew.</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
       <source>Who</source>
       <translation>Wer</translation>
+    </message>
+    <message>
+      <source>Who wrote to a file is not known to it.</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>Whole number</source>
@@ -6452,6 +6552,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Work on a copy; leave this file as it is</source>
       <translation>An einer Kopie arbeiten; diese Datei so lassen</translation>
+    </message>
+    <message>
+      <source>Working…</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>Write %1 instead</source>
@@ -6624,6 +6728,10 @@ Abhilfe: %3</translation>
     <message>
       <source>another account wrote it</source>
       <translation>ein anderes Konto hat es geschrieben</translation>
+    </message>
+    <message>
+      <source>another program</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>another table for a screen</source>
@@ -7111,6 +7219,10 @@ Abhilfe: %3</translation>
       <translation>es wird gesagt, und nochmaliges Speichern lässt es durch</translation>
     </message>
     <message>
+      <source>its columns are others now: it is watched anew</source>
+      <translation type="unfinished" />
+    </message>
+    <message>
       <source>key given on save</source>
       <translation>Schlüssel wird beim Speichern vergeben</translation>
     </message>
@@ -7314,6 +7426,10 @@ Abhilfe: %3</translation>
     <message>
       <source>others may write in it</source>
       <translation>andere dürfen hineinschreiben</translation>
+    </message>
+    <message>
+      <source>outside Gravin</source>
+      <translation type="unfinished" />
     </message>
     <message numerus="yes">
       <source>parts</source>
@@ -7755,6 +7871,10 @@ Abhilfe: %3</translation>
     <message>
       <source>was %1</source>
       <translation>war %1</translation>
+    </message>
+    <message>
+      <source>watched</source>
+      <translation type="unfinished" />
     </message>
     <message>
       <source>what %1 did since change %2</source>

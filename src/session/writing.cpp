@@ -254,27 +254,35 @@ void Writing::gatherSeen() {
         });
 }
 
-void Writing::watch(const QStringList& tables, bool isWatched, QObject* context,
+void Writing::watch(const QStringList& watched, const QStringList& notWatched, QObject* context,
                     std::function<void(const Result<QString>&)> answer) {
     const Answer tell = orNotice(context, std::move(answer));
     m_database->writer()->run<Catalog>(
         this,
-        [tables, isWatched, catalog = m_database->sharedCatalog(),
+        [watched, notWatched, catalog = m_database->sharedCatalog(),
          project = m_document->project()](Session& session) -> Result<Catalog> {
-            if (Status set = TableWatching(session, *catalog).set(tables, isWatched); !set)
-                return set.error();
-            return catalogOf(session, project);
+            Status set = notWatched.isEmpty()
+                             ? ok()
+                             : TableWatching(session, *catalog).set(notWatched, false);
+            auto now = set ? catalogOf(session, project) : Result<Catalog>(set.error());
+            if (!now || watched.isEmpty())
+                return now;
+            set = TableWatching(session, *now).set(watched, true);
+            return set ? catalogOf(session, project) : Result<Catalog>(set.error());
         },
-        [this, tables, isWatched, tell](Result<Catalog> catalog) {
+        [this, watched, notWatched, tell](Result<Catalog> catalog) {
             if (!catalog) {
                 tell(catalog.error());
                 return;
             }
             m_records->takeStructure(std::move(*catalog));
             m_feed->look();
-            const QString names = tables.join(QStringLiteral(", "));
-            tell(isWatched ? tr("Watched from now on: %1.").arg(names)
-                           : tr("Not watched any more: %1.").arg(names));
+            QStringList said;
+            if (!watched.isEmpty())
+                said += tr("Watched from now on: %1.").arg(watched.join(QStringLiteral(", ")));
+            if (!notWatched.isEmpty())
+                said += tr("Not watched any more: %1.").arg(notWatched.join(QStringLiteral(", ")));
+            tell(said.join(u' '));
         });
 }
 

@@ -64,10 +64,10 @@ public:
     Worker::JobId addField(const QString& table, const FieldPlan& field, QObject* context,
                            std::function<void(const Result<QString>&)> answer);
 
-    // Has these tables watched by the database, or not any more; the catalog follows. `answer` is
+    // Has tables watched by the database, and others not any more; the catalog follows. `answer` is
     // called while `context` lives, with the sentence that says what was done; otherwise a notice
     // tells it.
-    void watch(const QStringList& tables, bool isWatched, QObject* context,
+    void watch(const QStringList& watched, const QStringList& notWatched, QObject* context,
                std::function<void(const Result<QString>&)> answer);
 
     // Whether somebody is at the window, so that news is looked for more often.

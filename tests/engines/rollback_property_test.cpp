@@ -631,6 +631,37 @@ TEST_P(RollbackProperty, OfTablesThatAreWatched) {
     }
 }
 
+class SelfReference : public OnEngine {};
+
+// What waits for its key could not be put back otherwise where references are tested at once.
+TEST_P(SelfReference, GoesThoughItsKeyIsAnothersThen) {
+    database->run(FollowingSchema);
+    Desk desk(database->open());
+    const QString before = database->dump();
+    const Key crew(std::vector<Value>{text("C")});
+    const Key renamed(std::vector<Value>{text("E")});
+    const auto write = [&](RecordEdit edit) {
+        const auto written = desk.write(std::move(edit));
+        ASSERT_TRUE(written) << qPrintable(written.error().error.sentence);
+    };
+    write({Operation::Update, name("crew"), crew, {}, {{name("name"), text("E")}}});
+    write({Operation::Delete, name("crew"), renamed, {}, {}});
+    write({Operation::Insert,
+           name("crew"),
+           {},
+           {},
+           {{name("name"), text("E")}, {name("boss"), text("E")}}});
+    LogScope all;
+    all.afterId = 0;
+    const auto undone = desk.rollBack(all);
+    ASSERT_TRUE(undone) << qPrintable(undone.error().error.sentence);
+    EXPECT_EQ(database->dump(), before);
+}
+
+INSTANTIATE_TEST_SUITE_P(Engines, SelfReference,
+                         testing::Values(Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb),
+                         engineTestName);
+
 // The long run: GRAVIN_HISTORIES says how many, GRAVIN_FIRST_SEED from where on.
 class LongRun : public ::testing::TestWithParam<Engine> {};
 

@@ -271,6 +271,7 @@ void WindowCommands::addProjectCommands() {
            &WorkspaceView::showNewScreens);
     shaped({"read-structure", tr("Read the structure again"), Qt::SHIFT | Qt::Key_F5},
            &WorkspaceView::readStructure);
+    shaped({"watched-tables", tr("Watched tables…")}, &WorkspaceView::showWatchedTables);
     shaped({"check-project", tr("Check the project…"), Qt::CTRL | Qt::SHIFT | Qt::Key_P},
            &WorkspaceView::showFindings);
     if (!m_project->isUseOnly())

@@ -18,6 +18,7 @@
 #include "app/sources/new_field_dialog.h"
 #include "app/sources/new_screens_page.h"
 #include "app/sources/new_table_page.h"
+#include "app/sources/watched_tables_dialog.h"
 #include "app/use/edit_window.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
@@ -359,6 +360,11 @@ void WorkspaceView::showFindings() {
         showScreen(screenId);
     });
     panel->open();
+}
+
+void WorkspaceView::showWatchedTables() {
+    if (!m_useOnly)
+        (new WatchedTablesDialog(m_workspace, this))->open();
 }
 
 void WorkspaceView::setBuild(bool build) {

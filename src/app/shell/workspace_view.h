@@ -60,6 +60,7 @@ public:
     void showRecordHistory();
     void showFieldHistory();
     void showFindings();
+    void showWatchedTables();
     // What the database says of itself, for all that is shown; says what is otherwise.
     void readStructure();
     // Compares the database with another one, which may be used instead, see databaseChosen().

@@ -65,6 +65,42 @@ void splitInto(std::vector<PendingEdit>& steps, PendingEdit pending, const Table
     steps.push_back(std::move(later));
 }
 
+// The references by which a record that is to be deleted refers to itself.
+FieldValues ownReferences(const Table& table, const FieldValues& held) {
+    FieldValues own;
+    const FieldValues loose = looseReferences(table, held);
+    for (const ForeignKey& reference : table.foreignKeys) {
+        bool isOwn = reference.table == table.name;
+        for (qsizetype i = 0; isOwn && i < reference.columns.size(); ++i)
+            isOwn = loose.contains(reference.columns[i]) &&
+                    held.value(reference.columns[i]) ==
+                        held.value(reference.referencedColumns.value(i));
+        for (const QString& column : reference.columns) {
+            if (isOwn)
+                own.insert(column, loose.value(column));
+        }
+    }
+    return own;
+}
+
+// Where the engine tests references with every statement, a record that refers to itself is deleted
+// in two steps: whatever waits for its key could not go on otherwise.
+std::vector<PendingEdit> freedOfThemselves(std::vector<PendingEdit> pending,
+                                           const Catalog& catalog) {
+    std::vector<PendingEdit> steps;
+    for (PendingEdit& each : pending) {
+        const Table* table = catalog.table(each.edit.table);
+        const FieldValues own = table && each.edit.operation == Operation::Delete
+                                    ? ownReferences(*table, each.edit.before)
+                                    : FieldValues();
+        if (own.isEmpty())
+            steps.push_back(std::move(each));
+        else
+            splitInto(steps, std::move(each), *table, own);
+    }
+    return steps;
+}
+
 } // namespace
 
 std::vector<PendingEdit> loosened(std::vector<PendingEdit> pending, const Catalog& catalog) {
@@ -152,6 +188,8 @@ Step EditSequence::applyPending(std::vector<PendingEdit> pending) {
         return !each.edit.handedDown.isEmpty();
     });
     m_mayReturn = m_run.request.restoring || mayGoOn(pending);
+    if (m_run.request.restoring && m_run.session.dialect().deferReferences().isEmpty())
+        pending = freedOfThemselves(std::move(pending), m_run.catalog);
     while (!pending.empty()) {
         Round round;
         if (const Step applied = applyRound(pending, round); !applied)

@@ -246,12 +246,12 @@ QString SqliteDialect::quoted(const QString& name) const {
     return u'"' + doubled + u'"';
 }
 
-// Numbers, dates and pictures that are no such thing are texts now and then, but hardly damaged
-// ones.
+// Any column may hold a text, whatever it is declared for, and any text bytes that are none; only
+// the number of a row is a number.
 QString SqliteDialect::readable(const Column& column) const {
     const QString name = quoted(column.name);
-    const bool mayBeText = column.type.kind == TypeKind::Text || column.type.kind == TypeKind::Any;
-    return mayBeText ? readableSqliteText(name) : name;
+    const bool isRowNumber = column.givenByDatabase && column.type.kind == TypeKind::Integer;
+    return isRowNumber ? name : readableSqliteText(name);
 }
 
 Value SqliteDialect::decode(const QVariant& stored, const ColumnType& type) const {

@@ -25,8 +25,7 @@ std::optional<QVariant> realIn(const QByteArray& text) {
 }
 
 // One value of a record. Numbers that are none of this engine's forms give nothing.
-// Texts are read as Dialect::readable() has them read: byte by byte where there may be any.
-std::optional<QVariant> storedIn(QStringView word, const ColumnType& type) {
+std::optional<QVariant> storedIn(QStringView word) {
     const QStringView rest = word.mid(1);
     bool isNumber = true;
     switch (word.front().unicode()) {
@@ -38,11 +37,8 @@ std::optional<QVariant> storedIn(QStringView word, const ColumnType& type) {
     }
     case u'r':
         return realIn(rest.toLatin1());
-    case u't': {
-        const QByteArray bytes = QByteArray::fromHex(rest.toLatin1());
-        const bool mayBeAnything = type.kind == TypeKind::Text || type.kind == TypeKind::Any;
-        return mayBeAnything ? textFromSqlite(bytes) : QString::fromUtf8(bytes);
-    }
+    case u't':
+        return textFromSqlite(QByteArray::fromHex(rest.toLatin1()));
     case u'b':
         return QByteArray::fromHex(rest.toLatin1());
     default:
@@ -133,11 +129,11 @@ std::optional<SeenValues> SqliteWatch::unpacked(const QString& packed,
             values.emplace_back();
             continue;
         }
-        const ColumnType type = columns[i] ? columns[i]->type : ColumnType{};
-        const auto stored = words[i].isEmpty() ? std::nullopt : storedIn(words[i], type);
+        const auto stored = words[i].isEmpty() ? std::nullopt : storedIn(words[i]);
         if (!stored)
             return std::nullopt;
-        values.emplace_back(m_dialect.decode(*stored, type));
+        values.emplace_back(
+            m_dialect.decode(*stored, columns[i] ? columns[i]->type : ColumnType{}));
     }
     return values;
 }

@@ -2,9 +2,32 @@
 #include "core/fitting/findings/binding_check.h"
 
 #include "core/base/text.h"
+#include "core/changes/watch/table_watching.h"
 #include "core/fitting/findings/finding_collector.h"
 
 namespace gravin {
+
+namespace {
+
+// Tables whose columns are others than those that watching them began with.
+void findOnWatched(FindingCollector& found) {
+    const auto dialect = dialectFor(found.project().connection);
+    for (const Table& table : found.catalog().tables) {
+        if (watchStateOf(*dialect, table) != WatchState::Outgrown)
+            continue;
+        found.add(
+            {.kind = QStringLiteral("watch_outgrown"),
+             .severity = Finding::Severity::Risks,
+             .table = table.name,
+             .place = table.name,
+             .cause = coreTr("%1 is watched, but its columns are others than when that began.")
+                          .arg(table.name),
+             .consequence = coreTr("What other programs write into new columns does not come "
+                                   "into the change log. Watch the table anew.")});
+    }
+}
+
+} // namespace
 
 Findings bindingFindings(const Project& project, const Catalog& catalog) {
     FindingCollector found(project, catalog);
@@ -26,6 +49,7 @@ Findings bindingFindings(const Project& project, const Catalog& catalog) {
     }
     for (auto table = project.computed.begin(); table != project.computed.end(); ++table)
         findOnComputed(found, table.key(), table.value());
+    findOnWatched(found);
     return found.take();
 }
 
