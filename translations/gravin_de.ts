@@ -305,7 +305,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>%1 has no key, so the log could not name its records.</source>
-      <translation type="unfinished" />
+      <translation>%1 hat keinen Schlüssel; das Protokoll könnte seine Datensätze nicht benennen.</translation>
     </message>
     <message>
       <source>%1 has no key: its records could not be told apart.</source>
@@ -333,7 +333,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>%1 has triggers (%2). What they change in tables that are not watched is not in the log, so no rollback takes it back.</source>
-      <translation type="unfinished" />
+      <translation>%1 hat Trigger (%2). Was sie in Tabellen ändern, die nicht beobachtet werden, steht nicht im Protokoll und wird von keiner Rücknahme zurückgenommen.</translation>
     </message>
     <message>
       <source>%1 holds %2, of which there is no total “%3”.</source>
@@ -501,7 +501,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>%1 is no table, so nothing can be watched in it.</source>
-      <translation type="unfinished" />
+      <translation>%1 ist keine Tabelle; beobachten lässt sich darin nichts.</translation>
     </message>
     <message>
       <source>%1 is no table.</source>
@@ -653,7 +653,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>%1 is watched, but its columns are others than when that began.</source>
-      <translation type="unfinished" />
+      <translation>%1 wird beobachtet, hat aber andere Spalten als zu Beginn.</translation>
     </message>
     <message>
       <source>%1 is written as %2</source>
@@ -1303,7 +1303,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>A column that triggers name cannot be dropped: have the table not watched before. A new one is seen when the table is watched anew.</source>
-      <translation type="unfinished" />
+      <translation>Eine Spalte, die Trigger nennen, lässt sich nicht entfernen: vorher die Beobachtung beenden. Eine neue wird gesehen, wenn die Tabelle neu beobachtet wird.</translation>
     </message>
     <message>
       <source>A condition has to be true or false</source>
@@ -2123,7 +2123,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>Columns may come and go. Records of a partition are seen when they are written through its parent.</source>
-      <translation type="unfinished" />
+      <translation>Spalten dürfen kommen und gehen. Datensätze einer Partition werden gesehen, wenn über die übergeordnete Tabelle geschrieben wird.</translation>
     </message>
     <message>
       <source>Command</source>
@@ -2395,7 +2395,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>Each statement that changes a watched table, of any program, writes down what it changed, in the same transaction: it takes about twice the time, and fails where that cannot be written.</source>
-      <translation type="unfinished" />
+      <translation>Jede Anweisung, die eine beobachtete Tabelle ändert, gleich aus welchem Programm, schreibt in derselben Transaktion auf, was sie geändert hat: Sie dauert etwa doppelt so lange und schlägt fehl, wo das nicht geschrieben werden kann.</translation>
     </message>
     <message>
       <source>Earlier on the shelf</source>
@@ -2767,7 +2767,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>Gravin brings what was written down into the change log, with the account and the time that the database knows. Until then it takes up room in the database.</source>
-      <translation type="unfinished" />
+      <translation>Gravin übernimmt das Aufgeschriebene ins Änderungsprotokoll, mit Konto und Zeit, wie die Datenbank sie kennt. Bis dahin braucht es Platz in der Datenbank.</translation>
     </message>
     <message>
       <source>Gravin ended before %1 saved. They can be taken up where they were left.</source>
@@ -3627,7 +3627,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>Not watched any more: %1.</source>
-      <translation type="unfinished" />
+      <translation>Nicht mehr beobachtet: %1.</translation>
     </message>
     <message>
       <source>Note</source>
@@ -3735,7 +3735,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>Of INSERT OR REPLACE only the new record is seen, not the one that it replaces.</source>
-      <translation type="unfinished" />
+      <translation>Von INSERT OR REPLACE wird nur der neue Datensatz gesehen, nicht der, den er ersetzt.</translation>
     </message>
     <message>
       <source>Of a lookup: a condition on the offered records that may read the record: county_id = record.county_id</source>
@@ -3743,7 +3743,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>Of a watched table the database itself writes down every change: what other programs and triggers do is in the change log then, can be looked back to and rolled back.</source>
-      <translation type="unfinished" />
+      <translation>Von einer beobachteten Tabelle schreibt die Datenbank selbst jede Änderung auf: Was andere Programme und Trigger tun, steht dann im Änderungsprotokoll, lässt sich nachsehen und zurücknehmen.</translation>
     </message>
     <message>
       <source>Of another type</source>
@@ -5935,7 +5935,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>This project keeps no change log in its database.</source>
-      <translation type="unfinished" />
+      <translation>Dieses Projekt führt in seiner Datenbank kein Änderungsprotokoll.</translation>
     </message>
     <message>
       <source>This project keeps no change log.</source>
@@ -6019,11 +6019,11 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>Tick a table to have it watched, untick one to end it.</source>
-      <translation type="unfinished" />
+      <translation>Eine Tabelle ankreuzen, um sie beobachten zu lassen; das Kreuz entfernen, um es zu beenden.</translation>
     </message>
     <message>
       <source>Tick all</source>
-      <translation type="unfinished" />
+      <translation>Alle ankreuzen</translation>
     </message>
     <message>
       <source>Tick at least one value.</source>
@@ -6243,19 +6243,19 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>Watch what is ticked</source>
-      <translation type="unfinished" />
+      <translation>Angekreuzte beobachten</translation>
     </message>
     <message>
       <source>Watched from now on: %1.</source>
-      <translation type="unfinished" />
+      <translation>Ab jetzt beobachtet: %1.</translation>
     </message>
     <message>
       <source>Watched tables</source>
-      <translation type="unfinished" />
+      <translation>Beobachtete Tabellen</translation>
     </message>
     <message>
       <source>Watched tables…</source>
-      <translation type="unfinished" />
+      <translation>Beobachtete Tabellen…</translation>
     </message>
     <message>
       <source>What</source>
@@ -6267,7 +6267,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>What ON DELETE and ON UPDATE let follow, and TRUNCATE, MariaDB tells no trigger. What Gravin writes is logged all the same.</source>
-      <translation type="unfinished" />
+      <translation>Was ON DELETE und ON UPDATE nach sich ziehen, und TRUNCATE, sagt MariaDB keinem Trigger. Was Gravin schreibt, wird trotzdem protokolliert.</translation>
     </message>
     <message>
       <source>What a change of many records does with one that fails</source>
@@ -6343,7 +6343,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>What it brings</source>
-      <translation type="unfinished" />
+      <translation>Was es bedeutet</translation>
     </message>
     <message>
       <source>What it gets</source>
@@ -6367,11 +6367,11 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>What other programs did to watched tables does not come into the change log. %1</source>
-      <translation type="unfinished" />
+      <translation>Was andere Programme an beobachteten Tabellen getan haben, kommt nicht ins Änderungsprotokoll. %1</translation>
     </message>
     <message>
       <source>What other programs write into new columns does not come into the change log. Watch the table anew.</source>
-      <translation type="unfinished" />
+      <translation>Was andere Programme in neue Spalten schreiben, kommt nicht ins Änderungsprotokoll. Die Tabelle neu beobachten lassen.</translation>
     </message>
     <message>
       <source>What people call the field</source>
@@ -6403,7 +6403,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>What the database wrote down of %1 cannot be read. Have the table watched anew (gravin watch).</source>
-      <translation type="unfinished" />
+      <translation>Was die Datenbank von %1 aufgeschrieben hat, ist nicht lesbar. Die Tabelle neu beobachten lassen (gravin watch).</translation>
     </message>
     <message>
       <source>What the foot of the list says of all its values</source>
@@ -6491,7 +6491,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>While a column that triggers name is dropped or renamed, each statement that changes the table fails: have the table not watched before. A new one is seen when the table is watched anew.</source>
-      <translation type="unfinished" />
+      <translation>Wird eine Spalte, die Trigger nennen, entfernt oder umbenannt, schlägt danach jede Anweisung fehl, die die Tabelle ändert: vorher die Beobachtung beenden. Eine neue wird gesehen, wenn die Tabelle neu beobachtet wird.</translation>
     </message>
     <message>
       <source>Who</source>
@@ -6499,7 +6499,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>Who wrote to a file is not known to it.</source>
-      <translation type="unfinished" />
+      <translation>Wer in eine Datei geschrieben hat, weiß sie nicht.</translation>
     </message>
     <message>
       <source>Whole number</source>
@@ -6555,7 +6555,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>Working…</source>
-      <translation type="unfinished" />
+      <translation>Läuft…</translation>
     </message>
     <message>
       <source>Write %1 instead</source>
@@ -6731,7 +6731,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>another program</source>
-      <translation type="unfinished" />
+      <translation>ein anderes Programm</translation>
     </message>
     <message>
       <source>another table for a screen</source>
@@ -7220,7 +7220,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>its columns are others now: it is watched anew</source>
-      <translation type="unfinished" />
+      <translation>ihre Spalten sind andere geworden: sie wird neu beobachtet</translation>
     </message>
     <message>
       <source>key given on save</source>
@@ -7429,7 +7429,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>outside Gravin</source>
-      <translation type="unfinished" />
+      <translation>außerhalb von Gravin</translation>
     </message>
     <message numerus="yes">
       <source>parts</source>
@@ -7874,7 +7874,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>watched</source>
-      <translation type="unfinished" />
+      <translation>beobachtet</translation>
     </message>
     <message>
       <source>what %1 did since change %2</source>
