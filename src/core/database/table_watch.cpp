@@ -54,6 +54,20 @@ bool TableWatch::isCurrent(const Table& table) const {
            });
 }
 
+std::optional<SeenRecord> TableWatch::unpacked(const QVariant& before, const QVariant& after,
+                                               const QList<const Column*>& columns) const {
+    const auto side = [&](const QVariant& packed) {
+        return packed.isNull()
+                   ? std::optional(SeenValues(static_cast<size_t>(columns.size()), std::nullopt))
+                   : unpackedSide(packed.toString(), columns);
+    };
+    auto was = side(before);
+    auto is = side(after);
+    if (!was || !is)
+        return std::nullopt;
+    return SeenRecord{std::move(*was), std::move(*is)};
+}
+
 QList<const Column*> TableWatch::packedColumns(const Table& table) const {
     QList<const Column*> columns;
     for (const Column& column : table.columns) {

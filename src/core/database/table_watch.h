@@ -4,6 +4,8 @@
 #include "core/database/catalog.h"
 #include "core/value/value.h"
 
+#include <QVariant>
+
 #include <optional>
 #include <vector>
 
@@ -14,6 +16,10 @@ class Dialect;
 // A record as a trigger packed it, a value for each column that it names. Nothing: of an update,
 // where the column is as it was on the other side; key columns are always there.
 using SeenValues = std::vector<std::optional<Value>>;
+struct SeenRecord {
+    SeenValues before;
+    SeenValues after;
+};
 
 // How an engine keeps the log of a table by itself: triggers write whatever happens to a record
 // into gravin_seen, in the transaction that does it, whoever that is. It stands there until Gravin
@@ -55,12 +61,15 @@ public:
     // Before a transaction that takes rows out; may be empty.
     virtual QString isolation() const { return {}; }
 
-    // Nothing: it is not what a trigger of ours writes. `columns`: null where there is none of that
-    // name any more.
-    virtual std::optional<SeenValues> unpacked(const QString& packed,
-                                               const QList<const Column*>& columns) const = 0;
+    // What the record was and is; NULL: it was not there. Nothing: it is not what a trigger of ours
+    // writes. `columns`: null where there is none of that name any more.
+    virtual std::optional<SeenRecord> unpacked(const QVariant& before, const QVariant& after,
+                                               const QList<const Column*>& columns) const;
 
 protected:
+    // One side, which is there.
+    virtual std::optional<SeenValues> unpackedSide(const QString& packed,
+                                                   const QList<const Column*>& columns) const = 0;
     // The columns that triggers know, in their order.
     virtual QList<const Column*> packedColumns(const Table& table) const;
     virtual int triggerCount() const { return 3; }

@@ -111,21 +111,15 @@ Result<RecordChange> SeenRows::unpacked(const QString& tableName, const QString&
     QList<const Column*> columns;
     for (const QString& name : columnNames)
         columns += columnOf(table, name);
-    const TableWatch& watch = m_session.dialect().tableWatch();
-    const auto side = [&](const QVariant& packed) {
-        return packed.isNull() ? std::optional(SeenValues(columnNames.size(), std::nullopt))
-                               : watch.unpacked(packed.toString(), columns);
-    };
-    const auto old = side(before);
-    const auto now = side(after);
-    if (!old || !now)
+    const auto seen = m_session.dialect().tableWatch().unpacked(before, after, columns);
+    if (!seen)
         return unreadable(tableName);
     RecordChange record{*known, tableName, {}, {}, {}};
     if (!hiddenRow.isNull())
         record.rowNumber = hiddenRow.toLongLong();
     for (qsizetype i = 0; i < columnNames.size(); ++i) {
-        const auto& was = (*old)[static_cast<size_t>(i)];
-        const auto& is = (*now)[static_cast<size_t>(i)];
+        const auto& was = seen->before[static_cast<size_t>(i)];
+        const auto& is = seen->after[static_cast<size_t>(i)];
         // What the database computes is no part of what a change did.
         if ((columns[i] && columns[i]->computed) || (*known == Operation::Update && was == is))
             continue;
@@ -139,7 +133,8 @@ Result<RecordChange> SeenRows::unpacked(const QString& tableName, const QString&
         const auto at = columnNames.indexOf(name);
         const auto& value =
             at < 0 ? std::optional<Value>()
-                   : (*(known == Operation::Insert ? now : old))[static_cast<size_t>(at)];
+                   : (*known == Operation::Insert ? seen->after
+                                                  : seen->before)[static_cast<size_t>(at)];
         if (!value)
             return unreadable(tableName);
         key.push_back(*value);

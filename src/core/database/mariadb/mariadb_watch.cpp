@@ -127,8 +127,8 @@ QStringList MariaDbWatch::notWatching(const Table& table) const {
     return statements;
 }
 
-std::optional<SeenValues> MariaDbWatch::unpacked(const QString& packed,
-                                                 const QList<const Column*>& columns) const {
+std::optional<SeenValues> MariaDbWatch::unpackedSide(const QString& packed,
+                                                     const QList<const Column*>& columns) const {
     const OrderedJson list = loose::parsed(packed.toUtf8());
     if (!list.is_array() || static_cast<qsizetype>(list.size()) != columns.size())
         return std::nullopt;

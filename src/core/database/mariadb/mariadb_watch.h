@@ -20,10 +20,10 @@ public:
     QString isolation() const override {
         return QStringLiteral("SET TRANSACTION ISOLATION LEVEL READ COMMITTED");
     }
-    std::optional<SeenValues> unpacked(const QString& packed,
-                                       const QList<const Column*>& columns) const override;
 
 protected:
+    std::optional<SeenValues> unpackedSide(const QString& packed,
+                                           const QList<const Column*>& columns) const override;
     QString literal(const QString& text) const override;
 
 private:

@@ -171,8 +171,8 @@ QStringList PostgresWatch::notWatching(const Table& table) const {
     return statements;
 }
 
-std::optional<SeenValues> PostgresWatch::unpacked(const QString& packed,
-                                                  const QList<const Column*>& columns) const {
+std::optional<SeenValues> PostgresWatch::unpackedSide(const QString& packed,
+                                                      const QList<const Column*>& columns) const {
     const auto parts = partsOf(packed);
     if (!parts || static_cast<qsizetype>(parts->size()) != columns.size())
         return std::nullopt;

@@ -21,10 +21,10 @@ public:
     QStringList notWatching(const Table& table) const override;
     QString origin() const override { return QStringLiteral("CAST(pg_current_xact_id() AS text)"); }
     QString taking() const override { return QStringLiteral(" FOR UPDATE SKIP LOCKED"); }
-    std::optional<SeenValues> unpacked(const QString& packed,
-                                       const QList<const Column*>& columns) const override;
 
 protected:
+    std::optional<SeenValues> unpackedSide(const QString& packed,
+                                           const QList<const Column*>& columns) const override;
     int triggerCount() const override { return 4; }
     bool namesColumns() const override { return false; }
 };

@@ -26,6 +26,8 @@ std::optional<QVariant> realIn(const QByteArray& text) {
 
 // One value of a record. Numbers that are none of this engine's forms give nothing.
 std::optional<QVariant> storedIn(QStringView word) {
+    if (word.isEmpty())
+        return std::nullopt;
     const QStringView rest = word.mid(1);
     bool isNumber = true;
     switch (word.front().unicode()) {
@@ -46,6 +48,16 @@ std::optional<QVariant> storedIn(QStringView word) {
     }
 }
 
+const QString Between = QStringLiteral(" || ' ' || ");
+
+// The expression that writes a value as a word.
+QString wordOf(const QString& value) {
+    return QStringLiteral("CASE typeof(%1) WHEN 'integer' THEN 'i' || %1 WHEN 'text' THEN 't' || "
+                          "hex(%1) WHEN 'null' THEN 'n' WHEN 'real' THEN 'r' || quote(%1) ELSE 'b' "
+                          "|| hex(%1) END")
+        .arg(value);
+}
+
 } // namespace
 
 QStringList SqliteWatch::schema(const QString&) const {
@@ -56,27 +68,28 @@ QStringList SqliteWatch::schema(const QString&) const {
                            "old_row TEXT, new_row TEXT)")};
 }
 
-QString SqliteWatch::packed(const Table& table, const QString& side, const QString& other) const {
+QString SqliteWatch::packed(const Table& table, const QString& side) const {
+    QStringList words;
+    for (const Column* column : packedColumns(table))
+        words += wordOf(side + u'.' + m_dialect.quoted(column->name));
+    return words.join(Between);
+}
+
+QString SqliteWatch::packedPairs(const Table& table) const {
     QStringList words;
     for (const Column* column : packedColumns(table)) {
         const QString name = m_dialect.quoted(column->name);
-        const QString value = side + u'.' + name;
-        QString cases = QStringLiteral("CASE ");
-        if (!other.isEmpty() && !table.key.contains(column->name)) {
-            // Not by the column's own collation; and −0.0 is not 0.0.
-            const QString there = other + u'.' + name;
-            cases += QStringLiteral("WHEN typeof(%1) = typeof(%2) AND CASE typeof(%1) WHEN 'real' "
-                                    "THEN quote(%1) = quote(%2) ELSE %1 IS %2 COLLATE BINARY END "
-                                    "THEN '=' ")
-                         .arg(value, there);
-        }
-        words += cases + QStringLiteral("WHEN %1 IS NULL THEN 'n' WHEN typeof(%1) = 'integer' THEN "
-                                        "'i' || %1 WHEN typeof(%1) = 'real' THEN 'r' || quote(%1) "
-                                        "WHEN typeof(%1) = 'text' THEN 't' || hex(%1) ELSE 'b' || "
-                                        "hex(%1) END")
-                             .arg(value);
+        const QString pair = wordOf(QStringLiteral("OLD.") + name) + QStringLiteral(" || '>' || ") +
+                             wordOf(QStringLiteral("NEW.") + name);
+        // Not by the column's own collation; and as −0.0 equals 0.0, nothing is said of zeros here.
+        words += table.key.contains(column->name)
+                     ? pair
+                     : QStringLiteral("CASE WHEN OLD.%1 IS NEW.%1 COLLATE BINARY AND "
+                                      "typeof(OLD.%1) = typeof(NEW.%1) AND OLD.%1 IS NOT 0.0 THEN "
+                                      "'=' ELSE %2 END")
+                           .arg(name, pair);
     }
-    return words.join(QStringLiteral(" || ' ' || "));
+    return words.join(Between);
 }
 
 QStringList SqliteWatch::watching(const Table& table, const QString&) const {
@@ -101,13 +114,10 @@ QStringList SqliteWatch::watching(const Table& table, const QString&) const {
                    .join(QStringLiteral(", ")) +
                QStringLiteral("); END");
     };
-    const QString before = QStringLiteral("OLD");
-    const QString after = QStringLiteral("NEW");
     const QString none = QStringLiteral("NULL");
-    return {trigger(QStringLiteral("insert"), 1, none, packed(table, after, {})),
-            trigger(QStringLiteral("update"), 2, packed(table, before, after),
-                    packed(table, after, before)),
-            trigger(QStringLiteral("delete"), 3, packed(table, before, {}), none)};
+    return {trigger(QStringLiteral("insert"), 1, none, packed(table, QStringLiteral("NEW"))),
+            trigger(QStringLiteral("update"), 2, none, packedPairs(table)),
+            trigger(QStringLiteral("delete"), 3, packed(table, QStringLiteral("OLD")), none)};
 }
 
 QStringList SqliteWatch::notWatching(const Table& table) const {
@@ -118,24 +128,47 @@ QStringList SqliteWatch::notWatching(const Table& table) const {
     return statements;
 }
 
-std::optional<SeenValues> SqliteWatch::unpacked(const QString& packed,
-                                                const QList<const Column*>& columns) const {
+std::optional<SeenValues> SqliteWatch::unpackedSide(const QString& packed,
+                                                    const QList<const Column*>& columns) const {
     SeenValues values;
     const auto words = QStringView(packed).split(u' ');
     if (words.size() != columns.size())
         return std::nullopt;
     for (qsizetype i = 0; i < words.size(); ++i) {
-        if (words[i] == u"=") {
-            values.emplace_back();
-            continue;
-        }
-        const auto stored = words[i].isEmpty() ? std::nullopt : storedIn(words[i]);
+        const auto stored = storedIn(words[i]);
         if (!stored)
             return std::nullopt;
         values.emplace_back(
             m_dialect.decode(*stored, columns[i] ? columns[i]->type : ColumnType{}));
     }
     return values;
+}
+
+std::optional<SeenRecord> SqliteWatch::unpacked(const QVariant& before, const QVariant& after,
+                                                const QList<const Column*>& columns) const {
+    const QString pairs = after.toString();
+    if (!pairs.contains(u'>'))
+        return TableWatch::unpacked(before, after, columns);
+    SeenRecord record;
+    const auto words = QStringView(pairs).split(u' ');
+    if (words.size() != columns.size())
+        return std::nullopt;
+    for (qsizetype i = 0; i < words.size(); ++i) {
+        if (words[i] == u"=") {
+            record.before.emplace_back();
+            record.after.emplace_back();
+            continue;
+        }
+        const qsizetype between = words[i].indexOf(u'>');
+        const auto was = between < 0 ? std::nullopt : storedIn(words[i].left(between));
+        const auto is = between < 0 ? std::nullopt : storedIn(words[i].mid(between + 1));
+        if (!was || !is)
+            return std::nullopt;
+        const ColumnType type = columns[i] ? columns[i]->type : ColumnType{};
+        record.before.emplace_back(m_dialect.decode(*was, type));
+        record.after.emplace_back(m_dialect.decode(*is, type));
+    }
+    return record;
 }
 
 } // namespace gravin

@@ -5,8 +5,9 @@
 
 namespace gravin {
 
-// A record is a word for each value: n, i12, r1.5, t and b with their bytes in hexadecimal; = as on
-// the other side.
+// A record is a word for each value: n, i12, r1.5, t and b with their bytes in hexadecimal. Of an
+// update all stands on one side, a pair of words for each column (i12>i13), = where nothing
+// changed: so each column is looked at once.
 class SqliteWatch : public TableWatch {
 public:
     using TableWatch::TableWatch;
@@ -16,12 +17,16 @@ public:
     QStringList notWatching(const Table& table) const override;
     // Who writes to a file keeps all others out.
     QString origin() const override { return QStringLiteral("''"); }
-    std::optional<SeenValues> unpacked(const QString& packed,
+    std::optional<SeenRecord> unpacked(const QVariant& before, const QVariant& after,
                                        const QList<const Column*>& columns) const override;
 
+protected:
+    std::optional<SeenValues> unpackedSide(const QString& packed,
+                                           const QList<const Column*>& columns) const override;
+
 private:
-    // `side`: OLD or NEW; `other`: what may be left out where it is the same there; empty: nothing.
-    QString packed(const Table& table, const QString& side, const QString& other) const;
+    QString packed(const Table& table, const QString& side) const;
+    QString packedPairs(const Table& table) const;
 };
 
 } // namespace gravin
