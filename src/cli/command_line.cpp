@@ -60,6 +60,7 @@ public:
         defineUse();
         defineNew();
         defineReading();
+        defineExport();
         defineWriting();
         defineHistory();
         m_help = m_app.help(); // once a command is read, the library tells of that one only
@@ -198,19 +199,56 @@ private:
 
         auto rows = std::make_shared<RowsOptions>();
         CLI::App& reading = defineOnScreen("rows", "the records of a screen", rows, runRows);
-        addText(reading, "--where", rows->where, "a condition: \"cost > 100 AND done IS TRUE\"");
-        addText(reading, "--search", rows->search, "words that stand in any field of the screen");
-        addText(reading, "--sort", rows->sort, "columns to sort by: \"a, b DESC\"");
+        defineList(reading, *rows);
         addText(reading, "--as-of", rows->asOf,
                 "as they were right after this change, or at this time");
-        reading.add_flag("--all", rows->all,
-                         "all records, not only those that the screen's list begins with");
         reading.add_flag("--stored", rows->stored,
                          "what is stored, where a lookup shows something else; sorted by it too");
         reading.add_option("--limit", rows->limit, "at most so many records")
             ->check(CLI::NonNegativeNumber);
         reading.add_option("--offset", rows->offset, "leave out so many first")
             ->check(CLI::NonNegativeNumber);
+    }
+
+    static void defineList(CLI::App& command, ListOptions& list) {
+        addText(command, "--where", list.where, "a condition: \"cost > 100 AND done IS TRUE\"");
+        addText(command, "--search", list.search, "words that stand in any field of the screen");
+        addText(command, "--sort", list.sort, "columns to sort by: \"a, b DESC\"");
+        command.add_flag("--all", list.all,
+                         "all records, not only those that the screen's list begins with");
+    }
+
+    void defineExport() {
+        auto to = std::make_shared<ExportFileOptions>();
+        CLI::App& command = defineOnScreen("export", "a screen's list as a file", to, runExport);
+        addText(command, "--out", to->out, "the file: .csv, .xlsx or .json")->required();
+        defineList(command, *to);
+        addRepeated(command, "--field", to->fields, "a field (default: those of the list)");
+        command.add_flag("--all-fields", to->allFields, "all fields of the screen");
+        command.add_flag("--columns", to->columnHeads, "heads are the columns' names, not labels");
+        using Lookups = ExportOptions::Lookups;
+        const std::map<std::string, Lookups> lookups{
+            {"shown", Lookups::Shown}, {"stored", Lookups::Stored}, {"both", Lookups::Both}};
+        command
+            .add_option("--lookups", to->lookups, "of lookups and choices: shown, stored or both")
+            ->transform(CLI::CheckedTransformer(lookups));
+        command.add_flag("--binary", to->withBytes, "pictures and files too, as texts");
+        using Encoding = CsvForm::Encoding;
+        const std::map<std::string, Encoding> encodings{
+            {"utf-8", Encoding::Utf8}, {"utf-16", Encoding::Utf16}, {"latin-1", Encoding::Latin1}};
+        command.add_option("--encoding", to->csv.encoding, "of CSV: utf-8, utf-16 or latin-1")
+            ->transform(CLI::CheckedTransformer(encodings));
+        const std::map<std::string, QChar> separators{
+            {"comma", u','}, {"semicolon", u';'}, {"tab", u'\t'}};
+        command
+            .add_option_function<std::string>(
+                "--separator",
+                [to, separators](const std::string& name) {
+                    to->csv.separator = separators.at(name);
+                },
+                "of CSV: comma, semicolon or tab")
+            ->check(CLI::IsMember(separators));
+        command.add_flag("--mark", to->csv.hasMark, "CSV begins with a byte order mark");
     }
 
     void defineWriting() {

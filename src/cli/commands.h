@@ -3,6 +3,7 @@
 
 #include "core/changes/bulk/bulk_update.h"
 #include "core/changes/rollback.h"
+#include "core/exchange/list_export.h"
 #include "core/project/project.h"
 
 #include <QStringList>
@@ -53,17 +54,32 @@ struct ScreenOptions {
     bool json = false;
 };
 
-struct RowsOptions : ScreenOptions {
+// Which records of a screen, in which order.
+struct ListOptions : ScreenOptions {
     QString where;  // an expression; empty: all records
     QString search; // words that have to stand in the screen's fields
     QString sort;
+    bool all = false; // without what the screen's list begins with
+};
+
+struct RowsOptions : ListOptions {
     QString asOf;        // a change or a time; empty: now
     bool stored = false; // as it is stored, not what lookups show
-    bool all = false;    // without what the screen's list begins with
     qint64 limit = -1;
     qint64 offset = 0;
 };
 int runRows(const RowsOptions& options);
+
+struct ExportFileOptions : ListOptions {
+    QString out;        // by its end .csv, .xlsx or .json
+    QStringList fields; // empty: those of the list
+    bool allFields = false;
+    bool columnHeads = false; // what columns are called, not what fields are
+    bool withBytes = false;
+    ExportOptions::Lookups lookups = ExportOptions::Lookups::Shown;
+    CsvForm csv;
+};
+int runExport(const ExportFileOptions& options);
 
 struct WriteOptions : ScreenOptions {
     OnMeanwhile onMeanwhile = OnMeanwhile::Stop; // of a bulk update

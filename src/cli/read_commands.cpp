@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
 
+#include "cli/list_options.h"
 #include "cli/opened.h"
 #include "cli/output.h"
 #include "core/base/text.h"
@@ -236,28 +237,6 @@ QList<QStringList> cellsOf(Opened& opened, const BoundScreen& screen,
         }
     }
     return rows;
-}
-
-// What the screen's list begins with, as far as the options leave it.
-Result<ListSetUp> setUpFor(const RowsOptions& options, const BoundScreen& screen) {
-    ListSetUp setUp = fittingSetUp(screen.screen.list, *screen.table);
-    if (options.all) {
-        // What nobody lifts stays.
-        ListSetUp held;
-        for (const ListFilter& filter : std::as_const(setUp.filters)) {
-            if (filter.fixed)
-                held.filters += filter;
-        }
-        setUp = held;
-    }
-    if (!options.sort.isEmpty()) {
-        auto parsed = sortOrderFromText(options.sort, *screen.table);
-        if (!parsed)
-            return parsed.error();
-        setUp.sort = *parsed;
-        setUp.groupedBy.clear();
-    }
-    return setUp;
 }
 
 } // namespace

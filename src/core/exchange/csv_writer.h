@@ -2,22 +2,52 @@
 #pragma once
 
 #include <QIODevice>
+#include <QStringEncoder>
 #include <QStringList>
+
+#include <vector>
 
 namespace gravin {
 
-// Writes rows as RFC 4180 says: UTF-8, commas, every cell quoted, CR LF behind each row. A text
-// that a spreadsheet would take for a formula gets an apostrophe before it.
+// How a file of rows and cells is written; what RFC 4180 says, unless it is said otherwise.
+struct CsvForm {
+    enum class Encoding { Utf8, Utf16, Latin1 };
+    QChar separator = u',';
+    Encoding encoding = Encoding::Utf8;
+    bool hasMark = false;   // a byte order mark, by which some programs know UTF-8; UTF-16 has it
+    bool endsInCrLf = true; // otherwise a line feed alone
+};
+
+struct CsvCell {
+    enum class Kind {
+        Text,  // in quotes; one that a spreadsheet would run gets an apostrophe before it
+        Plain, // a figure or a date; in quotes where it has to be
+        Null   // nothing at all, not even quotes
+    };
+    QString text = {};
+    Kind kind = Kind::Text;
+};
+
+// Writes rows in this form.
 class CsvWriter {
 public:
     // Requires: `out` is open for writing and outlives this.
-    explicit CsvWriter(QIODevice& out)
-        : m_out(out) {}
-    // False: it could not be written; the device knows why.
-    bool putRow(const QStringList& cells);
+    explicit CsvWriter(QIODevice& out, const CsvForm& form = {});
+
+    // False: it could not be written; the device knows why, or hasUnknown() is true.
+    bool putRow(const QStringList& cells); // all of them texts
+    bool putCells(const std::vector<CsvCell>& cells);
+    // Whether a character is none of the encoding's.
+    bool hasUnknown() const { return m_hasUnknown; }
 
 private:
+    bool put(const QString& row);
+
     QIODevice& m_out;
+    CsvForm m_form;
+    QStringEncoder m_encoder;
+    bool m_hasUnknown = false;
+    bool m_isFirst = true;
 };
 
 } // namespace gravin
