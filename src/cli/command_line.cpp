@@ -61,6 +61,7 @@ public:
         defineNew();
         defineReading();
         defineExport();
+        defineImport();
         defineWriting();
         defineHistory();
         m_help = m_app.help(); // once a command is read, the library tells of that one only
@@ -249,6 +250,28 @@ private:
                 "of CSV: comma, semicolon or tab")
             ->check(CLI::IsMember(separators));
         command.add_flag("--mark", to->csv.hasMark, "CSV begins with a byte order mark");
+    }
+
+    void defineImport() {
+        auto from = std::make_shared<ImportFileOptions>();
+        CLI::App& command = defineOnScreen("import", "a file's rows as one change", from, runImport);
+        addText(command, "from", from->from, "the file: .csv or .json")->required();
+        addRepeated(command, "--map", from->mapped,
+                    "head=field, where a head of the file is not called like a field; head=: not");
+        CLI::Option* match = addRepeated(command, "--match", from->match,
+                                         "a field by which rows find records (default: the key)");
+        command.add_flag("--new", from->noMatch, "each row is a new record")->excludes(match);
+        CLI::Option* addOnly =
+            command.add_flag("--add-only", from->addOnly, "change no record that is there");
+        command.add_flag("--change-only", from->changeOnly, "add no record")->excludes(addOnly);
+        command.add_flag("--leave-out", from->leavesOut,
+                         "go on without rows that are refused; otherwise nothing is written");
+        addText(command, "--refused", from->refused,
+                "write the refused rows there, as CSV with their reasons");
+        addText(command, "--note", from->note, "for the log (default: the file's name)");
+        command.add_flag("--dry-run", from->dryRun, "say what would happen, write nothing");
+        command.add_flag("--accept-warnings", from->acceptWarnings,
+                         "let checks pass that only warn");
     }
 
     void defineWriting() {

@@ -81,6 +81,21 @@ struct ExportFileOptions : ListOptions {
 };
 int runExport(const ExportFileOptions& options);
 
+struct ImportFileOptions : ScreenOptions {
+    QString from;
+    QStringList mapped; // "head=field"; "head=" leaves the column out
+    QStringList match;  // fields; empty: the key, where the file has it
+    bool noMatch = false;
+    bool addOnly = false;
+    bool changeOnly = false;
+    bool leavesOut = false;
+    QString refused; // a file for the refused rows
+    QString note;
+    bool dryRun = false;
+    bool acceptWarnings = false;
+};
+int runImport(const ImportFileOptions& options);
+
 struct WriteOptions : ScreenOptions {
     OnMeanwhile onMeanwhile = OnMeanwhile::Stop; // of a bulk update
     QStringList keys;                            // edit and delete: one; bulk: any number

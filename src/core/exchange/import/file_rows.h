@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/base/result.h"
+#include "core/exchange/csv_writer.h"
+#include "core/exchange/list_export.h"
+#include "core/value/value.h"
+
+#include <memory>
+#include <optional>
+
+namespace gravin {
+
+// How a file of rows is read: guessed from it, and changeable.
+struct FileForm {
+    FileKind kind = FileKind::Csv;
+    QChar separator = u',';                           // of CSV
+    CsvForm::Encoding encoding = CsvForm::Encoding::Utf8; // of CSV
+    bool hasHeads = true; // the first row says what the columns are
+    QString sheet = {};   // of a workbook; empty: its first one
+
+    friend bool operator==(const FileForm&, const FileForm&) = default;
+};
+
+// What stands in one cell.
+struct FileInput {
+    QString text = {};
+    bool isNull = true; // nothing stands there
+    // Where the kind of file says more than a text: a number, a truth value, a date.
+    std::optional<Value> value = {};
+};
+
+// Reads a file row by row. Rows without any cell are left out. Belongs to the thread that uses it.
+class FileRows {
+public:
+    virtual ~FileRows() = default;
+    // What the columns are called; where there are no heads, "1", "2", ….
+    virtual QStringList heads() const = 0;
+    // The next row, with as many cells as there are heads; false: there is none. Damaged, with the
+    // row: it cannot be read, has more cells than heads, or is too large.
+    virtual Result<bool> next(std::vector<FileInput>& row) = 0;
+    // Of the row that was read last, counted from 1, its heads among them.
+    virtual qint64 line() const = 0;
+};
+
+// Refused: no kind of file that is read. Damaged: it is none of its kind.
+Result<FileForm> guessedForm(const QString& path);
+Result<std::unique_ptr<FileRows>> openRows(const QString& path, const FileForm& form);
+
+// The same for each kind.
+Result<FileForm> guessedCsvForm(const QString& path);
+Result<std::unique_ptr<FileRows>> openCsvRows(const QString& path, const FileForm& form);
+Result<std::unique_ptr<FileRows>> openJsonRows(const QString& path);
+
+} // namespace gravin

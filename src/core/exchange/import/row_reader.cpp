@@ -1,0 +1,411 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/exchange/import/row_reader.h"
+
+#include "core/base/text.h"
+#include "core/exchange/cell_text.h"
+#include "core/fitting/field_input.h"
+#include "core/records/database_rules.h"
+#include "core/records/table_reader.h"
+#include "core/value/text_form.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace gravin {
+
+namespace {
+
+constexpr size_t RowsAtOnce = 256;
+
+// A figure, a date or a truth value of the file as the column's type has it; nothing: it is none.
+std::optional<Value> fitted(const Value& value, const ColumnType& type) {
+    if (conforms(value, type))
+        return value;
+    const auto whole = [&]() -> std::optional<Value> {
+        if (value.kind() != Value::Kind::Double || std::trunc(value.asDouble()) != value.asDouble() ||
+            std::abs(value.asDouble()) > 9e15)
+            return std::nullopt;
+        return Value::integer(static_cast<qint64>(value.asDouble()));
+    };
+    switch (type.kind) {
+    case TypeKind::Integer:
+        return whole();
+    case TypeKind::Double:
+        return value.kind() == Value::Kind::Integer
+                   ? std::optional(Value::real(static_cast<double>(value.asInteger())))
+                   : std::nullopt;
+    default:
+        return std::nullopt;
+    }
+}
+
+} // namespace
+
+RowReader::RowReader(Session& session, const Catalog& catalog, const RuleBook& rules,
+                     const BoundScreen& screen, const ImportSetUp& setUp)
+    : m_session(session)
+    , m_catalog(catalog)
+    , m_rules(rules)
+    , m_screen(screen)
+    , m_setUp(setUp)
+    , m_table(*screen.table)
+    , m_tableRules(rules.value(screen.table->name))
+    , m_defaults(defaultsOf(screen)) {}
+
+Status RowReader::open(const QString& path) {
+    auto rows = openRows(path, m_setUp.file);
+    if (!rows)
+        return rows.error();
+    m_rows = std::move(*rows);
+    if (m_rows->heads().size() != m_setUp.columns.size())
+        return Error{ErrorKind::Conflict,
+                     coreTr("The file has other columns than before. Look at it again.")};
+    for (qsizetype i = 0; i < m_setUp.columns.size(); ++i) {
+        if (m_setUp.columns[i].isEmpty())
+            continue;
+        const BoundField* field = m_screen.field(m_setUp.columns[i]);
+        if (!field)
+            return Error{ErrorKind::Refused,
+                         coreTr("The screen %1 has no field “%2”.").arg(m_screen.screen.label,
+                                                                        m_setUp.columns[i])};
+        Target target{static_cast<size_t>(i), *field};
+        target.field.form = m_setUp.form;
+        m_targets.push_back(std::move(target));
+    }
+    return ok();
+}
+
+void RowReader::refuse(ImportRow& row, ImportProblem problem) {
+    row.outcome = ImportOutcome::Refuse;
+    row.problems.push_back(std::move(problem));
+}
+
+QString RowReader::labelOf(const QString& column) const {
+    const BoundField* field = m_screen.field(column);
+    return field ? field->label() : column;
+}
+
+Result<std::vector<ImportRow>> RowReader::next() {
+    auto part = readPart();
+    if (!part)
+        return part.error();
+    if (Status found = findRecords(*part); !found)
+        return found.error();
+    if (Status asked = askUnique(*part); !asked)
+        return asked.error();
+    std::vector<ImportRow> rows;
+    for (Read& read : *part) {
+        if (Status asked = askReferences(read); !asked)
+            return asked.error();
+        if (read.row.outcome != ImportOutcome::Refuse)
+            read.row.cells.clear();
+        rows.push_back(std::move(read.row));
+    }
+    return rows;
+}
+
+Result<std::vector<RowReader::Read>> RowReader::readPart() {
+    std::vector<Read> part;
+    std::vector<FileInput> cells;
+    while (part.size() < RowsAtOnce) {
+        const auto isThere = m_rows->next(cells);
+        if (!isThere)
+            return isThere.error();
+        if (!*isThere)
+            break;
+        const bool isEmpty = std::all_of(cells.begin(), cells.end(),
+                                         [](const FileInput& cell) { return cell.isNull; });
+        if (isEmpty)
+            continue;
+        Read read;
+        read.row.line = m_rows->line();
+        for (const FileInput& cell : cells)
+            read.row.cells += cell.text;
+        for (const Target& target : m_targets) {
+            if (Status taken = take(target, cells[target.cell], read); !taken)
+                return taken.error();
+        }
+        part.push_back(std::move(read));
+    }
+    return part;
+}
+
+Status RowReader::take(const Target& target, const FileInput& input, Read& read) {
+    auto value = valueOf(target, input);
+    if (value)
+        read.values.insert(target.field.name(), std::move(*value));
+    else if (value.error().kind != ErrorKind::Refused)
+        return value.error();
+    else
+        refuse(read.row, {target.field.name(), target.field.label(), input.text,
+                          coreTr("%1: %2").arg(target.field.label(), value.error().sentence)});
+    return ok();
+}
+
+Result<Value> RowReader::valueOf(const Target& target, const FileInput& input) {
+    const Column& column = target.field.column;
+    const bool isText = column.type.kind == TypeKind::Text;
+    // Files of others cannot say NULL; a text that has to be there is the empty one.
+    if (input.isNull)
+        return isText && !column.nullable ? Value::text(QStringLiteral("")) : Value::null();
+    if (input.value) {
+        if (auto value = fitted(*input.value, column.type))
+            return std::move(*value);
+    }
+    if (auto marked = markedValue(input.text))
+        return std::move(*marked);
+    const bool isGuarded = input.text.startsWith(u'\'') && isTakenForFormula(input.text.mid(1));
+    const QString text = isGuarded ? input.text.mid(1) : input.text;
+    if (target.field.definition.shownAs == ShownAs::Lookup)
+        return lookedUp(target, text);
+    return inputValue(target.field, text);
+}
+
+// By what it shows; else by what it stores.
+Result<Value> RowReader::lookedUp(const Target& target, const QString& text) {
+    const Lookup& lookup = target.field.definition.lookup;
+    const QString& name = target.field.name();
+    if (!m_lookups.contains(name)) {
+        QHash<QString, QList<Value>> known;
+        const Table* table = m_catalog.table(lookup.table);
+        const Column* stored = table ? table->column(lookup.storedColumn) : nullptr;
+        const Column* shown = table ? table->column(lookup.shownColumns.value(0)) : nullptr;
+        if (stored && shown) {
+            const Status read = TableReader(m_session, *table)
+                                    .scanValues({}, {*stored, *shown}, [&](auto&& values) {
+                                        known[m_setUp.form.text(values[1], shown->type)] +=
+                                            values[0];
+                                        return true;
+                                    });
+            if (!read)
+                return read.error();
+        }
+        m_lookups.insert(name, known);
+    }
+    const QList<Value> found = m_lookups[name].value(text);
+    if (found.size() == 1)
+        return found.front();
+    if (found.size() > 1)
+        return Error{ErrorKind::Refused,
+                     coreTr("%1 of %2 show “%3”.")
+                         .arg(counted(found.size(), "record", "records"), lookup.table, text)};
+    const Value stored = storedInputValue(target.field, text)
+                             ? *storedInputValue(target.field, text)
+                             : Value::null();
+    for (const QList<Value>& values : std::as_const(m_lookups[name])) {
+        if (!stored.isNull() && values.contains(stored))
+            return stored;
+    }
+    if (text.trimmed().isEmpty())
+        return Value::null();
+    return Error{ErrorKind::Refused,
+                 coreTr("No record of %1 shows “%2”.").arg(lookup.table, text)};
+}
+
+std::optional<Key> RowReader::keyOf(const FieldValues& values, const QStringList& columns) const {
+    std::vector<Value> parts;
+    for (const QString& column : columns) {
+        const auto value = values.constFind(column);
+        if (value == values.constEnd() || value->isNull())
+            return std::nullopt;
+        parts.push_back(*value);
+    }
+    return Key(std::move(parts));
+}
+
+Status RowReader::findRecords(std::vector<Read>& part) {
+    QHash<Key, std::vector<Record>> found;
+    if (!m_setUp.match.isEmpty()) {
+        std::vector<Key> keys;
+        for (const Read& read : part) {
+            if (const auto key = keyOf(read.values, m_setUp.match))
+                keys.push_back(*key);
+        }
+        // Read as if what is matched by were the key.
+        Table matched = m_table;
+        matched.key = m_setUp.match;
+        auto records = keys.empty() ? Result<std::vector<Record>>(std::vector<Record>())
+                                    : TableReader(m_session, matched).records(keys);
+        if (!records)
+            return records.error();
+        for (Record& record : *records)
+            found[record.key].push_back(std::move(record));
+    }
+    QSet<Key>& seen = m_seen[QStringLiteral("match")];
+    for (Read& read : part) {
+        const auto key = keyOf(read.values, m_setUp.match);
+        if (!m_setUp.match.isEmpty() && read.row.problems.empty()) {
+            QStringList labels;
+            for (const QString& column : m_setUp.match)
+                labels += labelOf(column);
+            if (!key && m_setUp.does == ImportSetUp::Does::ChangeOnly)
+                refuse(read.row, {m_setUp.match.front(), labels.front(), {},
+                                  coreTr("%1 is empty, by which the record is found.")
+                                      .arg(labels.join(QStringLiteral(", ")))});
+            else if (key && seen.contains(*key))
+                refuse(read.row, {m_setUp.match.front(), labels.front(), {},
+                                  coreTr("%1: another row of the file has the same.")
+                                      .arg(labels.join(QStringLiteral(", ")))});
+            if (key)
+                seen.insert(*key);
+        }
+        decide(read, key && !m_setUp.match.isEmpty() ? found.value(*key) : std::vector<Record>());
+    }
+    return ok();
+}
+
+void RowReader::decide(Read& read, const std::vector<Record>& found) const {
+    using Does = ImportSetUp::Does;
+    if (read.row.outcome == ImportOutcome::Refuse)
+        return;
+    if (found.size() > 1) {
+        refuse(read.row, {m_setUp.match.front(), labelOf(m_setUp.match.front()), {},
+                          coreTr("%1 are found by it.")
+                              .arg(countedRecords(static_cast<qint64>(found.size())))});
+    } else if (found.empty()) {
+        if (m_setUp.does == Does::ChangeOnly)
+            read.row.outcome = ImportOutcome::PassOver;
+        else
+            add(read);
+    } else if (m_setUp.does == Does::AddOnly) {
+        read.row.outcome = ImportOutcome::PassOver;
+    } else {
+        change(read, found.front());
+    }
+}
+
+void RowReader::add(Read& read) const {
+    ImportRow& row = read.row;
+    row.outcome = ImportOutcome::Add;
+    for (auto value = read.values.begin(); value != read.values.end(); ++value) {
+        const Column& column = *m_table.column(value.key());
+        // What the database gives is left to it where the file says nothing.
+        if (value->isNull() && column.mayBeLeftOut() && (column.givenByDatabase || !column.nullable))
+            continue;
+        row.after.insert(value.key(), *value);
+    }
+    for (auto value = m_defaults.begin(); value != m_defaults.end(); ++value) {
+        if (row.after.contains(value.key()) || read.values.contains(value.key()))
+            continue;
+        row.after.insert(value.key(), *value);
+        row.given.insert(value.key());
+    }
+    row.name = m_setUp.form.text(row.after.value(m_screen.namingColumn), {});
+    check(read, nullptr);
+}
+
+void RowReader::change(Read& read, const Record& record) const {
+    ImportRow& row = read.row;
+    const auto now = [&](const QString& column) {
+        return record.values[static_cast<size_t>(m_table.indexOf(column))];
+    };
+    std::vector<Value> key;
+    for (const QString& column : m_table.key)
+        key.push_back(now(column));
+    row.key = Key(std::move(key));
+    row.name = m_screen.nameOf(record.values);
+    for (auto value = read.values.begin(); value != read.values.end(); ++value) {
+        if (m_setUp.match.contains(value.key()) || now(value.key()) == *value)
+            continue;
+        row.before.insert(value.key(), now(value.key()));
+        row.after.insert(value.key(), *value);
+    }
+    row.outcome = row.after.isEmpty() ? ImportOutcome::Same : ImportOutcome::Change;
+    if (!row.after.isEmpty())
+        check(read, &record);
+}
+
+void RowReader::check(Read& read, const Record* record) const {
+    ProposedValues values(static_cast<size_t>(m_table.columns.size()));
+    if (record)
+        values.assign(record->values.begin(), record->values.end());
+    Occasion occasion{record ? Occasion::What::Update : Occasion::What::Insert};
+    occasion.present = m_present;
+    for (auto value = read.row.after.begin(); value != read.row.after.end(); ++value) {
+        values[static_cast<size_t>(m_table.indexOf(value.key()))] = *value;
+        occasion.written.insert(value.key());
+    }
+    for (const Column& column : m_table.columns) {
+        const bool isLater = column.isBeyond() || column.stamp.when != Stamp::When::Never ||
+                             (!column.filledWith.isEmpty() && !record);
+        if (isLater && !read.row.after.contains(column.name))
+            occasion.unreadable.insert(column.name);
+    }
+    for (const Problem& problem : problemsOf(m_table, m_tableRules, values, occasion)) {
+        if (problem.warning || problem.inRuns == InRuns::Ask)
+            continue;
+        const auto written = read.row.after.constFind(problem.field);
+        refuse(read.row, {problem.field, problem.label,
+                          written == read.row.after.constEnd()
+                              ? QString()
+                              : toText(*written, m_table.column(problem.field)->type),
+                          problem.message});
+    }
+}
+
+// Of new records: the engine would stop at the first.
+Status RowReader::askUnique(std::vector<Read>& part) {
+    QList<QStringList> keys = m_table.uniqueKeys;
+    keys.prepend(m_table.key);
+    for (const QStringList& columns : std::as_const(keys)) {
+        QHash<Key, Read*> asked;
+        QSet<Key>& seen = m_seen[columns.join(u',')];
+        const auto taken = [&](Read& read, const QString& reason) {
+            refuse(read.row, {columns.front(), labelOf(columns.front()),
+                              toText(read.row.after.value(columns.front()),
+                                     m_table.column(columns.front())->type),
+                              reason.arg(labelOf(columns.front()))});
+        };
+        for (Read& read : part) {
+            const auto key = read.row.outcome == ImportOutcome::Add && !columns.isEmpty()
+                                 ? keyOf(read.row.after, columns)
+                                 : std::nullopt;
+            if (!key)
+                continue;
+            if (seen.contains(*key))
+                taken(read, coreTr("%1: another row of the file has the same."));
+            else
+                asked.insert(*key, &read);
+            seen.insert(*key);
+        }
+        if (asked.isEmpty() || columns == m_setUp.match)
+            continue;
+        Table by = m_table;
+        by.key = columns;
+        const QList<Key> all = asked.keys();
+        const auto records = TableReader(m_session, by).records({all.begin(), all.end()});
+        if (!records)
+            return records.error();
+        for (const Record& record : *records) {
+            if (Read* read = asked.value(record.key))
+                taken(*read, coreTr("%1: another record already has this value."));
+        }
+    }
+    return ok();
+}
+
+Status RowReader::askReferences(Read& read) const {
+    if (read.row.outcome != ImportOutcome::Add && read.row.outcome != ImportOutcome::Change)
+        return ok();
+    QSet<QString> written;
+    ProposedValues values(static_cast<size_t>(m_table.columns.size()));
+    for (auto value = read.row.after.begin(); value != read.row.after.end(); ++value) {
+        values[static_cast<size_t>(m_table.indexOf(value.key()))] = *value;
+        // What a lookup shows is there, and another record of this table may be of this very file.
+        const ForeignKey* reference = m_table.referenceOf(value.key());
+        if (!m_lookups.contains(value.key()) && !(reference && reference->table == m_table.name))
+            written.insert(value.key());
+    }
+    std::vector<Problem> problems;
+    DatabaseRules database(m_session, m_catalog, m_table, m_tableRules, read.row.key);
+    if (Status asked = database.askReferences(values, written, problems); !asked)
+        return asked;
+    for (const Problem& problem : problems)
+        refuse(read.row, {problem.field, problem.label,
+                          toText(read.row.after.value(problem.field),
+                                 m_table.column(problem.field)->type),
+                          problem.message});
+    return ok();
+}
+
+} // namespace gravin
