@@ -254,7 +254,8 @@ private:
 
     void defineImport() {
         auto from = std::make_shared<ImportFileOptions>();
-        CLI::App& command = defineOnScreen("import", "a file's rows as one change", from, runImport);
+        CLI::App& command =
+            defineOnScreen("import", "a file's rows as one change", from, runImport);
         addText(command, "from", from->from, "the file: .csv or .json")->required();
         addRepeated(command, "--map", from->mapped,
                     "head=field, where a head of the file is not called like a field; head=: not");

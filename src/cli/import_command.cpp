@@ -101,10 +101,9 @@ void say(const ImportPreview& preview, const QString& refusedFile) {
 } // namespace
 
 int runImport(const ImportFileOptions& options) {
-    auto opened = openProject(options.file,
-                              options.dryRun ? Session::Access::ReadOnly
-                                             : Session::Access::ReadWrite,
-                              options.locale);
+    auto opened = openProject(
+        options.file, options.dryRun ? Session::Access::ReadOnly : Session::Access::ReadWrite,
+        options.locale);
     if (!opened)
         return report(opened.error(), options.json);
     const auto screen = findScreen(*opened, options.screen);

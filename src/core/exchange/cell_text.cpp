@@ -17,13 +17,14 @@ bool isPlain(const Value& value, const ColumnType& type) {
     case Value::Kind::Text: {
         const QString& text = value.asText();
         // The apostrophe is what keeps a spreadsheet from running a text.
-        return conforms(value, type) && !text.startsWith(Mark) &&
+        return (type.kind == TypeKind::Any || conforms(value, type)) && !text.startsWith(Mark) &&
                !(text.startsWith(u'\'') && isTakenForFormula(text.mid(1)));
     }
     case Value::Kind::Binary:
         return false;
     case Value::Kind::Double:
-        return conforms(value, type) && std::isfinite(value.asDouble());
+        return type.kind != TypeKind::Any && conforms(value, type) &&
+               std::isfinite(value.asDouble());
     default:
         return type.kind != TypeKind::Any && conforms(value, type);
     }
@@ -38,6 +39,10 @@ bool isTakenForFormula(const QString& text) {
     bool isNumber = false;
     (void)text.toDouble(&isNumber);
     return !isNumber;
+}
+
+bool isMarkedCell(const Value& value, const ColumnType& type) {
+    return !value.isNull() && !isPlain(value, type);
 }
 
 QString cellText(const Value& value, const ColumnType& type, const LocaleForm& form) {

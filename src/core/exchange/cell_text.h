@@ -13,6 +13,8 @@ namespace gravin {
 // writes it, or, where that says too little (a value that its column is not declared for, bytes,
 // a text that begins like this), a backslash and Value::encoded(). NULL gives an empty text.
 QString cellText(const Value& value, const ColumnType& type, const LocaleForm& form);
+// Whether it has such a backslash.
+bool isMarkedCell(const Value& value, const ColumnType& type);
 // The value of such a cell with a backslash; nothing: it is no such one.
 std::optional<Value> markedValue(const QString& cell);
 

@@ -14,10 +14,10 @@ namespace gravin {
 
 namespace {
 
-constexpr qint64 PartSize = 1 << 16;         // read at once
-constexpr qint64 LargestRow = 64 << 20;      // in bytes; a file without line ends is none
-constexpr qsizetype MostCells = 4096;        // of a row
-constexpr qint64 LookedAt = 1 << 20;         // for guessing
+constexpr qint64 PartSize = 1 << 16;    // read at once
+constexpr qint64 LargestRow = 64 << 20; // in bytes; a file without line ends is none
+constexpr qsizetype MostCells = 4096;   // of a row
+constexpr qint64 LookedAt = 1 << 20;    // for guessing
 const QByteArray Utf8Mark("\xEF\xBB\xBF");
 
 QStringDecoder decoderOf(CsvForm::Encoding encoding, const QByteArray& begin) {
@@ -35,8 +35,7 @@ QStringDecoder decoderOf(CsvForm::Encoding encoding, const QByteArray& begin) {
 
 // The one that stands most often in the first row, outside quotes.
 QChar separatorIn(const QString& text) {
-    std::array<std::pair<QChar, int>, 4> found{
-        {{u',', 0}, {u';', 0}, {u'\t', 0}, {u'|', 0}}};
+    std::array<std::pair<QChar, int>, 4> found{{{u',', 0}, {u';', 0}, {u'\t', 0}, {u'|', 0}}};
     bool isQuoted = false;
     for (const QChar character : text) {
         if (character == u'"')
@@ -52,7 +51,8 @@ QChar separatorIn(const QString& text) {
 }
 
 Error cannotBeRead(const QFile& file) {
-    return {ErrorKind::File, coreTr("%1 cannot be read: %2").arg(file.fileName(), file.errorString())};
+    return {ErrorKind::File,
+            coreTr("%1 cannot be read: %2").arg(file.fileName(), file.errorString())};
 }
 
 class CsvRows : public FileRows {
@@ -72,8 +72,8 @@ public:
         if (!m_file.open(QIODevice::ReadOnly))
             return cannotBeRead(m_file);
         m_decoder = decoderOf(m_form.encoding, m_file.peek(2));
-        if (csv_init(&m_parser, CSV_STRICT | CSV_STRICT_FINI | CSV_EMPTY_IS_NULL |
-                                    CSV_APPEND_NULL) != 0)
+        if (csv_init(&m_parser,
+                     CSV_STRICT | CSV_STRICT_FINI | CSV_EMPTY_IS_NULL | CSV_APPEND_NULL) != 0)
             return Error{ErrorKind::Damaged, coreTr("There is not enough memory to read this.")};
         m_isBegun = true;
         csv_set_delim(&m_parser, static_cast<unsigned char>(m_form.separator.toLatin1()));
@@ -133,8 +133,8 @@ private:
         FileInput cell;
         cell.isNull = !bytes;
         if (bytes)
-            cell.text = QString::fromUtf8(static_cast<const char*>(bytes),
-                                          static_cast<qsizetype>(length));
+            cell.text =
+                QString::fromUtf8(static_cast<const char*>(bytes), static_cast<qsizetype>(length));
         if (bytes && cell.text.isNull())
             cell.text = QStringLiteral("");
         row.push_back(std::move(cell));
@@ -196,9 +196,10 @@ private:
         return ok();
     }
     Error notReadable() {
-        return {ErrorKind::Damaged, coreTr("Row %1 cannot be read: %2.")
-                                        .arg(m_line + static_cast<qint64>(m_rows.size()) + 1)
-                                        .arg(QString::fromUtf8(csv_strerror(csv_error(&m_parser))))};
+        return {ErrorKind::Damaged,
+                coreTr("Row %1 cannot be read: %2.")
+                    .arg(m_line + static_cast<qint64>(m_rows.size()) + 1)
+                    .arg(QString::fromUtf8(csv_strerror(csv_error(&m_parser))))};
     }
 
     QFile m_file;

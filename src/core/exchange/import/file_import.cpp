@@ -21,8 +21,9 @@ bool isMeant(const BoundField& field, const QString& head) {
            meant.compare(field.name(), Qt::CaseInsensitive) == 0;
 }
 
-bool isWritten(const BoundField& field) {
-    return !field.column.computed && !field.far && field.column.type.kind != TypeKind::Foreign;
+// Whether rows can say anything of the field: what it is, or which record is meant.
+bool isTaken(const BoundField& field) {
+    return !field.column.computed && !field.far && (field.isEditable() || field.isKey);
 }
 
 const QString StoredSuffix = QStringLiteral(" (stored)");
@@ -37,7 +38,7 @@ ImportSetUp guessedSetUp(const BoundScreen& screen, const FileForm& form,
     QSet<QString> taken;
     const auto fieldFor = [&](const QString& head) -> QString {
         for (const BoundField& field : screen.fields) {
-            if (isWritten(field) && isMeant(field, head) && !taken.contains(field.name()))
+            if (isTaken(field) && isMeant(field, head) && !taken.contains(field.name()))
                 return field.name();
         }
         return {};
@@ -70,8 +71,7 @@ QString reasonAgainst(const ImportSetUp& setUp, const BoundScreen& screen) {
     for (const QString& column : setUp.columns) {
         if (!column.isEmpty() && setUp.columns.count(column) > 1) {
             const BoundField* field = screen.field(column);
-            return coreTr("Two columns of the file go to %1.")
-                .arg(field ? field->label() : column);
+            return coreTr("Two columns of the file go to %1.").arg(field ? field->label() : column);
         }
     }
     for (const QString& column : setUp.match) {
@@ -115,8 +115,8 @@ Result<ImportPreview> previewImport(Session& session, const Catalog& catalog, co
         for (ImportRow& row : *rows) {
             ++preview.counts[row.outcome];
             const bool isRefused = row.outcome == ImportOutcome::Refuse;
-            const bool isWriting = row.outcome == ImportOutcome::Add ||
-                                   row.outcome == ImportOutcome::Change;
+            const bool isWriting =
+                row.outcome == ImportOutcome::Add || row.outcome == ImportOutcome::Change;
             if (isRefused && preview.refused.size() < ImportPreview::MostRefused)
                 preview.refused.push_back(std::move(row));
             else if (isWriting && preview.rows.size() < ImportPreview::MostListed)
@@ -175,8 +175,8 @@ struct Importing {
             for (const ImportRow& row : *rows) {
                 if (row.outcome == ImportOutcome::Refuse && !setUp.leavesOut) {
                     const ImportProblem& problem = row.problems.front();
-                    return Error{ErrorKind::Refused, coreTr("Row %1: %2").arg(row.line).arg(
-                                                         problem.reason)};
+                    return Error{ErrorKind::Refused,
+                                 coreTr("Row %1: %2").arg(row.line).arg(problem.reason)};
                 }
                 if (row.outcome != ImportOutcome::Add && row.outcome != ImportOutcome::Change)
                     continue;
@@ -225,11 +225,15 @@ Status writeRefused(const ImportPreview& preview, const QString& path) {
         QStringList reasons;
         for (const ImportProblem& problem : row.problems)
             reasons += problem.reason;
-        written = written && writer.putRow(row.cells + QStringList{reasons.join(u' ')});
+        std::vector<CsvCell> cells;
+        for (const QString& cell : row.cells)
+            cells.push_back({cell, cell.isNull() ? CsvCell::Kind::Null : CsvCell::Kind::Text});
+        cells.push_back({reasons.join(u' ')});
+        written = written && writer.putCells(cells);
     }
     if (!written)
-        return Error{ErrorKind::File, coreTr("The file could not be written: %1")
-                                          .arg(file.device().errorString())};
+        return Error{ErrorKind::File,
+                     coreTr("The file could not be written: %1").arg(file.device().errorString())};
     return file.commit();
 }
 

@@ -46,13 +46,14 @@ enum class ImportOutcome {
 struct ImportRow {
     qint64 line = 0; // of the file, from 1
     ImportOutcome outcome = ImportOutcome::Same;
-    Key key = {};  // of the record that is changed
-    QString name; // of the record
+    Key key = {};            // of the record that is changed
+    QString name;            // of the record
     FieldValues before = {}; // only what changes
     FieldValues after = {};
     QSet<QString> given = {}; // of these, what defaults give
     std::vector<ImportProblem> problems = {};
-    QStringList cells = {}; // as they stand in the file; of refused rows only
+    // As they stand in the file, null where nothing does; of refused rows only.
+    QStringList cells = {};
 };
 
 // What an import would do. A plain value, made in a worker.

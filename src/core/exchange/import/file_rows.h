@@ -14,10 +14,10 @@ namespace gravin {
 // How a file of rows is read: guessed from it, and changeable.
 struct FileForm {
     FileKind kind = FileKind::Csv;
-    QChar separator = u',';                           // of CSV
+    QChar separator = u',';                               // of CSV
     CsvForm::Encoding encoding = CsvForm::Encoding::Utf8; // of CSV
-    bool hasHeads = true; // the first row says what the columns are
-    QString sheet = {};   // of a workbook; empty: its first one
+    bool hasHeads = true;                                 // the first row says what the columns are
+    QString sheet = {};                                   // of a workbook; empty: its first one
 
     friend bool operator==(const FileForm&, const FileForm&) = default;
 };

@@ -6,6 +6,8 @@
 
 #include <QSet>
 
+#include <limits>
+
 namespace gravin {
 
 namespace {
@@ -20,10 +22,14 @@ FileInput inputOf(const OrderedJson& member) {
         return {member.get<bool>() ? QStringLiteral("true") : QStringLiteral("false"), false,
                 Value::boolean(member.get<bool>())};
     case OrderedJson::value_t::number_integer:
-        return {QString::number(member.get<qint64>()), false,
-                Value::integer(member.get<qint64>())};
-    case OrderedJson::value_t::number_unsigned:
-        return {QString::number(member.get<quint64>()), false, {}};
+        return {QString::number(member.get<qint64>()), false, Value::integer(member.get<qint64>())};
+    case OrderedJson::value_t::number_unsigned: {
+        const auto number = member.get<quint64>();
+        const bool isSigned = number <= static_cast<quint64>(std::numeric_limits<qint64>::max());
+        return {QString::number(number), false,
+                isSigned ? std::optional(Value::integer(static_cast<qint64>(number)))
+                         : std::nullopt};
+    }
     case OrderedJson::value_t::number_float:
         return {fromUtf8(member.dump()), false, Value::real(member.get<double>())};
     case OrderedJson::value_t::string: {
@@ -94,8 +100,7 @@ Result<std::unique_ptr<FileRows>> openJsonRows(const QString& path) {
         return content.error();
     OrderedJson json = OrderedJson::parse(content->begin(), content->end(), nullptr, false);
     if (!json.is_array())
-        return Error{ErrorKind::Damaged,
-                     coreTr("%1 is no JSON array of objects.").arg(path)};
+        return Error{ErrorKind::Damaged, coreTr("%1 is no JSON array of objects.").arg(path)};
     auto rows = std::make_unique<JsonRows>(std::move(json));
     if (Status found = rows->findHeads(); !found)
         return found.error();

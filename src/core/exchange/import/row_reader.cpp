@@ -19,11 +19,11 @@ constexpr size_t RowsAtOnce = 256;
 
 // A figure, a date or a truth value of the file as the column's type has it; nothing: it is none.
 std::optional<Value> fitted(const Value& value, const ColumnType& type) {
-    if (conforms(value, type))
+    if (type.kind == TypeKind::Any || conforms(value, type))
         return value;
     const auto whole = [&]() -> std::optional<Value> {
-        if (value.kind() != Value::Kind::Double || std::trunc(value.asDouble()) != value.asDouble() ||
-            std::abs(value.asDouble()) > 9e15)
+        if (value.kind() != Value::Kind::Double ||
+            std::trunc(value.asDouble()) != value.asDouble() || std::abs(value.asDouble()) > 9e15)
             return std::nullopt;
         return Value::integer(static_cast<qint64>(value.asDouble()));
     };
@@ -65,9 +65,8 @@ Status RowReader::open(const QString& path) {
             continue;
         const BoundField* field = m_screen.field(m_setUp.columns[i]);
         if (!field)
-            return Error{ErrorKind::Refused,
-                         coreTr("The screen %1 has no field “%2”.").arg(m_screen.screen.label,
-                                                                        m_setUp.columns[i])};
+            return Error{ErrorKind::Refused, coreTr("The screen %1 has no field “%2”.")
+                                                 .arg(m_screen.screen.label, m_setUp.columns[i])};
         Target target{static_cast<size_t>(i), *field};
         target.field.form = m_setUp.form;
         m_targets.push_back(std::move(target));
@@ -120,7 +119,7 @@ Result<std::vector<RowReader::Read>> RowReader::readPart() {
         Read read;
         read.row.line = m_rows->line();
         for (const FileInput& cell : cells)
-            read.row.cells += cell.text;
+            read.row.cells += cell.isNull ? QString() : cell.text;
         for (const Target& target : m_targets) {
             if (Status taken = take(target, cells[target.cell], read); !taken)
                 return taken.error();
@@ -198,8 +197,7 @@ Result<Value> RowReader::lookedUp(const Target& target, const QString& text) {
     }
     if (text.trimmed().isEmpty())
         return Value::null();
-    return Error{ErrorKind::Refused,
-                 coreTr("No record of %1 shows “%2”.").arg(lookup.table, text)};
+    return Error{ErrorKind::Refused, coreTr("No record of %1 shows “%2”.").arg(lookup.table, text)};
 }
 
 std::optional<Key> RowReader::keyOf(const FieldValues& values, const QStringList& columns) const {
@@ -239,11 +237,15 @@ Status RowReader::findRecords(std::vector<Read>& part) {
             for (const QString& column : m_setUp.match)
                 labels += labelOf(column);
             if (!key && m_setUp.does == ImportSetUp::Does::ChangeOnly)
-                refuse(read.row, {m_setUp.match.front(), labels.front(), {},
+                refuse(read.row, {m_setUp.match.front(),
+                                  labels.front(),
+                                  {},
                                   coreTr("%1 is empty, by which the record is found.")
                                       .arg(labels.join(QStringLiteral(", ")))});
             else if (key && seen.contains(*key))
-                refuse(read.row, {m_setUp.match.front(), labels.front(), {},
+                refuse(read.row, {m_setUp.match.front(),
+                                  labels.front(),
+                                  {},
                                   coreTr("%1: another row of the file has the same.")
                                       .arg(labels.join(QStringLiteral(", ")))});
             if (key)
@@ -259,9 +261,12 @@ void RowReader::decide(Read& read, const std::vector<Record>& found) const {
     if (read.row.outcome == ImportOutcome::Refuse)
         return;
     if (found.size() > 1) {
-        refuse(read.row, {m_setUp.match.front(), labelOf(m_setUp.match.front()), {},
-                          coreTr("%1 are found by it.")
-                              .arg(countedRecords(static_cast<qint64>(found.size())))});
+        refuse(
+            read.row,
+            {m_setUp.match.front(),
+             labelOf(m_setUp.match.front()),
+             {},
+             coreTr("%1 are found by it.").arg(countedRecords(static_cast<qint64>(found.size())))});
     } else if (found.empty()) {
         if (m_setUp.does == Does::ChangeOnly)
             read.row.outcome = ImportOutcome::PassOver;
@@ -280,8 +285,16 @@ void RowReader::add(Read& read) const {
     for (auto value = read.values.begin(); value != read.values.end(); ++value) {
         const Column& column = *m_table.column(value.key());
         // What the database gives is left to it where the file says nothing.
-        if (value->isNull() && column.mayBeLeftOut() && (column.givenByDatabase || !column.nullable))
+        if (value->isNull() && column.mayBeLeftOut() &&
+            (column.givenByDatabase || !column.nullable))
             continue;
+        const BoundField* field = m_screen.field(value.key());
+        if (column.givenByDatabase && field && field->definition.editable == Editable::Never &&
+            m_setUp.match.contains(value.key()))
+            refuse(row, {value.key(), field->label(), toText(*value, column.type),
+                         coreTr("%1: there is no such record, and the database gives new ones "
+                                "theirs.")
+                             .arg(field->label())});
         row.after.insert(value.key(), *value);
     }
     for (auto value = m_defaults.begin(); value != m_defaults.end(); ++value) {
@@ -401,10 +414,10 @@ Status RowReader::askReferences(Read& read) const {
     if (Status asked = database.askReferences(values, written, problems); !asked)
         return asked;
     for (const Problem& problem : problems)
-        refuse(read.row, {problem.field, problem.label,
-                          toText(read.row.after.value(problem.field),
-                                 m_table.column(problem.field)->type),
-                          problem.message});
+        refuse(read.row,
+               {problem.field, problem.label,
+                toText(read.row.after.value(problem.field), m_table.column(problem.field)->type),
+                problem.message});
     return ok();
 }
 
