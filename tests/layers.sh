@@ -24,7 +24,7 @@ one_way() {
     done
 }
 one_way core base value expression database records changes project fitting exchange
-one_way app look commands editors grid bulk use fitting sources build connect history help shell
+one_way app look commands editors grid bulk exchange use fitting sources build connect history help shell
 
 # The parts of an open project, as Workspace makes them; what each is made of knows no later one.
 session=(notices database project_document records writing workspace)
@@ -62,7 +62,7 @@ if hits=$(grep -rnE '(INSERT INTO|REPLACE INTO|DELETE FROM|UPDATE %|UPDATE [a-z_
     | grep -vE '^./core/(database/(record_statements|dialect|(sqlite|postgres|mariadb)/[a-z]+_watch|mariadb/mariadb_dialect|sqlite/sqlite_set_wise)\.(cpp|h)|changes/(log/(change_log|log_entry|log_seal|log_takeover)|watch/(seen_rows|table_watching)|bulk/set_wise_update|as_it_was)\.cpp):'); then
     complain "Rows are changed by the one door only:" "$hits"
 fi
-if hits=$(grep -rn 'Access::ReadWrite' app cli | grep -vE '^(session/workspace|app/history/as_it_was_page|cli/((read|write|history)_commands|watch_command|opened))\.cpp:'); then
+if hits=$(grep -rn 'Access::ReadWrite' app cli | grep -vE '^(session/workspace|app/history/as_it_was_page|cli/((read|write|history)_commands|(watch|import)_command|opened))\.cpp:'); then
     complain "A connection that writes belongs to the workspace, the commands that change rows, and who looks back:" "$hits"
 fi
 exit $bad

@@ -12,6 +12,10 @@
       <translation> oder </translation>
     </message>
     <message>
+      <source> refused</source>
+      <translation> abgelehnt</translation>
+    </message>
+    <message>
       <source>%1
 %2</source>
       <translation>%1
@@ -64,6 +68,10 @@ Abhilfe: %3</translation>
       <translation>%1 (nicht in der Liste)</translation>
     </message>
     <message>
+      <source>%1 (stored)</source>
+      <translation>%1 (gespeichert)</translation>
+    </message>
+    <message>
       <source>%1 (view)</source>
       <translation>%1 (Sicht)</translation>
     </message>
@@ -96,12 +104,20 @@ Abhilfe: %3</translation>
       <translation>%1 und %2</translation>
     </message>
     <message>
+      <source>%1 are found by it.</source>
+      <translation>Damit werden %1 gefunden.</translation>
+    </message>
+    <message>
       <source>%1 are too many for the clipboard: at most %2 rows at once.</source>
       <translation>%1 sind zu viel für die Zwischenablage: höchstens %2 Zeilen auf einmal.</translation>
     </message>
     <message>
       <source>%1 as stored</source>
       <translation>%1 wie gespeichert</translation>
+    </message>
+    <message>
+      <source>%1 as they are</source>
+      <translation>%1 unverändert</translation>
     </message>
     <message>
       <source>%1 bytes: %2</source>
@@ -134,6 +150,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 cannot be opened.</source>
       <translation>%1 lässt sich nicht öffnen.</translation>
+    </message>
+    <message>
+      <source>%1 cannot be read: %2</source>
+      <translation>%1 ist nicht lesbar: %2</translation>
     </message>
     <message>
       <source>%1 cannot be read: %2.</source>
@@ -224,6 +244,10 @@ Abhilfe: %3</translation>
       <translation>%1 gibt es in %2.%3</translation>
     </message>
     <message>
+      <source>%1 finds the record</source>
+      <translation>%1 findet den Datensatz</translation>
+    </message>
+    <message>
       <source>%1 first</source>
       <translation>zuerst %1</translation>
     </message>
@@ -302,6 +326,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 has no key of one column to store.</source>
       <translation>%1 hat keinen Schlüssel aus einer Spalte, der gespeichert werden könnte.</translation>
+    </message>
+    <message>
+      <source>%1 has no key, so that it cannot be searched.</source>
+      <translation>%1 hat keinen Schlüssel und lässt sich nicht durchsuchen.</translation>
     </message>
     <message>
       <source>%1 has no key, so the log could not name its records.</source>
@@ -436,6 +464,14 @@ Abhilfe: %3</translation>
       <translation>%1 ist beschädigt.</translation>
     </message>
     <message>
+      <source>%1 is empty, by which the record is found.</source>
+      <translation>%1 ist leer; danach wird der Datensatz gefunden.</translation>
+    </message>
+    <message>
+      <source>%1 is empty.</source>
+      <translation>%1 ist leer.</translation>
+    </message>
+    <message>
       <source>%1 is expected here, not “%2”.</source>
       <translation>Hier wird %1 erwartet, nicht „%2“.</translation>
     </message>
@@ -492,12 +528,20 @@ Abhilfe: %3</translation>
       <translation>%1 ist neu</translation>
     </message>
     <message>
+      <source>%1 is no JSON array of objects.</source>
+      <translation>%1 ist kein JSON-Array aus Objekten.</translation>
+    </message>
+    <message>
       <source>%1 is no longer there. Nothing was written; put the file back or open the project again.</source>
       <translation>%1 ist nicht mehr da. Nichts wurde geschrieben; legen Sie die Datei zurück oder öffnen Sie das Projekt erneut.</translation>
     </message>
     <message>
       <source>%1 is no lookup: it offers no records.</source>
       <translation>%1 ist kein Nachschlagefeld: Es bietet keine Datensätze an.</translation>
+    </message>
+    <message>
+      <source>%1 is no ordinary file.</source>
+      <translation>%1 ist keine gewöhnliche Datei.</translation>
     </message>
     <message>
       <source>%1 is no table, so nothing can be watched in it.</source>
@@ -632,6 +676,10 @@ Abhilfe: %3</translation>
       <translation>%1 ist der Schlüssel von %2.</translation>
     </message>
     <message>
+      <source>%1 is there; it is replaced.</source>
+      <translation>%1 gibt es schon; die Datei wird ersetzt.</translation>
+    </message>
+    <message>
       <source>%1 is too large for a list of choices.</source>
       <translation>%1 ist zu groß für eine Auswahlliste.</translation>
     </message>
@@ -748,6 +796,10 @@ Abhilfe: %3</translation>
       <translation>%1 von %2 nur auf dieser Maske</translation>
     </message>
     <message>
+      <source>%1 of %2 show “%3”.</source>
+      <translation>%1 von %2 zeigen „%3“.</translation>
+    </message>
+    <message>
       <source>%1 of %2 will be deleted with the next save. Undo puts them back.</source>
       <translation>%1 von %2 werden mit dem nächsten Speichern gelöscht. „Rückgängig“ stellt sie zurück.</translation>
     </message>
@@ -780,6 +832,10 @@ Abhilfe: %3</translation>
       <translation>%1 eines Datensatzes der Änderung %2</translation>
     </message>
     <message>
+      <source>%1 of row %2 has %3 characters, and a sheet's cell takes 32,767. Export it as CSV or JSON.</source>
+      <translation>%1 in Zeile %2 hat %3 Zeichen, eine Tabellenzelle fasst 32.767. Als CSV oder JSON exportieren.</translation>
+    </message>
+    <message>
       <source>%1 of the screen</source>
       <translation>%1 der Maske</translation>
     </message>
@@ -798,6 +854,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 only lets this be read.</source>
       <translation>%1 lässt dies nur lesen.</translation>
+    </message>
+    <message>
+      <source>%1 passed over</source>
+      <translation>%1 übergangen</translation>
     </message>
     <message>
       <source>%1 reads %2</source>
@@ -822,6 +882,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 refers to no table. Type table.column under Offers, for example sector.name.</source>
       <translation>%1 verweist auf keine Tabelle. Tippen Sie tabelle.spalte unter „Angebot“, zum Beispiel sector.name.</translation>
+    </message>
+    <message>
+      <source>%1 refused</source>
+      <translation>%1 abgelehnt</translation>
     </message>
     <message>
       <source>%1 rows are too many to paste: at most %2 at once.</source>
@@ -918,6 +982,14 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 to %2 characters, 19 of 20 up to %3</source>
       <translation>%1 bis %2 Zeichen, 19 von 20 bis zu %3</translation>
+    </message>
+    <message>
+      <source>%1 to add</source>
+      <translation>%1 neu</translation>
+    </message>
+    <message>
+      <source>%1 to change</source>
+      <translation>%1 zu ändern</translation>
     </message>
     <message>
       <source>%1 to change %2</source>
@@ -1064,6 +1136,14 @@ Abhilfe: %3</translation>
     <message>
       <source>%1, as its name and each value suggest</source>
       <translation>%1, wie Name und jeder Wert nahelegen</translation>
+    </message>
+    <message>
+      <source>%1, as the list has them: searched, narrowed and in its order.</source>
+      <translation>%1, wie die Liste sie zeigt: gesucht, eingegrenzt und in ihrer Reihenfolge.</translation>
+    </message>
+    <message>
+      <source>%1, as the list shows them</source>
+      <translation>%1, wie die Liste sie zeigt</translation>
     </message>
     <message>
       <source>%1, begun at %2, was cut off when Gravin ended. Nothing of it was changed; run it again.</source>
@@ -1222,6 +1302,10 @@ Abhilfe: %3</translation>
       <translation>%1: Ein anderer Datensatz hat schon diesen Wert.</translation>
     </message>
     <message>
+      <source>%1: another row of the file has the same.</source>
+      <translation>%1: Eine andere Zeile der Datei hat dasselbe.</translation>
+    </message>
+    <message>
       <source>%1: how full and between which extremes is counted over all, the rest over %2 of them, one in every %3.</source>
       <translation>%1: Wie voll und zwischen welchen Grenzen, ist über alle gezählt, das Übrige über %2 davon, einen von je %3.</translation>
     </message>
@@ -1250,6 +1334,10 @@ Abhilfe: %3</translation>
       <translation>%1: In %2 gibt es keinen solchen Datensatz.</translation>
     </message>
     <message>
+      <source>%1: there is no such record, and the database gives new ones theirs.</source>
+      <translation>%1: Diesen Datensatz gibt es nicht, und neue bekommen ihren Wert von der Datenbank.</translation>
+    </message>
+    <message>
       <source>%1: too many to be listed here. Export the log to read them.</source>
       <translation>%1: zu viele, um sie hier aufzuführen. Exportieren Sie das Protokoll, um sie zu lesen.</translation>
     </message>
@@ -1272,6 +1360,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1; records may be changed in every table.</source>
       <translation>%1; Datensätze dürfen in jeder Tabelle geändert werden.</translation>
+    </message>
+    <message>
+      <source>(nothing)</source>
+      <translation>(nichts)</translation>
     </message>
     <message>
       <source>+</source>
@@ -1426,6 +1518,10 @@ Abhilfe: %3</translation>
       <translation>Ein Ergebnis liegt außerhalb des Bereichs.</translation>
     </message>
     <message>
+      <source>A row of the file is no JSON object but: %1</source>
+      <translation>Eine Zeile der Datei ist kein JSON-Objekt, sondern: %1</translation>
+    </message>
+    <message>
       <source>A rule of the database forbids these values.</source>
       <translation>Eine Regel der Datenbank verbietet diese Werte.</translation>
     </message>
@@ -1452,6 +1548,10 @@ Abhilfe: %3</translation>
     <message>
       <source>A table needs a field.</source>
       <translation>Eine Tabelle braucht ein Feld.</translation>
+    </message>
+    <message>
+      <source>A text has a character that Latin-1 does not have. Take UTF-8.</source>
+      <translation>Ein Text hat ein Zeichen, das es in Latin-1 nicht gibt. UTF-8 nehmen.</translation>
     </message>
     <message>
       <source>A text is expected here</source>
@@ -1564,6 +1664,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Add a tag</source>
       <translation>Marke hinzufügen</translation>
+    </message>
+    <message>
+      <source>Add and change records</source>
+      <translation>Datensätze anlegen und ändern</translation>
     </message>
     <message>
       <source>Add anew</source>
@@ -1838,6 +1942,10 @@ Abhilfe: %3</translation>
       <translation>Vor Änderung %1 hat die Kette eine Lücke.</translation>
     </message>
     <message>
+      <source>Begin with a mark by which some programs know UTF-8</source>
+      <translation>Mit einer Marke beginnen, an der manche Programme UTF-8 erkennen</translation>
+    </message>
+    <message>
       <source>Begin with the first screen of the list</source>
       <translation>Mit der ersten Maske der Liste beginnen</translation>
     </message>
@@ -1852,6 +1960,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Behind %1</source>
       <translation>Hinter %1</translation>
+    </message>
+    <message>
+      <source>Behind row %1 there are bytes that are no text in this encoding.</source>
+      <translation>Hinter Zeile %1 stehen Bytes, die in dieser Kodierung kein Text sind.</translation>
+    </message>
+    <message>
+      <source>Behind row %1 there is a null character, which no text has.</source>
+      <translation>Hinter Zeile %1 steht ein Nullzeichen, das kein Text hat.</translation>
     </message>
     <message>
       <source>Belong by their</source>
@@ -2054,6 +2170,10 @@ Abhilfe: %3</translation>
       <translation>Wählen Sie eine Datei oder legen Sie eine neue an.</translation>
     </message>
     <message>
+      <source>Choose a file: CSV (.csv, .tsv, .txt) or JSON.</source>
+      <translation>Eine Datei wählen: CSV (.csv, .tsv, .txt) oder JSON.</translation>
+    </message>
+    <message>
       <source>Choose a table on the left.</source>
       <translation>Wählen Sie links eine Tabelle.</translation>
     </message>
@@ -2116,6 +2236,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Column %1, %2</source>
       <translation>Spalte %1, %2</translation>
+    </message>
+    <message>
+      <source>Column of the file</source>
+      <translation>Spalte der Datei</translation>
     </message>
     <message>
       <source>Columns</source>
@@ -2438,6 +2562,10 @@ Abhilfe: %3</translation>
       <translation>Zellen leeren</translation>
     </message>
     <message>
+      <source>Encoding</source>
+      <translation>Kodierung</translation>
+    </message>
+    <message>
       <source>Encrypt and verify the certificate</source>
       <translation>Verschlüsseln und das Zertifikat prüfen</translation>
     </message>
@@ -2486,6 +2614,14 @@ Abhilfe: %3</translation>
       <translation>Vorhanden in</translation>
     </message>
     <message>
+      <source>Export</source>
+      <translation>Exportieren</translation>
+    </message>
+    <message>
+      <source>Export %1</source>
+      <translation>%1 exportieren</translation>
+    </message>
+    <message>
       <source>Export the change log</source>
       <translation>Änderungsprotokoll exportieren</translation>
     </message>
@@ -2494,8 +2630,24 @@ Abhilfe: %3</translation>
       <translation>Diese Änderungen exportieren…</translation>
     </message>
     <message>
+      <source>Export to</source>
+      <translation>Exportieren nach</translation>
+    </message>
+    <message>
       <source>Exported %1 changes to %2.</source>
       <translation>%1 Änderungen nach %2 exportiert.</translation>
+    </message>
+    <message>
+      <source>Exported %1 to %2.</source>
+      <translation>%1 nach %2 exportiert.</translation>
+    </message>
+    <message>
+      <source>Exporting…</source>
+      <translation>Exportiert…</translation>
+    </message>
+    <message>
+      <source>Export…</source>
+      <translation>Exportieren…</translation>
     </message>
     <message>
       <source>Expression</source>
@@ -2512,6 +2664,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Field</source>
       <translation>Feld</translation>
+    </message>
+    <message>
+      <source>Field for %1</source>
+      <translation>Feld für %1</translation>
     </message>
     <message>
       <source>Field settings</source>
@@ -2544,6 +2700,10 @@ Abhilfe: %3</translation>
     <message>
       <source>File</source>
       <translation>Datei</translation>
+    </message>
+    <message>
+      <source>Files of rows (*.csv *.tsv *.txt *.json)</source>
+      <translation>Dateien mit Zeilen (*.csv *.tsv *.txt *.json)</translation>
     </message>
     <message>
       <source>Fill %1 with %2</source>
@@ -2620,6 +2780,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Findings</source>
       <translation>Feststellungen</translation>
+    </message>
+    <message>
+      <source>Finds the record</source>
+      <translation>Findet den Datensatz</translation>
     </message>
     <message>
       <source>First record</source>
@@ -2754,6 +2918,10 @@ Abhilfe: %3</translation>
       <translation>Gehe zu…</translation>
     </message>
     <message>
+      <source>Goes to</source>
+      <translation>Geht nach</translation>
+    </message>
+    <message>
       <source>Goes: %1</source>
       <translation>Fällt weg: %1</translation>
     </message>
@@ -2810,6 +2978,10 @@ Abhilfe: %3</translation>
       <translation>Handbuch</translation>
     </message>
     <message>
+      <source>Heads</source>
+      <translation>Spaltenköpfe</translation>
+    </message>
+    <message>
       <source>Help</source>
       <translation>Hilfe</translation>
     </message>
@@ -2858,6 +3030,10 @@ Abhilfe: %3</translation>
       <translation>Rechner</translation>
     </message>
     <message>
+      <source>How dates and figures are written in the file; ISO dates and points are always understood</source>
+      <translation>Wie Daten und Zahlen in der Datei geschrieben sind; ISO-Daten und Punkte werden immer verstanden</translation>
+    </message>
+    <message>
       <source>How dates, times and figures are written and read on all screens</source>
       <translation>Wie Daten, Zeiten und Zahlen auf allen Masken geschrieben und gelesen werden</translation>
     </message>
@@ -2886,6 +3062,14 @@ Abhilfe: %3</translation>
       <translation>Wie sich die Werte vom kleinsten bis zum größten verteilen</translation>
     </message>
     <message>
+      <source>ISO and points</source>
+      <translation>ISO und Punkte</translation>
+    </message>
+    <message>
+      <source>ISO dates, and points in figures</source>
+      <translation>ISO-Daten, Punkte in Zahlen</translation>
+    </message>
+    <message>
       <source>ISO forms and points</source>
       <translation>ISO-Formen und Punkte</translation>
     </message>
@@ -2908,6 +3092,38 @@ Abhilfe: %3</translation>
     <message>
       <source>If unoffered</source>
       <translation>Wenn nicht angeboten</translation>
+    </message>
+    <message>
+      <source>Import</source>
+      <translation>Importieren</translation>
+    </message>
+    <message>
+      <source>Import %1</source>
+      <translation>%1 importieren</translation>
+    </message>
+    <message>
+      <source>Import from</source>
+      <translation>Importieren aus</translation>
+    </message>
+    <message>
+      <source>Import into %1</source>
+      <translation>In %1 importieren</translation>
+    </message>
+    <message>
+      <source>Imported %1 from %2: change %3. It can be rolled back.</source>
+      <translation>%1 aus %2 importiert: Änderung %3. Sie lässt sich zurücknehmen.</translation>
+    </message>
+    <message>
+      <source>Importing…</source>
+      <translation>Importiert…</translation>
+    </message>
+    <message>
+      <source>Importing… %1 records</source>
+      <translation>Importiert… %1 Datensätze</translation>
+    </message>
+    <message>
+      <source>Import…</source>
+      <translation>Importieren…</translation>
     </message>
     <message>
       <source>In grid and form, in one of them, or nowhere</source>
@@ -3012,6 +3228,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Its values</source>
       <translation>Seine Werte</translation>
+    </message>
+    <message>
+      <source>JSON</source>
+      <translation>JSON</translation>
     </message>
     <message>
       <source>JSON (*.json)</source>
@@ -3158,6 +3378,10 @@ Abhilfe: %3</translation>
       <translation>Auslassen</translation>
     </message>
     <message>
+      <source>Leave out rows that are refused</source>
+      <translation>Abgelehnte Zeilen auslassen</translation>
+    </message>
+    <message>
       <source>Leave out the %1 that would be refused</source>
       <translation>%1 auslassen, die abgelehnt würden</translation>
     </message>
@@ -3280,6 +3504,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Lookup</source>
       <translation>Nachschlagen</translation>
+    </message>
+    <message>
+      <source>Lookups and choices</source>
+      <translation>Nachschlagefelder und Auswahlen</translation>
     </message>
     <message>
       <source>MOD takes whole and decimal numbers only.</source>
@@ -3498,6 +3726,10 @@ Abhilfe: %3</translation>
       <translation>Noch keine Änderungen. Alles, was hier gespeichert wird, steht dann in dieser Liste.</translation>
     </message>
     <message>
+      <source>No column of the file goes to a field.</source>
+      <translation>Keine Spalte der Datei geht in ein Feld.</translation>
+    </message>
+    <message>
       <source>No edit window is open.</source>
       <translation>Kein Bearbeitungsfenster ist offen.</translation>
     </message>
@@ -3550,12 +3782,20 @@ Abhilfe: %3</translation>
       <translation>Kein Datensatz ist gewählt.</translation>
     </message>
     <message>
+      <source>No record of %1 shows “%2”.</source>
+      <translation>Kein Datensatz von %1 zeigt „%2“.</translation>
+    </message>
+    <message>
       <source>No record that it concerns can be saved until it is mended.</source>
       <translation>Kein Datensatz, den es betrifft, lässt sich speichern, bis es behoben ist.</translation>
     </message>
     <message>
       <source>No records are selected.</source>
       <translation>Keine Datensätze sind markiert.</translation>
+    </message>
+    <message>
+      <source>No row changes anything.</source>
+      <translation>Keine Zeile ändert etwas.</translation>
     </message>
     <message>
       <source>No row is chosen.</source>
@@ -3646,6 +3886,10 @@ Abhilfe: %3</translation>
       <translation>Anmerkung zu Änderung %1</translation>
     </message>
     <message>
+      <source>Nothing can be written beside %1: %2</source>
+      <translation>Neben %1 lässt sich nichts schreiben: %2</translation>
+    </message>
+    <message>
       <source>Nothing differs from now.</source>
       <translation>Nichts unterscheidet sich von jetzt.</translation>
     </message>
@@ -3700,6 +3944,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Nothing was written. %1</source>
       <translation>Nichts wurde geschrieben. %1</translation>
+    </message>
+    <message>
+      <source>Nothing was written. Row %1: %2</source>
+      <translation>Nichts wurde geschrieben. Zeile %1: %2</translation>
     </message>
     <message>
       <source>Nothing yet.</source>
@@ -3788,6 +4036,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Only %1  ✕</source>
       <translation>Nur %1  ✕</translation>
+    </message>
+    <message>
+      <source>Only add records</source>
+      <translation>Nur Datensätze anlegen</translation>
+    </message>
+    <message>
+      <source>Only change records</source>
+      <translation>Nur Datensätze ändern</translation>
     </message>
     <message>
       <source>Only in records for which this is true: kind = 'boat'</source>
@@ -3958,6 +4214,10 @@ Abhilfe: %3</translation>
       <translation>Bild oder Datei</translation>
     </message>
     <message>
+      <source>Pictures and files too, as texts</source>
+      <translation>Auch Bilder und Dateien, als Text</translation>
+    </message>
+    <message>
       <source>Pictures and other binary values cannot be typed.</source>
       <translation>Bilder und andere binäre Werte lassen sich nicht tippen.</translation>
     </message>
@@ -4078,6 +4338,14 @@ Abhilfe: %3</translation>
       <translation>Text, nur lesbar</translation>
     </message>
     <message>
+      <source>Reading the file…</source>
+      <translation>Die Datei wird gelesen…</translation>
+    </message>
+    <message>
+      <source>Reading the file… %1 rows</source>
+      <translation>Die Datei wird gelesen… %1 Zeilen</translation>
+    </message>
+    <message>
       <source>Reading the picture…</source>
       <translation>Das Bild wird gelesen…</translation>
     </message>
@@ -4088,6 +4356,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Reads</source>
       <translation>Liest</translation>
+    </message>
+    <message>
+      <source>Reason</source>
+      <translation>Grund</translation>
     </message>
     <message>
       <source>Record</source>
@@ -4116,6 +4388,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Records are saved without it.</source>
       <translation>Datensätze werden ohne es gespeichert.</translation>
+    </message>
+    <message>
+      <source>Records are to be found by %1, which no column of the file goes to.</source>
+      <translation>Datensätze sollen nach %1 gefunden werden, wohin keine Spalte der Datei geht.</translation>
     </message>
     <message>
       <source>Records are told apart by %1 there, and by %2 here.</source>
@@ -4186,6 +4462,14 @@ Abhilfe: %3</translation>
       <translation>Jetzt neu lesen</translation>
     </message>
     <message>
+      <source>Refused</source>
+      <translation>Abgelehnt</translation>
+    </message>
+    <message>
+      <source>Refused (%1)</source>
+      <translation>Abgelehnt (%1)</translation>
+    </message>
+    <message>
       <source>Related to</source>
       <translation>Bezogen auf</translation>
     </message>
@@ -4216,6 +4500,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Remove this screen</source>
       <translation>Diese Maske entfernen</translation>
+    </message>
+    <message>
+      <source>Replace the file</source>
+      <translation>Datei ersetzen</translation>
     </message>
     <message>
       <source>Require %1</source>
@@ -4322,8 +4610,28 @@ Abhilfe: %3</translation>
       <translation>Es wird zurückgerollt… bisher %1</translation>
     </message>
     <message>
+      <source>Row</source>
+      <translation>Zeile</translation>
+    </message>
+    <message>
       <source>Row %1 cannot be read: %2.</source>
       <translation>Zeile %1 lässt sich nicht lesen: %2.</translation>
+    </message>
+    <message>
+      <source>Row %1 has %2 cells, the first one %3. Is the separator right?</source>
+      <translation>Zeile %1 hat %2 Zellen, die erste %3. Stimmt das Trennzeichen?</translation>
+    </message>
+    <message>
+      <source>Row %1 has more than %2 cells.</source>
+      <translation>Zeile %1 hat mehr als %2 Zellen.</translation>
+    </message>
+    <message>
+      <source>Row %1 is longer than 64 MB. Is a quote never closed?</source>
+      <translation>Zeile %1 ist länger als 64 MB. Wird ein Anführungszeichen nie geschlossen?</translation>
+    </message>
+    <message>
+      <source>Row %1: %2</source>
+      <translation>Zeile %1: %2</translation>
     </message>
     <message>
       <source>Row actions</source>
@@ -4336,6 +4644,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Rows</source>
       <translation>Zeilen</translation>
+    </message>
+    <message>
+      <source>Rows are read from files that end with .csv, .tsv, .txt or .json. A spreadsheet saves its sheet as CSV.</source>
+      <translation>Zeilen werden aus Dateien gelesen, die auf .csv, .tsv, .txt oder .json enden. Eine Tabellenkalkulation speichert ihr Blatt als CSV.</translation>
     </message>
     <message>
       <source>Rows within rows</source>
@@ -4422,6 +4734,14 @@ Abhilfe: %3</translation>
       <translation>Speichern Sie zuerst den Datensatz, zu dem diese Positionen gehören.</translation>
     </message>
     <message>
+      <source>Save the refused rows</source>
+      <translation>Abgelehnte Zeilen speichern</translation>
+    </message>
+    <message>
+      <source>Save the refused rows…</source>
+      <translation>Abgelehnte Zeilen speichern…</translation>
+    </message>
+    <message>
       <source>Save the text</source>
       <translation>Text speichern</translation>
     </message>
@@ -4432,6 +4752,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Saved %1 as one: change %2.</source>
       <translation>%1 als eines gespeichert: Änderung %2.</translation>
+    </message>
+    <message>
+      <source>Saved %1 to %2. Mend them there and import that file.</source>
+      <translation>%1 in %2 gespeichert. Dort berichtigen und diese Datei importieren.</translation>
     </message>
     <message>
       <source>Saved %1: %2, change %3.</source>
@@ -4468,6 +4792,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Say a value.</source>
       <translation>Nennen Sie einen Wert.</translation>
+    </message>
+    <message>
+      <source>Say by which fields a row finds the record that it changes.</source>
+      <translation>Sagen, nach welchen Feldern eine Zeile den Datensatz findet, den sie ändert.</translation>
+    </message>
+    <message>
+      <source>Say into which file.</source>
+      <translation>Sagen, in welche Datei.</translation>
     </message>
     <message>
       <source>Say what %1 gets.</source>
@@ -4560,6 +4892,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Select the cells to fill, with the one to fill from on top.</source>
       <translation>Markieren Sie die zu füllenden Zellen, oben die, aus der gefüllt wird.</translation>
+    </message>
+    <message>
+      <source>Separator</source>
+      <translation>Trennzeichen</translation>
     </message>
     <message>
       <source>Set</source>
@@ -4710,6 +5046,10 @@ Abhilfe: %3</translation>
       <translation>Kleinster und größter</translation>
     </message>
     <message>
+      <source>Some rows are refused. Leave them out, or mend the file.</source>
+      <translation>Einige Zeilen werden abgelehnt. Sie auslassen oder die Datei berichtigen.</translation>
+    </message>
+    <message>
       <source>Somebody changed records since the preview: %1. Nothing was changed. Look again, or choose what becomes of such records.</source>
       <translation>Jemand hat Datensätze seit der Vorschau geändert: %1. Nichts wurde geändert. Sehen Sie noch einmal hin, oder wählen Sie, was aus solchen Datensätzen wird.</translation>
     </message>
@@ -4748,6 +5088,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Span</source>
       <translation>Spaltenbreite</translation>
+    </message>
+    <message>
+      <source>Spreadsheet (XLSX)</source>
+      <translation>Tabelle (XLSX)</translation>
     </message>
     <message>
       <source>Spreadsheet text (*.csv)</source>
@@ -4840,6 +5184,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Stopped. Nothing was changed.</source>
       <translation>Angehalten. Nichts wurde geändert.</translation>
+    </message>
+    <message>
+      <source>Stopped. Nothing was written.</source>
+      <translation>Angehalten. Nichts wurde geschrieben.</translation>
     </message>
     <message>
       <source>Stopping…</source>
@@ -4968,6 +5316,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Text to find</source>
       <translation>Zu findender Text</translation>
+    </message>
+    <message>
+      <source>Text with separators (CSV)</source>
+      <translation>Text mit Trennzeichen (CSV)</translation>
     </message>
     <message>
       <source>Texts of %1 are different there that differ only in case, accents or blanks.</source>
@@ -5286,12 +5638,28 @@ Abhilfe: %3</translation>
       <translation>Die Felder werden aus der Adresse gefüllt.</translation>
     </message>
     <message>
+      <source>The file %1 is not any more the one that was looked at. Look at it again.</source>
+      <translation>Die Datei %1 ist nicht mehr die angesehene. Noch einmal ansehen.</translation>
+    </message>
+    <message>
+      <source>The file as it was read</source>
+      <translation>Die Datei, wie sie gelesen wurde</translation>
+    </message>
+    <message>
       <source>The file could not be written: %1</source>
       <translation>Die Datei ließ sich nicht schreiben: %1</translation>
     </message>
     <message>
+      <source>The file has other columns than before. Look at it again.</source>
+      <translation>Die Datei hat andere Spalten als vorher. Noch einmal ansehen.</translation>
+    </message>
+    <message>
       <source>The first %1 of %2. Save it as a file to read the rest.</source>
       <translation>Die ersten %1 von %2. Speichern Sie es als Datei, um den Rest zu lesen.</translation>
+    </message>
+    <message>
+      <source>The first row has the heads</source>
+      <translation>Erste Zeile enthält die Köpfe</translation>
     </message>
     <message>
       <source>The first screen of the list is shown instead.</source>
@@ -5470,6 +5838,10 @@ Abhilfe: %3</translation>
       <translation>Die Zeilenaktion zu %1, die über %2 geht.</translation>
     </message>
     <message>
+      <source>The screen %1 has no field “%2”.</source>
+      <translation>Die Maske %1 hat kein Feld „%2“.</translation>
+    </message>
+    <message>
       <source>The screen %1 lists them, in the main window.</source>
       <translation>Die Maske %1 führt sie auf, im Hauptfenster.</translation>
     </message>
@@ -5496,6 +5868,14 @@ Abhilfe: %3</translation>
     <message>
       <source>The screen's own table is not there.</source>
       <translation>Die eigene Tabelle der Maske ist nicht da.</translation>
+    </message>
+    <message>
+      <source>The sheet could not be begun.</source>
+      <translation>Das Blatt konnte nicht begonnen werden.</translation>
+    </message>
+    <message>
+      <source>The sheet could not be written: %1.</source>
+      <translation>Das Blatt konnte nicht geschrieben werden: %1.</translation>
     </message>
     <message>
       <source>The stage %1: %2</source>
@@ -5610,6 +5990,10 @@ Abhilfe: %3</translation>
       <translation>Es gibt keine Änderung zurückzurollen.</translation>
     </message>
     <message>
+      <source>There is no field to export.</source>
+      <translation>Es gibt kein Feld zum Exportieren.</translation>
+    </message>
+    <message>
       <source>There is no field “%1” here.</source>
       <translation>Hier gibt es kein Feld „%1“.</translation>
     </message>
@@ -5624,6 +6008,10 @@ Abhilfe: %3</translation>
     <message>
       <source>There is no finding “%1”.</source>
       <translation>Es gibt keine Feststellung „%1“.</translation>
+    </message>
+    <message>
+      <source>There is no folder %1.</source>
+      <translation>Den Ordner %1 gibt es nicht.</translation>
     </message>
     <message>
       <source>There is no function %1.</source>
@@ -5720,6 +6108,10 @@ Abhilfe: %3</translation>
     <message>
       <source>There is nothing to do with a record here.</source>
       <translation>Mit einem Datensatz gibt es hier nichts zu tun.</translation>
+    </message>
+    <message>
+      <source>There is nothing to import yet.</source>
+      <translation>Es gibt noch nichts zu importieren.</translation>
     </message>
     <message>
       <source>There is nothing to redo.</source>
@@ -6082,6 +6474,14 @@ Abhilfe: %3</translation>
       <translation>Zwei Spalten von %1 heißen %2. Geben Sie einer mit AS einen anderen Namen.</translation>
     </message>
     <message>
+      <source>Two columns of the file are called “%1”.</source>
+      <translation>Zwei Spalten der Datei heißen „%1“.</translation>
+    </message>
+    <message>
+      <source>Two columns of the file go to %1.</source>
+      <translation>Zwei Spalten der Datei gehen nach %1.</translation>
+    </message>
+    <message>
       <source>Two fields are called %1.</source>
       <translation>Zwei Felder heißen %1.</translation>
     </message>
@@ -6294,6 +6694,14 @@ Abhilfe: %3</translation>
       <translation>Was Änderung %1 mit ihren Datensätzen tat, wurde aus dem Protokoll gekürzt. Sie lässt sich nicht mehr zurückrollen.</translation>
     </message>
     <message>
+      <source>What changes</source>
+      <translation>Was sich ändert</translation>
+    </message>
+    <message>
+      <source>What changes (%1)</source>
+      <translation>Was sich ändert (%1)</translation>
+    </message>
+    <message>
       <source>What else can be done to the change, and to the log</source>
       <translation>Was sich mit der Änderung und dem Protokoll sonst tun lässt</translation>
     </message>
@@ -6394,6 +6802,10 @@ Abhilfe: %3</translation>
       <translation>Was dazwischen steht, ist ein Text in einfachen Anführungszeichen.</translation>
     </message>
     <message>
+      <source>What stands there</source>
+      <translation>Was dort steht</translation>
+    </message>
+    <message>
       <source>What stands there instead</source>
       <translation>Was stattdessen dort steht</translation>
     </message>
@@ -6480,6 +6892,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Where to keep the project</source>
       <translation>Wo das Projekt liegen soll</translation>
+    </message>
+    <message>
+      <source>Which column goes to which field</source>
+      <translation>Welche Spalte in welches Feld geht</translation>
     </message>
     <message>
       <source>Which is the record's</source>
@@ -6578,6 +6994,10 @@ Abhilfe: %3</translation>
       <translation>Schreiben Sie den Text, der gefunden werden soll.</translation>
     </message>
     <message>
+      <source>Write to</source>
+      <translation>Schreiben nach</translation>
+    </message>
+    <message>
       <source>Write to this address</source>
       <translation>An diese Adresse schreiben</translation>
     </message>
@@ -6624,6 +7044,10 @@ Abhilfe: %3</translation>
     <message>
       <source>a moment</source>
       <translation>ein Zeitpunkt</translation>
+    </message>
+    <message>
+      <source>a note for the log</source>
+      <translation>eine Notiz fürs Protokoll</translation>
     </message>
     <message>
       <source>a problem</source>
@@ -6676,6 +7100,10 @@ Abhilfe: %3</translation>
     <message>
       <source>after saving</source>
       <translation>nach dem Speichern</translation>
+    </message>
+    <message>
+      <source>all %1 of the screen</source>
+      <translation>alle %1 der Maske</translation>
     </message>
     <message>
       <source>all different</source>
@@ -6758,6 +7186,10 @@ Abhilfe: %3</translation>
       <translation>wie es dasteht</translation>
     </message>
     <message>
+      <source>as people write them here</source>
+      <translation>wie man hier schreibt</translation>
+    </message>
+    <message>
       <source>as the desktop has it</source>
       <translation>wie der Desktop es hat</translation>
     </message>
@@ -6786,6 +7218,10 @@ Abhilfe: %3</translation>
       <translation>Durchschnitt %1</translation>
     </message>
     <message>
+      <source>bar</source>
+      <translation>Strich</translation>
+    </message>
+    <message>
       <source>becomes empty</source>
       <translation>wird leer</translation>
     </message>
@@ -6800,6 +7236,10 @@ Abhilfe: %3</translation>
     <message>
       <source>begin a new one</source>
       <translation>einen neuen beginnen</translation>
+    </message>
+    <message>
+      <source>both, side by side</source>
+      <translation>beides, nebeneinander</translation>
     </message>
     <message>
       <source>boxes to tick</source>
@@ -6915,6 +7355,10 @@ Abhilfe: %3</translation>
     <message>
       <source>comfortable</source>
       <translation>bequem</translation>
+    </message>
+    <message>
+      <source>comma</source>
+      <translation>Komma</translation>
     </message>
     <message>
       <source>compact</source>
@@ -7579,6 +8023,10 @@ Abhilfe: %3</translation>
       <translation>Abschnitt %1</translation>
     </message>
     <message>
+      <source>semicolon</source>
+      <translation>Semikolon</translation>
+    </message>
+    <message>
       <source>settings of %1</source>
       <translation>Einstellungen von %1</translation>
     </message>
@@ -7629,6 +8077,10 @@ Abhilfe: %3</translation>
       <source>sum %1</source>
       <translation>Summe %1</translation>
     </message>
+    <message>
+      <source>tab</source>
+      <translation>Tabulator</translation>
+    </message>
     <message numerus="yes">
       <source>tables</source>
       <translation>
@@ -7664,6 +8116,10 @@ Abhilfe: %3</translation>
       <translation>die Änderung aller hält an</translation>
     </message>
     <message>
+      <source>the columns' names</source>
+      <translation>Namen der Spalten</translation>
+    </message>
+    <message>
       <source>the database is missing; write mariadb://user@host/database</source>
       <translation>die Datenbank fehlt; schreiben Sie mariadb://person@rechner/datenbank</translation>
     </message>
@@ -7678,6 +8134,10 @@ Abhilfe: %3</translation>
     <message>
       <source>the field</source>
       <translation>das Feld</translation>
+    </message>
+    <message>
+      <source>the file that the rows are in</source>
+      <translation>die Datei mit den Zeilen</translation>
     </message>
     <message>
       <source>the first of the shelf</source>
@@ -7889,6 +8349,14 @@ Abhilfe: %3</translation>
       <translation>was fehlt, wird zuerst erfragt</translation>
     </message>
     <message>
+      <source>what is stored</source>
+      <translation>was gespeichert ist</translation>
+    </message>
+    <message>
+      <source>what they show</source>
+      <translation>was sie zeigen</translation>
+    </message>
+    <message>
       <source>when a picture is attached</source>
       <translation>wenn ein Bild angehängt wird</translation>
     </message>
@@ -7945,6 +8413,10 @@ Abhilfe: %3</translation>
     <message>
       <source>write postgresql://user@host:port/database</source>
       <translation>schreiben Sie postgresql://person@rechner:port/datenbank</translation>
+    </message>
+    <message>
+      <source>written as here</source>
+      <translation>geschrieben wie hier</translation>
     </message>
     <message>
       <source>yes</source>

@@ -7,6 +7,7 @@
 #include "whole_example.h"
 
 #include <QComboBox>
+#include <QDialog>
 #include <QDialogButtonBox>
 #include <QMenu>
 #include <QPushButton>

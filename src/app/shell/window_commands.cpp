@@ -4,6 +4,8 @@
 #include "app/build/build_face.h"
 #include "app/build/project_settings.h"
 #include "app/commands/keys_dialog.h"
+#include "app/exchange/export_dialog.h"
+#include "app/exchange/import_dialog.h"
 #include "app/grid/grid_view.h"
 #include "app/help/guide_window.h"
 #include "app/look/language_dialog.h"
@@ -163,7 +165,38 @@ void WindowCommands::addListCommands() {
     addForList({"screens-list", tr("The list as the screen has it"), Qt::CTRL | Qt::Key_F8},
                &RecordList::takeScreens);
     addTickCommands();
+    addFileCommands();
     addOfPage(CommandGroup::List, PageCommands::Command::Refresh);
+}
+
+void WindowCommands::addFileCommands() {
+    add(
+        CommandGroup::List, {"export", tr("Export…"), Qt::CTRL | Qt::Key_E},
+        [this] {
+            const GridView* grid = page()->activeList()->grid();
+            const GridModel* model = grid->gridModel();
+            ExportDialog::What what{
+                model->binding()->screen(), model->view()->query(), {}, model->view()->count()};
+            for (const int column : grid->shownColumns())
+                what.shown += what.screen.fields[column].name();
+            (new ExportDialog(m_project->workspace(), std::move(what), page()))->open();
+        },
+        [this] { return reasonOutsideUse(); });
+    add(
+        CommandGroup::List, {"import", tr("Import…"), Qt::CTRL | Qt::SHIFT | Qt::Key_I},
+        [this] {
+            (new ImportDialog(m_project->workspace(),
+                              page()->activeList()->model()->binding()->screen(), page()))
+                ->open();
+        },
+        [this] {
+            const QString outside = reasonOutsideUse();
+            if (!outside.isEmpty())
+                return outside;
+            const BoundScreen& screen = page()->activeList()->model()->binding()->screen();
+            const QString add = screen.reasonAgainst(Operation::Insert);
+            return add.isEmpty() ? add : screen.reasonAgainst(Operation::Update);
+        });
 }
 
 void WindowCommands::addTickCommands() {

@@ -42,6 +42,7 @@ private:
     void addRecordCommands();
     void addEditCommands();
     void addListCommands();
+    void addFileCommands();
     void addTickCommands();
     void addGoCommands();
     void addLookBackCommands();

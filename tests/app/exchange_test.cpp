@@ -1,0 +1,126 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Lists go out into files and files come in, on real windows.
+#include "app/commands/command_list.h"
+#include "app/exchange/import_dialog.h"
+#include "support/text.h"
+#include "whole_example.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QFile>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTableWidget>
+
+using namespace gravin;
+using namespace gravin::test;
+
+namespace {
+
+class FilesWindow : public OpenDemonstration {
+protected:
+    QString path(const char* file) const { return m_files.filePath(name(file)); }
+    static QStringList linesOf(const QString& path) {
+        QFile file(path);
+        EXPECT_TRUE(file.open(QIODevice::ReadOnly)) << qPrintable(path);
+        return QString::fromUtf8(file.readAll()).split(name("\r\n"), Qt::SkipEmptyParts);
+    }
+    static void write(const QString& path, const QByteArray& content) {
+        QFile file(path);
+        ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+        file.write(content);
+    }
+    static QString counts() {
+        return qobject_cast<QLabel*>(Driver::find(name("import-counts")))->text();
+    }
+    static bool countsSay(const char* part) {
+        return Driver::until([&] { return counts().contains(name(part)); });
+    }
+    ImportDialog* openImport(const char* file) {
+        window().commands()->run(name("import"));
+        auto* dialog = qobject_cast<ImportDialog*>(Driver::find(name("import-dialog")));
+        EXPECT_NE(dialog, nullptr);
+        if (dialog)
+            dialog->take(path(file));
+        return dialog;
+    }
+    QTemporaryDir m_files;
+};
+
+TEST_F(FilesWindow, AListGoesOutAsItStands) {
+    window().commands()->run(name("export"));
+    auto* to = qobject_cast<QLineEdit*>(Driver::find(name("export-path")));
+    ASSERT_NE(to, nullptr);
+    to->setText(path("aids.csv"));
+    Driver::click(name("export-run"));
+    ASSERT_TRUE(noticed("Exported 82 records to"));
+    const QStringList lines = linesOf(path("aids.csv"));
+    ASSERT_EQ(lines.size(), 83);
+    EXPECT_TRUE(lines[0].startsWith(name("\"Code\",\"Name\"")));
+    EXPECT_TRUE(lines[1].contains(shown(0, "name")));
+    // What is there is replaced only by a button that says so.
+    window().commands()->run(name("export"));
+    qobject_cast<QLineEdit*>(Driver::find(name("export-path")))->setText(path("aids.csv"));
+    EXPECT_EQ(qobject_cast<QPushButton*>(Driver::find(name("export-run")))->text(),
+              name("Replace the file"));
+    // Nowhere to write to is said before.
+    qobject_cast<QLineEdit*>(Driver::find(name("export-path")))->setText(name("/nowhere/a.csv"));
+    EXPECT_FALSE(Driver::find(name("export-run"))->isEnabled());
+}
+
+TEST_F(FilesWindow, AFileComesInIsMendedAndGoesBackWithOneClick) {
+    write(path("in.csv"), "Code;Name;Status;Day rate\r\n"
+                          "TB-001;Old Lady;in service;12.50\r\n"
+                          "TB-002;;broken;x\r\n"
+                          "TB-900;New Rock;in service;99\r\n");
+    openImport("in.csv");
+    // The number in the database is not in the file: the code finds the record.
+    ASSERT_TRUE(countsSay("to add"));
+    auto* match = qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")));
+    ASSERT_NE(match, nullptr);
+    match->setChecked(true);
+    ASSERT_TRUE(countsSay("1 to change"));
+    EXPECT_TRUE(countsSay("2 refused")) << qPrintable(counts());
+    auto* refused = qobject_cast<QTableWidget*>(Driver::find(name("import-refused")));
+    EXPECT_EQ(refused->item(0, 0)->text(), name("3"));
+    EXPECT_FALSE(Driver::find(name("import-run"))->isEnabled());
+    auto* leaves = qobject_cast<QCheckBox*>(Driver::find(name("import-leaves-out")));
+    leaves->setChecked(true);
+    ASSERT_TRUE(Driver::until([] { return Driver::find(name("import-run"))->isEnabled(); }));
+    Driver::click(name("import-run"));
+    ASSERT_TRUE(noticed("Imported 1 record from in.csv"));
+    EXPECT_TRUE(Driver::until([this] { return shown(0, "name") == u"Old Lady"; }));
+}
+
+TEST_F(FilesWindow, FiguresAreReadAsTheFileHasThem) {
+    write(path("in.csv"), "Code;Day rate\r\nTB-001;1.412,50\r\n");
+    openImport("in.csv");
+    qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")))->setChecked(true);
+    ASSERT_TRUE(countsSay("1 refused")) << qPrintable(counts());
+    auto* form = qobject_cast<QComboBox*>(Driver::find(name("import-form")));
+    form->setCurrentIndex(form->findData(name("de")));
+    ASSERT_TRUE(countsSay("1 to change")) << qPrintable(counts());
+    auto* changes = qobject_cast<QTableWidget*>(Driver::find(name("import-changes")));
+    EXPECT_TRUE(changes->item(0, 3)->text().contains(name("→ 1412.50")))
+        << qPrintable(changes->item(0, 3)->text());
+    Driver::key(Qt::Key_Escape);
+}
+
+TEST_F(FilesWindow, WhatIsNoFileOfRowsIsSaid) {
+    write(path("picture.png"), "\x89PNG");
+    write(path("empty.csv"), "");
+    write(path("ragged.csv"), "Code,Name\nTB-001,A,B\n");
+    ImportDialog* dialog = openImport("picture.png");
+    ASSERT_NE(dialog, nullptr);
+    EXPECT_TRUE(countsSay("files that end with .csv"));
+    dialog->take(path("empty.csv"));
+    EXPECT_TRUE(countsSay("is empty"));
+    dialog->take(path("ragged.csv"));
+    EXPECT_TRUE(countsSay("Row 2 has 3 cells"));
+    dialog->take(path("missing.csv"));
+    EXPECT_TRUE(countsSay("There is no file"));
+    Driver::click(name("import-close"));
+}
+
+} // namespace
