@@ -4,6 +4,7 @@
 #include "cli/interruption.h"
 
 #include <QCoreApplication>
+#include <QGuiApplication>
 
 int main(int argc, char** argv) {
     const auto invocation = gravin::cli::parseCommandLine(argc, argv);
@@ -12,6 +13,11 @@ int main(int argc, char** argv) {
     if (invocation.command) {
         // No window, so no QApplication: this runs without any display.
         gravin::cli::endStatementsOnSignals();
+        if (invocation.needsFonts) {
+            qputenv("QT_QPA_PLATFORM", "offscreen");
+            const QGuiApplication application(argc, argv);
+            return gravin::cli::finish(invocation.command());
+        }
         const QCoreApplication application(argc, argv);
         return gravin::cli::finish(invocation.command());
     }

@@ -62,6 +62,7 @@ public:
         defineReading();
         defineExport();
         defineImport();
+        definePrint();
         defineWriting();
         defineHistory();
         m_help = m_app.help(); // once a command is read, the library tells of that one only
@@ -85,7 +86,7 @@ public:
             return {finish(Done), {}, {}};
         }
         if (m_command)
-            return {{}, m_command, {}};
+            return {{}, m_command, {}, m_needsFonts};
         // A mistyped command is not a project that is missing.
         const QString& file = m_window.file;
         if (!file.isEmpty() && !m_window.useOnly && !file.contains(u'/') &&
@@ -252,6 +253,34 @@ private:
         command.add_flag("--mark", to->csv.hasMark, "CSV begins with a byte order mark");
     }
 
+    void definePrint() {
+        auto to = std::make_shared<PrintOptions>();
+        CLI::App& command =
+            defineOnScreen("print", "records as sheets, or a list, into a PDF file", to, runPrint);
+        command.callback([this, to] {
+            m_command = [to] { return runPrint(*to); };
+            m_needsFonts = true;
+        });
+        addText(command, "--out", to->out, "the PDF file")->required();
+        defineList(command, *to);
+        const std::map<std::string, bool> forms{{"sheet", false}, {"list", true}};
+        command.add_option("--as", to->asList, "sheet (a record a page, as its form) or list")
+            ->transform(CLI::CheckedTransformer(forms));
+        addRepeated(command, "--key", to->keys, "a record's key; give it once for each record");
+        addRepeated(command, "--field", to->fields, "of a list: a field");
+        const std::map<std::string, OnGap> gaps{{"as-checked", OnGap::AsChecked},
+                                                {"leave-out", OnGap::LeaveOut},
+                                                {"stop", OnGap::Stop}};
+        command
+            .add_option("--on-gap", to->onGap,
+                        "of a record that a check of the stage output refuses: stop, leave-out, "
+                        "or as-checked: as the check says")
+            ->transform(CLI::CheckedTransformer(gaps));
+        addText(command, "--page", to->page, "A4 or Letter");
+        command.add_flag("--landscape", to->landscape, "across");
+        addText(command, "--report", to->report, "write what was left out, as CSV");
+    }
+
     void defineImport() {
         auto from = std::make_shared<ImportFileOptions>();
         CLI::App& command =
@@ -411,6 +440,7 @@ private:
     std::string m_help;
     WindowRequest m_window;
     std::function<int()> m_command;
+    bool m_needsFonts = false;
 };
 
 } // namespace

@@ -30,6 +30,7 @@ struct Invocation {
     std::optional<int> exitCode;  // already answered: help, version, a usage error
     std::function<int()> command; // to run with a QCoreApplication, no window
     std::optional<WindowRequest> window;
+    bool needsFonts = false; // the command: a QGuiApplication instead, on no display
 };
 
 Invocation parseCommandLine(int argc, char** argv);

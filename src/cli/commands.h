@@ -5,6 +5,7 @@
 #include "core/changes/rollback.h"
 #include "core/exchange/list_export.h"
 #include "core/project/project.h"
+#include "paper/print_run.h"
 
 #include <QStringList>
 
@@ -80,6 +81,19 @@ struct ExportFileOptions : ListOptions {
     CsvForm csv;
 };
 int runExport(const ExportFileOptions& options);
+
+struct PrintOptions : ListOptions {
+    QString out; // a PDF file
+    bool asList = false;
+    QStringList keys;   // these records; empty: those of the list
+    QStringList fields; // of a list; empty: those that it shows
+    OnGap onGap = OnGap::AsChecked;
+    QString page = QStringLiteral("A4");
+    bool landscape = false;
+    QString report; // a CSV file of what was left out
+};
+// Requires: a QGuiApplication.
+int runPrint(const PrintOptions& options);
 
 struct ImportFileOptions : ScreenOptions {
     QString from;

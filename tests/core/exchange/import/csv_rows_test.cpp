@@ -51,13 +51,18 @@ TEST_F(CsvRowsTest, ReadsWhatIsMetInTheWild) {
     EXPECT_EQ(read("a,b\n1,2"), text("a|b/1|2")); // no end of the last line
     EXPECT_EQ(read("a;b\n1;2\n"), text("a|b/1|2"));
     EXPECT_EQ(read("a\tb\n1\t2\n"), text("a|b/1|2"));
-    EXPECT_EQ(read("\xEF\xBB\xBF" "a,b\n1,2\n"), text("a|b/1|2"));
+    EXPECT_EQ(read("\xEF\xBB\xBF"
+                   "a,b\n1,2\n"),
+              text("a|b/1|2"));
     EXPECT_EQ(read("a,b\n\"x \"\"y\"\"\",\"1\n2\"\n"), text("a|b/x \"y\"|1\n2"));
     EXPECT_EQ(read("a,b\n,\"\"\n"), text("a|b/-|")); // NULL is not the empty text
     EXPECT_EQ(read("a,b\n1\n"), text("a|b/1|-"));    // a short row
     EXPECT_EQ(read("a,b\n\n1,2\n\n"), text("a|b/1|2"));
     EXPECT_EQ(read("a,b\nM\xFCller,2\n"), text("a|b/Müller|2")); // Latin-1
-    EXPECT_EQ(read(QByteArray("\xFF\xFE" "a\0,\0b\0\n\0\xE9\0,\0" "2\0\n\0", 18)),
+    EXPECT_EQ(read(QByteArray("\xFF\xFE"
+                              "a\0,\0b\0\n\0\xE9\0,\0"
+                              "2\0\n\0",
+                              18)),
               text("a|b/é|2"));
 }
 
@@ -69,8 +74,7 @@ TEST_F(CsvRowsTest, SaysWhatItCannotRead) {
     EXPECT_TRUE(read("a,b\n1\"x,2\n").contains(text("Row 2 cannot be read")));
     EXPECT_TRUE(read(QByteArray("a,b\n1\0,2\n", 9)).contains(text("null character")));
     EXPECT_TRUE(read("a" + QByteArray(5000, ',') + "\n").contains(text("more than 4096 cells")));
-    EXPECT_TRUE(read("a,b\n\"" + QByteArray(65 << 20, 'x'))
-                    .contains(text("longer than 64 MB")));
+    EXPECT_TRUE(read("a,b\n\"" + QByteArray(65 << 20, 'x')).contains(text("longer than 64 MB")));
 }
 
 TEST_F(CsvRowsTest, SaysWhatIsNoFileOfRows) {

@@ -1,0 +1,93 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.h"
+
+#include "cli/list_options.h"
+#include "cli/opened.h"
+#include "cli/output.h"
+#include "core/base/text.h"
+#include "paper/print_run.h"
+
+#include <QGuiApplication>
+#include <QLocale>
+
+namespace gravin::cli {
+
+namespace {
+
+Json gapsJson(const std::vector<PrintGap>& gaps) {
+    Json list = Json::array();
+    for (const PrintGap& gap : gaps)
+        list.push_back({{"key", jsonOf(gap.key, nullptr)},
+                        {"record", utf8(gap.name)},
+                        {"field", utf8(gap.column)},
+                        {"reason", utf8(gap.reason)}});
+    return list;
+}
+
+Result<PrintSetUp> setUpFor(const PrintOptions& options, BoundScreen& screen,
+                            const Opened& opened) {
+    const auto query = listFor(options, screen, opened);
+    if (!query)
+        return query.error();
+    PrintSetUp setUp;
+    setUp.as = options.asList ? PaperForm::List : PaperForm::Sheet;
+    setUp.onGap = options.onGap;
+    setUp.query = *query;
+    for (const QString& text : options.keys) {
+        const auto key = keyFrom(opened, *screen.table, text);
+        if (!key)
+            return key.error();
+        setUp.keys.push_back(*key);
+    }
+    for (const QString& name : options.fields) {
+        const BoundField* field = findField(screen, name);
+        if (!field)
+            return unknownField(screen, name);
+        setUp.columns += field->name();
+    }
+    setUp.said = coreTr("%1 · %2").arg(
+        opened.project.name, screen.form.text(Value::date(QDate::currentDate()), {TypeKind::Date}));
+    return setUp;
+}
+
+} // namespace
+
+int runPrint(const PrintOptions& options) {
+    auto opened = openProject(options.file, Session::Access::ReadOnly, options.locale);
+    if (!opened)
+        return report(opened.error(), options.json);
+    auto screen = findScreen(*opened, options.screen);
+    if (!screen)
+        return report(screen.error(), options.json);
+    const auto page =
+        pageNamed(options.page, options.landscape ? QPageLayout::Landscape : QPageLayout::Portrait);
+    if (!page)
+        return report({ErrorKind::Usage, coreTr("--page takes A4 or Letter.")}, options.json);
+    const auto setUp = setUpFor(options, *screen, *opened);
+    if (!setUp)
+        return report(setUp.error(), options.json);
+    const auto printed = printToPdf(*opened->session, opened->catalog, opened->rules, *screen,
+                                    *setUp, *page, options.out);
+    if (!printed)
+        return report(printed.error(), options.json);
+    if (!options.report.isEmpty()) {
+        if (Status written = writeGaps(printed->gaps, options.report); !written)
+            return report(written.error(), options.json);
+    }
+    if (options.json) {
+        print({{"records", printed->printed},
+               {"pages", printed->pages},
+               {"file", printed->printed > 0 ? Json(utf8(options.out)) : Json(nullptr)},
+               {"left_out", gapsJson(printed->gaps)}});
+    } else {
+        for (const PrintGap& gap : printed->gaps)
+            complain(coreTr("Left out %1: %2").arg(gap.name, gap.reason));
+        printLine(printed->printed == 0 ? coreTr("There is no record to print.")
+                                        : coreTr("Wrote %1 to %2: %3.")
+                                              .arg(countedRecords(printed->printed), options.out,
+                                                   counted(printed->pages, "page", "pages")));
+    }
+    return printed->gaps.empty() ? Done : RefusedExit;
+}
+
+} // namespace gravin::cli

@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/base/result.h"
+#include "core/fitting/binding.h"
+#include "core/records/record.h"
+#include "core/records/record_query.h"
+
+#include <QPageLayout>
+#include <QPagedPaintDevice>
+
+#include <functional>
+
+namespace gravin {
+
+enum class PaperForm { Sheet, List };
+
+// What a run does with a record that a check of the stage "output" refuses.
+enum class OnGap {
+    AsChecked, // what the check says of runs: one that asks stops here, as nobody is there to
+               // answer
+    LeaveOut,
+    Stop
+};
+
+struct PrintSetUp {
+    PaperForm as = PaperForm::Sheet;
+    OnGap onGap = OnGap::AsChecked;
+    QStringList columns = {};   // of a list; empty: those that the grid shows
+    std::vector<Key> keys = {}; // these records; empty: those of the query
+    RecordQuery query = {};
+    QString said = {}; // below each page: whose it is, of when
+};
+
+// Why a record is not on paper.
+struct PrintGap {
+    Key key;
+    QString name;
+    QString column; // empty: it concerns the whole record
+    QString label;
+    QString reason;
+    InRuns inRuns = InRuns::Stop;
+};
+
+struct PrintReport {
+    qint64 printed = 0; // records
+    int pages = 0;
+    std::vector<PrintGap> gaps; // of records that were left out
+};
+
+// Records so far, of how many; false stops it.
+using PrintProgress = std::function<bool(qint64 done, qint64 of)>;
+
+// What the stage "output" says of the records that are meant, without printing any.
+Result<std::vector<PrintGap>> outputGaps(Session& session, const Catalog& catalog,
+                                         const RuleBook& rules, const BoundScreen& screen,
+                                         const PrintSetUp& setUp,
+                                         const PrintProgress& progress = {});
+
+// Prints the records that are meant, each asked by the stage "output" before. Refused, with the
+// record: one stops the run; nothing of the device counts then. Needs fonts, thus a
+// QGuiApplication.
+Result<PrintReport> printRecords(Session& session, const Catalog& catalog, const RuleBook& rules,
+                                 const BoundScreen& screen, const PrintSetUp& setUp,
+                                 QPagedPaintDevice& device, const PrintProgress& progress = {});
+
+// The same into a PDF file (ISO 32000), which is there in full or not at all.
+Result<PrintReport> printToPdf(Session& session, const Catalog& catalog, const RuleBook& rules,
+                               const BoundScreen& screen, const PrintSetUp& setUp,
+                               const QPageLayout& page, const QString& path,
+                               const PrintProgress& progress = {});
+
+// "A4" or "Letter"; nothing: neither. Margins of 15 mm.
+std::optional<QPageLayout> pageNamed(const QString& name, QPageLayout::Orientation orientation);
+
+// The report as a CSV file: record, field, reason.
+Status writeGaps(const std::vector<PrintGap>& gaps, const QString& path);
+
+} // namespace gravin
