@@ -1138,6 +1138,14 @@ Abhilfe: %3</translation>
       <translation>%1, wie Name und jeder Wert nahelegen</translation>
     </message>
     <message>
+      <source>%1, as listed</source>
+      <translation>%1, wie gelistet</translation>
+    </message>
+    <message>
+      <source>%1, as selected</source>
+      <translation>%1, wie ausgewählt</translation>
+    </message>
+    <message>
       <source>%1, as the list has them: searched, narrowed and in its order.</source>
       <translation>%1, wie die Liste sie zeigt: gesucht, eingegrenzt und in ihrer Reihenfolge.</translation>
     </message>
@@ -1506,6 +1514,10 @@ Abhilfe: %3</translation>
       <translation>Ein Datensatz wächst in Stufen. Eine Prüfung kann ab der Stufe gestellt werden, auf der es darauf ankommt, zum Beispiel solange: done IS TRUE</translation>
     </message>
     <message>
+      <source>A record that lacks something</source>
+      <translation>Ein Datensatz, dem etwas fehlt</translation>
+    </message>
+    <message>
       <source>A reference between records would point nowhere.</source>
       <translation>Ein Verweis zwischen Datensätzen würde ins Leere zeigen.</translation>
     </message>
@@ -1612,6 +1624,10 @@ Abhilfe: %3</translation>
     <message>
       <source>A width is “fitted” or a whole number from %1 to %2.</source>
       <translation>Eine Breite ist „angepasst“ oder eine ganze Zahl von %1 bis %2.</translation>
+    </message>
+    <message>
+      <source>A4</source>
+      <translation>A4</translation>
     </message>
     <message>
       <source>Accept %1</source>
@@ -2124,6 +2140,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Checks</source>
       <translation>Prüfungen</translation>
+    </message>
+    <message>
+      <source>Checks of the stage “output” say what a record must have before it is printed</source>
+      <translation>Prüfungen der Stufe „output“ sagen, was ein Datensatz haben muss, bevor er gedruckt wird</translation>
     </message>
     <message>
       <source>Checks…</source>
@@ -2982,6 +3002,10 @@ Abhilfe: %3</translation>
       <translation>Spaltenköpfe</translation>
     </message>
     <message>
+      <source>Held</source>
+      <translation>Format</translation>
+    </message>
+    <message>
       <source>Help</source>
       <translation>Hilfe</translation>
     </message>
@@ -3410,6 +3434,10 @@ Abhilfe: %3</translation>
       <translation>Jene so lassen</translation>
     </message>
     <message>
+      <source>Left out: %1</source>
+      <translation>Ausgelassen: %1</translation>
+    </message>
+    <message>
       <source>Left out: %1, for example %2: %3</source>
       <translation>Ausgelassen: %1, zum Beispiel %2: %3</translation>
     </message>
@@ -3428,6 +3456,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Let no two records have the same %1</source>
       <translation>Keine zwei Datensätze sollen dasselbe %1 haben</translation>
+    </message>
+    <message>
+      <source>Letter</source>
+      <translation>Letter</translation>
     </message>
     <message>
       <source>Light or dark</source>
@@ -3484,6 +3516,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Looking at the values…</source>
       <translation>Die Werte werden angesehen…</translation>
+    </message>
+    <message>
+      <source>Looking at what the records must have…</source>
+      <translation>Sieht nach, was die Datensätze haben müssen…</translation>
     </message>
     <message>
       <source>Looking back…</source>
@@ -3938,6 +3974,18 @@ Abhilfe: %3</translation>
       <translation>Nichts wurde gelöscht. %1</translation>
     </message>
     <message>
+      <source>Nothing was printed.</source>
+      <translation>Nichts wurde gedruckt.</translation>
+    </message>
+    <message>
+      <source>Nothing was printed. %1</source>
+      <translation>Nichts wurde gedruckt. %1</translation>
+    </message>
+    <message>
+      <source>Nothing was printed. %1: %2</source>
+      <translation>Nichts wurde gedruckt. %1: %2</translation>
+    </message>
+    <message>
       <source>Nothing was rolled back. %1</source>
       <translation>Nichts wurde zurückgerollt. %1</translation>
     </message>
@@ -4162,6 +4210,18 @@ Abhilfe: %3</translation>
       <translation>Diese überschreiben</translation>
     </message>
     <message>
+      <source>PDF file…</source>
+      <translation>PDF-Datei…</translation>
+    </message>
+    <message>
+      <source>Page</source>
+      <translation>Seite</translation>
+    </message>
+    <message>
+      <source>Pages behind these are not shown here.</source>
+      <translation>Seiten dahinter werden hier nicht gezeigt.</translation>
+    </message>
+    <message>
       <source>Parent with children</source>
       <translation>Übergeordneter mit Untergeordneten</translation>
     </message>
@@ -4244,6 +4304,34 @@ Abhilfe: %3</translation>
     <message>
       <source>Previous record</source>
       <translation>Voriger Datensatz</translation>
+    </message>
+    <message>
+      <source>Print</source>
+      <translation>Drucken</translation>
+    </message>
+    <message>
+      <source>Print %1</source>
+      <translation>%1 drucken</translation>
+    </message>
+    <message>
+      <source>Print into a file</source>
+      <translation>In eine Datei drucken</translation>
+    </message>
+    <message>
+      <source>Printed %1 to %2: %3.</source>
+      <translation>%1 nach %2 gedruckt: %3.</translation>
+    </message>
+    <message>
+      <source>Printer…</source>
+      <translation>Drucker…</translation>
+    </message>
+    <message>
+      <source>Printing…</source>
+      <translation>Druckt…</translation>
+    </message>
+    <message>
+      <source>Print…</source>
+      <translation>Drucken…</translation>
     </message>
     <message>
       <source>Project</source>
@@ -5658,6 +5746,10 @@ Abhilfe: %3</translation>
       <translation>Die ersten %1 von %2. Speichern Sie es als Datei, um den Rest zu lesen.</translation>
     </message>
     <message>
+      <source>The first pages</source>
+      <translation>Die ersten Seiten</translation>
+    </message>
+    <message>
       <source>The first row has the heads</source>
       <translation>Erste Zeile enthält die Köpfe</translation>
     </message>
@@ -6030,6 +6122,10 @@ Abhilfe: %3</translation>
       <translation>Es gibt kein Bild zum Einfügen.</translation>
     </message>
     <message>
+      <source>There is no record to print.</source>
+      <translation>Es gibt keinen Datensatz zu drucken.</translation>
+    </message>
+    <message>
       <source>There is no record “%1” in this list.</source>
       <translation>In dieser Liste gibt es keinen Datensatz „%1“.</translation>
     </message>
@@ -6064,6 +6160,10 @@ Abhilfe: %3</translation>
     <message>
       <source>There is no such power of this number.</source>
       <translation>Eine solche Potenz dieser Zahl gibt es nicht.</translation>
+    </message>
+    <message>
+      <source>There is no such printer.</source>
+      <translation>Diesen Drucker gibt es nicht.</translation>
     </message>
     <message>
       <source>There is no such record in %1.</source>
@@ -7058,6 +7158,10 @@ Abhilfe: %3</translation>
       <translation>ein regulärer Ausdruck: [A-Z]{2}-[0-9]{3}</translation>
     </message>
     <message>
+      <source>a sheet for each record, as its form</source>
+      <translation>ein Blatt je Datensatz, wie sein Formular</translation>
+    </message>
+    <message>
       <source>a text</source>
       <translation>ein Text</translation>
     </message>
@@ -7080,6 +7184,10 @@ Abhilfe: %3</translation>
     <message>
       <source>accept %1</source>
       <translation>%1 annehmen</translation>
+    </message>
+    <message>
+      <source>across</source>
+      <translation>quer</translation>
     </message>
     <message>
       <source>add</source>
@@ -7186,6 +7294,10 @@ Abhilfe: %3</translation>
       <translation>wie es dasteht</translation>
     </message>
     <message>
+      <source>as its check says</source>
+      <translation>wie seine Prüfung sagt</translation>
+    </message>
+    <message>
       <source>as people write them here</source>
       <translation>wie man hier schreibt</translation>
     </message>
@@ -7196,6 +7308,10 @@ Abhilfe: %3</translation>
     <message>
       <source>as the desktop's account</source>
       <translation>als das Konto des Desktops</translation>
+    </message>
+    <message>
+      <source>asked for while %1 was printed</source>
+      <translation>beim Drucken von %1 erfragt</translation>
     </message>
     <message>
       <source>at least %1</source>
@@ -7635,6 +7751,10 @@ Abhilfe: %3</translation>
       <translation>ist ausgefüllt</translation>
     </message>
     <message>
+      <source>is left out</source>
+      <translation>wird ausgelassen</translation>
+    </message>
+    <message>
       <source>is one of</source>
       <translation>ist eines von</translation>
     </message>
@@ -7834,6 +7954,10 @@ Abhilfe: %3</translation>
       <translation>bietet nur an</translation>
     </message>
     <message>
+      <source>one list</source>
+      <translation>eine Liste</translation>
+    </message>
+    <message>
       <source>one record of change %1</source>
       <translation>ein Datensatz der Änderung %1</translation>
     </message>
@@ -7874,6 +7998,13 @@ Abhilfe: %3</translation>
     <message>
       <source>outside Gravin</source>
       <translation>außerhalb von Gravin</translation>
+    </message>
+    <message numerus="yes">
+      <source>pages</source>
+      <translation>
+        <numerusform>Seite</numerusform>
+        <numerusform>Seiten</numerusform>
+      </translation>
     </message>
     <message numerus="yes">
       <source>parts</source>
@@ -8064,6 +8195,10 @@ Abhilfe: %3</translation>
     <message>
       <source>stay on the record</source>
       <translation>beim Datensatz bleiben</translation>
+    </message>
+    <message>
+      <source>stops the run</source>
+      <translation>hält den Lauf an</translation>
     </message>
     <message>
       <source>stored values with semicolons between: red; green</source>
@@ -8284,6 +8419,10 @@ Abhilfe: %3</translation>
     <message>
       <source>under 1 %</source>
       <translation>unter 1 %</translation>
+    </message>
+    <message>
+      <source>upright</source>
+      <translation>hoch</translation>
     </message>
     <message>
       <source>usual port</source>

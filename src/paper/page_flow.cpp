@@ -52,24 +52,47 @@ QFont fitting(const QFont& font, const QString& text) {
 
 } // namespace
 
-PageFlow::PageFlow(QPagedPaintDevice& device, PageWords words)
-    : m_device(device)
-    , m_words(std::move(words))
-    , m_isActive(m_painter.begin(&device)) {
-    if (!m_isActive)
-        return;
-    const QRectF page = device.pageLayout().paintRect(QPageLayout::Point);
+QPaintDevice* PagedTarget::nextPage() {
+    // The device begins its first page by itself.
+    if (!std::exchange(m_isFirst, false) && !m_device.newPage())
+        return nullptr;
+    return &m_device;
+}
+
+QPaintDevice* PicturedPages::nextPage() {
+    if (static_cast<int>(m_pages.size()) == m_most)
+        return nullptr;
+    const QSize size = (m_layout.fullRect(QPageLayout::Point).size() * m_scale).toSize();
+    auto page = std::make_unique<QImage>(size, QImage::Format_RGB32);
+    page->fill(Qt::white);
+    // Its own count of dots makes a point as large as everywhere.
+    const double dotsPerMetre = m_scale * PointsPerInch / 0.0254;
+    page->setDotsPerMeterX(static_cast<int>(dotsPerMetre));
+    page->setDotsPerMeterY(static_cast<int>(dotsPerMetre));
+    m_pages.push_back(std::move(page));
+    return m_pages.back().get();
+}
+
+QList<QImage> PicturedPages::images() const {
+    QList<QImage> images;
+    for (const auto& page : m_pages)
+        images += *page;
+    return images;
+}
+
+PageFlow::PageFlow(PageTarget& target, PageWords words)
+    : m_target(target)
+    , m_words(std::move(words)) {
+    const QRectF page = target.layout().paintRect(QPageLayout::Point);
     m_width = page.width();
     m_height = page.height();
     m_top = HeadHeight;
     m_bottom = m_height - FootHeight;
-    // A point is a unit, whatever the device counts in.
-    m_painter.scale(device.logicalDpiX() / PointsPerInch, device.logicalDpiY() / PointsPerInch);
     beginPage();
 }
 
 PageFlow::~PageFlow() {
-    if (!m_isActive)
+    if (!m_painter.isActive())
         return;
     endPage();
     m_painter.end();
@@ -84,13 +107,26 @@ QFont PageFlow::font(double points, bool bold) {
 }
 
 void PageFlow::beginPage() {
-    ++m_page;
     m_y = m_top;
+    QPaintDevice* device = m_target.nextPage();
+    if (device != m_device) {
+        if (m_painter.isActive())
+            m_painter.end();
+        m_device = device;
+        if (!device || !m_painter.begin(device))
+            return;
+        // A point is a unit, whatever the device counts in. Pictures have their margins in them.
+        m_painter.scale(device->logicalDpiX() / PointsPerInch,
+                        device->logicalDpiY() / PointsPerInch);
+        if (device->devType() == QInternal::Image) {
+            const QRectF paint = m_target.layout().paintRect(QPageLayout::Point);
+            m_painter.translate(paint.topLeft());
+        }
+    }
+    ++m_page;
     m_painter.setPen(Ink);
     draw(m_words.title, font(TitleSize, true), 0, 0, m_width, HeadHeight);
-    m_painter.setPen(QPen(Line, 0.5));
-    m_painter.drawLine(QPointF(0, HeadHeight - 7), QPointF(m_width, HeadHeight - 7));
-    m_painter.setPen(Ink);
+    drawLine(HeadHeight - 7, Line);
 }
 
 void PageFlow::endPage() {
@@ -102,9 +138,26 @@ void PageFlow::endPage() {
 }
 
 void PageFlow::nextPage() {
-    endPage();
-    m_device.newPage();
-    beginPage();
+    if (isActive()) {
+        endPage();
+        beginPage();
+    } else {
+        m_y = m_top; // what goes on is drawn nowhere
+    }
+}
+
+void PageFlow::setInk(const QColor& colour) {
+    if (m_painter.isActive())
+        m_painter.setPen(colour);
+}
+
+void PageFlow::drawLine(double y, const QColor& colour) {
+    if (!m_painter.isActive())
+        return;
+    const QPen before = m_painter.pen();
+    m_painter.setPen(QPen(colour, 0.5));
+    m_painter.drawLine(QPointF(0, y), QPointF(m_width, y));
+    m_painter.setPen(before);
 }
 
 void PageFlow::want(double height) {
@@ -140,7 +193,8 @@ PageFlow::Drawn PageFlow::draw(const QString& text, const QFont& font, double x,
         line.setPosition({0, drawn.height});
         if (drawn.height + line.height() > height + 0.01)
             break;
-        line.draw(&m_painter, {x, y});
+        if (m_painter.isActive())
+            line.draw(&m_painter, {x, y});
         drawn.height += line.height();
         drawn.end = line.textStart() + line.textLength();
     }

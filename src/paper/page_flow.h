@@ -2,11 +2,13 @@
 #pragma once
 
 #include <QFont>
+#include <QImage>
 #include <QPagedPaintDevice>
 #include <QPainter>
 #include <QString>
 
-#include <optional>
+#include <memory>
+#include <vector>
 
 namespace gravin {
 
@@ -16,19 +18,62 @@ struct PageWords {
     QString left;  // below; the page's number stands at the right
 };
 
-// Fills page after page of a device from above; all measures are in points (1/72 inch), of the
+// Where pages go: a printer, a file, pictures of the first ones to look at.
+class PageTarget {
+public:
+    virtual ~PageTarget() = default;
+    virtual QPageLayout layout() const = 0;
+    // The device for the next page, the first included: the same one again, or another; null: it
+    // takes no more, and nothing else is asked for.
+    virtual QPaintDevice* nextPage() = 0;
+};
+
+// Of a printer or a PDF file, with its own layout. Requires: `device` outlives it.
+class PagedTarget : public PageTarget {
+public:
+    explicit PagedTarget(QPagedPaintDevice& device)
+        : m_device(device) {}
+    QPageLayout layout() const override { return m_device.pageLayout(); }
+    QPaintDevice* nextPage() override;
+
+private:
+    QPagedPaintDevice& m_device;
+    bool m_isFirst = true;
+};
+
+// Pictures of the first pages; those behind them are counted only.
+class PicturedPages : public PageTarget {
+public:
+    // `scale`: dots a point.
+    PicturedPages(const QPageLayout& layout, double scale, int most)
+        : m_layout(layout)
+        , m_scale(scale)
+        , m_most(most) {}
+    QPageLayout layout() const override { return m_layout; }
+    QPaintDevice* nextPage() override;
+    QList<QImage> images() const;
+
+private:
+    QPageLayout m_layout;
+    double m_scale;
+    int m_most;
+    std::vector<std::unique_ptr<QImage>> m_pages;
+};
+
+// Fills page after page of a target from above; all measures are in points (1/72 inch), of the
 // page without its margins. Needs fonts, thus a QGuiApplication; one thread.
 class PageFlow {
 public:
-    // `device` must outlive it, and have its page layout.
-    PageFlow(QPagedPaintDevice& device, PageWords words);
+    // `target` must outlive it.
+    PageFlow(PageTarget& target, PageWords words);
     ~PageFlow();
     PageFlow(const PageFlow&) = delete;
     PageFlow& operator=(const PageFlow&) = delete;
 
-    // False: the device takes nothing, as when its file cannot be written.
-    bool isActive() const { return m_isActive; }
-    QPainter& painter() { return m_painter; }
+    // False: the target takes no more.
+    bool isActive() const { return m_painter.isActive(); }
+    void setInk(const QColor& colour);
+    void drawLine(double y, const QColor& colour); // across the page
     double width() const { return m_width; }
     // How much is left on this page.
     double room() const { return m_bottom - m_y; }
@@ -61,10 +106,10 @@ private:
     void beginPage();
     void endPage();
 
-    QPagedPaintDevice& m_device;
+    PageTarget& m_target;
+    QPaintDevice* m_device = nullptr; // of this page
     PageWords m_words;
     QPainter m_painter;
-    bool m_isActive = false;
     double m_width = 0;
     double m_height = 0;
     double m_top = 0;

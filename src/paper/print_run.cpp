@@ -35,9 +35,13 @@ Result<std::vector<PrintGap>> gapsOf(Session& session, const Catalog& catalog,
         return asked.error();
     std::vector<PrintGap> gaps;
     for (const Problem& problem : problems) {
-        if (!problem.warning)
-            gaps.push_back({record.key, screen.nameOf(record.values), problem.field, problem.label,
-                            problem.message, problem.inRuns});
+        if (problem.warning)
+            continue;
+        const int place = table.indexOf(problem.field);
+        gaps.push_back({record.key, screen.nameOf(record.values), problem.field, problem.label,
+                        problem.message,
+                        place < 0 ? Value() : record.values[static_cast<size_t>(place)],
+                        problem.inRuns});
     }
     return gaps;
 }
@@ -83,15 +87,16 @@ Result<std::vector<PrintGap>> outputGaps(Session& session, const Catalog& catalo
 
 Result<PrintReport> printRecords(Session& session, const Catalog& catalog, const RuleBook& rules,
                                  const BoundScreen& screen, const PrintSetUp& setUp,
-                                 QPagedPaintDevice& device, const PrintProgress& progress) {
+                                 PageTarget& target, const PrintProgress& progress) {
     PrintReport report;
     const auto paper =
         setUp.as == PaperForm::Sheet ? sheetPaper(screen) : listPaper(screen, setUp.columns);
     ShownTexts texts(session, catalog, screen.form);
-    PageFlow flow(device, {screen.screen.label, setUp.said});
+    PageFlow flow(target, {screen.screen.label, setUp.said});
     if (!flow.isActive())
         return Error{ErrorKind::File, coreTr("The printer or the file takes nothing.")};
     const Present present = Present::take();
+    bool isFull = false;
     const Status printed =
         eachOf(session, screen, setUp, [&](std::vector<Record>&& records, qint64 of) -> Status {
             if (Status known = texts.lookUp(paper->fields(), records); !known)
@@ -108,6 +113,9 @@ Result<PrintReport> printRecords(Session& session, const Catalog& catalog, const
                     report.gaps.insert(report.gaps.end(), gaps->begin(), gaps->end());
                     continue;
                 }
+                isFull = !flow.isActive();
+                if (isFull)
+                    return stopped();
                 paper->put(flow, record, texts);
                 ++report.printed;
                 if (progress && !progress(report.printed, of))
@@ -115,7 +123,7 @@ Result<PrintReport> printRecords(Session& session, const Catalog& catalog, const
             }
             return ok();
         });
-    if (!printed)
+    if (!printed && !isFull)
         return printed.error();
     paper->flush(flow);
     report.pages = flow.pages();
@@ -136,7 +144,8 @@ Result<PrintReport> printToPdf(Session& session, const Catalog& catalog, const R
         writer.setPageLayout(page);
         writer.setTitle(screen.screen.label);
         writer.setCreator(QStringLiteral("Gravin"));
-        report = printRecords(session, catalog, rules, screen, setUp, writer, progress);
+        PagedTarget target(writer);
+        report = printRecords(session, catalog, rules, screen, setUp, target, progress);
     }
     if (!report)
         return report.error();

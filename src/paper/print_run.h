@@ -5,9 +5,9 @@
 #include "core/fitting/binding.h"
 #include "core/records/record.h"
 #include "core/records/record_query.h"
+#include "paper/page_flow.h"
 
 #include <QPageLayout>
-#include <QPagedPaintDevice>
 
 #include <functional>
 
@@ -39,6 +39,7 @@ struct PrintGap {
     QString column; // empty: it concerns the whole record
     QString label;
     QString reason;
+    Value now = {}; // of the field
     InRuns inRuns = InRuns::Stop;
 };
 
@@ -58,11 +59,11 @@ Result<std::vector<PrintGap>> outputGaps(Session& session, const Catalog& catalo
                                          const PrintProgress& progress = {});
 
 // Prints the records that are meant, each asked by the stage "output" before. Refused, with the
-// record: one stops the run; nothing of the device counts then. Needs fonts, thus a
-// QGuiApplication.
+// record: one stops the run; nothing of the target counts then. Where the target takes no more, it
+// ends there. Needs fonts, thus a QGuiApplication.
 Result<PrintReport> printRecords(Session& session, const Catalog& catalog, const RuleBook& rules,
                                  const BoundScreen& screen, const PrintSetUp& setUp,
-                                 QPagedPaintDevice& device, const PrintProgress& progress = {});
+                                 PageTarget& target, const PrintProgress& progress = {});
 
 // The same into a PDF file (ISO 32000), which is there in full or not at all.
 Result<PrintReport> printToPdf(Session& session, const Catalog& catalog, const RuleBook& rules,

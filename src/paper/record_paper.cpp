@@ -69,7 +69,7 @@ private:
             const QFont font = PageFlow::font(SectionSize, true);
             const double height = flow.heightOf(section.title, font, flow.width());
             flow.want(height * 4); // not alone at the foot of a page
-            flow.painter().setPen(PaperInk);
+            flow.setInk(PaperInk);
             flow.draw(section.title, font, 0, flow.y(), flow.width(), height + 1);
             flow.advance(height + RowGap / 2);
         }
@@ -109,11 +109,11 @@ private:
         const double line = flow.heightOf(QStringLiteral("X"), values, flow.width());
         const double whole = labelHeight + valueHeight;
         flow.want(whole < 12 * line ? whole : labelHeight + 3 * line);
-        flow.painter().setPen(PaperFaint);
+        flow.setInk(PaperFaint);
         for (const Cell& cell : row)
             flow.draw(cell.label, labels, cell.x, flow.y(), cell.width, labelHeight + 1);
         flow.advance(labelHeight + 1);
-        flow.painter().setPen(PaperInk);
+        flow.setInk(PaperInk);
         for (bool isLeft = true; isLeft;) {
             isLeft = false;
             double highest = 0;
@@ -288,11 +288,7 @@ private:
             if (isLeft)
                 flow.nextPage();
         }
-        QPainter& painter = flow.painter();
-        const QPen before = painter.pen();
-        painter.setPen(QPen(below, 0.5));
-        painter.drawLine(QPointF(0, flow.y()), QPointF(flow.width(), flow.y()));
-        painter.setPen(before);
+        flow.drawLine(flow.y(), below);
     }
 
     const BoundScreen& m_screen;

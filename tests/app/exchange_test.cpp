@@ -2,6 +2,7 @@
 // Lists go out into files and files come in, on real windows.
 #include "app/commands/command_list.h"
 #include "app/exchange/import_dialog.h"
+#include "app/exchange/print_dialog.h"
 #include "support/text.h"
 #include "whole_example.h"
 
@@ -10,6 +11,7 @@
 #include <QFile>
 #include <QLabel>
 #include <QLineEdit>
+#include <QPlainTextEdit>
 #include <QPushButton>
 #include <QTableWidget>
 
@@ -121,6 +123,86 @@ TEST_F(FilesWindow, WhatIsNoFileOfRowsIsSaid) {
     dialog->take(path("missing.csv"));
     EXPECT_TRUE(countsSay("There is no file"));
     Driver::click(name("import-close"));
+}
+
+} // namespace
+
+namespace {
+
+class PrintWindow : public FilesWindow {
+protected:
+    // A rule of the stage "output" on the aids: they have notes, but for some.
+    void demandNotes(InRuns inRuns) {
+        Check check;
+        check.column = name("notes");
+        check.condition = name("notes IS NOT NULL OR id > 5");
+        check.message = name("Say something of it.");
+        check.stages = {name("output")};
+        check.inRuns = inRuns;
+        workspace().document()->change(name("a check"), [&](Project& project) {
+            project.checks[name("aid")].checks += check;
+        });
+    }
+    PrintDialog* openPrintOfAll() {
+        PrintDialog* dialog = openPrint();
+        auto* which = qobject_cast<QComboBox*>(Driver::find(name("print-which")));
+        which->setCurrentIndex(which->count() - 1);
+        return dialog;
+    }
+    PrintDialog* openPrint() {
+        window().commands()->run(name("print"));
+        return qobject_cast<PrintDialog*>(Driver::find(name("print-dialog")));
+    }
+    static bool says(const char* part) {
+        return Driver::until([&] {
+            auto* said = qobject_cast<QLabel*>(Driver::find(name("print-said")));
+            return said && said->text().contains(name(part));
+        });
+    }
+};
+
+TEST_F(PrintWindow, TheFirstPagesAreSeenAndAllIsPrinted) {
+    PrintDialog* dialog = openPrintOfAll();
+    ASSERT_NE(dialog, nullptr);
+    EXPECT_TRUE(Driver::until(
+        [] { return Driver::find(name("print-pages"))->findChildren<QLabel*>().size() == 7; }));
+    dialog->printTo(path("sheets.pdf"));
+    ASSERT_TRUE(noticed("Printed 82 records to"));
+    QFile file(path("sheets.pdf"));
+    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+    EXPECT_TRUE(file.read(5) == "%PDF-");
+}
+
+TEST_F(PrintWindow, ARecordThatLacksSomethingIsLeftOutAndNamed) {
+    demandNotes(InRuns::LeaveOut);
+    openPrintOfAll()->printTo(path("some.pdf"));
+    ASSERT_TRUE(noticed("Left out: Old Maid: Say something of it."));
+    EXPECT_TRUE(QFile::exists(path("some.pdf")));
+}
+
+TEST_F(PrintWindow, OrStopsTheRun) {
+    demandNotes(InRuns::Stop);
+    openPrintOfAll()->printTo(path("none.pdf"));
+    EXPECT_TRUE(says("Nothing was printed. Old Maid: Say something of it."));
+    EXPECT_FALSE(QFile::exists(path("none.pdf")));
+    Driver::key(Qt::Key_Escape);
+}
+
+TEST_F(PrintWindow, OrIsAskedForSavedAndPrintedThen) {
+    demandNotes(InRuns::Ask);
+    openPrintOfAll()->printTo(path("all.pdf"));
+    ASSERT_TRUE(Driver::until([] { return Driver::find(name("gaps-dialog")); }));
+    const auto editors =
+        Driver::find(name("gaps-dialog"))->findChildren<QPlainTextEdit*>(name("field:notes"));
+    ASSERT_GT(editors.size(), 0);
+    for (QPlainTextEdit* editor : editors) {
+        editor->setFocus();
+        Driver::type(name("Seen."));
+    }
+    Driver::click(name("gaps-go-on"));
+    ASSERT_TRUE(noticed("Printed 82 records to"));
+    EXPECT_EQ(storedText(1, "notes"), "Seen.");
+    EXPECT_TRUE(QFile::exists(path("all.pdf")));
 }
 
 } // namespace

@@ -6,6 +6,7 @@
 #include "app/commands/keys_dialog.h"
 #include "app/exchange/export_dialog.h"
 #include "app/exchange/import_dialog.h"
+#include "app/exchange/print_dialog.h"
 #include "app/grid/grid_view.h"
 #include "app/help/guide_window.h"
 #include "app/look/language_dialog.h"
@@ -180,6 +181,26 @@ void WindowCommands::addFileCommands() {
             for (const int column : grid->shownColumns())
                 what.shown += what.screen.fields[column].name();
             (new ExportDialog(m_project->workspace(), std::move(what), page()))->open();
+        },
+        [this] { return reasonOutsideUse(); });
+    add(
+        CommandGroup::List, {"print", tr("Print…"), QKeySequence::Print},
+        [this] {
+            const GridView* grid = page()->activeList()->grid();
+            const GridModel* model = grid->gridModel();
+            PrintDialog::What what{
+                model->binding()->screen(), model->view()->query(), {}, model->view()->count(), {},
+                page()->showsForm()};
+            for (const int column : grid->shownColumns())
+                what.shown += what.screen.fields[column].name();
+            // More than these are printed as listed.
+            constexpr qint64 MostChosen = 5000;
+            const bool isFew = grid->chosenCount() <= MostChosen;
+            for (const RecordId& id : isFew ? grid->chosenRecords() : QList<RecordId>()) {
+                if (!id.isNew() && !id.isNone())
+                    what.selected.push_back(id.key);
+            }
+            (new PrintDialog(m_project->workspace(), std::move(what), page()))->open();
         },
         [this] { return reasonOutsideUse(); });
     add(
