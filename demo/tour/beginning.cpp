@@ -38,7 +38,6 @@ void typeATable(TourWindow& tour) {
             qobject_cast<QPlainTextEdit*>(Driver::find(QStringLiteral("table-statements")));
         return text && text->toPlainText().contains(QStringLiteral("REFERENCES"));
     });
-    tour.picture(QStringLiteral("new-table"));
 }
 
 } // namespace
@@ -68,7 +67,6 @@ void connectAndMakeScreens(TourWindow& tour, const QString& database) {
 // What a run that was cut off has left, offered on the next start.
 void offerWhatWasLeft(TourWindow& tour) {
     tour.expect("the panel is open", [&tour] { return tour.dialog("left-over-panel"); });
-    tour.picture(QStringLiteral("left-over"));
 }
 
 } // namespace gravin

@@ -54,6 +54,8 @@ void workThrough(TourWindow& tour) {
     editInThreeWindows(tour);
     changeMany(tour);
     rollBack(tour);
+    bringInAFile(tour);
+    putOnPaper(tour);
     lookAtLines(tour);
     meetAConflict(tour);
 }

@@ -23,6 +23,8 @@ void editInThreeWindows(TourWindow& tour);
 void changeMany(TourWindow& tour);
 // Expects the three changes of the stations before.
 void rollBack(TourWindow& tour);
+void bringInAFile(TourWindow& tour);
+void putOnPaper(TourWindow& tour);
 void lookAtLines(TourWindow& tour);
 void meetAConflict(TourWindow& tour);
 
