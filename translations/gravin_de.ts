@@ -216,6 +216,10 @@ Abhilfe: %3</translation>
       <translation>%1 Änderungen</translation>
     </message>
     <message>
+      <source>%1 comes to more than can be read. Save its sheet as CSV.</source>
+      <translation>%1 ist ausgepackt größer, als gelesen werden kann. Das Blatt als CSV speichern.</translation>
+    </message>
+    <message>
       <source>%1 could not be read or written.</source>
       <translation>%1 ließ sich nicht lesen oder schreiben.</translation>
     </message>
@@ -340,6 +344,10 @@ Abhilfe: %3</translation>
       <translation>%1 hat keinen Schlüssel: Seine Datensätze ließen sich nicht unterscheiden.</translation>
     </message>
     <message>
+      <source>%1 has no sheet “%2”.</source>
+      <translation>%1 hat kein Blatt „%2“.</translation>
+    </message>
+    <message>
       <source>%1 has no space left. Nothing was written.</source>
       <translation>%1 hat keinen Platz mehr. Nichts wurde geschrieben.</translation>
     </message>
@@ -458,6 +466,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 is computed: state a condition on what it is computed from.</source>
       <translation>%1 wird berechnet: Stellen Sie eine Bedingung an das, woraus es berechnet wird.</translation>
+    </message>
+    <message>
+      <source>%1 is damaged, or encrypted, or no workbook.</source>
+      <translation>%1 ist beschädigt, verschlüsselt oder keine Arbeitsmappe.</translation>
     </message>
     <message>
       <source>%1 is damaged.</source>
@@ -1978,6 +1990,10 @@ Abhilfe: %3</translation>
       <translation>Hinter %1</translation>
     </message>
     <message>
+      <source>Behind row %1 the sheet cannot be read: %2</source>
+      <translation>Hinter Zeile %1 ist das Blatt nicht lesbar: %2</translation>
+    </message>
+    <message>
       <source>Behind row %1 there are bytes that are no text in this encoding.</source>
       <translation>Hinter Zeile %1 stehen Bytes, die in dieser Kodierung kein Text sind.</translation>
     </message>
@@ -2190,8 +2206,8 @@ Abhilfe: %3</translation>
       <translation>Wählen Sie eine Datei oder legen Sie eine neue an.</translation>
     </message>
     <message>
-      <source>Choose a file: CSV (.csv, .tsv, .txt) or JSON.</source>
-      <translation>Eine Datei wählen: CSV (.csv, .tsv, .txt) oder JSON.</translation>
+      <source>Choose a file: CSV, a spreadsheet (XLSX, ODS) or JSON.</source>
+      <translation>Eine Datei wählen: CSV, eine Tabelle (XLSX, ODS) oder JSON.</translation>
     </message>
     <message>
       <source>Choose a table on the left.</source>
@@ -2722,8 +2738,8 @@ Abhilfe: %3</translation>
       <translation>Datei</translation>
     </message>
     <message>
-      <source>Files of rows (*.csv *.tsv *.txt *.json)</source>
-      <translation>Dateien mit Zeilen (*.csv *.tsv *.txt *.json)</translation>
+      <source>Files of rows (*.csv *.tsv *.txt *.xlsx *.ods *.json)</source>
+      <translation>Dateien mit Zeilen (*.csv *.tsv *.txt *.xlsx *.ods *.json)</translation>
     </message>
     <message>
       <source>Fill %1 with %2</source>
@@ -4022,6 +4038,10 @@ Abhilfe: %3</translation>
       <translation>Nummer, von der Datenbank vergeben</translation>
     </message>
     <message>
+      <source>ODS is read only. Write XLSX.</source>
+      <translation>ODS wird nur gelesen. XLSX schreiben.</translation>
+    </message>
+    <message>
       <source>Of %1</source>
       <translation>Von %1</translation>
     </message>
@@ -4706,6 +4726,10 @@ Abhilfe: %3</translation>
       <translation>Zeile %1 lässt sich nicht lesen: %2.</translation>
     </message>
     <message>
+      <source>Row %1 has %2 cells, the first one %3.</source>
+      <translation>Zeile %1 hat %2 Zellen, die erste %3.</translation>
+    </message>
+    <message>
       <source>Row %1 has %2 cells, the first one %3. Is the separator right?</source>
       <translation>Zeile %1 hat %2 Zellen, die erste %3. Stimmt das Trennzeichen?</translation>
     </message>
@@ -4734,8 +4758,8 @@ Abhilfe: %3</translation>
       <translation>Zeilen</translation>
     </message>
     <message>
-      <source>Rows are read from files that end with .csv, .tsv, .txt or .json. A spreadsheet saves its sheet as CSV.</source>
-      <translation>Zeilen werden aus Dateien gelesen, die auf .csv, .tsv, .txt oder .json enden. Eine Tabellenkalkulation speichert ihr Blatt als CSV.</translation>
+      <source>Rows are read from files that end with .csv, .tsv, .txt, .xlsx, .ods or .json.</source>
+      <translation>Zeilen werden aus Dateien gelesen, die auf .csv, .tsv, .txt, .xlsx, .ods oder .json enden.</translation>
     </message>
     <message>
       <source>Rows within rows</source>
@@ -5016,6 +5040,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Shape what their rows show</source>
       <translation>Gestalten, was ihre Zeilen zeigen</translation>
+    </message>
+    <message>
+      <source>Sheet</source>
+      <translation>Blatt</translation>
     </message>
     <message>
       <source>Show %1 as long text</source>

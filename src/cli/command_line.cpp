@@ -285,7 +285,8 @@ private:
         auto from = std::make_shared<ImportFileOptions>();
         CLI::App& command =
             defineOnScreen("import", "a file's rows as one change", from, runImport);
-        addText(command, "from", from->from, "the file: .csv or .json")->required();
+        addText(command, "from", from->from, "the file: .csv, .xlsx, .ods or .json")->required();
+        addText(command, "--sheet", from->sheet, "of a workbook (default: its first)");
         addRepeated(command, "--map", from->mapped,
                     "head=field, where a head of the file is not called like a field; head=: not");
         CLI::Option* match = addRepeated(command, "--match", from->match,

@@ -97,6 +97,7 @@ int runPrint(const PrintOptions& options);
 
 struct ImportFileOptions : ScreenOptions {
     QString from;
+    QString sheet;      // of a workbook; empty: its first one
     QStringList mapped; // "head=field"; "head=" leaves the column out
     QStringList match;  // fields; empty: the key, where the file has it
     bool noMatch = false;

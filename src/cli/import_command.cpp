@@ -18,9 +18,10 @@ constexpr size_t MostSaid = 20; // refused rows, where no file takes them
 
 // What was guessed, with what the options say instead.
 Result<ImportSetUp> setUpFor(const ImportFileOptions& options, const BoundScreen& screen) {
-    const auto form = guessedForm(options.from);
+    auto form = guessedForm(options.from);
     if (!form)
         return form.error();
+    form->sheet = options.sheet;
     const auto rows = openRows(options.from, *form);
     if (!rows)
         return rows.error();

@@ -167,6 +167,8 @@ TEST_P(Exchange, CsvComesBackExactly) { comesBack(".csv"); }
 
 TEST_P(Exchange, JsonComesBackExactly) { comesBack(".json"); }
 
+TEST_P(Exchange, XlsxComesBackExactly) { comesBack(".xlsx"); }
+
 TEST_P(Exchange, CsvOfALocaleComesBackExactly) {
     ExportOptions options;
     options.form = LocaleForm(*localeNamed(name("de")));

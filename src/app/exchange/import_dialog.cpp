@@ -65,6 +65,7 @@ ImportDialog::ImportDialog(Workspace* workspace, BoundScreen screen, QWidget* pa
     , m_screen(std::move(screen))
     , m_reader(workspace->database()->startReader())
     , m_path(new QLineEdit)
+    , m_sheet(new QComboBox)
     , m_separator(new QComboBox)
     , m_encoding(new QComboBox)
     , m_form(new QComboBox)
@@ -97,7 +98,7 @@ ImportDialog::ImportDialog(Workspace* workspace, BoundScreen screen, QWidget* pa
     layout->addWidget(makeOutcome(), 2);
     layout->addWidget(makeButtons());
     makeDeliberate(this, m_run);
-    say(tr("Choose a file: CSV (.csv, .tsv, .txt) or JSON."), false);
+    say(tr("Choose a file: CSV, a spreadsheet (XLSX, ODS) or JSON."), false);
     refresh();
 }
 
@@ -106,6 +107,9 @@ QWidget* ImportDialog::makeFileLine() {
     m_path->setPlaceholderText(tr("the file that the rows are in"));
     m_path->setAccessibleName(tr("File"));
     auto* choose = new QPushButton(tr("Choose…"));
+    m_sheet->setObjectName(QStringLiteral("import-sheet"));
+    m_sheet->setAccessibleName(tr("Sheet"));
+    m_sheet->setVisible(false);
     m_separator->addItem(tr("comma"), QChar(u','));
     m_separator->addItem(tr("semicolon"), QChar(u';'));
     m_separator->addItem(tr("tab"), QChar(u'\t'));
@@ -131,6 +135,7 @@ QWidget* ImportDialog::makeFileLine() {
     row->setContentsMargins(0, 0, 0, 0);
     row->addWidget(m_path, 1);
     row->addWidget(choose);
+    row->addWidget(m_sheet);
     row->addWidget(m_separator);
     row->addWidget(m_encoding);
     row->addWidget(m_form);
@@ -145,11 +150,13 @@ QWidget* ImportDialog::makeFileLine() {
         if (m_isShowing || m_file.isEmpty())
             return;
         FileForm form = m_setUp.file;
+        form.sheet = m_sheet->currentText();
         form.separator = m_separator->currentData().toChar();
         form.encoding = static_cast<CsvForm::Encoding>(m_encoding->currentData().toInt());
         form.hasHeads = m_hasHeads->isChecked();
         lookAt(form);
     };
+    connect(m_sheet, &QComboBox::currentIndexChanged, this, formChosen);
     connect(m_separator, &QComboBox::currentIndexChanged, this, formChosen);
     connect(m_encoding, &QComboBox::currentIndexChanged, this, formChosen);
     connect(m_hasHeads, &QCheckBox::toggled, this, formChosen);
@@ -223,7 +230,7 @@ void ImportDialog::say(const QString& text, bool isProblem) {
 void ImportDialog::askForFile() {
     const QString path =
         QFileDialog::getOpenFileName(this, tr("Import from"), QFileInfo(m_file).path(),
-                                     tr("Files of rows (*.csv *.tsv *.txt *.json)"));
+                                     tr("Files of rows (*.csv *.tsv *.txt *.xlsx *.ods *.json)"));
     if (!path.isEmpty())
         take(path);
 }
@@ -241,7 +248,16 @@ void ImportDialog::take(const QString& path) {
         return;
     }
     m_note->setText(QFileInfo(path).fileName());
+    showSheets(form->kind);
     lookAt(*form);
+}
+
+void ImportDialog::showSheets(FileKind kind) {
+    const auto names = sheetNames(m_file, kind);
+    const QSignalBlocker blocker(m_sheet);
+    m_sheet->clear();
+    m_sheet->addItems(names ? *names : QStringList());
+    m_sheet->setVisible(m_sheet->count() > 1);
 }
 
 // The first rows only; files of any size are looked at here.
@@ -286,9 +302,9 @@ void ImportDialog::showFile(const Looked& looked) {
     m_encoding->setCurrentIndex(m_encoding->findData(static_cast<int>(m_setUp.file.encoding)));
     m_hasHeads->setChecked(m_setUp.file.hasHeads);
     const bool isCsv = m_setUp.file.kind == FileKind::Csv;
-    for (QWidget* ofCsv : {static_cast<QWidget*>(m_separator), static_cast<QWidget*>(m_encoding),
-                           static_cast<QWidget*>(m_hasHeads)})
-        ofCsv->setEnabled(isCsv);
+    m_separator->setVisible(isCsv);
+    m_encoding->setVisible(isCsv);
+    m_hasHeads->setEnabled(m_setUp.file.kind != FileKind::Json);
     m_rows->clear();
     m_rows->setRowCount(0);
     m_rows->setColumnCount(static_cast<int>(looked.heads.size()));

@@ -44,6 +44,7 @@ private:
     void askForFile();
     void lookAt(const FileForm& form);
     void showFile(const Looked& looked);
+    void showSheets(FileKind kind);
     void showMapping();
     void setField(int column, const QString& field);
     void setMatch(const QString& field, bool matches);
@@ -67,6 +68,7 @@ private:
     std::shared_ptr<const ImportPreview> m_preview; // null: of what is set now there is none
     std::function<qint64(const WriteFailure&)> m_line;
     QLineEdit* m_path;
+    QComboBox* m_sheet; // of a workbook with several
     QComboBox* m_separator;
     QComboBox* m_encoding;
     QComboBox* m_form; // how dates and figures are written

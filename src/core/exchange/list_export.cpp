@@ -123,6 +123,7 @@ std::unique_ptr<RowWriter> writerFor(const ExportOptions& options, const QString
     case FileKind::Json:
         return jsonRowWriter(path);
     case FileKind::Xlsx:
+    case FileKind::Ods:
         break;
     }
     return xlsxRowWriter(path, title, options.form);
@@ -138,6 +139,8 @@ std::optional<FileKind> fileKindOf(const QString& fileName) {
         return FileKind::Xlsx;
     if (suffix == u"json")
         return FileKind::Json;
+    if (suffix == u"ods")
+        return FileKind::Ods;
     return std::nullopt;
 }
 
@@ -149,6 +152,8 @@ QString fileKindName(FileKind kind) {
         return QStringLiteral("XLSX");
     case FileKind::Json:
         return QStringLiteral("JSON");
+    case FileKind::Ods:
+        return QStringLiteral("ODS");
     }
     return {};
 }
@@ -157,6 +162,8 @@ Result<qint64> exportList(Session& session, const Catalog& catalog, const BoundS
                           const RecordQuery& query, const QStringList& columns,
                           const ExportOptions& options, const QString& path,
                           const ExportProgress& progress) {
+    if (options.kind == FileKind::Ods)
+        return Error{ErrorKind::Usage, coreTr("ODS is read only. Write XLSX.")};
     ListExport list(session, catalog, screen, options);
     if (Status chosen = list.choose(columns); !chosen)
         return chosen.error();

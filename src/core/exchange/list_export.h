@@ -9,7 +9,7 @@
 
 namespace gravin {
 
-enum class FileKind { Csv, Xlsx, Json };
+enum class FileKind { Csv, Xlsx, Json, Ods }; // ODS is read only
 // By the end of a file's name; nothing: it is none of them.
 std::optional<FileKind> fileKindOf(const QString& fileName);
 // "CSV", for people.

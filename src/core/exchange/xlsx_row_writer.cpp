@@ -20,7 +20,8 @@ namespace {
 
 constexpr lxw_row_t MostRows = 1'048'576; // of a sheet, its head among them
 constexpr qsizetype LongestText = 32'767; // of a cell, in UTF-16
-constexpr int KeptDigits = 15;            // of a figure, whatever it is
+constexpr int WrittenDigits = 16;
+constexpr int KeptDigits = 15; // of a figure, whatever it is
 constexpr qint64 LargestWhole = 999'999'999'999'999;
 constexpr int WidestColumn = 60; // in characters
 const QDate FirstDay(1899, 12, 30);
@@ -180,11 +181,11 @@ private:
                                                               : std::nullopt;
         }
         case Value::Kind::Double: {
-            // Sheets keep seventeen digits of what programs write, but no −0.
+            // The library writes sixteen digits, which are one too few for some, and no −0.
             const double figure = value.asDouble();
-            return std::isfinite(figure) && !(figure == 0 && std::signbit(figure))
-                       ? std::optional(figure)
-                       : std::nullopt;
+            const bool isKept = std::isfinite(figure) && !(figure == 0 && std::signbit(figure)) &&
+                                QByteArray::number(figure, 'g', WrittenDigits).toDouble() == figure;
+            return isKept ? std::optional(figure) : std::nullopt;
         }
         case Value::Kind::Date:
             return dayOf(value.asDate());

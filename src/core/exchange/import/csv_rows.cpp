@@ -88,7 +88,7 @@ public:
                                                            : QString::number(i + 1);
         if (!m_form.hasHeads)
             m_kept = std::move(first);
-        else if (Status named = verifyHeads(); !named)
+        else if (Status named = verifyHeads(m_heads); !named)
             return named;
         return ok();
     }
@@ -115,17 +115,6 @@ public:
     }
 
 private:
-    Status verifyHeads() const {
-        QSet<QString> seen;
-        for (const QString& head : m_heads) {
-            if (seen.contains(head.toCaseFolded()))
-                return Error{ErrorKind::Damaged,
-                             coreTr("Two columns of the file are called “%1”.").arg(head)};
-            seen.insert(head.toCaseFolded());
-        }
-        return ok();
-    }
-
     static void takeCell(void* bytes, size_t length, void* self) {
         auto& row = static_cast<CsvRows*>(self)->m_row;
         if (static_cast<qsizetype>(row.size()) > MostCells)

@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 
 #include <QFileInfo>
+#include <QSet>
 
 namespace gravin {
 
@@ -21,14 +22,30 @@ Status verifyIsFile(const QString& path) {
 
 } // namespace
 
+Status verifyHeads(const QStringList& heads) {
+    QSet<QString> seen;
+    for (const QString& head : heads) {
+        if (seen.contains(head.toCaseFolded()))
+            return Error{ErrorKind::Damaged,
+                         coreTr("Two columns of the file are called “%1”.").arg(head)};
+        seen.insert(head.toCaseFolded());
+    }
+    return ok();
+}
+
+Result<QStringList> sheetNames(const QString& path, FileKind kind) {
+    if (kind == FileKind::Xlsx)
+        return xlsxSheetNames(path);
+    return kind == FileKind::Ods ? odsSheetNames(path) : Result<QStringList>(QStringList());
+}
+
 Result<FileForm> guessedForm(const QString& path) {
     if (Status file = verifyIsFile(path); !file)
         return file.error();
     const auto kind = fileKindOf(path);
-    if (!kind || *kind == FileKind::Xlsx)
-        return Error{ErrorKind::Refused,
-                     coreTr("Rows are read from files that end with .csv, .tsv, .txt or .json. A "
-                            "spreadsheet saves its sheet as CSV.")};
+    if (!kind)
+        return Error{ErrorKind::Refused, coreTr("Rows are read from files that end with .csv, "
+                                                ".tsv, .txt, .xlsx, .ods or .json.")};
     if (*kind == FileKind::Csv)
         return guessedCsvForm(path);
     FileForm form;
@@ -39,7 +56,17 @@ Result<FileForm> guessedForm(const QString& path) {
 Result<std::unique_ptr<FileRows>> openRows(const QString& path, const FileForm& form) {
     if (Status file = verifyIsFile(path); !file)
         return file.error();
-    return form.kind == FileKind::Json ? openJsonRows(path) : openCsvRows(path, form);
+    switch (form.kind) {
+    case FileKind::Json:
+        return openJsonRows(path);
+    case FileKind::Xlsx:
+        return openXlsxRows(path, form);
+    case FileKind::Ods:
+        return openOdsRows(path, form);
+    case FileKind::Csv:
+        break;
+    }
+    return openCsvRows(path, form);
 }
 
 } // namespace gravin

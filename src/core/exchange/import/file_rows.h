@@ -28,6 +28,8 @@ struct FileInput {
     bool isNull = true; // nothing stands there
     // Where the kind of file says more than a text: a number, a truth value, a date.
     std::optional<Value> value = {};
+    // Of a sheet's moment: in days since 1899-12-30.
+    std::optional<double> days = {};
 };
 
 // Reads a file row by row. Rows without any cell are left out. Belongs to the thread that uses it.
@@ -46,10 +48,20 @@ public:
 // Refused: no kind of file that is read. Damaged: it is none of its kind.
 Result<FileForm> guessedForm(const QString& path);
 Result<std::unique_ptr<FileRows>> openRows(const QString& path, const FileForm& form);
+// Of a workbook, in their order; none of any other kind.
+Result<QStringList> sheetNames(const QString& path, FileKind kind);
 
 // The same for each kind.
 Result<FileForm> guessedCsvForm(const QString& path);
 Result<std::unique_ptr<FileRows>> openCsvRows(const QString& path, const FileForm& form);
 Result<std::unique_ptr<FileRows>> openJsonRows(const QString& path);
+// Workbooks, of which formulas count as what they last came to. Damaged: one cannot be read, is
+// encrypted, or comes to more than memory should hold.
+Result<std::unique_ptr<FileRows>> openXlsxRows(const QString& path, const FileForm& form);
+Result<std::unique_ptr<FileRows>> openOdsRows(const QString& path, const FileForm& form);
+Result<QStringList> xlsxSheetNames(const QString& path);
+Result<QStringList> odsSheetNames(const QString& path);
+// Damaged: two are called alike.
+Status verifyHeads(const QStringList& heads);
 
 } // namespace gravin

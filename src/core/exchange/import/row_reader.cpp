@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/exchange/cell_text.h"
+#include "core/exchange/import/sheet_moments.h"
 #include "core/fitting/field_input.h"
 #include "core/records/database_rules.h"
 #include "core/records/table_reader.h"
@@ -147,9 +148,15 @@ Result<Value> RowReader::valueOf(const Target& target, const FileInput& input) {
     // Files of others cannot say NULL; a text that has to be there is the empty one.
     if (input.isNull)
         return isText && !column.nullable ? Value::text(QStringLiteral("")) : Value::null();
+    if (input.days) {
+        if (auto value = momentOfSheetDays(*input.days, column.type))
+            return std::move(*value);
+    }
     if (input.value) {
         if (auto value = fitted(*input.value, column.type))
             return std::move(*value);
+        // A figure is no text in anybody's way of writing.
+        return storedInputValue(target.field, input.text);
     }
     if (auto marked = markedValue(input.text))
         return std::move(*marked);
