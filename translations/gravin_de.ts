@@ -2738,6 +2738,10 @@ Abhilfe: %3</translation>
       <translation>Datei</translation>
     </message>
     <message>
+      <source>Files and paper</source>
+      <translation>Dateien und Papier</translation>
+    </message>
+    <message>
       <source>Files of rows (*.csv *.tsv *.txt *.xlsx *.ods *.json)</source>
       <translation>Dateien mit Zeilen (*.csv *.tsv *.txt *.xlsx *.ods *.json)</translation>
     </message>

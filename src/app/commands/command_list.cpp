@@ -40,6 +40,8 @@ QString commandGroupLabel(CommandGroup group) {
         return CommandList::tr("Edit");
     case CommandGroup::List:
         return CommandList::tr("List");
+    case CommandGroup::Files:
+        return CommandList::tr("Files and paper");
     case CommandGroup::Go:
         return CommandList::tr("Go");
     case CommandGroup::LookBack:
@@ -57,9 +59,10 @@ QString commandGroupLabel(CommandGroup group) {
 }
 
 std::vector<CommandGroup> allCommandGroups() {
-    return {CommandGroup::Record,  CommandGroup::Edit,     CommandGroup::List,
-            CommandGroup::Go,      CommandGroup::LookBack, CommandGroup::Build,
-            CommandGroup::Project, CommandGroup::Window,   CommandGroup::Help};
+    return {CommandGroup::Record, CommandGroup::Edit,    CommandGroup::List,
+            CommandGroup::Files,  CommandGroup::Go,      CommandGroup::LookBack,
+            CommandGroup::Build,  CommandGroup::Project, CommandGroup::Window,
+            CommandGroup::Help};
 }
 
 QString shownKeys(const QString& id, const QKeySequence& usual) {

@@ -12,7 +12,7 @@
 namespace gravin {
 
 // By what one does; the menu has an entry for each, in this order.
-enum class CommandGroup { Record, Edit, List, Go, LookBack, Build, Project, Window, Help };
+enum class CommandGroup { Record, Edit, List, Files, Go, LookBack, Build, Project, Window, Help };
 QString commandGroupLabel(CommandGroup group);
 std::vector<CommandGroup> allCommandGroups();
 

@@ -172,7 +172,7 @@ void WindowCommands::addListCommands() {
 
 void WindowCommands::addFileCommands() {
     add(
-        CommandGroup::List, {"export", tr("Export…"), Qt::CTRL | Qt::Key_E},
+        CommandGroup::Files, {"export", tr("Export…"), Qt::CTRL | Qt::Key_E},
         [this] {
             const GridView* grid = page()->activeList()->grid();
             const GridModel* model = grid->gridModel();
@@ -184,7 +184,7 @@ void WindowCommands::addFileCommands() {
         },
         [this] { return reasonOutsideUse(); });
     add(
-        CommandGroup::List, {"print", tr("Print…"), QKeySequence::Print},
+        CommandGroup::Files, {"print", tr("Print…"), QKeySequence::Print},
         [this] {
             const GridView* grid = page()->activeList()->grid();
             const GridModel* model = grid->gridModel();
@@ -204,7 +204,7 @@ void WindowCommands::addFileCommands() {
         },
         [this] { return reasonOutsideUse(); });
     add(
-        CommandGroup::List, {"import", tr("Import…"), Qt::CTRL | Qt::SHIFT | Qt::Key_I},
+        CommandGroup::Files, {"import", tr("Import…"), Qt::CTRL | Qt::SHIFT | Qt::Key_I},
         [this] {
             (new ImportDialog(m_project->workspace(),
                               page()->activeList()->model()->binding()->screen(), page()))
