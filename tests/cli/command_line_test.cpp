@@ -8,6 +8,8 @@
 #include <QFile>
 #include <QProcess>
 
+#include <functional>
+
 using namespace gravin::test;
 using Json = nlohmann::ordered_json;
 
@@ -55,14 +57,17 @@ protected:
         return {process.exitCode(), process.readAllStandardOutput().toStdString(),
                 process.readAllStandardError().toStdString()};
     }
-    void setInConnection(const char* member, const Json& value) const {
+    void editProject(const std::function<void(Json&)>& edit) const {
         QFile file(project());
         ASSERT_TRUE(file.open(QIODevice::ReadOnly));
         Json json = Json::parse(file.readAll().toStdString());
         file.close();
-        json["connection"][member] = value;
+        edit(json);
         ASSERT_TRUE(file.open(QIODevice::WriteOnly));
         file.write(QByteArray::fromStdString(json.dump()));
+    }
+    void setInConnection(const char* member, const Json& value) const {
+        editProject([&](Json& json) { json["connection"][member] = value; });
     }
     void allowTrimming() const { setInConnection("may_trim", true); }
 
@@ -920,6 +925,74 @@ TEST_F(CommandLine, WatchesTablesAndLogsWhatOtherProgramsDo) {
     EXPECT_EQ(database.dump(), then);
     ASSERT_EQ(run({"watch", project(), "--all", "--off"}).code, 0);
     EXPECT_EQ(database.dump(), before);
+}
+
+TEST_F(CommandLine, ExportsAndImportsWhatComesBackTheSame) {
+    for (const QString& file :
+         {QStringLiteral("/out.csv"), QStringLiteral("/out.xlsx"), QStringLiteral("/out.json")}) {
+        const QString out = database.folder() + file;
+        const Answer exported = run({"export", project(), "book", "--out", out, "--json"});
+        EXPECT_EQ(exported.json()["records"], 3) << exported.err;
+        const Json again = run({"import", project(), "book", out, "--dry-run", "--json"}).json();
+        EXPECT_EQ(again["same"], 3) << qPrintable(file);
+    }
+    EXPECT_EQ(run({"export", project(), "book", "--out", database.folder() + "/a.ods"}).code, 2);
+    EXPECT_EQ(run({"export", project(), "book", "--out", "/nowhere/a.csv"}).code, 3);
+    EXPECT_EQ(run({"export", project(), "book", "--out", database.folder() + "/a.csv", "--where",
+                   "price >"})
+                  .code,
+              2);
+}
+
+TEST_F(CommandLine, ImportSaysWhatItRefusesAndLeavesItOut) {
+    const QString in = database.folder() + QStringLiteral("/in.csv");
+    QFile file(in);
+    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+    file.write("Id,Title,Author,Price\n1,Tides and Times,Ewa Calder,13.00\n2,Knots,Nobody,8\n"
+               "3,Fog,,x\n");
+    file.close();
+    const Answer stopped = run({"import", project(), "book", in});
+    EXPECT_EQ(stopped.code, 1);
+    EXPECT_NE(stopped.err.find("Row 3: "), std::string::npos) << stopped.err;
+    EXPECT_NE(stopped.err.find("Row 4: "), std::string::npos) << stopped.err;
+    EXPECT_EQ(database.dump(), before);
+    const QString refused = database.folder() + QStringLiteral("/refused.csv");
+    const Json done =
+        run({"import", project(), "book", in, "--leave-out", "--refused", refused, "--json"})
+            .json();
+    EXPECT_EQ(done["change"], 1);
+    EXPECT_EQ(done["records"], 1);
+    EXPECT_EQ(done["refused"], 2);
+    QFile mended(refused);
+    ASSERT_TRUE(mended.open(QIODevice::ReadOnly));
+    EXPECT_EQ(mended.readAll().count("\r\n"), 3);
+    EXPECT_EQ(run({"rollback", project(), "1"}).code, 0);
+    EXPECT_EQ(database.dump(), before);
+}
+
+TEST_F(CommandLine, PrintsWithoutADisplayAndNamesWhatIsLeftOut) {
+    const QString out = database.folder() + QStringLiteral("/book.pdf");
+    const Answer printed = run({"print", project(), "book", "--out", out, "--json"});
+    EXPECT_EQ(printed.code, 0) << printed.err;
+    EXPECT_EQ(printed.json()["pages"], 3);
+    EXPECT_EQ(run({"print", project(), "book", "--out", out, "--page", "A9"}).code, 2);
+    editProject([](Json& json) {
+        json["checks"]["book"] = Json::array({{{"check", "condition"},
+                                               {"field", "price"},
+                                               {"condition", "price IS NOT NULL"},
+                                               {"message", "It has no price."},
+                                               {"stages", Json::array({"output"})}}});
+    });
+    const QString none = database.folder() + QStringLiteral("/none.pdf");
+    const Answer stops = run({"print", project(), "book", "--out", none});
+    EXPECT_EQ(stops.code, 1);
+    EXPECT_NE(stops.err.find("Fog: It has no price."), std::string::npos) << stops.err;
+    EXPECT_FALSE(QFile::exists(none));
+    const Answer leaves = run({"print", project(), "book", "--out", none, "--as", "list",
+                               "--on-gap", "leave-out", "--json"});
+    EXPECT_EQ(leaves.code, 1);
+    EXPECT_EQ(leaves.json()["records"], 2);
+    EXPECT_EQ(leaves.json()["left_out"].size(), 1U);
 }
 
 } // namespace
