@@ -175,7 +175,7 @@ void Writing::write(ChangeRequest request, QObject* context,
 }
 
 Worker::JobId Writing::writeLong(ChangeRequest request, QObject* context,
-                                 std::function<void(qint64 done)> progress,
+                                 const std::function<void(qint64 done)>& progress,
                                  std::function<void(const WriteResult&)> answer) {
     request.person = personName();
     request.chainsLater = true;

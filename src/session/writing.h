@@ -47,7 +47,7 @@ public:
                std::function<void(const WriteResult&)> answer);
     // The same for a change of many records: tells how many are done so far, and can be cancelled.
     Worker::JobId writeLong(ChangeRequest request, QObject* context,
-                            std::function<void(qint64 done)> progress,
+                            const std::function<void(qint64 done)>& progress,
                             std::function<void(const WriteResult&)> answer);
     // Nothing of it stays; it answers with Cancelled.
     void cancel(Worker::JobId job);

@@ -205,10 +205,10 @@ private:
     static std::optional<double> timeOf(TimeOfDay time) {
         // Finer than a second a day's fraction is not exact.
         constexpr qint64 SecondsOfDay = 86'400;
-        return time.microseconds % TimeOfDay::PerSecond == 0
-                   ? std::optional(static_cast<double>(time.microseconds / TimeOfDay::PerSecond) /
-                                   SecondsOfDay)
-                   : std::nullopt;
+        if (time.microseconds % TimeOfDay::PerSecond != 0)
+            return std::nullopt;
+        const qint64 seconds = time.microseconds / TimeOfDay::PerSecond;
+        return static_cast<double>(seconds) / SecondsOfDay;
     }
     static std::optional<double> momentOf(const Timestamp& moment) {
         const auto day = dayOf(moment.date);

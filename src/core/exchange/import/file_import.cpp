@@ -190,9 +190,9 @@ struct Importing {
 
 } // namespace
 
-ImportRun importRun(std::shared_ptr<const Catalog> catalog, std::shared_ptr<const RuleBook> rules,
-                    const BoundScreen& screen, const ImportSetUp& setUp, const QString& path,
-                    const ImportPreview& preview) {
+ImportRun importRun(const std::shared_ptr<const Catalog>& catalog,
+                    const std::shared_ptr<const RuleBook>& rules, const BoundScreen& screen,
+                    const ImportSetUp& setUp, const QString& path, const ImportPreview& preview) {
     // The write asks for a reading from the beginning each time that it begins.
     const auto current = std::make_shared<std::shared_ptr<Importing>>();
     ImportRun run;

@@ -94,9 +94,9 @@ struct ImportRun {
     ChangeRequest request;
     std::function<qint64(const WriteFailure&)> line;
 };
-ImportRun importRun(std::shared_ptr<const Catalog> catalog, std::shared_ptr<const RuleBook> rules,
-                    const BoundScreen& screen, const ImportSetUp& setUp, const QString& path,
-                    const ImportPreview& preview);
+ImportRun importRun(const std::shared_ptr<const Catalog>& catalog,
+                    const std::shared_ptr<const RuleBook>& rules, const BoundScreen& screen,
+                    const ImportSetUp& setUp, const QString& path, const ImportPreview& preview);
 
 // The refused rows as a file like the one they are from, with a column of reasons.
 Status writeRefused(const ImportPreview& preview, const QString& path);

@@ -131,9 +131,9 @@ Result<std::vector<RowReader::Read>> RowReader::readPart() {
 }
 
 Status RowReader::take(const Target& target, const FileInput& input, Read& read) {
-    auto value = valueOf(target, input);
+    const auto value = valueOf(target, input);
     if (value)
-        read.values.insert(target.field.name(), std::move(*value));
+        read.values.insert(target.field.name(), *value);
     else if (value.error().kind != ErrorKind::Refused)
         return value.error();
     else
