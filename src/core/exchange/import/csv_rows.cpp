@@ -76,6 +76,9 @@ public:
                      CSV_STRICT | CSV_STRICT_FINI | CSV_EMPTY_IS_NULL | CSV_APPEND_NULL) != 0)
             return Error{ErrorKind::Damaged, coreTr("There is not enough memory to read this.")};
         m_isBegun = true;
+        // A cell grows by so much at once: by the usual 128 bytes a long one would be moved for
+        // ever.
+        csv_set_blk_size(&m_parser, static_cast<size_t>(PartSize));
         csv_set_delim(&m_parser, static_cast<unsigned char>(m_form.separator.toLatin1()));
         std::vector<FileInput> first;
         const auto isThere = nextRow(first);
