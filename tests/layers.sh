@@ -46,6 +46,12 @@ fi
 if hits=$(grep -rnE "#include \"(app|cli)/|$no_window" session); then
     complain "An open project must not know the interface:" "$hits"
 fi
+if hits=$(grep -rnE '#include "(app|cli|session)/|#include <(QWidget|QApplication|QDialog)' paper); then
+    complain "What is put on paper knows neither a window nor who asks for it:" "$hits"
+fi
+if hits=$(grep -rn '#include "paper/' core session); then
+    complain "Paper stands above the core and an open project:" "$hits"
+fi
 if hits=$(grep -rnE '#include "app/' cli); then
     complain "The command line must not know the application:" "$hits"
 fi

@@ -180,6 +180,10 @@ Abhilfe: %3</translation>
       <translation>%1 lässt sich nicht schreiben: %2. Was dort stand, ist unberührt.</translation>
     </message>
     <message>
+      <source>%1 cannot be written; send its column nowhere.</source>
+      <translation>%1 kann nicht geschrieben werden; diese Spalte bleibt draußen.</translation>
+    </message>
+    <message>
       <source>%1 cannot become %2.</source>
       <translation>%1 kann nicht %2 werden.</translation>
     </message>
@@ -1032,6 +1036,10 @@ Abhilfe: %3</translation>
       <translation>%1 klappt die Tafel über der Liste auf. Ein Feld versetzen: seinen Namen an eine andere Stelle ziehen oder auf der Zeile „Reihenfolge“ eine andere Zahl eintippen. %2 nimmt das zurück.</translation>
     </message>
     <message>
+      <source>%1 unusual</source>
+      <translation>%1 ungewöhnlich</translation>
+    </message>
+    <message>
       <source>%1 was %2 when the screen was made, and is %3 now.</source>
       <translation>%1 war %2, als die Maske entstand, und ist jetzt %3.</translation>
     </message>
@@ -1444,6 +1452,10 @@ Abhilfe: %3</translation>
     <message>
       <source>A form has at least one section.</source>
       <translation>Ein Formular hat mindestens einen Abschnitt.</translation>
+    </message>
+    <message>
+      <source>A formula came to %1 there.</source>
+      <translation>Eine Formel ergab dort %1.</translation>
     </message>
     <message>
       <source>A harbour office to try things in. A walk in five steps begins there.</source>
@@ -4734,10 +4746,6 @@ Abhilfe: %3</translation>
       <translation>Zeile %1 hat %2 Zellen, die erste %3.</translation>
     </message>
     <message>
-      <source>Row %1 has %2 cells, the first one %3. Is the separator right?</source>
-      <translation>Zeile %1 hat %2 Zellen, die erste %3. Stimmt das Trennzeichen?</translation>
-    </message>
-    <message>
       <source>Row %1 has more than %2 cells.</source>
       <translation>Zeile %1 hat mehr als %2 Zellen.</translation>
     </message>
@@ -5186,6 +5194,10 @@ Abhilfe: %3</translation>
       <translation>Etwas steht im Wege: %1</translation>
     </message>
     <message>
+      <source>Something is unusual. Look at it, and take it or mend the file.</source>
+      <translation>Etwas ist ungewöhnlich. Sehen Sie es an und übernehmen Sie es, oder verbessern Sie die Datei.</translation>
+    </message>
+    <message>
       <source>Sort by %1</source>
       <translation>Nach %1 sortieren</translation>
     </message>
@@ -5412,6 +5424,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Take up what is ticked</source>
       <translation>Aufnehmen, was angekreuzt ist</translation>
+    </message>
+    <message>
+      <source>Take what is unusual</source>
+      <translation>Ungewöhnliches übernehmen</translation>
     </message>
     <message>
       <source>Takes back %1 changes, %2 to %3.</source>
@@ -5764,6 +5780,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The file as it was read</source>
       <translation>Die Datei, wie sie gelesen wurde</translation>
+    </message>
+    <message>
+      <source>The file cannot be read: %1</source>
+      <translation>Die Datei ist nicht lesbar: %1</translation>
     </message>
     <message>
       <source>The file could not be written: %1</source>
@@ -6402,10 +6422,6 @@ Abhilfe: %3</translation>
       <translation>Dies ist kein regulärer Ausdruck: %1.</translation>
     </message>
     <message>
-      <source>This is no text in UTF-8.</source>
-      <translation>Dies ist kein Text in UTF-8.</translation>
-    </message>
-    <message>
       <source>This is not JSON from character %1 on.</source>
       <translation>Dies ist ab Zeichen %1 kein JSON.</translation>
     </message>
@@ -6724,6 +6740,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Untick all</source>
       <translation>Alle abkreuzen</translation>
+    </message>
+    <message>
+      <source>Unusual</source>
+      <translation>Ungewöhnlich</translation>
+    </message>
+    <message>
+      <source>Unusual (%1)</source>
+      <translation>Ungewöhnlich (%1)</translation>
     </message>
     <message>
       <source>Use</source>

@@ -64,7 +64,8 @@ Json countsOf(const ImportPreview& preview) {
             {"change", preview.count(ImportOutcome::Change)},
             {"same", preview.count(ImportOutcome::Same)},
             {"passed_over", preview.count(ImportOutcome::PassOver)},
-            {"refused", preview.count(ImportOutcome::Refuse)}};
+            {"refused", preview.count(ImportOutcome::Refuse)},
+            {"unusual", preview.unusual}};
 }
 
 Json refusedOf(const ImportPreview& preview) {
@@ -78,6 +79,13 @@ Json refusedOf(const ImportPreview& preview) {
         list.push_back({{"row", row.line}, {"problems", problems}});
     }
     return list;
+}
+
+void sayUnusual(const ImportPreview& preview) {
+    for (size_t i = 0; i < std::min(preview.warned.size(), MostSaid); ++i) {
+        for (const ImportProblem& problem : preview.warned[i].warnings)
+            complain(coreTr("Row %1: %2").arg(preview.warned[i].line).arg(problem.reason));
+    }
 }
 
 void say(const ImportPreview& preview, const QString& refusedFile) {
@@ -121,7 +129,9 @@ int runImport(const ImportFileOptions& options) {
         if (Status written = writeRefused(*preview, options.refused); !written)
             return report(written.error(), options.json);
     }
-    const bool isStopped = !preview->refused.empty() && !setUp->leavesOut;
+    const bool isRefused = !preview->refused.empty() && !setUp->leavesOut;
+    const bool isUnusual = preview->unusual > 0 && !options.acceptWarnings;
+    const bool isStopped = isRefused || isUnusual;
     Json answer = countsOf(*preview);
     if (!options.json)
         say(*preview, options.refused);
@@ -130,8 +140,12 @@ int runImport(const ImportFileOptions& options) {
     if (options.dryRun || isStopped || preview->writing() == 0) {
         if (options.json)
             print(answer);
-        else if (isStopped && !options.dryRun)
+        else if (isRefused && !options.dryRun)
             complain(coreTr("Nothing was written. --leave-out goes on without the refused rows."));
+        if (isUnusual && !options.json)
+            sayUnusual(*preview);
+        if (isUnusual && !isRefused && !options.dryRun && !options.json)
+            complain(coreTr("Nothing was written. --accept-warnings takes what is unusual."));
         return isStopped ? RefusedExit : Done;
     }
     ImportRun run = importRun(std::make_shared<const Catalog>(opened->catalog),

@@ -61,7 +61,19 @@ Status eachOf(Session& session, const BoundScreen& screen, const PrintSetUp& set
 
 Error stopped() { return {ErrorKind::Cancelled, coreTr("Stopped. Nothing was printed.")}; }
 
+Error cutOff() {
+    return {ErrorKind::File, coreTr("The printer or the file took no more in the midst of it.")};
+}
+
 } // namespace
+
+Result<PrintReport> printToDevice(Session& session, const Catalog& catalog, const RuleBook& rules,
+                                  const BoundScreen& screen, const PrintSetUp& setUp,
+                                  QPagedPaintDevice& device, const PrintProgress& progress) {
+    PagedTarget target(device);
+    auto report = printRecords(session, catalog, rules, screen, setUp, target, progress);
+    return !report || report->isWhole ? report : Result<PrintReport>(cutOff());
+}
 
 Result<std::vector<PrintGap>> outputGaps(Session& session, const Catalog& catalog,
                                          const RuleBook& rules, const BoundScreen& screen,
@@ -126,6 +138,7 @@ Result<PrintReport> printRecords(Session& session, const Catalog& catalog, const
     if (!printed && !isFull)
         return printed.error();
     paper->flush(flow);
+    report.isWhole = flow.isActive();
     report.pages = flow.pages();
     return report;
 }
@@ -144,8 +157,7 @@ Result<PrintReport> printToPdf(Session& session, const Catalog& catalog, const R
         writer.setPageLayout(page);
         writer.setTitle(screen.screen.label);
         writer.setCreator(QStringLiteral("Gravin"));
-        PagedTarget target(writer);
-        report = printRecords(session, catalog, rules, screen, setUp, target, progress);
+        report = printToDevice(session, catalog, rules, screen, setUp, writer, progress);
     }
     if (!report)
         return report.error();

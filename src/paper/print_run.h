@@ -44,7 +44,8 @@ struct PrintGap {
 };
 
 struct PrintReport {
-    qint64 printed = 0; // records
+    qint64 printed = 0;  // records
+    bool isWhole = true; // otherwise the target took no more before the end
     int pages = 0;
     std::vector<PrintGap> gaps; // of records that were left out
 };
@@ -64,6 +65,11 @@ Result<std::vector<PrintGap>> outputGaps(Session& session, const Catalog& catalo
 Result<PrintReport> printRecords(Session& session, const Catalog& catalog, const RuleBook& rules,
                                  const BoundScreen& screen, const PrintSetUp& setUp,
                                  PageTarget& target, const PrintProgress& progress = {});
+
+// The same to a printer or the like. File: it took no more before the end.
+Result<PrintReport> printToDevice(Session& session, const Catalog& catalog, const RuleBook& rules,
+                                  const BoundScreen& screen, const PrintSetUp& setUp,
+                                  QPagedPaintDevice& device, const PrintProgress& progress = {});
 
 // The same into a PDF file (ISO 32000), which is there in full or not at all.
 Result<PrintReport> printToPdf(Session& session, const Catalog& catalog, const RuleBook& rules,

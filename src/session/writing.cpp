@@ -239,8 +239,10 @@ void Writing::gatherSeen() {
         },
         [this](const Result<int>& gathered) {
             m_isGathering = false;
+            // What another window is bringing in just now is told when that is done.
             if (gathered) {
-                m_feed->look();
+                if (*gathered > 0)
+                    m_feed->look();
                 return;
             }
             if (gathered.error().kind == ErrorKind::Busy ||

@@ -98,6 +98,7 @@ TEST_F(FilesWindow, AFileComesInIsMendedAndGoesBackWithOneClick) {
 TEST_F(FilesWindow, FiguresAreReadAsTheFileHasThem) {
     write(path("in.csv"), "Code;Day rate\r\nTB-001;1.412,50\r\n");
     openImport("in.csv");
+    ASSERT_TRUE(countsSay("to add"));
     qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")))->setChecked(true);
     ASSERT_TRUE(countsSay("1 refused")) << qPrintable(counts());
     auto* form = qobject_cast<QComboBox*>(Driver::find(name("import-form")));
@@ -107,6 +108,53 @@ TEST_F(FilesWindow, FiguresAreReadAsTheFileHasThem) {
     EXPECT_TRUE(changes->item(0, 3)->text().contains(name("→ 1412.50")))
         << qPrintable(changes->item(0, 3)->text());
     Driver::key(Qt::Key_Escape);
+}
+
+TEST_F(FilesWindow, WhatIsStoredGoesBeforeWhatIsShown) {
+    // As an export of both heads them.
+    write(path("in.csv"), "Sector,Sector (stored),Code\nNorth,1,TB-001\n");
+    openImport("in.csv");
+    ASSERT_TRUE(countsSay("to add"));
+    const auto goesTo = [](const char* box) {
+        return qobject_cast<QComboBox*>(Driver::find(name(box)))->currentData().toString();
+    };
+    EXPECT_EQ(goesTo("import-field-0"), QString());
+    EXPECT_EQ(goesTo("import-field-1"), name("sector_id"));
+    EXPECT_EQ(goesTo("import-field-2"), name("code"));
+    Driver::key(Qt::Key_Escape);
+}
+
+TEST_F(FilesWindow, WhatIsUnusualIsTakenByThePersonOnly) {
+    Check cheap;
+    cheap.condition = name("day_rate >= 10");
+    cheap.column = name("day_rate");
+    cheap.message = name("A rate below ten is rare.");
+    cheap.severity = Severity::Warn;
+    workspace().document()->change(
+        name("a check"), [&](Project& project) { project.checks[name("aid")].checks += cheap; });
+    Driver::settle();
+    write(path("in.csv"), "Code;Name;Day rate\r\nTB-001;Old Lady;9.50\r\n");
+    ImportDialog* dialog = openImport("in.csv");
+    ASSERT_TRUE(countsSay("to add"));
+    qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")))->setChecked(true);
+    ASSERT_TRUE(countsSay("1 unusual")) << qPrintable(counts());
+    auto* unusual = qobject_cast<QTableWidget*>(Driver::find(name("import-unusual")));
+    ASSERT_EQ(unusual->rowCount(), 1);
+    EXPECT_EQ(unusual->item(0, 3)->text(), name("A rate below ten is rare."));
+    EXPECT_FALSE(Driver::find(name("import-run"))->isEnabled());
+    auto* takes = qobject_cast<QCheckBox*>(Driver::find(name("import-accepts-warnings")));
+    takes->setChecked(true);
+    ASSERT_TRUE(Driver::until([] { return Driver::find(name("import-run"))->isEnabled(); }));
+    // The same file, taken again, is looked at again.
+    dialog->take(path("in.csv"));
+    ASSERT_TRUE(Driver::until([&] { return !takes->isChecked(); }));
+    ASSERT_TRUE(countsSay("to add"));
+    qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")))->setChecked(true);
+    ASSERT_TRUE(countsSay("1 unusual"));
+    takes->setChecked(true);
+    ASSERT_TRUE(Driver::until([] { return Driver::find(name("import-run"))->isEnabled(); }));
+    Driver::click(name("import-run"));
+    ASSERT_TRUE(noticed("Imported 1 record from in.csv"));
 }
 
 TEST_F(FilesWindow, WhatIsNoFileOfRowsIsSaid) {

@@ -970,6 +970,25 @@ TEST_F(CommandLine, ImportSaysWhatItRefusesAndLeavesItOut) {
     EXPECT_EQ(database.dump(), before);
 }
 
+TEST_F(CommandLine, ImportTakesWhatIsUnusualWhenTold) {
+    putInto(project(), "checks", Json::parse(R"({"book": [
+        {"check": "condition", "field": "price", "condition": "price <= 100",
+         "message": "Rarely that dear.", "severity": "warn"}]})"));
+    const QString in = database.folder() + QStringLiteral("/in.csv");
+    QFile file(in);
+    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+    file.write("Id,Price\n1,100.5\n2,9\n");
+    file.close();
+    const Answer stopped = run({"import", project(), "book", in});
+    EXPECT_EQ(stopped.code, 1);
+    EXPECT_NE(stopped.err.find("Row 2: Rarely that dear."), std::string::npos) << stopped.err;
+    EXPECT_EQ(stopped.err.find("Row 3"), std::string::npos) << stopped.err;
+    EXPECT_EQ(database.dump(), before);
+    const Json done = run({"import", project(), "book", in, "--accept-warnings", "--json"}).json();
+    EXPECT_EQ(done["unusual"], 1);
+    EXPECT_EQ(done["records"], 2);
+}
+
 TEST_F(CommandLine, PrintsWithoutADisplayAndNamesWhatIsLeftOut) {
     const QString out = database.folder() + QStringLiteral("/book.pdf");
     const Answer printed = run({"print", project(), "book", "--out", out, "--json"});

@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/exchange/import_dialog.h"
 
+#include "app/exchange/import_outcome.h"
 #include "app/look/deliberate_button.h"
 #include "app/look/theme.h"
 #include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/base/visible_text.h"
-#include "core/exchange/cell_text.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -21,7 +21,6 @@
 #include <QPushButton>
 #include <QSignalBlocker>
 #include <QSplitter>
-#include <QTabWidget>
 #include <QTableWidget>
 #include <QVBoxLayout>
 
@@ -31,31 +30,7 @@ namespace {
 
 constexpr Distance ImportWidth(1080);
 constexpr Distance ImportHeight(720);
-constexpr Distance NameWidthHere(220);
 constexpr int RowsLookedAt = 50;
-constexpr int MostRefusedShown = 500; // lines of what would come of it
-
-QTableWidget* makeTable(const QString& name, const QStringList& heads) {
-    auto* table = new QTableWidget(0, static_cast<int>(heads.size()));
-    table->setObjectName(name);
-    table->setHorizontalHeaderLabels(heads);
-    table->verticalHeader()->setVisible(false);
-    table->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table->setTabKeyNavigation(false);
-    table->horizontalHeader()->setStretchLastSection(true);
-    return table;
-}
-
-void addRow(QTableWidget* table, const QStringList& cells) {
-    const int row = table->rowCount();
-    table->insertRow(row);
-    for (int column = 0; column < cells.size(); ++column) {
-        auto* item = new QTableWidgetItem(visibleText(cells[column]));
-        item->setToolTip(visibleText(cells[column]));
-        table->setItem(row, column, item);
-    }
-}
 
 } // namespace
 
@@ -70,18 +45,15 @@ ImportDialog::ImportDialog(Workspace* workspace, BoundScreen screen, QWidget* pa
     , m_encoding(new QComboBox)
     , m_form(new QComboBox)
     , m_hasHeads(new QCheckBox(tr("The first row has the heads")))
-    , m_rows(makeTable(QStringLiteral("import-rows"), {}))
-    , m_mapping(makeTable(QStringLiteral("import-mapping"),
-                          {tr("Column of the file"), tr("Goes to"), tr("Finds the record")}))
+    , m_rows(makeLookTable(QStringLiteral("import-rows"), {}))
+    , m_mapping(makeLookTable(QStringLiteral("import-mapping"),
+                              {tr("Column of the file"), tr("Goes to"), tr("Finds the record")}))
     , m_does(new QComboBox)
     , m_leavesOut(new QCheckBox(tr("Leave out rows that are refused")))
+    , m_acceptsWarnings(new QCheckBox(tr("Take what is unusual")))
     , m_note(new QLineEdit)
     , m_counts(new QLabel)
-    , m_outcome(new QTabWidget)
-    , m_changes(makeTable(QStringLiteral("import-changes"),
-                          {tr("Row"), tr("What"), tr("Record"), tr("Fields")}))
-    , m_refused(makeTable(QStringLiteral("import-refused"),
-                          {tr("Row"), tr("Field"), tr("What stands there"), tr("Reason")}))
+    , m_outcome(new ImportOutcomeView(m_screen))
     , m_progress(new QProgressBar) {
     setObjectName(QStringLiteral("import-dialog"));
     setAttribute(Qt::WA_DeleteOnClose);
@@ -89,13 +61,16 @@ ImportDialog::ImportDialog(Workspace* workspace, BoundScreen screen, QWidget* pa
     resize(ImportWidth, ImportHeight);
     m_progress->setVisible(false);
     m_progress->setRange(0, 0);
+    m_counts->setObjectName(QStringLiteral("import-counts"));
+    m_counts->setTextFormat(Qt::PlainText);
+    m_counts->setWordWrap(true);
     auto* layout = new QVBoxLayout(this);
     layout->addWidget(makeFileLine());
     layout->addWidget(makeTables(), 3);
     layout->addWidget(makeWays());
     layout->addWidget(m_counts);
     layout->addWidget(m_progress);
-    layout->addWidget(makeOutcome(), 2);
+    layout->addWidget(m_outcome, 2);
     layout->addWidget(makeButtons());
     makeDeliberate(this, m_run);
     say(tr("Choose a file: CSV, a spreadsheet (XLSX, ODS) or JSON."), false);
@@ -151,10 +126,10 @@ QWidget* ImportDialog::makeFileLine() {
             return;
         FileForm form = m_setUp.file;
         form.sheet = m_sheet->currentText();
-        form.separator = m_separator->currentData().toChar();
-        form.encoding = static_cast<CsvForm::Encoding>(m_encoding->currentData().toInt());
+        form.csv.separator = m_separator->currentData().toChar();
+        form.csv.encoding = static_cast<CsvForm::Encoding>(m_encoding->currentData().toInt());
         form.hasHeads = m_hasHeads->isChecked();
-        lookAt(form);
+        look(form);
     };
     connect(m_sheet, &QComboBox::currentIndexChanged, this, formChosen);
     connect(m_separator, &QComboBox::currentIndexChanged, this, formChosen);
@@ -183,6 +158,8 @@ QWidget* ImportDialog::makeWays() {
     m_does->addItem(tr("Only add records"), static_cast<int>(Does::AddOnly));
     m_does->addItem(tr("Only change records"), static_cast<int>(Does::ChangeOnly));
     m_leavesOut->setObjectName(QStringLiteral("import-leaves-out"));
+    m_acceptsWarnings->setObjectName(QStringLiteral("import-accepts-warnings"));
+    m_acceptsWarnings->setVisible(false);
     m_note->setPlaceholderText(tr("a note for the log"));
     m_note->setAccessibleName(tr("Note"));
     auto* widget = new QWidget;
@@ -190,21 +167,12 @@ QWidget* ImportDialog::makeWays() {
     row->setContentsMargins(0, 0, 0, 0);
     row->addWidget(m_does);
     row->addWidget(m_leavesOut);
+    row->addWidget(m_acceptsWarnings);
     row->addWidget(m_note, 1);
     connect(m_does, &QComboBox::currentIndexChanged, this, &ImportDialog::takeWays);
     connect(m_leavesOut, &QCheckBox::toggled, this, &ImportDialog::takeWays);
+    connect(m_acceptsWarnings, &QCheckBox::toggled, this, &ImportDialog::refresh);
     return widget;
-}
-
-QWidget* ImportDialog::makeOutcome() {
-    m_counts->setObjectName(QStringLiteral("import-counts"));
-    m_counts->setTextFormat(Qt::PlainText);
-    m_counts->setWordWrap(true);
-    m_changes->setColumnWidth(2, NameWidthHere);
-    m_refused->setColumnWidth(2, NameWidthHere);
-    m_outcome->addTab(m_changes, tr("What changes"));
-    m_outcome->addTab(m_refused, tr("Refused"));
-    return m_outcome;
 }
 
 QWidget* ImportDialog::makeButtons() {
@@ -239,42 +207,22 @@ void ImportDialog::take(const QString& path) {
     m_file = path;
     const QSignalBlocker blocker(m_path);
     m_path->setText(path);
-    const auto form = guessedForm(path);
-    if (!form) {
-        m_file.clear();
-        m_preview.reset();
-        say(form.error().sentence, true);
-        refresh();
-        return;
-    }
     m_note->setText(QFileInfo(path).fileName());
-    showSheets(form->kind);
-    lookAt(*form);
+    look({});
 }
 
-void ImportDialog::showSheets(FileKind kind) {
-    const auto names = sheetNames(m_file, kind);
-    const QSignalBlocker blocker(m_sheet);
-    m_sheet->clear();
-    m_sheet->addItems(names ? *names : QStringList());
-    m_sheet->setVisible(m_sheet->count() > 1);
-}
-
-// The first rows only; files of any size are looked at here.
-void ImportDialog::lookAt(const FileForm& form) {
-    m_preview.reset();
-    m_question.cancel();
-    m_setUp.file = form;
-    const auto rows = openRows(m_file, form);
-    if (!rows) {
-        m_heads.clear();
-        showFile({});
-        showMapping();
-        say(rows.error().sentence, true);
-        refresh();
-        return;
-    }
-    Looked looked{(*rows)->heads(), {}};
+Result<ImportDialog::Looked> ImportDialog::lookAt(const QString& path,
+                                                  const std::optional<FileForm>& chosen) {
+    const auto form = chosen ? Result<FileForm>(*chosen) : guessedForm(path);
+    if (!form)
+        return form.error();
+    const auto sheets = sheetNames(path, form->kind);
+    if (!sheets)
+        return sheets.error();
+    const auto rows = openRows(path, *form);
+    if (!rows)
+        return rows.error();
+    Looked looked{*form, *sheets, (*rows)->heads(), {}};
     std::vector<FileInput> cells;
     while (looked.rows.size() < RowsLookedAt) {
         const auto isThere = (*rows)->next(cells);
@@ -282,24 +230,54 @@ void ImportDialog::lookAt(const FileForm& form) {
             break; // what cannot be read is told by the preview
         QStringList row;
         for (const FileInput& cell : cells)
-            row += cell.isNull ? QString() : cell.text;
+            row += cell.text;
         looked.rows += row;
+    }
+    return looked;
+}
+
+// Beside the interface: a file may be large, or far away.
+void ImportDialog::look(const std::optional<FileForm>& form) {
+    m_preview.reset();
+    m_question.cancel();
+    refresh();
+    say(tr("Reading the file…"), false);
+    m_looking.run(
+        m_reader.get(), this, [path = m_file, form](Session&) { return lookAt(path, form); },
+        [this, isNew = !form](const Result<Looked>& looked) {
+            if (!looked)
+                say(looked.error().sentence, true);
+            // What was chosen for a file stays to be chosen otherwise; another file has none of it.
+            show(looked ? *looked : Looked{m_setUp.file, {}, {}, {}}, isNew || !looked);
+            if (looked)
+                preview();
+        });
+}
+
+void ImportDialog::show(const Looked& looked, bool isNew) {
+    if (isNew) {
+        const QSignalBlocker blocker(m_sheet);
+        m_sheet->clear();
+        m_sheet->addItems(looked.sheets);
+        m_sheet->setVisible(m_sheet->count() > 1);
+        // What was taken of another file says nothing of this one.
+        m_acceptsWarnings->setChecked(false);
     }
     m_heads = looked.heads;
     const ImportSetUp before = m_setUp;
-    m_setUp = guessedSetUp(m_screen, form, m_heads);
+    m_setUp = guessedSetUp(m_screen, looked.form, m_heads);
     m_setUp.does = before.does;
     m_setUp.leavesOut = before.leavesOut;
     m_setUp.form = chosenForm();
     showFile(looked);
     showMapping();
-    preview();
+    refresh();
 }
 
 void ImportDialog::showFile(const Looked& looked) {
     m_isShowing = true;
-    m_separator->setCurrentIndex(m_separator->findData(m_setUp.file.separator));
-    m_encoding->setCurrentIndex(m_encoding->findData(static_cast<int>(m_setUp.file.encoding)));
+    m_separator->setCurrentIndex(m_separator->findData(m_setUp.file.csv.separator));
+    m_encoding->setCurrentIndex(m_encoding->findData(static_cast<int>(m_setUp.file.csv.encoding)));
     m_hasHeads->setChecked(m_setUp.file.hasHeads);
     const bool isCsv = m_setUp.file.kind == FileKind::Csv;
     m_separator->setVisible(isCsv);
@@ -308,9 +286,12 @@ void ImportDialog::showFile(const Looked& looked) {
     m_rows->clear();
     m_rows->setRowCount(0);
     m_rows->setColumnCount(static_cast<int>(looked.heads.size()));
-    m_rows->setHorizontalHeaderLabels(looked.heads);
+    QStringList heads;
+    for (const QString& head : looked.heads)
+        heads += visibleText(head);
+    m_rows->setHorizontalHeaderLabels(heads);
     for (const QStringList& row : looked.rows)
-        addRow(m_rows, row);
+        addLookRow(m_rows, row);
     m_isShowing = false;
 }
 
@@ -325,7 +306,7 @@ void ImportDialog::showMapping() {
         fields->setAccessibleName(tr("Field for %1").arg(m_heads[i]));
         fields->addItem(tr("(nothing)"), QString());
         for (const BoundField& field : m_screen.fields) {
-            if (!field.column.computed && (field.isEditable() || field.isKey))
+            if (isImportable(field))
                 fields->addItem(field.label(), field.name());
         }
         fields->setCurrentIndex(std::max(0, fields->findData(m_setUp.columns.value(i))));
@@ -417,60 +398,11 @@ void ImportDialog::preview() {
                 return;
             }
             m_preview = std::make_shared<const ImportPreview>(std::move(*preview));
-            showPreview(*m_preview);
+            say(ImportOutcomeView::inWords(*m_preview), false);
+            m_outcome->show(*m_preview);
+            m_acceptsWarnings->setVisible(m_preview->unusual > 0);
             refresh();
         });
-}
-
-void ImportDialog::showPreview(const ImportPreview& preview) {
-    const QLocale locale;
-    QStringList parts{
-        tr("%1 to add").arg(locale.toString(preview.count(ImportOutcome::Add))),
-        tr("%1 to change").arg(locale.toString(preview.count(ImportOutcome::Change))),
-        tr("%1 as they are").arg(locale.toString(preview.count(ImportOutcome::Same)))};
-    if (const qint64 passed = preview.count(ImportOutcome::PassOver); passed > 0)
-        parts += tr("%1 passed over").arg(locale.toString(passed));
-    if (const qint64 refused = preview.count(ImportOutcome::Refuse); refused > 0)
-        parts += tr("%1 refused").arg(locale.toString(refused));
-    say(parts.join(QStringLiteral(" · ")), false);
-    m_changes->setRowCount(0);
-    m_refused->setRowCount(0);
-    for (const ImportRow& row : preview.rows) {
-        QStringList fields;
-        for (auto field = row.after.begin(); field != row.after.end(); ++field) {
-            const BoundField* bound = m_screen.field(field.key());
-            if (!bound || row.given.contains(field.key()))
-                continue;
-            const auto text = [&](const Value& value) {
-                return value.isNull() ? QStringLiteral("–")
-                                      : m_screen.form.text(value, bound->column.type);
-            };
-            if (row.outcome == ImportOutcome::Change)
-                fields +=
-                    QStringLiteral("%1: %2 → %3")
-                        .arg(bound->label(), text(row.before.value(field.key())), text(*field));
-            else if (!field->isNull())
-                fields += QStringLiteral("%1: %2").arg(bound->label(), text(*field));
-        }
-        addRow(m_changes, {QString::number(row.line),
-                           row.outcome == ImportOutcome::Add ? tr("added") : tr("changed"),
-                           row.name, fields.join(QStringLiteral(" · "))});
-    }
-    int shown = 0;
-    for (const ImportRow& row : preview.refused) {
-        for (const ImportProblem& problem : row.problems)
-            addRow(m_refused,
-                   {QString::number(row.line), problem.label, problem.text, problem.reason});
-        if (++shown == MostRefusedShown)
-            break;
-    }
-    m_outcome->setTabText(0, tr("What changes (%1)").arg(locale.toString(preview.writing())));
-    m_outcome->setTabText(
-        1, tr("Refused (%1)").arg(locale.toString(preview.count(ImportOutcome::Refuse))));
-    if (preview.refused.empty())
-        m_outcome->setCurrentWidget(m_changes);
-    else if (preview.writing() == 0)
-        m_outcome->setCurrentWidget(m_refused);
 }
 
 void ImportDialog::refresh() {
@@ -481,6 +413,8 @@ void ImportDialog::refresh() {
         reason = tr("No row changes anything.");
     else if (!m_preview->refused.empty() && !m_setUp.leavesOut)
         reason = tr("Some rows are refused. Leave them out, or mend the file.");
+    else if (m_preview->unusual > 0 && !m_acceptsWarnings->isChecked())
+        reason = tr("Something is unusual. Look at it, and take it or mend the file.");
     m_run->setEnabled(reason.isEmpty() && m_writing == 0);
     m_run->setToolTip(reason);
     m_run->setText(reason.isEmpty()
@@ -495,6 +429,7 @@ void ImportDialog::import() {
                               m_screen, m_setUp, m_file, *m_preview);
     run.request.person = personName();
     run.request.note = m_note->text().trimmed();
+    run.request.acceptsAllWarnings = m_acceptsWarnings->isChecked();
     m_line = run.line;
     m_progress->setVisible(true);
     say(tr("Importing…"), false);
@@ -536,13 +471,17 @@ void ImportDialog::saveRefused() {
                                                       QStringLiteral("CSV (*.csv)"));
     if (path.isEmpty())
         return;
-    const Status written = writeRefused(*m_preview, path);
-    if (!written)
-        say(written.error().sentence, true);
-    else
-        say(tr("Saved %1 to %2. Mend them there and import that file.")
-                .arg(counted(m_preview->count(ImportOutcome::Refuse), "row", "rows"), path),
-            false);
+    m_saving.run(
+        m_reader.get(), this,
+        [preview = m_preview, path](Session&) { return writeRefused(*preview, path); },
+        [this, path, count = m_preview->count(ImportOutcome::Refuse)](const Status& written) {
+            if (!written)
+                say(written.error().sentence, true);
+            else
+                say(tr("Saved %1 to %2. Mend them there and import that file.")
+                        .arg(counted(count, "row", "rows"), path),
+                    false);
+        });
 }
 
 // What is being written is stopped first, and says so.

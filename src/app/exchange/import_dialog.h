@@ -14,9 +14,10 @@ class QLineEdit;
 class QProgressBar;
 class QPushButton;
 class QTableWidget;
-class QTabWidget;
 
 namespace gravin {
+
+class ImportOutcomeView;
 
 // Brings the rows of a file into a screen's table: the file as it was read, to which field each of
 // its columns goes, and what would come of it, on one page. Nothing is written before its button is
@@ -31,27 +32,30 @@ public:
     void take(const QString& path);
 
 private:
-    // The first rows of the file, as it is read.
+    // The file as it is read: its first rows.
     struct Looked {
+        FileForm form;
+        QStringList sheets; // of a workbook
         QStringList heads;
         QList<QStringList> rows;
     };
+    // Nothing chosen: it is guessed. For any thread.
+    static Result<Looked> lookAt(const QString& path, const std::optional<FileForm>& chosen);
     QWidget* makeFileLine();
     QWidget* makeTables();
     QWidget* makeWays();
-    QWidget* makeOutcome();
     QWidget* makeButtons();
     void askForFile();
-    void lookAt(const FileForm& form);
+    void look(const std::optional<FileForm>& form);
+    // `isNew`: another file than before.
+    void show(const Looked& looked, bool isNew);
     void showFile(const Looked& looked);
-    void showSheets(FileKind kind);
     void showMapping();
     void setField(int column, const QString& field);
     void setMatch(const QString& field, bool matches);
     void takeWays();
     LocaleForm chosenForm() const;
     void preview();
-    void showPreview(const ImportPreview& preview);
     void say(const QString& text, bool isProblem);
     void refresh();
     void import();
@@ -77,15 +81,16 @@ private:
     QTableWidget* m_mapping;
     QComboBox* m_does;
     QCheckBox* m_leavesOut;
+    QCheckBox* m_acceptsWarnings; // where there are some
     QLineEdit* m_note;
     QLabel* m_counts;
-    QTabWidget* m_outcome;
-    QTableWidget* m_changes;
-    QTableWidget* m_refused;
+    ImportOutcomeView* m_outcome;
     QProgressBar* m_progress;
     QPushButton* m_run = nullptr;
     QPushButton* m_save = nullptr;
+    LatestJob<Looked> m_looking;
     LatestJob<ImportPreview> m_question;
+    LatestJob<Success> m_saving;
     Worker::JobId m_writing = 0; // 0: nothing is written now
     bool m_isShowing = false;    // widgets are filled, not used
 };

@@ -372,9 +372,8 @@ void PrintDialog::toPrinter() {
          rules = m_workspace->document()->rules(),
          catalog = m_workspace->database()->sharedCatalog()](
             Session& session, const LatestJob<PrintReport>::Meanwhile& meanwhile) {
-            PagedTarget target(*printer);
-            auto report = printRecords(session, *catalog, rules, screen, what, target,
-                                       [&](qint64, qint64) { return !meanwhile.isCancelled(); });
+            auto report = printToDevice(session, *catalog, rules, screen, what, *printer,
+                                        [&](qint64, qint64) { return !meanwhile.isCancelled(); });
             if (!report)
                 printer->abort();
             return report;

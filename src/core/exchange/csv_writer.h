@@ -16,6 +16,8 @@ struct CsvForm {
     Encoding encoding = Encoding::Utf8;
     bool hasMark = false;   // a byte order mark, by which some programs know UTF-8; UTF-16 has it
     bool endsInCrLf = true; // otherwise a line feed alone
+
+    friend bool operator==(const CsvForm&, const CsvForm&) = default;
 };
 
 struct CsvCell {

@@ -55,9 +55,9 @@ public:
             QString head = m_options.heads == ExportOptions::Heads::Columns ? part.field->name()
                                                                             : part.field->label();
             if (isStoredBeside)
-                head = coreTr("%1 (stored)").arg(head);
-            heads.append({head, part.isShown ? ColumnType{TypeKind::Text} : part.field->column.type,
-                          part.field->definition.format});
+                head = storedHead(head);
+            heads.append(
+                {head, part.isShown ? ColumnType{TypeKind::Text} : part.field->column.type});
         }
         return heads;
     }
@@ -157,6 +157,8 @@ QString fileKindName(FileKind kind) {
     }
     return {};
 }
+
+QString storedHead(const QString& head) { return coreTr("%1 (stored)").arg(head); }
 
 Result<qint64> exportList(Session& session, const Catalog& catalog, const BoundScreen& screen,
                           const RecordQuery& query, const QStringList& columns,

@@ -28,6 +28,9 @@ struct ExportOptions {
     LocaleForm form = LocaleForm::plain();
 };
 
+// What a column is called that has what is stored, beside one that has what people see.
+QString storedHead(const QString& head);
+
 // How many records are written; false stops it.
 using ExportProgress = std::function<bool(qint64 done, qint64 of)>;
 

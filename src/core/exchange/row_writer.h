@@ -16,7 +16,6 @@ namespace gravin {
 struct FileColumn {
     QString head;
     ColumnType type;
-    QString format = {}; // of figures and dates, as a field has it; empty: the usual
 };
 
 // What stands in one cell.

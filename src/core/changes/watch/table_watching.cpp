@@ -80,6 +80,8 @@ Status TableWatching::set(const QStringList& tables, bool isWatched) {
     const auto made = plan(tables, isWatched);
     if (!made)
         return made.error();
+    if (made->schema.isEmpty() && made->triggers.isEmpty())
+        return ok(); // nothing of it was watched
     if (const auto gathered = gather(); !gathered)
         return gathered.error();
     const bool isAny = isAnyWatched(tables, isWatched);

@@ -14,21 +14,20 @@ namespace gravin {
 
 namespace {
 
-// What a head may mean: a field's label or column, whatever its case.
-bool isMeant(const BoundField& field, const QString& head) {
-    const QString meant = head.trimmed();
-    return meant.compare(field.label(), Qt::CaseInsensitive) == 0 ||
-           meant.compare(field.name(), Qt::CaseInsensitive) == 0;
+// What a head may mean: a field's label or column, whatever its case; `isStored`: as a list that is
+// exported calls what is stored of it.
+bool isMeant(const BoundField& field, const QString& head, bool isStored) {
+    const auto isCalled = [&](const QString& name) {
+        return head.trimmed().compare(isStored ? storedHead(name) : name, Qt::CaseInsensitive) == 0;
+    };
+    return isCalled(field.label()) || isCalled(field.name());
 }
-
-// Whether rows can say anything of the field: what it is, or which record is meant.
-bool isTaken(const BoundField& field) {
-    return !field.column.computed && !field.far && (field.isEditable() || field.isKey);
-}
-
-const QString StoredSuffix = QStringLiteral(" (stored)");
 
 } // namespace
+
+bool isImportable(const BoundField& field) {
+    return !field.column.computed && !field.far && (field.isEditable() || field.isKey);
+}
 
 ImportSetUp guessedSetUp(const BoundScreen& screen, const FileForm& form,
                          const QStringList& heads) {
@@ -36,9 +35,10 @@ ImportSetUp guessedSetUp(const BoundScreen& screen, const FileForm& form,
     setUp.file = form;
     setUp.form = screen.form;
     QSet<QString> taken;
-    const auto fieldFor = [&](const QString& head) -> QString {
+    const auto fieldFor = [&](const QString& head, bool isStored) -> QString {
         for (const BoundField& field : screen.fields) {
-            if (isTaken(field) && isMeant(field, head) && !taken.contains(field.name()))
+            if (isImportable(field) && isMeant(field, head, isStored) &&
+                !taken.contains(field.name()))
                 return field.name();
         }
         return {};
@@ -47,10 +47,9 @@ ImportSetUp guessedSetUp(const BoundScreen& screen, const FileForm& form,
     // What is stored says more than what is shown beside it.
     for (const bool isStored : {true, false}) {
         for (qsizetype i = 0; i < heads.size(); ++i) {
-            if (heads[i].endsWith(StoredSuffix) != isStored)
+            if (!setUp.columns[i].isEmpty())
                 continue;
-            setUp.columns[i] =
-                fieldFor(isStored ? heads[i].chopped(StoredSuffix.size()) : heads[i]);
+            setUp.columns[i] = fieldFor(heads[i], isStored);
             if (!setUp.columns[i].isEmpty())
                 taken.insert(setUp.columns[i]);
         }
@@ -115,8 +114,12 @@ Result<ImportPreview> previewImport(Session& session, const Catalog& catalog, co
         for (ImportRow& row : *rows) {
             ++preview.counts[row.outcome];
             const bool isRefused = row.outcome == ImportOutcome::Refuse;
+            preview.unusual += row.warnings.empty() || isRefused ? 0 : 1;
             const bool isWriting =
                 row.outcome == ImportOutcome::Add || row.outcome == ImportOutcome::Change;
+            const bool isUnusual = !isRefused && !row.warnings.empty();
+            if (isUnusual && preview.warned.size() < ImportPreview::MostListed)
+                preview.warned.push_back(row);
             if (isRefused && preview.refused.size() < ImportPreview::MostRefused)
                 preview.refused.push_back(std::move(row));
             else if (isWriting && preview.rows.size() < ImportPreview::MostListed)

@@ -52,6 +52,8 @@ struct ImportRow {
     FieldValues after = {};
     QSet<QString> given = {}; // of these, what defaults give
     std::vector<ImportProblem> problems = {};
+    // What is unusual about a row that is taken: the change is refused unless it accepts warnings.
+    std::vector<ImportProblem> warnings = {};
     // As they stand in the file, null where nothing does; of refused rows only.
     QStringList cells = {};
 };
@@ -65,6 +67,8 @@ struct ImportPreview {
     QMap<ImportOutcome, qint64> counts;
     std::vector<ImportRow> rows;    // the first that would be added or changed
     std::vector<ImportRow> refused; // all of them, up to a limit
+    std::vector<ImportRow> warned;  // the first of which something is unusual
+    qint64 unusual = 0;             // how many there are of these
     // The file as it was then.
     qint64 size = 0;
     QDateTime modified = {};
@@ -75,6 +79,9 @@ struct ImportPreview {
 
 // Rows so far; false stops it.
 using ImportProgress = std::function<bool(qint64 rows)>;
+
+// Whether rows can say anything of the field: what it is, or which record is meant.
+bool isImportable(const BoundField& field);
 
 // What the file's heads and the screen's fields say of each other; matched by the key where the
 // file has it.

@@ -2,9 +2,13 @@
 #include "core/exchange/import/file_rows.h"
 
 #include "core/base/text.h"
+#include "core/exchange/csv_reader.h"
 
+#include <QFile>
 #include <QFileInfo>
 #include <QSet>
+
+#include <algorithm>
 
 namespace gravin {
 
@@ -20,17 +24,81 @@ Status verifyIsFile(const QString& path) {
     return ok();
 }
 
+class CsvRows : public HeadedRows {
+public:
+    CsvRows(const QString& path, const CsvForm& form)
+        : m_file(path)
+        , m_form(form) {}
+
+    Status open(bool hasHeads) {
+        if (!m_file.open(QIODevice::ReadOnly))
+            return Error{
+                ErrorKind::File,
+                coreTr("%1 cannot be read: %2").arg(m_file.fileName(), m_file.errorString())};
+        m_reader = std::make_unique<CsvReader>(m_file, m_form);
+        return begin(m_file.fileName(), hasHeads);
+    }
+    qint64 line() const override { return m_reader->line(); }
+
+protected:
+    Result<bool> readRow(std::vector<FileInput>& row) override {
+        QStringList cells;
+        auto isThere = m_reader->next(cells);
+        row.clear();
+        for (const QString& cell : std::as_const(cells))
+            row.push_back({cell, cell.isNull()});
+        return isThere;
+    }
+
+private:
+    QFile m_file;
+    CsvForm m_form;
+    std::unique_ptr<CsvReader> m_reader;
+};
+
 } // namespace
 
-Status verifyHeads(const QStringList& heads) {
+Status HeadedRows::begin(const QString& path, bool hasHeads) {
+    std::vector<FileInput> first;
+    const auto isThere = readRow(first);
+    if (!isThere)
+        return isThere.error();
+    if (!*isThere)
+        return Error{ErrorKind::Damaged, coreTr("%1 is empty.").arg(path)};
     QSet<QString> seen;
-    for (const QString& head : heads) {
+    for (size_t i = 0; i < first.size(); ++i) {
+        const bool isHead = hasHeads && !first[i].isNull;
+        const QString head = isHead ? first[i].text.trimmed() : QString::number(i + 1);
         if (seen.contains(head.toCaseFolded()))
             return Error{ErrorKind::Damaged,
                          coreTr("Two columns of the file are called “%1”.").arg(head)};
         seen.insert(head.toCaseFolded());
+        m_heads += head;
     }
+    if (!hasHeads)
+        m_kept = std::move(first);
     return ok();
+}
+
+Result<bool> HeadedRows::next(std::vector<FileInput>& row) {
+    if (m_kept) {
+        row = *std::exchange(m_kept, std::nullopt);
+        return true;
+    }
+    auto isThere = readRow(row);
+    if (!isThere || !*isThere)
+        return isThere;
+    const auto heads = static_cast<size_t>(m_heads.size());
+    const bool isTooLong =
+        row.size() > heads && std::any_of(row.begin() + m_heads.size(), row.end(),
+                                          [](const FileInput& cell) { return !cell.isNull; });
+    if (isTooLong)
+        return Error{ErrorKind::Damaged, coreTr("Row %1 has %2 cells, the first one %3.")
+                                             .arg(line())
+                                             .arg(row.size())
+                                             .arg(heads)};
+    row.resize(heads);
+    return true;
 }
 
 Result<QStringList> sheetNames(const QString& path, FileKind kind) {
@@ -46,11 +114,26 @@ Result<FileForm> guessedForm(const QString& path) {
     if (!kind)
         return Error{ErrorKind::Refused, coreTr("Rows are read from files that end with .csv, "
                                                 ".tsv, .txt, .xlsx, .ods or .json.")};
-    if (*kind == FileKind::Csv)
-        return guessedCsvForm(path);
     FileForm form;
     form.kind = *kind;
+    if (*kind != FileKind::Csv)
+        return form;
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly))
+        return Error{ErrorKind::File,
+                     coreTr("%1 cannot be read: %2").arg(path, file.errorString())};
+    const auto csv = guessedCsvForm(file);
+    if (!csv)
+        return csv.error();
+    form.csv = *csv;
     return form;
+}
+
+Result<std::unique_ptr<FileRows>> openCsvRows(const QString& path, const FileForm& form) {
+    auto rows = std::make_unique<CsvRows>(path, form.csv);
+    if (Status opened = rows->open(form.hasHeads); !opened)
+        return opened.error();
+    return std::unique_ptr<FileRows>(std::move(rows));
 }
 
 Result<std::unique_ptr<FileRows>> openRows(const QString& path, const FileForm& form) {

@@ -14,10 +14,9 @@ namespace gravin {
 // How a file of rows is read: guessed from it, and changeable.
 struct FileForm {
     FileKind kind = FileKind::Csv;
-    QChar separator = u',';                               // of CSV
-    CsvForm::Encoding encoding = CsvForm::Encoding::Utf8; // of CSV
-    bool hasHeads = true;                                 // the first row says what the columns are
-    QString sheet = {};                                   // of a workbook; empty: its first one
+    CsvForm csv = {};     // of CSV: its separator and encoding
+    bool hasHeads = true; // the first row says what the columns are
+    QString sheet = {};   // of a workbook; empty: its first one
 
     friend bool operator==(const FileForm&, const FileForm&) = default;
 };
@@ -26,10 +25,11 @@ struct FileForm {
 struct FileInput {
     QString text = {};
     bool isNull = true; // nothing stands there
-    // Where the kind of file says more than a text: a number, a truth value, a date.
+    // Where the kind of file says more than a text: a number, a truth value.
     std::optional<Value> value = {};
     // Of a sheet's moment: in days since 1899-12-30.
     std::optional<double> days = {};
+    bool isError = false; // a formula of a sheet that came to none; the text says which
 };
 
 // Reads a file row by row. Rows without any cell are left out. Belongs to the thread that uses it.
@@ -45,23 +45,36 @@ public:
     virtual qint64 line() const = 0;
 };
 
+// One whose first row with anything in it has the heads, or is the first of all rows.
+class HeadedRows : public FileRows {
+public:
+    QStringList heads() const override { return m_heads; }
+    Result<bool> next(std::vector<FileInput>& row) override;
+
+protected:
+    // Reads the heads. Damaged: there is no row, or two heads are alike.
+    Status begin(const QString& path, bool hasHeads);
+    // The next row in which anything stands, whatever its length; false: there is none.
+    virtual Result<bool> readRow(std::vector<FileInput>& row) = 0;
+
+private:
+    QStringList m_heads;
+    std::optional<std::vector<FileInput>> m_kept; // the first row, where it is no head
+};
+
 // Refused: no kind of file that is read. Damaged: it is none of its kind.
 Result<FileForm> guessedForm(const QString& path);
 Result<std::unique_ptr<FileRows>> openRows(const QString& path, const FileForm& form);
 // Of a workbook, in their order; none of any other kind.
 Result<QStringList> sheetNames(const QString& path, FileKind kind);
 
-// The same for each kind.
-Result<FileForm> guessedCsvForm(const QString& path);
+// The same for each kind. Workbooks: of formulas what they last came to counts. Damaged: one cannot
+// be read, is encrypted, or comes to more than memory should hold.
 Result<std::unique_ptr<FileRows>> openCsvRows(const QString& path, const FileForm& form);
 Result<std::unique_ptr<FileRows>> openJsonRows(const QString& path);
-// Workbooks, of which formulas count as what they last came to. Damaged: one cannot be read, is
-// encrypted, or comes to more than memory should hold.
 Result<std::unique_ptr<FileRows>> openXlsxRows(const QString& path, const FileForm& form);
 Result<std::unique_ptr<FileRows>> openOdsRows(const QString& path, const FileForm& form);
 Result<QStringList> xlsxSheetNames(const QString& path);
 Result<QStringList> odsSheetNames(const QString& path);
-// Damaged: two are called alike.
-Status verifyHeads(const QStringList& heads);
 
 } // namespace gravin

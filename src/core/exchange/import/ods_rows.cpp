@@ -2,10 +2,9 @@
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
 #include "core/exchange/import/file_rows.h"
+#include "core/exchange/import/package.h"
 #include "core/exchange/import/sheet_moments.h"
 #include "core/value/text_form.h"
-
-#include <QtEndian>
 
 #include <orcus/orcus_ods.hpp>
 #include <orcus/spreadsheet/import_interface.hpp>
@@ -251,101 +250,52 @@ sheets::src_range_t Book::resolve_range(std::string_view range) {
             colon == std::string_view::npos ? first : resolve_address(range.substr(colon + 1))};
 }
 
-// What the entries of a ZIP archive say that they come to (its central directory, APPNOTE 4.3.12),
-// so that a small file cannot fill the memory; nothing: it is no such archive.
-std::optional<quint64> unpackedSize(const QByteArray& archive) {
-    const qsizetype end = archive.lastIndexOf("PK\x05\x06");
-    if (end < 0 || end + 22 > archive.size())
-        return std::nullopt;
-    const auto number = [&](qsizetype at, int bytes) -> quint64 {
-        if (at < 0 || at + bytes > archive.size())
-            return 0;
-        return bytes == 2 ? qFromLittleEndian<quint16>(archive.constData() + at)
-                          : qFromLittleEndian<quint32>(archive.constData() + at);
-    };
-    auto at = static_cast<qsizetype>(number(end + 16, 4));
-    const quint64 entries = number(end + 10, 2);
-    quint64 size = 0;
-    for (quint64 i = 0; i < entries && at + 46 <= archive.size(); ++i) {
-        if (!QByteArrayView(archive).sliced(at).startsWith("PK\x01\x02"))
-            return std::nullopt;
-        size += number(at + 24, 4);
-        at += 46 +
-              static_cast<qsizetype>(number(at + 28, 2) + number(at + 30, 2) + number(at + 32, 2));
-    }
-    return size;
-}
-
 Result<std::shared_ptr<const Book>> readBook(const QString& path) {
+    const auto package = Package::open(path);
+    if (!package)
+        return package.error();
+    if ((*package)->unpackedSize() > LargestUnpacked)
+        return Package::tooLarge(path);
     const auto content = readWholeFile(path, LargestBook);
     if (!content)
         return content.error();
-    const Error damaged{ErrorKind::Damaged,
-                        coreTr("%1 is damaged, or encrypted, or no workbook.").arg(path)};
-    const auto size = unpackedSize(*content);
-    if (!size)
-        return damaged;
-    const Error tooLarge{
-        ErrorKind::Damaged,
-        coreTr("%1 comes to more than can be read. Save its sheet as CSV.").arg(path)};
-    if (*size > LargestUnpacked)
-        return tooLarge;
     auto book = std::make_shared<Book>();
     const std::string_view bytes(content->constData(), static_cast<size_t>(content->size()));
     try {
         orcus::orcus_ods(book.get()).read_stream(bytes);
     } catch (const TooLarge&) {
-        return tooLarge;
+        return Package::tooLarge(path);
     } catch (const std::bad_alloc&) {
-        return tooLarge;
+        return Package::tooLarge(path);
     } catch (const std::exception& failure) {
-        return Error{damaged.kind, damaged.sentence, QString::fromUtf8(failure.what())};
+        Error damaged = Package::damaged(path);
+        damaged.detail = QString::fromUtf8(failure.what());
+        return damaged;
     }
     if (book->names().isEmpty())
-        return damaged;
+        return Package::damaged(path);
     return std::shared_ptr<const Book>(std::move(book));
 }
 
-class SheetRows : public FileRows {
+class OdsRows : public HeadedRows {
 public:
-    SheetRows(std::shared_ptr<const Book> book, const Book::Sheet& sheet, bool hasHeads)
+    OdsRows(std::shared_ptr<const Book> book, const Book::Sheet& sheet)
         : m_book(std::move(book))
-        , m_sheet(sheet)
-        , m_hasHeads(hasHeads) {}
+        , m_sheet(sheet) {}
 
-    Status findHeads(const QString& path) {
-        const auto& rows = m_sheet.rows();
-        // Titles and empty lines above are none of it: the first row with a cell counts.
-        while (m_next < rows.size() && isEmpty(rows[m_next]))
-            ++m_next;
-        if (m_next == rows.size())
-            return Error{ErrorKind::Damaged, coreTr("%1 is empty.").arg(path)};
-        size_t columns = 0;
-        for (const auto& row : rows)
-            columns = std::max(columns, row.size());
-        for (size_t i = 0; i < columns; ++i) {
-            const FileInput head = i < rows[m_next].size() ? inputOf(rows[m_next][i]) : FileInput();
-            m_heads += m_hasHeads && !head.isNull ? head.text.trimmed() : QString::number(i + 1);
-        }
-        if (Status named = verifyHeads(m_heads); !named)
-            return named;
-        m_next += m_hasHeads ? 1 : 0;
-        return ok();
-    }
-
-    QStringList heads() const override { return m_heads; }
+    Status open(const QString& path, bool hasHeads) { return begin(path, hasHeads); }
     qint64 line() const override { return static_cast<qint64>(m_next); }
-    Result<bool> next(std::vector<FileInput>& row) override {
+
+protected:
+    Result<bool> readRow(std::vector<FileInput>& row) override {
         const auto& rows = m_sheet.rows();
         while (m_next < rows.size() && isEmpty(rows[m_next]))
             ++m_next;
         if (m_next == rows.size())
             return false;
         row.clear();
-        for (const SheetCell& cell : rows[m_next])
+        for (const SheetCell& cell : rows[m_next++])
             row.push_back(inputOf(cell));
-        row.resize(static_cast<size_t>(m_heads.size()));
-        ++m_next;
         return true;
     }
 
@@ -383,8 +333,6 @@ private:
     }
     std::shared_ptr<const Book> m_book;
     const Book::Sheet& m_sheet;
-    bool m_hasHeads;
-    QStringList m_heads;
     size_t m_next = 0;
 };
 
@@ -402,9 +350,9 @@ Result<std::unique_ptr<FileRows>> openOdsRows(const QString& path, const FileFor
     const Book::Sheet* sheet = (*book)->named(form.sheet);
     if (!sheet)
         return Error{ErrorKind::NotFound, coreTr("%1 has no sheet “%2”.").arg(path, form.sheet)};
-    auto rows = std::make_unique<SheetRows>(*book, *sheet, form.hasHeads);
-    if (Status found = rows->findHeads(path); !found)
-        return found.error();
+    auto rows = std::make_unique<OdsRows>(*book, *sheet);
+    if (Status opened = rows->open(path, form.hasHeads); !opened)
+        return opened.error();
     return std::unique_ptr<FileRows>(std::move(rows));
 }
 

@@ -68,6 +68,10 @@ Status RowReader::open(const QString& path) {
         if (!field)
             return Error{ErrorKind::Refused, coreTr("The screen %1 has no field “%2”.")
                                                  .arg(m_screen.screen.label, m_setUp.columns[i])};
+        if (!isImportable(*field))
+            return Error{
+                ErrorKind::Refused,
+                coreTr("%1 cannot be written; send its column nowhere.").arg(field->label())};
         Target target{static_cast<size_t>(i), *field};
         target.field.form = m_setUp.form;
         m_targets.push_back(std::move(target));
@@ -148,6 +152,8 @@ Result<Value> RowReader::valueOf(const Target& target, const FileInput& input) {
     // Files of others cannot say NULL; a text that has to be there is the empty one.
     if (input.isNull)
         return isText && !column.nullable ? Value::text(QStringLiteral("")) : Value::null();
+    if (input.isError)
+        return Error{ErrorKind::Refused, coreTr("A formula came to %1 there.").arg(input.text)};
     if (input.days) {
         if (auto value = momentOfSheetDays(*input.days, column.type))
             return std::move(*value);
@@ -352,14 +358,17 @@ void RowReader::check(Read& read, const Record* record) const {
             occasion.unreadable.insert(column.name);
     }
     for (const Problem& problem : problemsOf(m_table, m_tableRules, values, occasion)) {
-        if (problem.warning || problem.inRuns == InRuns::Ask)
-            continue;
         const auto written = read.row.after.constFind(problem.field);
-        refuse(read.row, {problem.field, problem.label,
-                          written == read.row.after.constEnd()
-                              ? QString()
-                              : toText(*written, m_table.column(problem.field)->type),
-                          problem.message});
+        ImportProblem told{problem.field, problem.label,
+                           written == read.row.after.constEnd()
+                               ? QString()
+                               : toText(*written, m_table.column(problem.field)->type),
+                           problem.message};
+        // What a check would ask for has to stand in the file.
+        if (problem.warning)
+            read.row.warnings.push_back(std::move(told));
+        else
+            refuse(read.row, std::move(told));
     }
 }
 

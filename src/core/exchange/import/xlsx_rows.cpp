@@ -2,15 +2,12 @@
 // Workbooks of ECMA-376 (XLSX), as far as rows of cells are concerned.
 #include "core/base/text.h"
 #include "core/exchange/import/file_rows.h"
+#include "core/exchange/import/package.h"
 #include "core/exchange/import/sheet_moments.h"
 #include "core/value/text_form.h"
 
-#include <QFile>
 #include <QHash>
-#include <QIODevice>
 #include <QXmlStreamReader>
-
-#include <zip.h>
 
 #include <algorithm>
 #include <set>
@@ -23,75 +20,6 @@ constexpr quint64 LargestPart = 4ULL << 30;    // unpacked; what a small file ma
 constexpr quint64 LargestStrings = 1ULL << 30; // of texts that cells share, in memory
 constexpr qsizetype MostColumns = 4096;
 constexpr qint64 DaysOf1904 = 1462; // by which books of that origin count later
-
-struct CloseZip {
-    void operator()(zip_t* zip) const { zip_discard(zip); }
-};
-
-// A part of the package, unpacked as it is read.
-class PartDevice : public QIODevice {
-public:
-    explicit PartDevice(zip_file_t* file)
-        : m_file(file) {
-        setOpenMode(QIODevice::ReadOnly | QIODevice::Unbuffered);
-    }
-    ~PartDevice() override { zip_fclose(m_file); }
-    PartDevice(const PartDevice&) = delete;
-    PartDevice& operator=(const PartDevice&) = delete;
-    bool isSequential() const override { return true; }
-    bool hasFailed() const { return m_hasFailed; }
-
-protected:
-    qint64 readData(char* data, qint64 most) override {
-        const zip_int64_t read = zip_fread(m_file, data, static_cast<zip_uint64_t>(most));
-        m_hasFailed = m_hasFailed || read < 0;
-        return read == 0 ? -1 : read;
-    }
-    qint64 writeData(const char*, qint64) override { return -1; }
-
-private:
-    zip_file_t* m_file;
-    bool m_hasFailed = false;
-};
-
-// A package: a ZIP archive of parts.
-class Package {
-public:
-    static Result<std::shared_ptr<Package>> open(const QString& path) {
-        int failure = 0;
-        zip_t* zip = zip_open(QFile::encodeName(path).constData(), ZIP_RDONLY, &failure);
-        if (!zip)
-            return damaged(path);
-        return std::shared_ptr<Package>(new Package(zip, path));
-    }
-    static Error damaged(const QString& path) {
-        return {ErrorKind::Damaged,
-                coreTr("%1 is damaged, or encrypted, or no workbook.").arg(path)};
-    }
-    const QString& path() const { return m_path; }
-    // Null: there is no such part. Damaged: it comes to more than can be read.
-    Result<std::unique_ptr<PartDevice>> part(const QString& name, quint64 most) const {
-        zip_stat_t stat;
-        const QByteArray utf8 = name.toUtf8();
-        if (zip_stat(m_zip.get(), utf8.constData(), 0, &stat) != 0)
-            return std::unique_ptr<PartDevice>();
-        if ((stat.valid & ZIP_STAT_SIZE) == 0 || stat.size > most)
-            return Error{
-                ErrorKind::Damaged,
-                coreTr("%1 comes to more than can be read. Save its sheet as CSV.").arg(m_path)};
-        zip_file_t* file = zip_fopen_index(m_zip.get(), stat.index, 0);
-        if (!file)
-            return damaged(m_path);
-        return std::make_unique<PartDevice>(file);
-    }
-
-private:
-    Package(zip_t* zip, QString path)
-        : m_zip(zip)
-        , m_path(std::move(path)) {}
-    std::unique_ptr<zip_t, CloseZip> m_zip;
-    QString m_path;
-};
 
 // Calls `take` at each element of a part; a part that is not there has none.
 Status eachElement(const Package& package, const QString& part, quint64 most,
@@ -250,14 +178,13 @@ Status readStrings(const Package& package, Workbook& book) {
                        });
 }
 
-class XlsxRows : public FileRows {
+class XlsxRows : public HeadedRows {
 public:
-    XlsxRows(std::shared_ptr<Package> package, Workbook book, bool hasHeads)
+    XlsxRows(std::shared_ptr<Package> package, Workbook book)
         : m_package(std::move(package))
-        , m_book(std::move(book))
-        , m_hasHeads(hasHeads) {}
+        , m_book(std::move(book)) {}
 
-    Status open(const QString& part) {
+    Status open(const QString& part, bool hasHeads) {
         auto device = m_package->part(part, LargestPart);
         if (!device)
             return device.error();
@@ -265,45 +192,12 @@ public:
             return Package::damaged(m_package->path());
         m_device = std::move(*device);
         m_xml.setDevice(m_device.get());
-        std::vector<FileInput> first;
-        const auto isThere = readRow(first);
-        if (!isThere)
-            return isThere.error();
-        if (!*isThere)
-            return Error{ErrorKind::Damaged, coreTr("%1 is empty.").arg(m_package->path())};
-        for (size_t i = 0; i < first.size(); ++i)
-            m_heads +=
-                m_hasHeads && !first[i].isNull ? first[i].text.trimmed() : QString::number(i + 1);
-        if (!m_hasHeads)
-            m_kept = std::move(first);
-        return m_hasHeads ? verifyHeads(m_heads) : ok();
+        return begin(m_package->path(), hasHeads);
     }
-
-    QStringList heads() const override { return m_heads; }
     qint64 line() const override { return m_line; }
-    Result<bool> next(std::vector<FileInput>& row) override {
-        if (m_kept) {
-            row = *std::exchange(m_kept, std::nullopt);
-            return true;
-        }
-        const auto isThere = readRow(row);
-        if (!isThere || !*isThere)
-            return isThere;
-        const auto heads = static_cast<size_t>(m_heads.size());
-        // What stands beside the table is none of it.
-        if (row.size() > heads && std::any_of(row.begin() + m_heads.size(), row.end(),
-                                              [](const FileInput& cell) { return !cell.isNull; }))
-            return Error{ErrorKind::Damaged, coreTr("Row %1 has %2 cells, the first one %3.")
-                                                 .arg(m_line)
-                                                 .arg(row.size())
-                                                 .arg(heads)};
-        row.resize(heads);
-        return true;
-    }
 
-private:
-    // The next row in which anything stands.
-    Result<bool> readRow(std::vector<FileInput>& row) {
+protected:
+    Result<bool> readRow(std::vector<FileInput>& row) override {
         while (!m_xml.atEnd()) {
             if (m_xml.readNext() != QXmlStreamReader::StartElement || m_xml.name() != u"row")
                 continue;
@@ -315,13 +209,14 @@ private:
                             [](const FileInput& cell) { return !cell.isNull; }))
                 return true;
         }
-        if (m_xml.hasError() || m_device->hasFailed())
+        if (m_xml.hasError())
             return Error{ErrorKind::Damaged, coreTr("Behind row %1 the sheet cannot be read: %2")
                                                  .arg(m_line)
                                                  .arg(m_xml.errorString())};
         return false;
     }
 
+private:
     Status readCells(std::vector<FileInput>& row) {
         row.clear();
         while (!m_xml.atEnd()) {
@@ -378,7 +273,8 @@ private:
         FileInput input;
         input.isNull = content.isNull();
         input.text = content;
-        if (input.isNull || isText || type == u"str" || type == u"e" || type == u"d")
+        input.isError = type == u"e";
+        if (input.isNull || isText || input.isError || type == u"str" || type == u"d")
             return input;
         bool isNumber = false;
         if (type == u"s") {
@@ -409,11 +305,8 @@ private:
 
     std::shared_ptr<Package> m_package;
     Workbook m_book;
-    bool m_hasHeads;
-    std::unique_ptr<PartDevice> m_device;
+    std::unique_ptr<QIODevice> m_device;
     QXmlStreamReader m_xml;
-    QStringList m_heads;
-    std::optional<std::vector<FileInput>> m_kept; // the first row, where it is no head
     qint64 m_line = 0;
 };
 
@@ -447,8 +340,8 @@ Result<std::unique_ptr<FileRows>> openXlsxRows(const QString& path, const FileFo
         read = readStrings(**package, *book);
     if (!read)
         return read.error();
-    auto rows = std::make_unique<XlsxRows>(*package, std::move(*book), form.hasHeads);
-    if (Status opened = rows->open(part); !opened)
+    auto rows = std::make_unique<XlsxRows>(*package, std::move(*book));
+    if (Status opened = rows->open(part, form.hasHeads); !opened)
         return opened.error();
     return std::unique_ptr<FileRows>(std::move(rows));
 }

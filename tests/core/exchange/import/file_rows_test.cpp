@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/exchange/import/file_rows.h"
+#include "support/file_rows_text.h"
 
+#include <QFile>
 #include <QTemporaryDir>
 
 #include <gtest/gtest.h>
@@ -18,29 +20,7 @@ protected:
         file.write(content);
         return path;
     }
-    // Rows with their cells between bars, NULL as a dash; or what is wrong.
-    QString read(const QByteArray& content) const {
-        const QString path = write(content);
-        const auto form = guessedForm(path);
-        if (!form)
-            return form.error().sentence;
-        const auto rows = openRows(path, *form);
-        if (!rows)
-            return rows.error().sentence;
-        QStringList lines{(*rows)->heads().join(u'|')};
-        std::vector<FileInput> row;
-        for (;;) {
-            const auto isThere = (*rows)->next(row);
-            if (!isThere)
-                return isThere.error().sentence;
-            if (!*isThere)
-                return lines.join(u'/');
-            QStringList cells;
-            for (const FileInput& cell : row)
-                cells += cell.isNull ? QStringLiteral("-") : cell.text;
-            lines += cells.join(u'|');
-        }
-    }
+    QString read(const QByteArray& content) const { return test::rowsAsText(write(content)); }
     static QString text(const char* utf8) { return QString::fromUtf8(utf8); }
 
     QTemporaryDir m_folder;
@@ -69,6 +49,7 @@ TEST_F(CsvRowsTest, ReadsWhatIsMetInTheWild) {
 TEST_F(CsvRowsTest, SaysWhatItCannotRead) {
     EXPECT_TRUE(read("").contains(text("is empty")));
     EXPECT_TRUE(read("a,b\n1,2,3\n").contains(text("Row 2 has 3 cells, the first one 2")));
+    EXPECT_EQ(read("a,b\n1,2,,\n"), text("a|b/1|2")); // nothing stands in what is too much
     EXPECT_TRUE(read("a,A\n1,2\n").contains(text("Two columns of the file are called")));
     EXPECT_TRUE(read("a,b\n\"1,2\n").contains(text("Row 2 cannot be read")));
     EXPECT_TRUE(read("a,b\n1\"x,2\n").contains(text("Row 2 cannot be read")));
