@@ -1294,6 +1294,10 @@ Abhilfe: %3</translation>
       <translation>%1: %2 %3</translation>
     </message>
     <message>
+      <source>%1: %2 Nothing was printed.</source>
+      <translation>%1: %2 Es wurde nichts gedruckt.</translation>
+    </message>
+    <message>
       <source>%1: %2 filled → %3 filled</source>
       <translation>%1: %2 ausgefüllt → %3 ausgefüllt</translation>
     </message>
@@ -5318,6 +5322,10 @@ Abhilfe: %3</translation>
       <translation>Angehalten. Nichts wurde geändert.</translation>
     </message>
     <message>
+      <source>Stopped. Nothing was printed.</source>
+      <translation>Abgebrochen. Es wurde nichts gedruckt.</translation>
+    </message>
+    <message>
       <source>Stopped. Nothing was written.</source>
       <translation>Angehalten. Nichts wurde geschrieben.</translation>
     </message>
@@ -5920,6 +5928,14 @@ Abhilfe: %3</translation>
     <message>
       <source>The plate over the grid</source>
       <translation>Die Tafel über dem Raster</translation>
+    </message>
+    <message>
+      <source>The printer or the file takes nothing.</source>
+      <translation>Der Drucker oder die Datei nimmt nichts an.</translation>
+    </message>
+    <message>
+      <source>The printer or the file took no more in the midst of it.</source>
+      <translation>Der Drucker oder die Datei nahm mittendrin nichts mehr an.</translation>
     </message>
     <message>
       <source>The project</source>

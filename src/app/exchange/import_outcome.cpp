@@ -55,6 +55,7 @@ ImportOutcomeView::ImportOutcomeView(const BoundScreen& screen, QWidget* parent)
     addTab(m_changes, tr("What changes"));
     addTab(m_refused, tr("Refused"));
     addTab(m_unusual, tr("Unusual"));
+    setTabVisible(2, false);
 }
 
 QString ImportOutcomeView::inWords(const ImportPreview& preview) {
@@ -114,6 +115,7 @@ void ImportOutcomeView::show(const ImportPreview& preview) {
         addProblems(m_unusual, row.line, row.warnings);
     setTabText(0, tr("What changes (%1)").arg(locale.toString(preview.writing())));
     setTabText(1, tr("Refused (%1)").arg(locale.toString(preview.count(ImportOutcome::Refuse))));
+    setTabVisible(2, preview.unusual > 0);
     setTabText(2, tr("Unusual (%1)").arg(locale.toString(preview.unusual)));
     if (preview.refused.empty())
         setCurrentWidget(preview.unusual > 0 ? m_unusual : m_changes);
