@@ -17,8 +17,8 @@ namespace gravin {
 
 namespace {
 
-constexpr Distance DialogWidth(680);
-constexpr Distance DialogHeight(420);
+constexpr Distance GapsWidth(680);
+constexpr Distance GapsHeight(420);
 constexpr Distance GapNameWidth(180);
 
 QLabel* plainLabel(const QString& text, const char* role) {
@@ -41,7 +41,7 @@ GapsDialog::GapsDialog(Workspace* workspace, std::vector<Gap> gaps, QWidget* par
     setWindowTitle(tr("%1 first")
                        .arg(counted(static_cast<qint64>(m_gaps.size()), "value is needed",
                                     "values are needed")));
-    resize(DialogWidth, DialogHeight);
+    resize(GapsWidth, GapsHeight);
     auto* part = new QWidget;
     auto* grid = new QGridLayout(part);
     grid->setColumnMinimumWidth(0, GapNameWidth);

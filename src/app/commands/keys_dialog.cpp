@@ -15,7 +15,7 @@ namespace gravin {
 
 namespace {
 
-enum Column { NameColumn, KeysColumn };
+enum KeysPart { NameColumn, KeysColumn };
 constexpr Distance KeysWidthUsual(520);
 constexpr Distance KeysHeightUsual(560);
 constexpr Distance NameWidth(330);

@@ -22,7 +22,7 @@ size_t qHash(const WatchedRun::Happening& each, size_t seed) {
 namespace {
 
 // How many rows are in memory at once.
-constexpr int RowsAtOnce = 5000;
+constexpr int SeenAtOnce = 5000;
 
 // Whether one of the fields that the change wrote became just that.
 bool doesTheSame(const RecordChange& seen, const RecordChange& own) {
@@ -74,7 +74,7 @@ Status WatchedRun::gather(const SeenRows::Group& group, bool& isThere) {
     change.action = OutsideAction;
     change.account = group.account;
     for (qint64 after = 0;;) {
-        auto rows = m_seen.next(group, after, RowsAtOnce);
+        auto rows = m_seen.next(group, after, SeenAtOnce);
         if (!rows)
             return rows.error();
         if (rows->empty())
