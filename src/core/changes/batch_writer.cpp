@@ -2,6 +2,7 @@
 #include "core/changes/batch_writer.h"
 
 #include "core/base/text.h"
+#include "core/changes/insert_batch.h"
 #include "core/database/record_statements.h"
 #include "core/records/table_reader.h"
 
@@ -10,7 +11,7 @@
 namespace gravin {
 
 namespace {
-// Updates that are read and written together; fewer are not worth it.
+// Edits that are read and written together; fewer are not worth it.
 constexpr size_t MostTogether = 512;
 constexpr size_t FewestTogether = 8;
 
@@ -21,15 +22,32 @@ bool isFinal(const Error& error) {
 }
 } // namespace
 
-// How many updates of one table, each of another record, stand here in a row.
+// How many updates of one table, each of another record, or new records of it, stand here in a row.
 size_t BatchWriter::alikeFrom(const std::vector<PendingEdit>& pending, size_t first) const {
     const RecordEdit& model = pending[first].edit;
     const Table* table = m_run.catalog.table(model.table);
     if (!table || table->isQuery() || table->key.isEmpty())
         return 0;
-    QSet<QString> apart{table->key.begin(), table->key.end()};
+    return model.operation == Operation::Insert ? insertsFrom(*table, pending, first)
+                                                : updatesFrom(*table, pending, first);
+}
+
+size_t BatchWriter::insertsFrom(const Table& table, const std::vector<PendingEdit>& pending,
+                                size_t first) {
+    size_t end = first;
+    while (end < pending.size() && end - first < MostTogether &&
+           pending[end].edit.table == pending[first].edit.table &&
+           InsertBatch::fits(pending[end].edit, table))
+        ++end;
+    return end - first;
+}
+
+size_t BatchWriter::updatesFrom(const Table& table, const std::vector<PendingEdit>& pending,
+                                size_t first) const {
+    const RecordEdit& model = pending[first].edit;
+    QSet<QString> apart{table.key.begin(), table.key.end()};
     // What other records follow is written with them.
-    for (const auto& [child, reference] : m_run.catalog.referencesTo(table->name)) {
+    for (const auto& [child, reference] : m_run.catalog.referencesTo(table.name)) {
         if (reference->onUpdate != ForeignKey::Action::Forbid)
             apart.unite({reference->referencedColumns.begin(), reference->referencedColumns.end()});
     }
@@ -66,14 +84,17 @@ Result<size_t, NotDone> BatchWriter::apply(const std::vector<PendingEdit>& pendi
     const size_t gapsBefore = m_run.gaps.size();
     if (Status set = m_run.writer.setSavepoint(); !set)
         return ChangeRun::failed(set.error());
-    const Step updated = updateTogether(*m_run.catalog.table(model.table), pending, first, count);
-    if (updated) {
+    const Table& table = *m_run.catalog.table(model.table);
+    const Step written = model.operation == Operation::Insert
+                             ? InsertBatch(m_run, m_records, table).write(pending, first, count)
+                             : updateTogether(table, pending, first, count);
+    if (written) {
         if (Status kept = m_run.writer.keepSavepoint(); !kept)
             return ChangeRun::failed(kept.error());
         return count;
     }
-    if (isFinal(updated.error().failure.error))
-        return updated.error();
+    if (isFinal(written.error().failure.error))
+        return written.error();
     if (Status returned = m_run.writer.returnToSavepoint(); !returned)
         return ChangeRun::failed(returned.error());
     m_run.forgetFrom(recordsBefore);
@@ -155,7 +176,10 @@ Step BatchWriter::writeTogether(const Table& table, const QStringList& columns,
                                 const std::vector<Key>& keys,
                                 const std::vector<const FieldValues*>& after) {
     size_t next = 0;
+    const auto boundByRow = static_cast<size_t>(columns.size() + table.key.size());
     for (const size_t rows : RowsAtOnce) {
+        if (rows > 1 && rows * boundByRow > MostBound)
+            continue;
         for (; keys.size() - next >= rows; next += rows) {
             const auto from = static_cast<std::ptrdiff_t>(next);
             const auto to = static_cast<std::ptrdiff_t>(next + rows);

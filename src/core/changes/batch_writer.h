@@ -6,8 +6,8 @@
 
 namespace gravin {
 
-// Where updates of one table follow each other, they are read, written and read back by a few
-// statements for many.
+// Where updates of one table, or new records of it, follow each other, they are read, written and
+// read back by a few statements for many.
 class BatchWriter {
 public:
     // All must outlive it.
@@ -17,7 +17,8 @@ public:
         , m_checks(checks) {}
 
     // Answers how many from `first` on were done so; 0: they have to be done one by one, up to
-    // `singlyUpTo` where something stands in the way, which is named then.
+    // `singlyUpTo` where something stands in the way, which is named then. Requires: no later edit
+    // waits for the key of a new record.
     Result<size_t, NotDone> apply(const std::vector<PendingEdit>& pending, size_t first,
                                   size_t& singlyUpTo);
 
@@ -27,6 +28,10 @@ private:
         RecordWriter::Merged merged;
     };
     size_t alikeFrom(const std::vector<PendingEdit>& pending, size_t first) const;
+    static size_t insertsFrom(const Table& table, const std::vector<PendingEdit>& pending,
+                              size_t first);
+    size_t updatesFrom(const Table& table, const std::vector<PendingEdit>& pending,
+                       size_t first) const;
     Step updateTogether(const Table& table, const std::vector<PendingEdit>& pending, size_t first,
                         size_t count);
     Result<std::vector<Update>, NotDone> updatesOf(const Table& table,

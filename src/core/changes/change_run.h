@@ -3,6 +3,7 @@
 
 #include "core/changes/change.h"
 #include "core/database/session_writer.h"
+#include "core/records/known_parents.h"
 #include "core/records/record.h"
 #include "core/records/rules.h"
 
@@ -58,6 +59,8 @@ struct ChangeRun {
     // Records whose checks read lines that this change writes too: these checks are asked at its
     // end.
     QHash<RecordPlace, Occasion::What> askedLater;
+    // Of records that are about to be written together, and of them only.
+    KnownParents knownParents = {};
     // Columns that the database set by itself in this change, of records by their key now.
     QHash<RecordPlace, QSet<QString>> setByEngine;
 

@@ -208,7 +208,8 @@ Step EditSequence::applyRound(std::vector<PendingEdit>& pending, Round& round) {
     for (size_t next = 0; next < pending.size(); ++next) {
         if (const Step goesOn = m_run.mayContinue(); !goesOn)
             return goesOn;
-        if (round.refused.empty() && next >= round.singlyUpTo) {
+        const bool isAwaited = m_handsDown && pending[next].edit.operation == Operation::Insert;
+        if (round.refused.empty() && next >= round.singlyUpTo && !isAwaited) {
             const auto together = m_batches.apply(pending, next, round.singlyUpTo);
             if (!together)
                 return together.error();

@@ -66,14 +66,14 @@ QString RecordWriter::reasonOfProject(const Table& table, Operation operation,
     return m_run.rules.value(table.name).reasons.value(operation);
 }
 
-Step RecordWriter::insert(const Table& table, const RecordEdit& asked) {
-    RecordEdit edit = asked;
-    if (const Step added = m_given.addTo(table, nullptr, edit.after, edit.given); !added)
-        return added;
+Result<RecordWriter::NewRow, NotDone> RecordWriter::newRow(const Table& table,
+                                                           const RecordEdit& edit) {
+    NewRow row{edit.after, edit.given, {}, {}, {}};
+    if (const Step added = m_given.addTo(table, nullptr, row.written, row.given); !added)
+        return added.error();
     const Dialect& dialect = m_run.session.dialect();
     ProposedValues values(static_cast<size_t>(table.columns.size()));
-    NewRow row;
-    for (auto field = edit.after.begin(); field != edit.after.end(); ++field) {
+    for (auto field = row.written.begin(); field != row.written.end(); ++field) {
         const int at = table.indexOf(field.key());
         if (at < 0)
             return m_run.unknownColumn(table, field.key());
@@ -81,27 +81,37 @@ Step RecordWriter::insert(const Table& table, const RecordEdit& asked) {
         row.columns += &table.columns[at];
         row.bound += dialect.encode(field.value(), table.columns[at].type);
     }
-    if (auto checked = m_checks.before(table, values, edit.after, {}, m_run.request, edit.given);
+    if (auto checked = m_checks.before(table, values, row.written, {}, m_run.request, row.given);
         !checked)
-        return checked;
+        return checked.error();
+    if (const Step added = addKey(table, row); !added)
+        return added.error();
+    return row;
+}
+
+Step RecordWriter::insert(const Table& table, const RecordEdit& edit) {
+    auto row = newRow(table, edit);
+    if (!row)
+        return row.error();
     Column rowNumber; // the hidden one, named as if it were declared
-    if (const Step added = addRowNumber(table, edit, rowNumber, row); !added)
+    if (const Step added = addRowNumber(table, edit, rowNumber, *row); !added)
         return added;
-    if (const Step added = addKey(table, edit, row); !added)
-        return added;
-    auto key = insertRow(table, edit, row);
-    if (!key)
-        return key.error();
-    auto stored = readBack(table, *key);
-    if (!stored)
-        return stored.error();
+    const auto told = m_run.writer.insert(
+        m_run.session.dialect().insertStatement(table, row->columns), row->bound, toldOfKey(table));
+    if (!told)
+        return m_run.refusedByEngine(told.error(), table, {}, row->written);
+    const auto stored = readBack(table, keyOf(table, *row, *told));
+    return stored ? logInsert(table, *row, *stored) : Step(stored.error());
+}
+
+Step RecordWriter::logInsert(const Table& table, const NewRow& row, const Record& stored) {
     if (auto checked =
-            m_checks.after(table, *stored, nullptr, byHand(edit.after, edit.given), m_run.request);
+            m_checks.after(table, stored, nullptr, byHand(row.written, row.given), m_run.request);
         !checked)
         return checked;
-    m_run.deleted.remove({table.name, stored->key});
+    m_run.deleted.remove({table.name, stored.key});
     m_run.change.records.push_back(
-        {Operation::Insert, table.name, stored->key, {}, fieldValues(table, *stored)});
+        {Operation::Insert, table.name, stored.key, {}, fieldValues(table, stored)});
     return Success{};
 }
 
@@ -121,12 +131,12 @@ Step RecordWriter::addRowNumber(const Table& table, const RecordEdit& edit, Colu
     return Success{};
 }
 
-Step RecordWriter::addKey(const Table& table, const RecordEdit& edit, NewRow& row) {
+Step RecordWriter::addKey(const Table& table, NewRow& row) {
     const Dialect& dialect = m_run.session.dialect();
     for (const QString& name : table.key) {
         const Column& column = *table.column(name);
-        if (edit.after.contains(name) && !edit.after[name].isNull()) {
-            row.keyParts.insert(name, edit.after[name]);
+        if (row.written.contains(name) && !row.written[name].isNull()) {
+            row.keyParts.insert(name, row.written[name]);
         } else if (!column.mayBeLeftOut()) {
             const QString label = m_run.rules.value(table.name).labelOf(name);
             return ChangeRun::refused({{},
@@ -148,21 +158,20 @@ Step RecordWriter::addKey(const Table& table, const RecordEdit& edit, NewRow& ro
     return Success{};
 }
 
-Result<Key, NotDone> RecordWriter::insertRow(const Table& table, const RecordEdit& edit,
-                                             const NewRow& row) {
-    const Dialect& dialect = m_run.session.dialect();
-    QStringList keyExpressions;
+QStringList RecordWriter::toldOfKey(const Table& table) const {
+    QStringList expressions;
     for (const QString& column : table.key)
-        keyExpressions += dialect.readable(*table.column(column));
-    const auto told =
-        m_run.writer.insert(dialect.insertStatement(table, row.columns), row.bound, keyExpressions);
-    if (!told)
-        return m_run.refusedByEngine(told.error(), table, {}, edit.after);
+        expressions += m_run.session.dialect().readable(*table.column(column));
+    return expressions;
+}
+
+Key RecordWriter::keyOf(const Table& table, const NewRow& row, const QVariantList& told) const {
+    const Dialect& dialect = m_run.session.dialect();
     std::vector<Value> key;
     for (qsizetype i = 0; i < table.key.size(); ++i) {
         const QString& name = table.key[i];
         const bool isTold = dialect.tellsWhatItInserts() || !row.keyParts.contains(name);
-        const QVariant stored = told->value(dialect.tellsWhatItInserts() ? i : 0);
+        const QVariant stored = told.value(dialect.tellsWhatItInserts() ? i : 0);
         key.push_back(isTold ? dialect.decode(stored, table.column(name)->type)
                              : row.keyParts[name]);
     }

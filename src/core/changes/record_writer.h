@@ -18,6 +18,23 @@ public:
 
     Step apply(const RecordEdit& edit);
 
+    // A new record as its statement writes it.
+    struct NewRow {
+        FieldValues written; // with what is given
+        QSet<QString> given; // of these, what nobody typed
+        QList<const Column*> columns;
+        QVariantList bound;   // in their order
+        FieldValues keyParts; // what is known of its key before it is there
+    };
+    // Filled and stamped, checked as far as it can be before it is there.
+    Result<NewRow, NotDone> newRow(const Table& table, const RecordEdit& edit);
+    // Of the key's columns, as the statement tells them.
+    QStringList toldOfKey(const Table& table) const;
+    // The key of a row; `told` begins with what the statement told of it.
+    Key keyOf(const Table& table, const NewRow& row, const QVariantList& told) const;
+    // Asks what can be asked once it is there, and adds it to the change.
+    Step logInsert(const Table& table, const NewRow& row, const Record& stored);
+
     // What an update comes to on the record as it is now.
     struct Merged {
         FieldValues now;
@@ -44,15 +61,9 @@ private:
         Record before;
         FieldValues after; // what is known of it: its reference
     };
-    struct NewRow {
-        QList<const Column*> columns;
-        QVariantList bound;
-        FieldValues keyParts;
-    };
     Step insert(const Table& table, const RecordEdit& edit);
     Step addRowNumber(const Table& table, const RecordEdit& edit, Column& rowNumber, NewRow& row);
-    Step addKey(const Table& table, const RecordEdit& edit, NewRow& row);
-    Result<Key, NotDone> insertRow(const Table& table, const RecordEdit& edit, const NewRow& row);
+    Step addKey(const Table& table, NewRow& row);
     Step update(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
     Step remove(const Table& table, const RecordEdit& edit);
     Result<std::optional<Record>, NotDone> recordToRemove(const Table& table,

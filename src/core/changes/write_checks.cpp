@@ -32,7 +32,8 @@ Step WriteChecks::before(const Table& table, const ProposedValues& values,
                                            isReaching ? known : values, occasion))
             problems.push_back(std::move(problem));
         const TableRules rules = m_run.rules.value(table.name);
-        DatabaseRules database(m_run.session, m_run.catalog, table, rules, key);
+        DatabaseRules database(m_run.session, m_run.catalog, table, rules, key,
+                               &m_run.knownParents);
         if (Status asked = database.askReferences(values, occasion.written, problems); !asked)
             return ChangeRun::failed(asked.error());
     }

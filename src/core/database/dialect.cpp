@@ -65,7 +65,8 @@ QString Dialect::updateJoined(const QString& target, const QString& rows, const 
     return QStringLiteral("UPDATE %1 SET %2 FROM %3 WHERE %4").arg(target, set, rows, on);
 }
 
-QString Dialect::insertStatement(const Table& table, const QList<const Column*>& columns) const {
+QString Dialect::insertStatement(const Table& table, const QList<const Column*>& columns,
+                                 size_t rows) const {
     QString sql = QStringLiteral("INSERT INTO ") + quoted(table);
     if (columns.isEmpty())
         return sql + u' ' + insertWithoutValues();
@@ -80,7 +81,9 @@ QString Dialect::insertStatement(const Table& table, const QList<const Column*>&
     sql += QStringLiteral(" (%1)").arg(names.join(QStringLiteral(", ")));
     if (meansIdentity)
         sql += u' ' + insertMeaningIdentity();
-    return sql + QStringLiteral(" VALUES (%1)").arg(marks.join(QStringLiteral(", ")));
+    const QString row = QStringLiteral("(%1)").arg(marks.join(QStringLiteral(", ")));
+    return sql + QStringLiteral(" VALUES ") +
+           QStringList(static_cast<qsizetype>(rows), row).join(QStringLiteral(", "));
 }
 
 QString Dialect::addColumnStatement(const Table& table, const QString& name, const QString& type,

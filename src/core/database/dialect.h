@@ -142,14 +142,18 @@ public:
     SqlFragment keyCondition(const Table& table, const Key& key) const;
 
     // What is inserted into, and that the values of an identity column are meant:
-    // INSERT INTO t (a, b) VALUES (?, ?), or with no names at all the database's defaults.
-    QString insertStatement(const Table& table, const QList<const Column*>& columns) const;
+    // INSERT INTO t (a, b) VALUES (?, ?), (?, ?) for so many rows, or with no names at all the
+    // database's defaults, for one.
+    QString insertStatement(const Table& table, const QList<const Column*>& columns,
+                            size_t rows = 1) const;
     // UPDATE of a table with what another source of rows holds.
     virtual QString updateJoined(const QString& target, const QString& rows, const QString& on,
                                  const QString& set) const;
     // Whether an insert can tell what was stored (INSERT … RETURNING); otherwise it only tells the
-    // number that the database gave.
+    // number that the database gave; of several rows the first one's, which the others follow at
+    // the distance that numberStep() asks for.
     virtual bool tellsWhatItInserts() const { return true; }
+    virtual QString numberStep() const { return {}; }
     // How an index names the column: some engines want to be told how much of a long one.
     virtual QString indexable(const Column& column) const { return quoted(column.name); }
     // Stands behind a SELECT of one record that is about to be changed.
@@ -162,9 +166,22 @@ public:
     // behind the point of a decimal; −1: the usual. `isIndexed`: it will be part of a key. For a
     // given number, all that makes it the key.
     virtual QString declaration(FieldKind kind, int length, bool isIndexed) const = 0;
+    // The type that keeps exactly what a column like this one keeps, be it another engine's; empty:
+    // none is declared. What the engine has no kind for goes as text; a moment, where there are no
+    // zones, as date and time in UTC. `isIndexed`: it stands in a key or an index.
+    virtual QString declarationOf(const Column& column, bool isIndexed) const = 0;
+    // Makes numbers that the database gives go on behind those that are there; empty: they do.
+    virtual QString continueNumbers(const Table& /*table*/, const QString& /*column*/) const {
+        return {};
+    }
+    // Asks for the views of the connection's own schema: the name, and the SELECT or, on a file,
+    // all of the CREATE VIEW.
+    virtual QString viewsQuery() const = 0;
     // Adds a column of this type; `reference`: REFERENCES and what follows it; empty: none.
     virtual QString addColumnStatement(const Table& table, const QString& name, const QString& type,
                                        const QString& reference) const;
+    // Whether a table can be given a reference after it is there.
+    virtual bool addsReferences() const { return true; }
     // What stands behind the bracket of a CREATE TABLE.
     virtual QString tableOptions() const { return {}; }
 
@@ -201,6 +218,8 @@ public:
     // Begins a transaction that the engine keeps read only, whatever runs in it, and that a
     // ROLLBACK ends with all settings as they were. Empty: the connection itself can only read.
     virtual QString beginRead() const { return {}; }
+    // The same, in which all statements see one state of the database.
+    virtual QString beginReadOfOneState() const { return QStringLiteral("BEGIN"); }
     // Run right after: references are tested at the end of the transaction. Empty: cannot be had.
     virtual QString deferReferences() const = 0;
 

@@ -19,6 +19,8 @@ SqlFragment updateStatement(const Dialect& dialect, const Table& table, const Ke
 
 // Rows that one statement writes, largest first; each size is prepared once.
 inline constexpr std::array<size_t, 3> RowsAtOnce{128, 16, 1};
+// Values that every engine takes in one statement.
+inline constexpr size_t MostBound = 30'000;
 
 // What is written to many records, each by its key: in every row the same columns. Not guarded:
 // the records have been read and locked before. Requires: no key column is written.

@@ -60,7 +60,7 @@ Status DatabaseRules::askReferences(const ProposedValues& values, const QSet<QSt
             continue;
         const bool toItself =
             reference.table == m_table.name && pick(values, reference.referencedColumns) == wanted;
-        if (toItself)
+        if (toItself || (m_known && m_known->isThere(reference, wanted)))
             continue;
         const auto found = isThere(reference.table, reference.referencedColumns, wanted);
         if (!found)

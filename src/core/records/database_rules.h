@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/database/session.h"
+#include "core/records/known_parents.h"
 #include "core/records/rules.h"
 
 namespace gravin {
@@ -10,14 +11,15 @@ namespace gravin {
 class DatabaseRules {
 public:
     // All must outlive the object. `key` is the record's own, empty for a new one: it does not
-    // stand in its own way.
+    // stand in its own way. `known`: records that need not be asked for; null: none.
     DatabaseRules(Session& session, const Catalog& catalog, const Table& table,
-                  const TableRules& rules, const Key& key)
+                  const TableRules& rules, const Key& key, const KnownParents* known = nullptr)
         : m_session(session)
         , m_catalog(catalog)
         , m_table(table)
         , m_rules(rules)
-        , m_key(key) {}
+        , m_key(key)
+        , m_known(known) {}
 
     // Whether what the database's references ask holds where one of these columns was written.
     Status askReferences(const ProposedValues& values, const QSet<QString>& written,
@@ -40,6 +42,7 @@ private:
     const Table& m_table;
     const TableRules& m_rules;
     const Key& m_key;
+    const KnownParents* m_known;
 };
 
 } // namespace gravin

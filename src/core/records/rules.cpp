@@ -70,13 +70,12 @@ bool isAtStage(const CheckRule& rule, const Table& table, const ProposedValues& 
             return true;
         break;
     }
-    if (rule.onPicture) {
-        for (qsizetype i = 0; i < table.columns.size(); ++i) {
-            const auto& value = values[static_cast<size_t>(i)];
-            if (occasion.written.contains(table.columns[i].name) && value &&
-                value->kind() == Value::Kind::Binary)
-                return true;
-        }
+    for (qsizetype i = 0; i < table.columns.size(); ++i) {
+        const Column& column = table.columns[i];
+        const auto& value = values[static_cast<size_t>(i)];
+        if ((column.isSignature ? rule.onSignature : rule.onPicture) &&
+            occasion.written.contains(column.name) && value && value->kind() == Value::Kind::Binary)
+            return true;
     }
     if (rule.onStages.isEmpty())
         return false;

@@ -62,6 +62,7 @@ struct CheckRule {
     bool onInsert = true;
     bool onUpdate = true;
     bool onPicture = false;
+    bool onSignature = false;
     bool onOutput = false;
     QList<BoundExpression> onStages = {}; // while one of them is true
     // Of expressions only whether they are the same ones, not whether they read alike.

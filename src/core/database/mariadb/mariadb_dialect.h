@@ -36,8 +36,19 @@ public:
     bool isPlainlyExact(const Column& column, const Value& value) const override;
     // The engine would, but the driver of Qt Sql does not expect rows from a prepared INSERT.
     bool tellsWhatItInserts() const override { return false; }
+    QString numberStep() const override {
+        return QStringLiteral("SELECT @@auto_increment_increment");
+    }
     Result<Catalog> readCatalog(QSqlDatabase& database) const override;
     QString declaration(FieldKind kind, int length, bool isIndexed) const override;
+    QString declarationOf(const Column& column, bool isIndexed) const override;
+    // The engine names the database before each table, where it is the connection's own.
+    QString viewsQuery() const override {
+        return QStringLiteral(
+            "SELECT TABLE_NAME, REPLACE(VIEW_DEFINITION, CONCAT('`', REPLACE(DATABASE(), '`', "
+            "'``'), '`.'), '') FROM information_schema.VIEWS WHERE TABLE_SCHEMA = DATABASE() "
+            "ORDER BY TABLE_NAME");
+    }
     QString tableOptions() const override {
         return QStringLiteral(" ENGINE = InnoDB DEFAULT CHARACTER SET utf8mb4");
     }
@@ -61,6 +72,9 @@ public:
     QString enterMakingLog() const override;
     QString leaveMakingLog() const override;
     QString beginRead() const override { return QStringLiteral("START TRANSACTION READ ONLY"); }
+    QString beginReadOfOneState() const override {
+        return QStringLiteral("START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY");
+    }
     QString deferReferences() const override { return {}; }
     bool carriesPresence() const override { return true; }
     SqlFragment enterPlace(qint64 place, const QString& person) const override;
