@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "cli/commands.h"
+#include "cli/repointing.h"
 
 #include "cli/interruption.h"
 #include "cli/output.h"
@@ -105,7 +105,9 @@ int runCheck(const CheckOptions& options) {
     return breakingCount(*findings) > 0 ? RefusedExit : Done;
 }
 
-int runRepoint(const RepointOptions& options) {
+int runRepoint(const RepointOptions& options) { return repoint(options, Json::object()); }
+
+int repoint(const RepointOptions& options, Json said) {
     auto project = loadProject(options.file);
     if (!project)
         return report(project.error(), options.json);
@@ -134,10 +136,10 @@ int runRepoint(const RepointOptions& options) {
             return report(saved.error(), options.json);
     }
     if (options.json) {
-        Json answer = findingsJson(*findings);
-        answer["compared"] = before != nullptr;
-        answer["repointed"] = !stays;
-        print(answer);
+        said.update(findingsJson(*findings));
+        said["compared"] = before != nullptr;
+        said["repointed"] = !stays;
+        print(said);
     } else {
         for (const Finding& finding : *findings)
             printFinding(finding);

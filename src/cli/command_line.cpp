@@ -60,6 +60,7 @@ public:
         defineUse();
         defineNew();
         defineReading();
+        defineCopy();
         defineExport();
         defineImport();
         definePrint();
@@ -212,6 +213,19 @@ private:
             ->check(CLI::NonNegativeNumber);
     }
 
+    void defineCopy() {
+        auto copy = std::make_shared<CopyOptions>();
+        CLI::App& copying =
+            define("copy", "take a database's tables and rows to another one", copy, runCopy);
+        addText(copying, "source", copy->source, "a project, or a database's address")->required();
+        addText(copying, "target", copy->target,
+                "sqlite:PATH of a file that is not there yet, postgresql://… or mariadb://…")
+            ->required();
+        copying.add_flag("--repoint", copy->repoint, "the project then works on the copy");
+        copying.add_flag("--dry-run", copy->dryRun,
+                         "say the statements and what does not come along, copy nothing");
+    }
+
     static void defineList(CLI::App& command, ListOptions& list) {
         addText(command, "--where", list.where, "a condition: \"cost > 100 AND done IS TRUE\"");
         addText(command, "--search", list.search, "words that stand in any field of the screen");
@@ -263,9 +277,9 @@ private:
         });
         addText(command, "--out", to->out, "the PDF file")->required();
         defineList(command, *to);
-        const std::map<std::string, bool> forms{{"sheet", false}, {"list", true}};
-        command.add_option("--as", to->asList, "sheet (a record a page, as its form) or list")
-            ->transform(CLI::CheckedTransformer(forms));
+        addText(command, "--as", to->as,
+                "sheet (a record a page, as its form), list, or the name of cards that the project "
+                "keeps");
         addRepeated(command, "--key", to->keys, "a record's key; give it once for each record");
         addRepeated(command, "--field", to->fields, "of a list: a field");
         const std::map<std::string, OnGap> gaps{{"as-checked", OnGap::AsChecked},

@@ -47,6 +47,15 @@ struct RepointOptions {
 };
 int runRepoint(const RepointOptions& options);
 
+struct CopyOptions {
+    QString source; // a project file or a URL
+    QString target; // a URL
+    bool repoint = false;
+    bool dryRun = false;
+    bool json = false;
+};
+int runCopy(const CopyOptions& options);
+
 // What every command on a screen has in common.
 struct ScreenOptions {
     QString file;
@@ -83,10 +92,10 @@ struct ExportFileOptions : ListOptions {
 int runExport(const ExportFileOptions& options);
 
 struct PrintOptions : ListOptions {
-    QString out; // a PDF file
-    bool asList = false;
-    QStringList keys;   // these records; empty: those of the list
-    QStringList fields; // of a list; empty: those that it shows
+    QString out;                          // a PDF file
+    QString as = QStringLiteral("sheet"); // "sheet", "list" or the name of cards that are kept
+    QStringList keys;                     // these records; empty: those of the list
+    QStringList fields;                   // of a list; empty: those that it shows
     OnGap onGap = OnGap::AsChecked;
     QString page = QStringLiteral("A4");
     bool landscape = false;

@@ -25,6 +25,15 @@ Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access,
     return Opened{{}, std::move(*session), std::move(watched), std::move(*catalog), {}, {}};
 }
 
+Result<ConnectionSpec> connectionOf(const QString& projectOrUrl) {
+    auto spec = ConnectionSpec::fromUrl(projectOrUrl);
+    // An address with a mistake in it is not a project whose name is repeated.
+    if (spec || projectOrUrl.contains(u"://") || projectOrUrl.contains(u'@'))
+        return spec;
+    const auto project = loadProject(projectOrUrl);
+    return project ? Result<ConnectionSpec>(project->connection) : project.error();
+}
+
 Result<Opened> openProject(const QString& file, Session::Access access, const QString& locale) {
     auto project = loadProject(file);
     if (!project)

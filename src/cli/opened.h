@@ -26,6 +26,9 @@ Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access,
 Result<Opened> openProject(const QString& file, Session::Access access,
                            const QString& locale = QStringLiteral("C"));
 
+// Where a project works, or what an address says.
+Result<ConnectionSpec> connectionOf(const QString& projectOrUrl);
+
 // Brings what others did to watched tables into the log, before it is read. Where that cannot be
 // done, a line says so.
 void gatherSeen(Opened& opened);

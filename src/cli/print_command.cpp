@@ -30,7 +30,18 @@ Result<PrintSetUp> setUpFor(const PrintOptions& options, BoundScreen& screen,
     if (!query)
         return query.error();
     PrintSetUp setUp;
-    setUp.as = options.asList ? PaperForm::List : PaperForm::Sheet;
+    const KeptCards* cards = opened.project.cardsNamed(screen.screen.id, options.as);
+    if (options.as == u"list") {
+        setUp.as = PaperForm::List;
+    } else if (cards) {
+        setUp.as = PaperForm::Cards;
+        setUp.cards = cards->form;
+    } else if (options.as != u"sheet") {
+        return Error{ErrorKind::Usage,
+                     coreTr("--as takes sheet, list or the name of cards; the screen %1 has none "
+                            "called “%2”.")
+                         .arg(screen.screen.label, options.as)};
+    }
     setUp.onGap = options.onGap;
     setUp.query = *query;
     for (const QString& text : options.keys) {

@@ -79,16 +79,9 @@ int runNew(const NewOptions& options) {
 }
 
 int runTables(const TablesOptions& options) {
-    auto spec = ConnectionSpec::fromUrl(options.source);
-    if (!spec) {
-        // An address with a mistake in it is not a project whose name is repeated.
-        if (options.source.contains(u"://") || options.source.contains(u'@'))
-            return report(spec.error(), options.json);
-        auto project = loadProject(options.source);
-        if (!project)
-            return report(project.error(), options.json);
-        spec = project->connection;
-    }
+    const auto spec = connectionOf(options.source);
+    if (!spec)
+        return report(spec.error(), options.json);
     auto opened = openDatabase(*spec, Session::Access::ReadOnly);
     if (!opened)
         return report(opened.error(), options.json);

@@ -2,6 +2,7 @@
 #include "app/connect/connection_page.h"
 
 #include "app/connect/connection_form.h"
+#include "app/connect/copy_dialog.h"
 #include "app/connect/form_parts.h"
 #include "app/connect/secret_keeper.h"
 #include "app/look/theme.h"
@@ -62,9 +63,13 @@ void ConnectionPage::buildFields() {
     m_create = button("create-project", tr("Create project"));
     m_stop = button("stop-test", tr("Stop"));
     m_create->setProperty("main", true);
+    m_copy = button("copy-there", tr("Copy the tables there…"));
+    m_copy->setToolTip(tr("Tables, keys, references, indexes and rows of the project's database, "
+                          "into one that has none of them"));
     auto* cancel = button("cancel-connection", tr("Back"));
     auto* buttons = new QHBoxLayout;
-    for (QWidget* widget : std::initializer_list<QWidget*>{m_create, m_test, m_stop, cancel})
+    for (QWidget* widget :
+         std::initializer_list<QWidget*>{m_create, m_copy, m_test, m_stop, cancel})
         buttons->addWidget(widget);
     buttons->addStretch();
     column->addLayout(buttons);
@@ -105,6 +110,7 @@ void ConnectionPage::connectFields() {
     });
     connect(m_test, &QPushButton::clicked, this, &ConnectionPage::test);
     connect(m_create, &QPushButton::clicked, this, &ConnectionPage::create);
+    connect(m_copy, &QPushButton::clicked, this, &ConnectionPage::copyThere);
     connect(m_stop, &QPushButton::clicked, this, [this] {
         if (m_worker)
             m_worker->cancel(m_job);
@@ -165,6 +171,7 @@ void ConnectionPage::startNew() {
 
 void ConnectionPage::startRepoint(const QString& projectName, const ConnectionSpec& present) {
     m_task = Task::Repoint;
+    m_present = present;
     m_title->setText(tr("Another database for %1").arg(projectName));
     m_create->setText(tr("Compare…"));
     m_form->clearPassword();
@@ -195,6 +202,7 @@ void ConnectionPage::askPassword(const QString& projectFile, const ConnectionSpe
 void ConnectionPage::setSpec(const ConnectionSpec& shown) {
     m_form->setEngineFixed(m_task == Task::Password);
     m_projectPart->setVisible(m_task == Task::NewProject);
+    m_copy->setVisible(m_task == Task::Repoint);
     m_form->offerCopy(m_task == Task::NewProject);
     m_form->setSpec(shown);
 }
@@ -229,6 +237,7 @@ void ConnectionPage::edited() {
     const bool needsProject = m_task == Task::NewProject && m_project->text().trimmed().isEmpty();
     m_test->setEnabled(why.isEmpty()); // while it runs too, so that it keeps the focus
     m_create->setEnabled(why.isEmpty() && !needsProject && !busy);
+    m_copy->setEnabled(why.isEmpty() && !busy);
     m_stop->setVisible(busy);
     m_reason->setText(!why.isEmpty() ? why
                       : needsProject ? tr("Say where to keep the project.")
@@ -302,26 +311,42 @@ void ConnectionPage::say(const QString& text, const char* role, const QString& d
 void ConnectionPage::create() {
     rememberPassword();
     const ConnectionSpec connection = spec();
-    const auto goOn = [this, connection] {
-        switch (m_task) {
-        case Task::NewProject:
-            makeProject(connection);
-            break;
-        case Task::Password:
-            Q_EMIT projectReady(m_existingProject);
-            break;
-        case Task::Repoint:
-            Q_EMIT comparisonRequested(connection);
-            break;
-        }
-    };
+    keepPassword(connection, [this, connection] { goOn(connection); });
+}
+
+void ConnectionPage::goOn(const ConnectionSpec& connection) {
+    switch (m_task) {
+    case Task::NewProject:
+        makeProject(connection);
+        break;
+    case Task::Password:
+        Q_EMIT projectReady(m_existingProject);
+        break;
+    case Task::Repoint:
+        Q_EMIT comparisonRequested(connection);
+        break;
+    }
+}
+
+void ConnectionPage::copyThere() {
+    rememberPassword();
+    const ConnectionSpec connection = spec();
+    keepPassword(connection, [this, connection] {
+        auto* dialog = new CopyDialog(m_present, connection, this);
+        connect(dialog, &CopyDialog::goesThere, this, &ConnectionPage::comparisonRequested);
+        dialog->open();
+    });
+}
+
+void ConnectionPage::keepPassword(const ConnectionSpec& connection,
+                                  const std::function<void()>& then) {
     if (connection.isFile() || !m_form->keepsPassword() || m_form->password().isEmpty()) {
-        goOn();
+        then();
         return;
     }
-    secret_keeper::keep(connection, m_form->password(), this, [this, goOn](const QString& problem) {
+    secret_keeper::keep(connection, m_form->password(), this, [this, then](const QString& problem) {
         if (problem.isEmpty()) {
-            goOn();
+            then();
             return;
         }
         m_form->setKeepsPassword(false);

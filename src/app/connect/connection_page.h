@@ -54,6 +54,10 @@ private:
     void test();
     void showReport(const Result<ConnectionReport>& report);
     void create();
+    void goOn(const ConnectionSpec& connection);
+    void copyThere();
+    // Keeps the password where the person wants that; then, unless it was refused, goes on.
+    void keepPassword(const ConnectionSpec& connection, const std::function<void()>& then);
     void makeProject(const ConnectionSpec& connection);
     // One thing at a time is asked of a database, in the background; m_stop stops it.
     template <typename T>
@@ -71,6 +75,7 @@ private:
     QLineEdit* m_project;
     QPushButton* m_test;
     QPushButton* m_create;
+    QPushButton* m_copy; // takes the tables of the project's database along
     QPushButton* m_stop;
     QLabel* m_title;
     QLabel* m_state;
@@ -80,6 +85,7 @@ private:
     enum class Task { NewProject, Password, Repoint };
     Task m_task = Task::NewProject;
     QString m_existingProject; // of a password
+    ConnectionSpec m_present;  // of the project that is to have another database
     bool m_projectProposed = true;
     WorkerHandle m_worker; // of what is asked now; null: nothing is
     Worker::JobId m_job = 0;

@@ -60,6 +60,8 @@ struct Column {
     // there, empty: none; and what the one door sets, whoever writes.
     QString filledWith = {};
     Stamp stamp = {};
+    // What stands there is drawn by a person's hand.
+    bool isSignature = false;
 
     // Read of other records.
     bool isReadBeyond() const { return reach || aggregate; }
@@ -105,6 +107,7 @@ struct Table {
     QString rowNumber;
     QList<ForeignKey> foreignKeys;
     QList<QStringList> uniqueKeys; // without the key itself
+    QList<QStringList> indexes;    // the others, of whole columns of all records
     QList<CheckConstraint> checks;
     // The columns behind a constraint or index of this name, where engines only tell the name.
     QHash<QString, QStringList> constraintColumns;

@@ -159,15 +159,19 @@ Status Session::command(const QString& sql) {
 }
 
 Status Session::beginRead() {
-    if (m_access != Access::ReadOnly || m_isReading || m_dialect->beginRead().isEmpty())
+    const QString begin =
+        m_readsOneState ? m_dialect->beginReadOfOneState() : m_dialect->beginRead();
+    if (m_access != Access::ReadOnly || m_isReading || begin.isEmpty())
         return ok();
-    Status begun = command(m_dialect->beginRead());
+    Status begun = command(begin);
     m_isReading = begun.ok();
     return begun;
 }
 
 // By a rollback, which takes back what a SELECT may have set for the connection, too.
 void Session::endRead() {
+    if (m_readings == 0)
+        m_readsOneState = false;
     if (!std::exchange(m_isReading, false))
         return;
     const Finishing finishing(*this);

@@ -92,9 +92,13 @@ public:
     // one; it begins with the first statement, and anew after one that failed.
     class Reading {
     public:
-        explicit Reading(Session& session)
+        // Of one state: no statement sees what others commit meanwhile. On a file they may have to
+        // wait until it ends. Requires then: the session only reads, and no other Reading lives.
+        enum class Of { Statements, OneState };
+        explicit Reading(Session& session, Of of = Of::Statements)
             : m_session(session) {
             ++m_session.m_readings;
+            m_session.m_readsOneState |= of == Of::OneState;
         }
         ~Reading() {
             if (--m_session.m_readings == 0)
@@ -171,6 +175,7 @@ private:
     bool m_inTransaction = false;
     int m_readings = 0;                // how many Reading there are
     bool m_isReading = false;          // in the transaction that they share
+    bool m_readsOneState = false;      // in it
     std::unique_ptr<Session> m_reader; // of readerOf()
     struct Log {
         int tables = 0; // as LogTables says

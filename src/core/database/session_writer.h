@@ -41,6 +41,7 @@ private:
     explicit SessionWriter(Session& session)
         : m_session(session) {}
     friend class ChangeWriter;    // the one door for users' rows
+    friend class DatabaseCopy;    // makes and fills tables in a database that has none of them
     friend class LogMarks;        // notes, trials and trimming, which touch the log only
     friend class LogSeal;         // chains what was committed
     friend class PastTable;       // fills a temporary table of its own

@@ -300,17 +300,19 @@ private:
         struct Index {
             QString name;
             QStringList columns;
+            bool isUnique = false;
             bool whole = true; // no column by its beginning only
         };
         QMap<QString, QList<Index>> byTable;
         Status status = m_each(
-            QStringLiteral("SELECT TABLE_NAME, INDEX_NAME, COLUMN_NAME, SUB_PART FROM "
-                           "information_schema.STATISTICS WHERE TABLE_SCHEMA = DATABASE() AND "
-                           "NON_UNIQUE = 0 ORDER BY TABLE_NAME, INDEX_NAME, SEQ_IN_INDEX"),
+            QStringLiteral("SELECT TABLE_NAME, INDEX_NAME, COLUMN_NAME, SUB_PART, NON_UNIQUE = 0 "
+                           "FROM information_schema.STATISTICS WHERE TABLE_SCHEMA = DATABASE() "
+                           "AND (NON_UNIQUE = 0 OR INDEX_TYPE = 'BTREE') ORDER BY TABLE_NAME, "
+                           "INDEX_NAME, SEQ_IN_INDEX"),
             [&](const QSqlQuery& row) {
                 QList<Index>& indexes = byTable[row.value(0).toString()];
                 if (indexes.isEmpty() || indexes.back().name != row.value(1).toString())
-                    indexes.append({row.value(1).toString(), {}});
+                    indexes.append({row.value(1).toString(), {}, row.value(4).toBool()});
                 indexes.back().columns += row.value(2).toString();
                 indexes.back().whole = indexes.back().whole && row.value(3).isNull();
             });
@@ -322,11 +324,12 @@ private:
                                          [&](const QString& name) { return table->column(name); });
                 if (!isVisible)
                     continue;
-                table->constraintColumns.insert(index.name, index.columns);
+                if (index.isUnique)
+                    table->constraintColumns.insert(index.name, index.columns);
                 if (index.name == u"PRIMARY")
                     table->key = index.columns;
                 else if (index.whole)
-                    table->uniqueKeys += index.columns;
+                    (index.isUnique ? table->uniqueKeys : table->indexes) += index.columns;
             }
         }
         return status;

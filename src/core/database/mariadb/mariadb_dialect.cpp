@@ -465,35 +465,6 @@ SealingStatements MariaDbDialect::sealingStatements() const {
             QStringLiteral("SELECT RELEASE_LOCK%1)").arg(lock)};
 }
 
-QString MariaDbDialect::declaration(FieldKind kind, int length, bool isIndexed) const {
-    const auto decimal = QStringLiteral("%1(%2, %3)");
-    switch (kind) {
-    case FieldKind::GivenNumber:
-        return QStringLiteral("BIGINT AUTO_INCREMENT PRIMARY KEY");
-    case FieldKind::Text:
-        return QStringLiteral("VARCHAR(%1)").arg(length > 0 ? length : 255);
-    case FieldKind::LongText:
-        return isIndexed ? QStringLiteral("VARCHAR(255)") : QStringLiteral("LONGTEXT");
-    case FieldKind::Integer:
-        return QStringLiteral("BIGINT");
-    case FieldKind::Decimal:
-        return decimal.arg(QStringLiteral("DECIMAL"))
-            .arg(DecimalDigits)
-            .arg(length > 0 ? length : 2);
-    case FieldKind::Date:
-        return QStringLiteral("DATE");
-    case FieldKind::Time:
-        return QStringLiteral("TIME(6)");
-    case FieldKind::DateTime:
-        return QStringLiteral("DATETIME(6)");
-    case FieldKind::YesNo:
-        return QStringLiteral("BOOLEAN");
-    case FieldKind::Picture:
-        return QStringLiteral("LONGBLOB");
-    }
-    return {};
-}
-
 // A named lock has one holder, so that each place has a few. More people than that at one record
 // are not told of.
 SqlFragment MariaDbDialect::enterPlace(qint64 place, const QString&) const {

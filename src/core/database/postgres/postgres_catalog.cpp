@@ -320,8 +320,9 @@ private:
         return m_each(
             QStringLiteral("SELECT i.indrelid::bigint, c.relname::text, i.indkey::text, "
                            "i.indnkeyatts, i.indisprimary, i.indpred IS NULL AND i.indexprs IS "
-                           "NULL AND i.indisvalid FROM pg_index i JOIN pg_class c ON c.oid = "
-                           "i.indexrelid WHERE i.indisunique ORDER BY c.relname"),
+                           "NULL AND i.indisvalid, i.indisunique FROM pg_index i JOIN pg_class c "
+                           "ON c.oid = i.indexrelid WHERE i.indisunique OR c.relam = (SELECT oid "
+                           "FROM pg_am WHERE amname = 'btree') ORDER BY c.relname"),
             [&](const QSqlQuery& row) {
                 Entry* entry = entryOf(row.value(0));
                 if (!entry)
@@ -330,11 +331,13 @@ private:
                     named(*entry, numbersOf(row.value(2).toString()).mid(0, row.value(3).toInt()));
                 if (columns.isEmpty())
                     return;
-                entry->table.constraintColumns.insert(row.value(1).toString(), columns);
+                const bool isUnique = row.value(6).toBool();
+                if (isUnique)
+                    entry->table.constraintColumns.insert(row.value(1).toString(), columns);
                 if (row.value(4).toBool())
                     entry->table.key = columns;
                 else if (row.value(5).toBool())
-                    entry->table.uniqueKeys += columns;
+                    (isUnique ? entry->table.uniqueKeys : entry->table.indexes) += columns;
             });
     }
 

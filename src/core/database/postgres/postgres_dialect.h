@@ -44,6 +44,13 @@ public:
     Result<QStringList> news(QSqlDatabase& database) const override;
     QString tellingOf(const QString& change) const override;
     QString declaration(FieldKind kind, int length, bool isIndexed) const override;
+    QString declarationOf(const Column& column, bool isIndexed) const override;
+    QString continueNumbers(const Table& table, const QString& column) const override;
+    QString viewsQuery() const override {
+        return QStringLiteral("SELECT c.relname::text, pg_get_viewdef(c.oid) FROM pg_class c "
+                              "WHERE c.relkind = 'v' AND c.relnamespace = "
+                              "current_schema()::regnamespace ORDER BY c.oid");
+    }
     Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
                                          const QString& select) const override;
     QStringList changeLogSchema() const override;
@@ -57,6 +64,9 @@ public:
     QString beginWrite() const override { return QStringLiteral("BEGIN"); }
     QString enterMakingLog() const override;
     QString beginRead() const override { return QStringLiteral("BEGIN READ ONLY"); }
+    QString beginReadOfOneState() const override {
+        return QStringLiteral("BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY");
+    }
     QString deferReferences() const override {
         return QStringLiteral("SET CONSTRAINTS ALL DEFERRED");
     }

@@ -313,8 +313,8 @@ private:
             primaryKeyHasIndex |= index.isPrimaryKey;
             const bool plain = std::none_of(index.columns.begin(), index.columns.end(),
                                             [](const QString& column) { return column.isEmpty(); });
-            if (index.unique && !index.partial && !index.isPrimaryKey && plain)
-                table.uniqueKeys.append(index.columns);
+            if (!index.partial && !index.isPrimaryKey && plain)
+                (index.unique ? table.uniqueKeys : table.indexes).append(index.columns);
         }
         // A primary key of one INTEGER column without an index of its own is the row number.
         if (table.key.size() == 1 && !primaryKeyHasIndex) {

@@ -439,35 +439,6 @@ QString SqliteDialect::addColumnStatement(const Table& table, const QString& nam
         .trimmed();
 }
 
-QString SqliteDialect::declaration(FieldKind kind, int length, bool) const {
-    const auto decimal = QStringLiteral("%1(%2, %3)");
-    switch (kind) {
-    case FieldKind::GivenNumber:
-        return QStringLiteral("INTEGER PRIMARY KEY");
-    case FieldKind::Text:
-        return length > 0 ? QStringLiteral("VARCHAR(%1)").arg(length) : QStringLiteral("TEXT");
-    case FieldKind::LongText:
-        return QStringLiteral("TEXT");
-    case FieldKind::Integer:
-        return QStringLiteral("INTEGER");
-    case FieldKind::Decimal:
-        return decimal.arg(QStringLiteral("DECIMAL"))
-            .arg(DecimalDigits)
-            .arg(length > 0 ? length : 2);
-    case FieldKind::Date:
-        return QStringLiteral("DATE");
-    case FieldKind::Time:
-        return QStringLiteral("TIME");
-    case FieldKind::DateTime:
-        return QStringLiteral("TIMESTAMP");
-    case FieldKind::YesNo:
-        return QStringLiteral("BOOLEAN");
-    case FieldKind::Picture:
-        return QStringLiteral("BLOB");
-    }
-    return {};
-}
-
 qint64 SqliteDialect::foreignCommits(QSqlDatabase& database) const {
     QSqlQuery query(database);
     query.setForwardOnly(true);

@@ -60,6 +60,12 @@ public:
     QString addColumnStatement(const Table& table, const QString& name, const QString& type,
                                const QString& reference) const override;
     QString declaration(FieldKind kind, int length, bool isIndexed) const override;
+    QString declarationOf(const Column& column, bool isIndexed) const override;
+    bool addsReferences() const override { return false; }
+    QString viewsQuery() const override {
+        return QStringLiteral("SELECT name, sql FROM sqlite_master WHERE type = 'view' ORDER BY "
+                              "rowid");
+    }
     Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
                                          const QString& select) const override;
     QStringList changeLogSchema() const override;
