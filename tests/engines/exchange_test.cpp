@@ -1,10 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Tables that go out into files and come back: every value is what it was.
-#include "core/exchange/import/file_import.h"
-#include "core/fitting/generation/screen_generator.h"
-#include "support/engines.h"
-
-#include <QFile>
+#include "demonstrated.h"
+#include "table_files.h"
 
 #include <random>
 
@@ -73,61 +70,6 @@ protected:
             database->run(schemaOf(GetParam()));
     }
 
-    // A screen with all fields of a table.
-    BoundScreen screenOf(Desk& desk, const char* table) {
-        Project project;
-        project.connection = database->spec();
-        const QString id =
-            addGeneratedScreen(project, desk.catalog(), desk.table(name(table)), Arrangement::Grid);
-        // Numbers that the database would give come back, too.
-        for (const Column& column : desk.table(name(table)).columns) {
-            if (FieldDefinition* field = project.definition(name(table), column.name);
-                field && column.givenByDatabase)
-                field->editable = Editable::OnlyNew;
-        }
-        return *bindScreen(project, desk.catalog(), *project.screenById(id));
-    }
-
-    QString fileOf(const char* table, const char* suffix) const {
-        return m_folder.filePath(QLatin1String(table) + QLatin1String(suffix));
-    }
-
-    void exportTable(Desk& desk, const char* table, const char* suffix, ExportOptions options) {
-        const BoundScreen screen = screenOf(desk, table);
-        options.kind = *fileKindOf(fileOf(table, suffix));
-        options.heads = ExportOptions::Heads::Columns;
-        options.lookups = ExportOptions::Lookups::Stored;
-        options.withBytes = true;
-        QStringList columns;
-        for (const BoundField& field : screen.fields)
-            columns += field.name();
-        const auto written = exportList(desk.session(), desk.catalog(), screen, {}, columns,
-                                        options, fileOf(table, suffix));
-        ASSERT_TRUE(written) << qPrintable(written.error().sentence);
-    }
-
-    void importTable(Desk& desk, const char* table, const char* suffix, const LocaleForm& form) {
-        const BoundScreen screen = screenOf(desk, table);
-        const QString path = fileOf(table, suffix);
-        const auto file = guessedForm(path);
-        ASSERT_TRUE(file) << qPrintable(file.error().sentence);
-        ImportSetUp setUp = guessedSetUp(screen, *file, (*openRows(path, *file))->heads());
-        setUp.form = form;
-        const auto preview =
-            previewImport(desk.session(), desk.catalog(), desk.rules(), screen, setUp, path);
-        ASSERT_TRUE(preview) << qPrintable(preview.error().sentence);
-        for (const ImportRow& row : preview->refused)
-            ADD_FAILURE() << row.line << ' ' << qPrintable(row.problems.front().reason);
-        const ImportRun run = importRun(std::make_shared<const Catalog>(desk.catalog()),
-                                        std::make_shared<const RuleBook>(desk.rules()), screen,
-                                        setUp, path, *preview);
-        const auto written =
-            ChangeWriter(desk.session(), desk.catalog(), desk.rules()).write(run.request);
-        ASSERT_TRUE(written) << qPrintable(written.error().error.sentence +
-                                           written.error().error.detail)
-                             << " row " << run.line(written.error());
-    }
-
     // Which rows there are, whatever their order.
     QStringList rowsNow() const {
         QStringList rows = database->dump().split(u'\n');
@@ -139,18 +81,19 @@ protected:
     void comesBack(const char* suffix, const ExportOptions& options = {}) {
         const QStringList before = rowsNow();
         Desk desk(database->open());
+        TableFiles files(desk);
         for (const char* table : {"place", "thing"})
-            ASSERT_NO_FATAL_FAILURE(exportTable(desk, table, suffix, options));
+            ASSERT_NO_FATAL_FAILURE(files.exportTable(name(table), suffix, options));
         database->run(name("DELETE FROM thing; DELETE FROM place;"));
         for (const char* table : {"place", "thing"})
-            ASSERT_NO_FATAL_FAILURE(importTable(desk, table, suffix, options.form));
+            ASSERT_NO_FATAL_FAILURE(files.importTable(name(table), suffix, options.form));
         const QStringList after = rowsNow();
         EXPECT_TRUE(after == before) << "now:\n"
                                      << qPrintable(after.join(u'\n')) << "\nwas:\n"
                                      << qPrintable(before.join(u'\n'));
         // Read once more, nothing is to be done.
-        const BoundScreen screen = screenOf(desk, "thing");
-        const QString path = fileOf("thing", suffix);
+        const BoundScreen screen = files.screenOf(name("thing"));
+        const QString path = files.fileOf(name("thing"), suffix);
         ImportSetUp setUp = guessedSetUp(screen, *guessedForm(path),
                                          (*openRows(path, *guessedForm(path)))->heads());
         setUp.form = options.form;
@@ -159,8 +102,6 @@ protected:
         ASSERT_TRUE(again);
         EXPECT_EQ(again->writing(), 0);
     }
-
-    QTemporaryDir m_folder;
 };
 
 TEST_P(Exchange, CsvComesBackExactly) { comesBack(".csv"); }
@@ -185,6 +126,184 @@ TEST_P(Exchange, Utf16ComesBackExactly) {
     comesBack(".csv", options);
 }
 
+// A table of columns drawn at random, with values that are hard to write into a file.
+class RandomTable {
+public:
+    RandomTable(quint32 seed, Engine engine)
+        : m_random(seed)
+        , m_engine(engine) {
+        const int columns = 1 + pick(6);
+        for (int i = 0; i < columns; ++i)
+            m_kinds.push_back(static_cast<Kind>(pick(8)));
+    }
+
+    QString create() const {
+        QStringList columns{QStringLiteral("id INTEGER PRIMARY KEY")};
+        for (size_t i = 0; i < m_kinds.size(); ++i)
+            columns += QStringLiteral("c%1 %2").arg(i).arg(declared(m_kinds[i]));
+        return QStringLiteral("CREATE TABLE drawn (%1);").arg(columns.join(QStringLiteral(", ")));
+    }
+
+    std::vector<RecordEdit> rows(int count) {
+        std::vector<RecordEdit> edits;
+        for (int id = 1; id <= count; ++id) {
+            RecordEdit edit{Operation::Insert, QStringLiteral("drawn"), {}, {}, {}};
+            edit.after.insert(QStringLiteral("id"), Value::integer(id));
+            for (size_t i = 0; i < m_kinds.size(); ++i)
+                edit.after.insert(QStringLiteral("c%1").arg(i), value(m_kinds[i]));
+            edits.push_back(std::move(edit));
+        }
+        return edits;
+    }
+
+private:
+    enum class Kind { Text, Integer, Decimal, Double, Date, Timestamp, Boolean, Binary };
+
+    int pick(int below) { return static_cast<int>(m_random() % static_cast<unsigned>(below)); }
+
+    QString declared(Kind kind) const {
+        const bool isPostgres = m_engine == Engine::PostgreSql;
+        switch (kind) {
+        case Kind::Text:
+            return QStringLiteral("TEXT");
+        case Kind::Integer:
+            return QStringLiteral("BIGINT");
+        case Kind::Decimal:
+            return QStringLiteral("DECIMAL(12,3)");
+        case Kind::Double:
+            return isPostgres ? QStringLiteral("double precision") : QStringLiteral("DOUBLE");
+        case Kind::Date:
+            return QStringLiteral("DATE");
+        case Kind::Timestamp:
+            return m_engine == Engine::MariaDb ? QStringLiteral("DATETIME(6)")
+                                               : QStringLiteral("TIMESTAMP");
+        case Kind::Boolean:
+            return QStringLiteral("BOOLEAN");
+        case Kind::Binary:
+            return isPostgres ? QStringLiteral("bytea") : QStringLiteral("BLOB");
+        }
+        return {};
+    }
+
+    Value value(Kind kind) {
+        if (pick(5) == 0)
+            return Value::null();
+        switch (kind) {
+        case Kind::Text:
+            return Value::text(text());
+        case Kind::Integer:
+            return Value::integer(pick(3) == 0 ? std::numeric_limits<qint64>::max() - pick(9)
+                                               : pick(2'000'000) - 1'000'000);
+        case Kind::Decimal:
+            return Value::decimal(
+                Decimal(Decimal::Integer(pick(2'000'000'000) - 1'000'000'000), 3));
+        case Kind::Double:
+            return Value::real((pick(2'000'001) - 1'000'000) / 7.0);
+        case Kind::Date:
+            return Value::date(QDate(1, 1, 1).addDays(pick(3'650'000)));
+        case Kind::Timestamp:
+            return Value::timestamp({QDate(1800, 1, 1).addDays(pick(150'000)),
+                                     {static_cast<qint64>(m_random()) * 20 % 86'400'000'000}});
+        case Kind::Boolean:
+            return Value::boolean(pick(2) == 0);
+        case Kind::Binary: {
+            QByteArray bytes;
+            for (int left = pick(40); left > 0; --left)
+                bytes += static_cast<char>(pick(256));
+            return Value::binary(bytes.isNull() ? QByteArray("") : bytes);
+        }
+        }
+        return {};
+    }
+
+    // Of what separates, quotes, guards or looks like something else in one of the forms.
+    QString text() {
+        static const QStringList parts{
+            QStringLiteral(","),          QStringLiteral(";"),    QStringLiteral("\""),
+            QStringLiteral("\n"),         QStringLiteral("\r\n"), QStringLiteral("'"),
+            QStringLiteral("="),          QStringLiteral("\\x"),  QStringLiteral("\\N"),
+            QStringLiteral(" "),          QStringLiteral("\t"),   QStringLiteral("NULL"),
+            QStringLiteral("true"),       QStringLiteral("12"),   QStringLiteral("1e3"),
+            QStringLiteral("2026-11-28"), QStringLiteral("ü"),    QStringLiteral("مرسى"),
+            QStringLiteral("🚢"),          QStringLiteral("<&>"),  QStringLiteral("_x000D_"),
+            QStringLiteral("@"),          QStringLiteral("-"),    QStringLiteral("+")};
+        QString text;
+        for (int left = pick(5); left > 0; --left)
+            text += parts[pick(static_cast<int>(parts.size()))];
+        return text.isNull() ? QStringLiteral("") : text;
+    }
+
+    std::mt19937 m_random;
+    Engine m_engine;
+    std::vector<Kind> m_kinds;
+};
+
+class RandomTables : public OnEngine {};
+
+TEST_P(RandomTables, ComeBackExactly) {
+    const int asked = qEnvironmentVariableIntValue("GRAVIN_CASES");
+    const auto first = static_cast<quint32>(qEnvironmentVariableIntValue("GRAVIN_SEED"));
+    for (quint32 seed = first; seed < first + static_cast<quint32>(asked > 0 ? asked : 4); ++seed) {
+        RandomTable drawn(seed, GetParam());
+        const EngineDatabase own(GetParam());
+        own.run(drawn.create());
+        Desk desk(own.open());
+        const auto rows = desk.write(drawn.rows(40));
+        ASSERT_TRUE(rows) << seed << ' ' << qPrintable(rows.error().error.sentence);
+        const QString before = own.dump();
+        for (const char* suffix : {".csv", ".xlsx", ".json"}) {
+            SCOPED_TRACE(std::to_string(seed) + suffix);
+            TableFiles files(desk);
+            ASSERT_NO_FATAL_FAILURE(files.exportTable(name("drawn"), suffix));
+            own.run(name("DELETE FROM drawn;"));
+            ASSERT_NO_FATAL_FAILURE(files.importTable(name("drawn"), suffix));
+            ASSERT_TRUE(own.dump() == before)
+                << qPrintable(drawn.create()) << qPrintable(own.dump()) << "\nwas\n"
+                << qPrintable(before);
+        }
+    }
+}
+
+// Every table of the demonstration, those first that others refer to.
+class DemonstrationFiles : public Demonstrated {
+protected:
+    static QStringList tables() {
+        return QStringLiteral("sector aid_type lamp aid vessel crew visit supplier part visit_part "
+                              "inspection defect")
+            .split(u' ');
+    }
+    void empty() const {
+        QString sql = GetParam() == Engine::MariaDb ? QStringLiteral("SET FOREIGN_KEY_CHECKS = 0;")
+                                                    : QString();
+        for (const QString& table : tables())
+            sql += (GetParam() == Engine::PostgreSql ? QStringLiteral("TRUNCATE %1 CASCADE;")
+                                                     : QStringLiteral("DELETE FROM %1;"))
+                       .arg(table);
+        database->run(sql);
+    }
+};
+
+TEST_P(DemonstrationFiles, EveryTableComesBackExactly) {
+    const QString before = database->dump();
+    Desk desk(database->open());
+    for (const char* suffix : {".csv", ".xlsx", ".json"}) {
+        SCOPED_TRACE(suffix);
+        TableFiles files(desk);
+        for (const QString& table : tables())
+            ASSERT_NO_FATAL_FAILURE(files.exportTable(table, suffix));
+        empty();
+        for (const QString& table : tables())
+            ASSERT_NO_FATAL_FAILURE(files.importTable(table, suffix));
+        ASSERT_TRUE(database->dump() == before);
+    }
+}
+
+INSTANTIATE_TEST_SUITE_P(Engines, RandomTables,
+                         ::testing::Values(Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb),
+                         engineTestName);
+INSTANTIATE_TEST_SUITE_P(Engines, DemonstrationFiles,
+                         ::testing::Values(Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb),
+                         engineTestName);
 INSTANTIATE_TEST_SUITE_P(Engines, Exchange,
                          ::testing::Values(Engine::Sqlite, Engine::PostgreSql, Engine::MariaDb),
                          engineTestName);

@@ -6,7 +6,8 @@
 namespace gravin::test {
 
 // Every row of the file as it is read by what was guessed: cells between bars, nothing as a dash, a
-// formula's error with a '!', rows between strokes; or the sentence that says what is wrong.
+// formula's error with a '!', what stands behind the last column with a '+', rows between strokes;
+// or the sentence that says what is wrong.
 inline QString rowsAsText(const QString& path, const QString& sheet = {}) {
     auto form = guessedForm(path);
     if (!form)
@@ -28,6 +29,8 @@ inline QString rowsAsText(const QString& path, const QString& sheet = {}) {
             cells += cell.isNull    ? QStringLiteral("-")
                      : cell.isError ? u'!' + cell.text
                                     : cell.text;
+        if (const QStringList beyond = (*rows)->beyond(); !beyond.isEmpty())
+            cells += u'+' + beyond.join(u'+');
         lines += cells.join(u'|');
     }
 }

@@ -8,6 +8,7 @@
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
+#include <QRegularExpression>
 #include <QTemporaryDir>
 
 #include <xlsxwriter.h>
@@ -26,6 +27,13 @@ constexpr qint64 LargestWhole = 999'999'999'999'999;
 constexpr int WidestColumn = 60; // in characters
 const QDate FirstDay(1899, 12, 30);
 const QDate FirstSafeDay(1900, 3, 1); // before it spreadsheets count a day that never was
+
+// A text that itself reads like the way in which characters are written that XML cannot have
+// (ECMA-376, 22.9.2.19); the library writes only those characters so.
+QByteArray sheetText(QString text) {
+    static const QRegularExpression escape(QStringLiteral("_(?=x[0-9A-Fa-f]{4}_)"));
+    return text.replace(escape, QStringLiteral("_x005F_")).toUtf8();
+}
 
 // What counts as a name of a sheet: at most 31 characters, none of these.
 QString sheetName(QString title, int number) {
@@ -158,7 +166,7 @@ private:
         m_row = 0;
         for (qsizetype i = 0; i < m_columns.size(); ++i)
             worksheet_write_string(m_sheet, 0, static_cast<lxw_col_t>(i),
-                                   m_columns[i].head.toUtf8().constData(), m_head);
+                                   sheetText(m_columns[i].head).constData(), m_head);
         worksheet_freeze_panes(m_sheet, 1, 0);
         m_row = 1;
         return ok();
@@ -243,7 +251,7 @@ private:
         if (text.isEmpty() && !cell.shown)
             text = u'\\' + cell.value.encoded();
         return placed(
-            worksheet_write_string(m_sheet, m_row, column, text.toUtf8().constData(), format));
+            worksheet_write_string(m_sheet, m_row, column, sheetText(text).constData(), format));
     }
 
     static Status placed(lxw_error error) {

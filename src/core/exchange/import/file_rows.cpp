@@ -88,15 +88,12 @@ Result<bool> HeadedRows::next(std::vector<FileInput>& row) {
     auto isThere = readRow(row);
     if (!isThere || !*isThere)
         return isThere;
+    m_beyond.clear();
     const auto heads = static_cast<size_t>(m_heads.size());
-    const bool isTooLong =
-        row.size() > heads && std::any_of(row.begin() + m_heads.size(), row.end(),
-                                          [](const FileInput& cell) { return !cell.isNull; });
-    if (isTooLong)
-        return Error{ErrorKind::Damaged, coreTr("Row %1 has %2 cells, the first one %3.")
-                                             .arg(line())
-                                             .arg(row.size())
-                                             .arg(heads)};
+    for (size_t i = heads; i < row.size(); ++i) {
+        if (!row[i].isNull)
+            m_beyond += row[i].text;
+    }
     row.resize(heads);
     return true;
 }

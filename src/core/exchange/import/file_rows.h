@@ -39,8 +39,10 @@ public:
     // What the columns are called; where there are no heads, "1", "2", ….
     virtual QStringList heads() const = 0;
     // The next row, with as many cells as there are heads; false: there is none. Damaged, with the
-    // row: it cannot be read, has more cells than heads, or is too large.
+    // row: it cannot be read, or is too large.
     virtual Result<bool> next(std::vector<FileInput>& row) = 0;
+    // What stood in it behind the last of them.
+    virtual QStringList beyond() const { return {}; }
     // Of the row that was read last, counted from 1, its heads among them.
     virtual qint64 line() const = 0;
 };
@@ -50,6 +52,7 @@ class HeadedRows : public FileRows {
 public:
     QStringList heads() const override { return m_heads; }
     Result<bool> next(std::vector<FileInput>& row) override;
+    QStringList beyond() const override { return m_beyond; }
 
 protected:
     // Reads the heads. Damaged: there is no row, or two heads are alike.
@@ -59,6 +62,7 @@ protected:
 
 private:
     QStringList m_heads;
+    QStringList m_beyond;
     std::optional<std::vector<FileInput>> m_kept; // the first row, where it is no head
 };
 

@@ -16,7 +16,7 @@ namespace gravin {
 
 namespace {
 
-constexpr size_t RowsAtOnce = 256;
+constexpr size_t RowsOfAPart = 256;
 
 // A figure, a date or a truth value of the file as the column's type has it; nothing: it is none.
 std::optional<Value> fitted(const Value& value, const ColumnType& type) {
@@ -97,10 +97,10 @@ Result<std::vector<ImportRow>> RowReader::next() {
         return found.error();
     if (Status asked = askUnique(*part); !asked)
         return asked.error();
+    if (Status asked = askReferences(*part); !asked)
+        return asked.error();
     std::vector<ImportRow> rows;
     for (Read& read : *part) {
-        if (Status asked = askReferences(read); !asked)
-            return asked.error();
         if (read.row.outcome != ImportOutcome::Refuse)
             read.row.cells.clear();
         rows.push_back(std::move(read.row));
@@ -111,7 +111,7 @@ Result<std::vector<ImportRow>> RowReader::next() {
 Result<std::vector<RowReader::Read>> RowReader::readPart() {
     std::vector<Read> part;
     std::vector<FileInput> cells;
-    while (part.size() < RowsAtOnce) {
+    while (part.size() < RowsOfAPart) {
         const auto isThere = m_rows->next(cells);
         if (!isThere)
             return isThere.error();
@@ -125,10 +125,18 @@ Result<std::vector<RowReader::Read>> RowReader::readPart() {
         read.row.line = m_rows->line();
         for (const FileInput& cell : cells)
             read.row.cells += cell.isNull ? QString() : cell.text;
+        if (const QStringList beyond = m_rows->beyond(); !beyond.isEmpty())
+            refuse(read.row, {{},
+                              {},
+                              beyond.join(QStringLiteral(", ")),
+                              coreTr("“%1” stands behind the last column; the row has more cells "
+                                     "than the first one.")
+                                  .arg(beyond.join(QStringLiteral(", ")))});
         for (const Target& target : m_targets) {
             if (Status taken = take(target, cells[target.cell], read); !taken)
                 return taken.error();
         }
+        noteOwn(read.values);
         part.push_back(std::move(read));
     }
     return part;
@@ -173,44 +181,64 @@ Result<Value> RowReader::valueOf(const Target& target, const FileInput& input) {
     return inputValue(target.field, text);
 }
 
+Result<const RowReader::LookedUp*> RowReader::lookupOf(const BoundField& field) {
+    const Lookup& lookup = field.definition.lookup;
+    const auto known = m_lookups.constFind(field.name());
+    if (known != m_lookups.constEnd())
+        return &*known;
+    LookedUp read;
+    const Table* table = m_catalog.table(lookup.table);
+    const Column* stored = table ? table->column(lookup.storedColumn) : nullptr;
+    const Column* shown = table ? table->column(lookup.shownColumns.value(0)) : nullptr;
+    if (stored && shown) {
+        const Status scanned =
+            TableReader(m_session, *table).scanValues({}, {*stored, *shown}, [&](auto&& values) {
+                read.byShown[m_setUp.form.text(values[1], shown->type)] += values[0];
+                read.stored.insert(Key({values[0]}));
+                return true;
+            });
+        if (!scanned)
+            return scanned.error();
+    }
+    return &*m_lookups.insert(field.name(), std::move(read));
+}
+
+void RowReader::noteOwn(const FieldValues& values) {
+    for (const Target& target : m_targets) {
+        const Lookup& lookup = target.field.definition.lookup;
+        if (target.field.definition.shownAs != ShownAs::Lookup || lookup.table != m_table.name)
+            continue;
+        const auto known = lookupOf(target.field);
+        const Value stored = values.value(lookup.storedColumn);
+        if (!known || stored.isNull() || (*known)->stored.contains(Key({stored})))
+            continue;
+        LookedUp& own = m_lookups[target.field.name()];
+        own.stored.insert(Key({stored}));
+        const Column* shown = m_table.column(lookup.shownColumns.value(0));
+        if (shown && values.contains(shown->name))
+            own.byShown[m_setUp.form.text(values[shown->name], shown->type)] += stored;
+    }
+}
+
 // By what it shows; else by what it stores.
 Result<Value> RowReader::lookedUp(const Target& target, const QString& text) {
-    const Lookup& lookup = target.field.definition.lookup;
-    const QString& name = target.field.name();
-    if (!m_lookups.contains(name)) {
-        QHash<QString, QList<Value>> known;
-        const Table* table = m_catalog.table(lookup.table);
-        const Column* stored = table ? table->column(lookup.storedColumn) : nullptr;
-        const Column* shown = table ? table->column(lookup.shownColumns.value(0)) : nullptr;
-        if (stored && shown) {
-            const Status read = TableReader(m_session, *table)
-                                    .scanValues({}, {*stored, *shown}, [&](auto&& values) {
-                                        known[m_setUp.form.text(values[1], shown->type)] +=
-                                            values[0];
-                                        return true;
-                                    });
-            if (!read)
-                return read.error();
-        }
-        m_lookups.insert(name, known);
-    }
-    const QList<Value> found = m_lookups[name].value(text);
+    const QString& table = target.field.definition.lookup.table;
+    const auto known = lookupOf(target.field);
+    if (!known)
+        return known.error();
+    const QList<Value> found = (*known)->byShown.value(text);
     if (found.size() == 1)
         return found.front();
     if (found.size() > 1)
         return Error{ErrorKind::Refused,
                      coreTr("%1 of %2 show “%3”.")
-                         .arg(counted(found.size(), "record", "records"), lookup.table, text)};
-    const Value stored = storedInputValue(target.field, text)
-                             ? *storedInputValue(target.field, text)
-                             : Value::null();
-    for (const QList<Value>& values : std::as_const(m_lookups[name])) {
-        if (!stored.isNull() && values.contains(stored))
-            return stored;
-    }
+                         .arg(counted(found.size(), "record", "records"), table, text)};
+    const auto stored = storedInputValue(target.field, text);
+    if (stored && !stored->isNull() && (*known)->stored.contains(Key({*stored})))
+        return *stored;
     if (text.trimmed().isEmpty())
         return Value::null();
-    return Error{ErrorKind::Refused, coreTr("No record of %1 shows “%2”.").arg(lookup.table, text)};
+    return Error{ErrorKind::Refused, coreTr("No record of %1 shows “%2”.").arg(table, text)};
 }
 
 std::optional<Key> RowReader::keyOf(const FieldValues& values, const QStringList& columns) const {
@@ -413,20 +441,47 @@ Status RowReader::askUnique(std::vector<Read>& part) {
     return ok();
 }
 
-Status RowReader::askReferences(Read& read) const {
-    if (read.row.outcome != ImportOutcome::Add && read.row.outcome != ImportOutcome::Change)
-        return ok();
-    QSet<QString> written;
+// The values of a row's record as far as the file says them, in the table's order.
+ProposedValues RowReader::proposed(const Read& read) const {
     ProposedValues values(static_cast<size_t>(m_table.columns.size()));
-    for (auto value = read.row.after.begin(); value != read.row.after.end(); ++value) {
+    for (auto value = read.row.after.begin(); value != read.row.after.end(); ++value)
         values[static_cast<size_t>(m_table.indexOf(value.key()))] = *value;
+    return values;
+}
+
+Status RowReader::askReferences(std::vector<Read>& part) {
+    std::vector<Read*> writing;
+    std::vector<ProposedValues> proposals;
+    for (Read& read : part) {
+        if (read.row.outcome != ImportOutcome::Add && read.row.outcome != ImportOutcome::Change)
+            continue;
+        writing.push_back(&read);
+        proposals.push_back(proposed(read));
+    }
+    std::vector<const ProposedValues*> rows;
+    for (const ProposedValues& values : proposals)
+        rows.push_back(&values);
+    KnownParents known;
+    if (Status learned = known.learn(m_session, m_catalog, m_table, rows); !learned)
+        return learned;
+    for (size_t i = 0; i < writing.size(); ++i) {
+        if (Status asked = askReferences(*writing[i], proposals[i], known); !asked)
+            return asked;
+    }
+    return ok();
+}
+
+Status RowReader::askReferences(Read& read, const ProposedValues& values,
+                                const KnownParents& known) const {
+    QSet<QString> written;
+    for (auto column = read.row.after.keyBegin(); column != read.row.after.keyEnd(); ++column) {
         // What a lookup shows is there, and another record of this table may be of this very file.
-        const ForeignKey* reference = m_table.referenceOf(value.key());
-        if (!m_lookups.contains(value.key()) && !(reference && reference->table == m_table.name))
-            written.insert(value.key());
+        const ForeignKey* reference = m_table.referenceOf(*column);
+        if (!m_lookups.contains(*column) && !(reference && reference->table == m_table.name))
+            written.insert(*column);
     }
     std::vector<Problem> problems;
-    DatabaseRules database(m_session, m_catalog, m_table, m_tableRules, read.row.key);
+    DatabaseRules database(m_session, m_catalog, m_table, m_tableRules, read.row.key, &known);
     if (Status asked = database.askReferences(values, written, problems); !asked)
         return asked;
     for (const Problem& problem : problems)

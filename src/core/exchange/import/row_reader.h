@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/exchange/import/file_import.h"
+#include "core/records/known_parents.h"
 
 namespace gravin {
 
@@ -38,7 +39,9 @@ private:
     void change(Read& read, const Record& record) const;
     void check(Read& read, const Record* record) const;
     Status askUnique(std::vector<Read>& part);
-    Status askReferences(Read& read) const;
+    ProposedValues proposed(const Read& read) const;
+    Status askReferences(std::vector<Read>& part);
+    Status askReferences(Read& read, const ProposedValues& values, const KnownParents& known) const;
     // The record's columns that have these names; nothing: one is not known, or empty.
     std::optional<Key> keyOf(const FieldValues& values, const QStringList& columns) const;
     QString labelOf(const QString& column) const;
@@ -55,9 +58,15 @@ private:
     FieldValues m_defaults;
     std::unique_ptr<FileRows> m_rows;
     std::vector<Target> m_targets;
-    // What a lookup stores for what it shows, by column.
-    QHash<QString, QHash<QString, QList<Value>>> m_lookups;
-    QHash<QString, QSet<Key>> m_seen; // of what has to be unique, by its columns
+    struct LookedUp {
+        QHash<QString, QList<Value>> byShown; // what is stored for what is shown
+        QSet<Key> stored;
+    };
+    Result<const LookedUp*> lookupOf(const BoundField& field);
+    // A row may refer to another one of the same file that stands before it.
+    void noteOwn(const FieldValues& values);
+    QHash<QString, LookedUp> m_lookups; // by column
+    QHash<QString, QSet<Key>> m_seen;   // of what has to be unique, by its columns
 };
 
 } // namespace gravin
