@@ -24,7 +24,7 @@ one_way() {
     done
 }
 one_way core base value expression database records changes project fitting exchange
-one_way app look commands editors grid bulk exchange use fitting sources build connect history help shell
+one_way app look commands camera editors grid bulk exchange use fitting sources build connect history help shell
 
 # The parts of an open project, as Workspace makes them; what each is made of knows no later one.
 session=(notices database project_document records writing workspace)
@@ -48,6 +48,9 @@ if hits=$(grep -rnE "#include \"(app|cli)/|$no_window" session); then
 fi
 if hits=$(grep -rnE '#include "(app|cli|session)/|#include <(QWidget|QApplication|QDialog)' paper); then
     complain "What is put on paper knows neither a window nor who asks for it:" "$hits"
+fi
+if hits=$(grep -rnE '#include "(app|cli|session|core|paper)/|#include <(QWidget|QApplication|QDialog)' picture); then
+    complain "What reads pictures knows nothing else:" "$hits"
 fi
 if hits=$(grep -rn '#include "paper/' core session); then
     complain "Paper stands above the core and an open project:" "$hits"

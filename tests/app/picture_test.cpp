@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Pictures are drawn from what is in them, within limits, beside the interface.
 #include "app/editors/picture_decoder.h"
-#include "app/editors/safe_svg.h"
+#include "picture/safe_svg.h"
 
 #include <gtest/gtest.h>
 

@@ -225,8 +225,9 @@ void CheckForm::setStages(const QList<Stage>& stages) {
     };
     add(tr("when a record is added"), stage::Insert);
     add(tr("when a record is changed"), stage::Update);
-    add(tr("when a picture is attached"), stage::Picture);
-    add(tr("before printing or handing out (nothing does so yet)"), stage::Output);
+    add(tr("when a picture or file is attached"), stage::Picture);
+    add(tr("when it is signed"), stage::Signature);
+    add(tr("before printing"), stage::Output);
     for (const Stage& each : stages)
         add(tr("at the stage %1").arg(each.name), each.name);
     m_filling = wasFilling;

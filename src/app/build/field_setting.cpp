@@ -400,6 +400,19 @@ Result<FieldDefinition> withTotal(FieldDefinition definition, const BoundField& 
     return definition;
 }
 
+// Of a file: where its name goes.
+Result<FieldDefinition> withNameColumn(FieldDefinition definition, const BoundField& field,
+                                       const FieldPlace& place, const QString& text) {
+    const QString name = text.trimmed();
+    const Column* column = place.table.column(name);
+    const bool isText = column && column->type.kind == TypeKind::Text && !column->computed;
+    if (!name.isEmpty() && (!isText || name == field.name()))
+        return refusalOf(coreTr("Type the column of %1 that takes the file's name: a text.")
+                             .arg(place.table.name));
+    definition.nameColumn = name;
+    return definition;
+}
+
 } // namespace
 
 Result<FieldDefinition> changedFieldSetting(PlateLine line, const BoundField& field,
@@ -413,6 +426,8 @@ Result<FieldDefinition> changedFieldSetting(PlateLine line, const BoundField& fi
     case PlateLine::ShownAs:
         return withShownAs(definition, field, place, text);
     case PlateLine::Source:
+        if (definition.shownAs == ShownAs::File)
+            return withNameColumn(definition, field, place, text);
         return withOffers(definition, text, place.catalog, field.column);
     case PlateLine::Format:
         return withFormat(definition, field, text);

@@ -3,12 +3,14 @@
 
 #include "app/editors/choice_editor.h"
 #include "app/editors/colour_editor.h"
+#include "app/editors/file_editor.h"
 #include "app/editors/line_editor.h"
 #include "app/editors/long_text_editor.h"
 #include "app/editors/lookup_editor.h"
 #include "app/editors/moment_editor.h"
 #include "app/editors/picture_editor.h"
 #include "app/editors/radio_editor.h"
+#include "app/editors/signature_editor.h"
 #include "app/editors/yes_no_editor.h"
 #include "app/look/theme.h"
 
@@ -39,6 +41,10 @@ FieldEditor* make(const BoundField& field, Workspace* workspace, QWidget* parent
         return new ColourEditor(field, parent);
     case ShownAs::Picture:
         return new PictureEditor(parent);
+    case ShownAs::File:
+        return new FileEditor(parent);
+    case ShownAs::Signature:
+        return new SignatureEditor(parent);
     case ShownAs::Date:
     case ShownAs::Time:
     case ShownAs::DateTime:

@@ -34,6 +34,8 @@ public:
     virtual void selectAll() {}
     // Of a lookup: which records may be chosen, an expression over them; empty: all.
     virtual void setOffered(const QString& /*only*/) {}
+    // Of a file: its name, as another field has it; empty: it is not known.
+    virtual void setFileName(const QString& /*name*/) {}
     // For a cell: keys that end an edit go to the grid's delegate, and what there is to open opens.
     void beginInCell();
     // A pick is the whole edit of a cell.
@@ -48,6 +50,8 @@ Q_SIGNALS:
     void finished(); // the person left the editor or pressed Return
     // Something could not be taken, and why; the field is as it was.
     void refused(const QString& reason);
+    // What was taken is from a file of this name.
+    void named(const QString& fileName);
     // Of a lookup: open the record that is chosen, or make a new one and choose it.
     void openRequested();
     void newRequested();

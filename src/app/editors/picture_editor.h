@@ -1,55 +1,35 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/editors/field_editor.h"
-
-class QLabel;
-class QToolButton;
+#include "app/editors/binary_editor.h"
 
 namespace gravin {
 
 class PictureDecoder;
 struct DecodedPicture;
 
-// A picture kept in the database: shown, loaded from a file, pasted, dropped, cleared, saved as a
-// file. A value that is no picture is said to be none and kept as it is.
-class PictureEditor : public FieldEditor {
+// A picture kept in the database, from a file, the clipboard or a camera; a click enlarges it. A
+// value that is no picture is said to be none and kept as it is.
+class PictureEditor : public BinaryEditor {
     Q_OBJECT
 public:
-    // What is loaded may take at most so many bytes; what is stored already may be larger.
-    static constexpr qint64 LargestFile = 16 * 1024 * 1024;
-
     explicit PictureEditor(QWidget* parent);
-    void setContent(const Value& value, const std::optional<QString>& badText) override;
-    EditorContent content() const override { return m_value; }
-    void setReadOnly(bool readOnly) override;
-
-    // Takes a file as if it had been chosen. Refused, with the reason, when it is no picture or too
-    // large.
-    void load(const QString& path);
 
 protected:
-    bool eventFilter(QObject* watched, QEvent* event) override;
+    void showIn(QLabel& label) override;
+    QString reasonAgainst(const QByteArray& bytes, const QString& source) const override;
+    QStringList offeredTypes() const override;
+    void pasteOther() override;
+    void clicked() override;
 
 private:
-    QToolButton* button(const char* icon, const QString& name, const QString& text,
-                        void (PictureEditor::*run)());
-    void askForFile();
-    void paste();
-    void clear();
-    void askWhereToSave();
-    void take(const QByteArray& bytes, const QString& source);
-    void showPicture();
-    void showDecoded(const DecodedPicture& picture);
+    void takeFromCamera();
 
     PictureDecoder* m_decoder;
-    QLabel* m_label;
-    QToolButton* m_load;
-    QToolButton* m_paste;
-    QToolButton* m_clear;
-    QToolButton* m_save;
-    Value m_value;
-    bool m_readOnly = false;
 };
+
+// A picture within a label of an editor, decoded beside the interface where it takes long; `empty`
+// stands there for none.
+void showPicture(const Value& value, const QString& empty, PictureDecoder& decoder, QLabel& label);
 
 } // namespace gravin

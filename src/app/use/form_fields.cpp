@@ -228,6 +228,11 @@ void FormFields::connectEditor(FieldEditor* editor, const BoundField& field) {
             slot->refusal = reason;
         Q_EMIT settled();
     });
+    connect(editor, &FieldEditor::named, this, [this, field](const QString& fileName) {
+        const BoundField* name = m_binding->screen().field(field.definition.nameColumn);
+        if (name && !m_id.isNone())
+            applyContent(*m_binding, m_id, *name, fileName);
+    });
     connect(editor, &FieldEditor::newRequested, this, [this, field] {
         m_binding->workspace()->records()->lookupWork()->makeNew(m_binding->screen(), m_id, field);
     });
@@ -360,6 +365,10 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
     if (draft && draft->bad.contains(column))
         bad = draft->bad[column].text;
     slot.editor->setOffered(m_binding->offered(m_id, slot.field));
+    if (const BoundField* name = m_binding->screen().field(slot.field.definition.nameColumn)) {
+        const Value value = m_binding->value(m_id, *name).value_or(Value());
+        slot.editor->setFileName(value.kind() == Value::Kind::Text ? value.asText() : QString());
+    }
     if (slot.editor != m_typing)
         slot.editor->setContent(m_binding->value(m_id, slot.field).value_or(Value()), bad);
 

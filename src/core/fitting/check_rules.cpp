@@ -16,7 +16,7 @@ QStringList keptApart(const QStringList& stages) {
     QStringList own;
     for (const QString& each : stages) {
         if (each != stage::Insert && each != stage::Update && each != stage::Picture &&
-            each != stage::Output)
+            each != stage::Signature && each != stage::Output)
             own += each;
     }
     return own;
@@ -29,6 +29,7 @@ QString bindStages(const Check& check, const QList<Stage>& stages, const Table& 
     rule.onInsert = usual || check.stages.contains(stage::Insert);
     rule.onUpdate = usual || check.stages.contains(stage::Update);
     rule.onPicture = check.stages.contains(stage::Picture);
+    rule.onSignature = check.stages.contains(stage::Signature);
     rule.onOutput = check.stages.contains(stage::Output);
     for (const QString& name : keptApart(check.stages)) {
         const auto found = std::find_if(stages.begin(), stages.end(),

@@ -34,8 +34,10 @@ std::optional<InRuns> inRunsFromName(const QString& name);
 namespace stage {
 inline const QString Insert = QStringLiteral("insert");
 inline const QString Update = QStringLiteral("update");
-inline const QString Picture = QStringLiteral("picture"); // a binary value is put into the record
-inline const QString Output = QStringLiteral("output");   // the record is printed or handed out
+// A binary value is put into the record that is no signature, or one.
+inline const QString Picture = QStringLiteral("picture");
+inline const QString Signature = QStringLiteral("signature");
+inline const QString Output = QStringLiteral("output"); // the record is printed or handed out
 } // namespace stage
 
 // What must hold for a record, as the developer states it. NULL passes every check but Required.

@@ -96,6 +96,10 @@ constexpr EditorKind EditorKinds[] = {
      colourRefusal},
     {ShownAs::Picture, "picture", QT_TRANSLATE_NOOP("gravin", "Picture"), Binaries,
      Picked | NotInCell, nullptr},
+    {ShownAs::File, "file", QT_TRANSLATE_NOOP("gravin", "File"), Binaries, Picked | NotInCell,
+     nullptr},
+    {ShownAs::Signature, "signature", QT_TRANSLATE_NOOP("gravin", "Signature"), Binaries,
+     Picked | NotInCell, nullptr},
     {ShownAs::Link, "link", QT_TRANSLATE_NOOP("gravin", "Link"), Texts, Plain, linkRefusal},
     {ShownAs::Mail, "mail", QT_TRANSLATE_NOOP("gravin", "E-mail"), Texts, Plain, mailRefusal},
 };

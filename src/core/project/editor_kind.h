@@ -27,6 +27,8 @@ enum class ShownAs {
     Lookup,
     Colour,
     Picture,
+    File,      // whatever a file holds
+    Signature, // a picture that is drawn by hand
     Link,
     Mail
 };

@@ -180,6 +180,7 @@ void copySetting(FieldSetting setting, const FieldDefinition& from, FieldDefinit
     case FieldSetting::ShownAs:
         to.shownAs = from.shownAs;
         to.mask = from.mask;
+        to.nameColumn = from.nameColumn;
         to.choices = from.choices;
         to.lookup = from.lookup;
         break;

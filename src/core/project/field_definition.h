@@ -109,6 +109,8 @@ struct FieldDefinition {
     // types there; empty: none.
     QString filledWith = {};
     Stamp stamp = {};
+    // Of a file: the field that takes its name; empty: none does.
+    QString nameColumn = {};
     QString mask = {};   // of masked text, see core/value/mask.h
     QString format = {}; // how figures and dates are written, see core/value/display_format.h
     Alignment alignment = Alignment::Natural;

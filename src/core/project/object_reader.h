@@ -63,6 +63,18 @@ public:
         return value.get<int>();
     }
 
+    double number(const char* name, double fallback, double least, double most) {
+        const OrderedJson value = take(name);
+        if (value.is_null())
+            return fallback;
+        if (!value.is_number() || value.get<double>() < least || value.get<double>() > most)
+            throw BadProject(coreTr("%1.%2 should be a number from %3 to %4.")
+                                 .arg(m_place, QLatin1String(name))
+                                 .arg(least)
+                                 .arg(most));
+        return value.get<double>();
+    }
+
     // A word of a closed list, read by `parse`.
     template <typename T, typename Parse>
     T word(const char* name, T fallback, Parse parse) {

@@ -175,6 +175,8 @@ QString offersText(const FieldDefinition& field) {
         return field.lookup.table.isEmpty() ? QString() : lookupText(field.lookup);
     case ShownAs::MaskedText:
         return field.mask;
+    case ShownAs::File:
+        return field.nameColumn;
     case ShownAs::YesNo:
         return field.choices.size() == 2
                    ? field.choices[0].label + QStringLiteral(" / ") + field.choices[1].label
@@ -192,6 +194,10 @@ Result<FieldDefinition> withOffers(FieldDefinition field, const QString& text,
                 coreTr("Type the form of the text: A for a letter, 9 for a digit, * for either, as "
                        "in AA-999."));
         field.mask = text.trimmed();
+        return field;
+    }
+    if (field.shownAs == ShownAs::File) {
+        field.nameColumn = text.trimmed(); // whether there is such a field is the check's to say
         return field;
     }
     if (field.shownAs == ShownAs::YesNo)

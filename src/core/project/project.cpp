@@ -52,6 +52,13 @@ const KeptList* Project::list(const QString& screenId, const QString& wanted) co
     return found == lists.end() ? nullptr : &*found;
 }
 
+const KeptCards* Project::cardsNamed(const QString& screenId, const QString& wanted) const {
+    const auto found = std::find_if(cards.begin(), cards.end(), [&](const KeptCards& each) {
+        return each.isCalled(screenId, wanted);
+    });
+    return found == cards.end() ? nullptr : &*found;
+}
+
 const KeptBulkUpdate* Project::bulkUpdate(const QString& screenId, const QString& wanted) const {
     const auto found =
         std::find_if(bulkUpdates.begin(), bulkUpdates.end(),

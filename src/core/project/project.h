@@ -5,6 +5,7 @@
 #include "core/project/check.h"
 #include "core/project/computed_field.h"
 #include "core/project/kept_bulk_update.h"
+#include "core/project/kept_cards.h"
 #include "core/project/screen.h"
 #include "core/value/locale_form.h"
 
@@ -34,6 +35,7 @@ struct Project {
     QList<Screen> screens;
     QList<KeptList> lists;             // in the order in which they were kept
     QList<KeptBulkUpdate> bulkUpdates; // in the order in which they were kept
+    QList<KeptCards> cards;            // in the order in which they were kept
     // A BCP 47 name ("de-CH"): how everybody writes dates and figures here; empty: each person
     // their own way.
     QString locale;
@@ -51,6 +53,7 @@ struct Project {
     // By the id of its screen and its name, without regard to case; null: none.
     const KeptList* list(const QString& screenId, const QString& wanted) const;
     const KeptBulkUpdate* bulkUpdate(const QString& screenId, const QString& wanted) const;
+    const KeptCards* cardsNamed(const QString& screenId, const QString& wanted) const;
     FieldDefinition* definition(const QString& table, const QString& column);
     const FieldDefinition* definition(const QString& table, const QString& column) const;
     friend bool operator==(const Project&, const Project&) = default;

@@ -25,21 +25,24 @@ QMap<QString, QStringList> givenByItself(const Project& project) {
     QMap<QString, QStringList> given;
     for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {
         for (const FieldDefinition& field : *table) {
-            if (!field.filledWith.isEmpty() || field.stamp.when != Stamp::When::Never)
-                given[table.key()] += {field.column, field.filledWith,
-                                       stampWhenName(field.stamp.when), field.stamp.expression};
+            const bool isSigned = field.shownAs == ShownAs::Signature;
+            if (!field.filledWith.isEmpty() || field.stamp.when != Stamp::When::Never || isSigned)
+                given[table.key()] +=
+                    {field.column, field.filledWith, stampWhenName(field.stamp.when),
+                     field.stamp.expression, isSigned ? shownAsName(field.shownAs) : QString()};
         }
     }
     return given;
 }
 
-// Fields that are filled or stamped.
+// Fields that are filled, stamped or signed.
 void giveByItself(Table& table, const Project& project) {
     for (Column& column : table.columns) {
         const FieldDefinition* field =
             project.definition(table.definitionTable(column), column.name);
         column.filledWith = field ? field->filledWith : QString();
         column.stamp = field ? field->stamp : Stamp();
+        column.isSignature = field && field->shownAs == ShownAs::Signature;
     }
 }
 

@@ -122,6 +122,7 @@ FieldDefinition readDefinition(ObjectReader& reader, const QString& place, const
     field.hint = reader.string("hint", {});
     field.filledWith = reader.string("filled_with", {});
     field.stamp = readStamp(reader.take("stamped"), place + QStringLiteral(".stamped"));
+    field.nameColumn = reader.string("name_column", {});
     field.mask = reader.string("mask", {});
     field.format = reader.string("format", {});
     field.alignment = reader.word("align", Alignment::Natural, alignmentFromName);
@@ -324,6 +325,21 @@ KeptBulkUpdate readBulkUpdate(ObjectReader& entry) {
     return kept;
 }
 
+KeptCards readCards(ObjectReader& entry) {
+    KeptCards kept{entry.requiredString("name"), entry.requiredString("screen"), {}};
+    CardForm& form = kept.form;
+    form.columns = readTexts(entry.take("fields"), QStringLiteral("cards.fields"));
+    form.picture = entry.string("picture", {});
+    form.width = entry.number("width", form.width, CardForm::Least, CardForm::Most);
+    form.height = entry.number("height", form.height, CardForm::Least, CardForm::Most);
+    form.gap = entry.number("gap", form.gap, 0, CardForm::Most);
+    form.margin = entry.number("margin", form.margin, 0, CardForm::Most);
+    form.hasCutMarks = entry.boolean("cut_marks", form.hasCutMarks);
+    form.hasHeads = entry.boolean("heads", form.hasHeads);
+    kept.unknown = entry.rest();
+    return kept;
+}
+
 void verifyVersion(ObjectReader& reader) {
     const int version = reader.integer("gravin", 0, 0, std::numeric_limits<int>::max());
     if (version == 0)
@@ -447,6 +463,8 @@ Project readProject(const OrderedJson& json) {
     });
     forEachObject(reader.take("bulk_updates"), QStringLiteral("bulk_updates"),
                   [&](ObjectReader& entry) { project.bulkUpdates += readBulkUpdate(entry); });
+    forEachObject(reader.take("cards"), QStringLiteral("cards"),
+                  [&](ObjectReader& entry) { project.cards += readCards(entry); });
     project.locale = readLocale(reader);
     project.startScreen = reader.string("start_screen", {});
     project.unknown = reader.rest();

@@ -75,6 +75,8 @@ OrderedJson jsonOf(const Lookup& lookup) {
 }
 
 void putSource(OrderedJson& json, const FieldDefinition& field) {
+    if (!field.nameColumn.isEmpty())
+        json["name_column"] = utf8(field.nameColumn);
     if (!field.mask.isEmpty())
         json["mask"] = utf8(field.mask);
     if (!field.choices.isEmpty())
@@ -305,6 +307,25 @@ OrderedJson jsonOf(const KeptBulkUpdate& kept) {
     return json;
 }
 
+OrderedJson jsonOf(const KeptCards& kept) {
+    OrderedJson json = OrderedJson::object();
+    json["name"] = utf8(kept.name);
+    json["screen"] = utf8(kept.screen);
+    json["fields"] = OrderedJson::array();
+    for (const QString& column : kept.form.columns)
+        json["fields"].push_back(utf8(column));
+    if (!kept.form.picture.isEmpty())
+        json["picture"] = utf8(kept.form.picture);
+    json["width"] = kept.form.width;
+    json["height"] = kept.form.height;
+    json["gap"] = kept.form.gap;
+    json["margin"] = kept.form.margin;
+    json["cut_marks"] = kept.form.hasCutMarks;
+    json["heads"] = kept.form.hasHeads;
+    putUnknown(json, kept.unknown);
+    return json;
+}
+
 } // namespace
 
 QByteArray projectToJson(const Project& project) {
@@ -369,6 +390,8 @@ QByteArray projectToJson(const Project& project) {
     }
     for (const KeptBulkUpdate& kept : project.bulkUpdates)
         json["bulk_updates"].push_back(jsonOf(kept));
+    for (const KeptCards& kept : project.cards)
+        json["cards"].push_back(jsonOf(kept));
     putUnknown(json, project.unknown);
     return QByteArray::fromStdString(
                json.dump(2, ' ', false, OrderedJson::error_handler_t::replace)) +

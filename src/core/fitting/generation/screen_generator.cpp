@@ -281,6 +281,7 @@ QString addCopyOfScreen(Project& project, const QString& screenId) {
     };
     copyKept(project.lists);
     copyKept(project.bulkUpdates);
+    copyKept(project.cards);
     return copy.id;
 }
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/editors/safe_svg.h"
+#include "picture/safe_svg.h"
 
 #include <QHash>
 #include <QSet>
