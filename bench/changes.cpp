@@ -8,63 +8,27 @@
 #include "core/changes/change_writer.h"
 #include "core/changes/rollback.h"
 #include "core/records/table_reader.h"
-#include "demonstration.h"
+#include "on_visits.h"
 
 #include <benchmark/benchmark.h>
 
-#include <QCoreApplication>
 #include <QElapsedTimer>
-#include <QFile>
-#include <QSqlDatabase>
 #include <QSqlQuery>
-#include <QTemporaryDir>
-
-#include <cstring>
 
 using namespace gravin;
+using namespace gravin::bench;
 
 namespace {
 
-int rows = 1'000'000;
-ConnectionSpec database{Engine::Sqlite, {}, true};
-
-// The engine alone, through the same driver: one prepared statement at a time.
-class Bare {
-public:
-    Bare() {
-        const auto dialect = dialectFor(database);
-        m_connection = QSqlDatabase::addDatabase(dialect->driver(), QStringLiteral("bare"));
-        m_connection.setConnectOptions(dialect->connectOptions(false));
-        dialect->configure(m_connection, false);
-        m_connection.open();
-        for (const QString& statement : dialect->openingStatements(false))
-            run(statement);
-    }
-    ~Bare() {
-        m_connection.close();
-        m_connection = {};
-        QSqlDatabase::removeDatabase(QStringLiteral("bare"));
-    }
-    void run(const QString& sql) { QSqlQuery(m_connection).exec(sql); }
-    QSqlQuery prepare(const QString& sql) {
-        QSqlQuery query(m_connection);
-        query.prepare(sql);
-        return query;
-    }
-
-private:
-    QSqlDatabase m_connection;
-};
-
 void saveBare(benchmark::State& state) {
-    Bare bare;
+    BareEngine bare;
     const QString begin = dialectFor(database)->beginWrite();
     QSqlQuery update = bare.prepare(QStringLiteral("UPDATE visit SET report = ? WHERE id = ?"));
     qint64 n = 0;
     for (auto _ : state) {
         bare.run(begin);
         update.bindValue(0, QStringLiteral("report %1").arg(++n));
-        update.bindValue(1, n * 7919 % rows + 1);
+        update.bindValue(1, n * 7919 % visits + 1);
         update.exec();
         update.finish();
         bare.run(QStringLiteral("COMMIT"));
@@ -83,7 +47,7 @@ void saveGravin(benchmark::State& state) {
         request.edits.push_back(
             {Operation::Update,
              QStringLiteral("visit"),
-             Key({Value::integer(++n * 7919 % rows + 1)}),
+             Key({Value::integer(++n * 7919 % visits + 1)}),
              {},
              {{QStringLiteral("report"), Value::text(QStringLiteral("saved %1").arg(n))}}});
         if (!writer.write(request))
@@ -92,7 +56,7 @@ void saveGravin(benchmark::State& state) {
 }
 
 // Records that the work on many is about; all there are, where there are fewer.
-int many() { return std::min(rows, 100'000); }
+int many() { return std::min(visits, 100'000); }
 
 // An expression that every engine can work out, and another one each time.
 QString text(const QString& word, int n) {
@@ -102,7 +66,7 @@ QString text(const QString& word, int n) {
 }
 
 void bulkBare(benchmark::State& state) {
-    Bare bare;
+    BareEngine bare;
     int n = 0;
     for (auto _ : state) {
         bare.run(dialectFor(database)->beginWrite());
@@ -185,13 +149,13 @@ void asItWasGravin(benchmark::State& state) {
     Desk desk;
     const qint64 newest = ChangeLog(*desk.session).lastIdAt(QStringLiteral("9999")).operator*();
     ChangeWriter writer(*desk.session, desk.catalog, desk.rules);
-    for (int n = 1; n <= std::min(rows, 10'000); ++n) {
+    for (int n = 1; n <= std::min(visits, 10'000); ++n) {
         ChangeRequest request;
         request.action = QStringLiteral("edit");
         request.edits.push_back(
             {Operation::Update,
              QStringLiteral("visit"),
-             Key({Value::integer(static_cast<qint64>(n) * 7919 % rows + 1)}),
+             Key({Value::integer(static_cast<qint64>(n) * 7919 % visits + 1)}),
              {},
              {{QStringLiteral("report"), Value::text(QStringLiteral("since %1").arg(n))}}});
         (void)writer.write(request);
@@ -207,11 +171,11 @@ void asItWasGravin(benchmark::State& state) {
 }
 
 // Records that differ from what they were, where many do.
-int differing() { return std::min(rows, 300'000); }
+int differing() { return std::min(visits, 300'000); }
 
 // What the engine alone needs to put as many records aside.
 void putAsideBare(benchmark::State& state) {
-    Bare bare;
+    BareEngine bare;
     for (auto _ : state) {
         bare.run(
             QStringLiteral("CREATE TEMPORARY TABLE aside AS SELECT * FROM visit WHERE id <= %1")
@@ -234,39 +198,10 @@ void asItWasOfManyGravin(benchmark::State& state) {
     }
 }
 
-// The most memory that the process ever had since the last call, above what it had then.
-class Peak {
-public:
-    Peak() {
-        QFile forget(QStringLiteral("/proc/self/clear_refs"));
-        if (forget.open(QIODevice::WriteOnly))
-            forget.write("5");
-        m_before = kilobytes("VmRSS:");
-    }
-    double megabytes() const { return static_cast<double>(kilobytes("VmHWM:") - m_before) / 1024; }
-
-private:
-    static qint64 kilobytes(const char* line) {
-        QFile status(QStringLiteral("/proc/self/status"));
-        if (!status.open(QIODevice::ReadOnly))
-            return 0;
-        for (const QByteArray& each : status.readAll().split('\n')) {
-            if (each.startsWith(line))
-                return each.mid(static_cast<qsizetype>(std::strlen(line)))
-                    .trimmed()
-                    .split(' ')
-                    .front()
-                    .toLongLong();
-        }
-        return 0;
-    }
-    qint64 m_before = 0;
-};
-
 // What a bulk update and its rollback of so many records take of memory.
 void memoryOfMany(benchmark::State& state) {
     Desk desk;
-    desk.records = static_cast<int>(std::min<int64_t>(state.range(0), rows));
+    desk.records = static_cast<int>(std::min<int64_t>(state.range(0), visits));
     for (auto _ : state) {
         const Peak bulk;
         const qint64 change = desk.bulk(text(QStringLiteral("much"), 1));
@@ -298,38 +233,4 @@ BENCHMARK(memoryOfMany)
 
 } // namespace
 
-int main(int argc, char** argv) {
-    const QCoreApplication application(argc, argv);
-    // What is ours is taken out before the rest is read.
-    const auto take = [&](const char* option) -> const char* {
-        const size_t length = std::strlen(option);
-        for (int i = 1; i < argc; ++i) {
-            if (std::strncmp(argv[i], option, length) != 0)
-                continue;
-            const char* value = argv[i] + length;
-            std::memmove(argv + i, argv + i + 1, static_cast<size_t>(argc - i) * sizeof *argv);
-            --argc;
-            return value;
-        }
-        return nullptr;
-    };
-    if (const char* value = take("--rows="))
-        rows = std::max(1, std::atoi(value));
-    const char* server = take("--server=");
-    QTemporaryDir folder;
-    if (server) {
-        database = *ConnectionSpec::fromUrl(QString::fromUtf8(server));
-        database.changeLog = true;
-    } else {
-        database.path = folder.filePath(QStringLiteral("bench.db"));
-    }
-    const Status loaded = server ? loadDemonstration(database, {rows})
-                                 : writeDemonstrationDatabase(database.path, {rows});
-    if (!loaded) {
-        std::fprintf(stderr, "%s\n", qPrintable(loaded.error().sentence));
-        return 3;
-    }
-    benchmark::Initialize(&argc, argv);
-    benchmark::RunSpecifiedBenchmarks();
-    return 0;
-}
+int main(int argc, char** argv) { return gravin::bench::runOnVisits(argc, argv); }

@@ -86,8 +86,8 @@ PageFlow::PageFlow(PageTarget& target, PageWords words)
     const QRectF page = target.layout().paintRect(QPageLayout::Point);
     m_width = page.width();
     m_height = page.height();
-    m_top = HeadHeight;
-    m_bottom = m_height - FootHeight;
+    m_top = m_words.isBare ? 0 : HeadHeight;
+    m_bottom = m_words.isBare ? m_height : m_height - FootHeight;
     beginPage();
 }
 
@@ -125,11 +125,15 @@ void PageFlow::beginPage() {
     }
     ++m_page;
     m_painter.setPen(Ink);
+    if (m_words.isBare)
+        return;
     draw(m_words.title, font(TitleSize, true), 0, 0, m_width, HeadHeight);
     drawLine(HeadHeight - 7, Line);
 }
 
 void PageFlow::endPage() {
+    if (m_words.isBare)
+        return;
     const double y = m_height - FootHeight + 8;
     m_painter.setPen(Faint);
     draw(m_words.left, font(FootSize), 0, y, m_width * 0.8, FootHeight);
@@ -152,12 +156,24 @@ void PageFlow::setInk(const QColor& colour) {
 }
 
 void PageFlow::drawLine(double y, const QColor& colour) {
+    drawStroke({0, y}, {m_width, y}, colour);
+}
+
+void PageFlow::drawStroke(QPointF from, QPointF to, const QColor& colour) {
     if (!m_painter.isActive())
         return;
     const QPen before = m_painter.pen();
     m_painter.setPen(QPen(colour, 0.5));
-    m_painter.drawLine(QPointF(0, y), QPointF(m_width, y));
+    m_painter.drawLine(from, to);
     m_painter.setPen(before);
+}
+
+void PageFlow::drawImage(const QImage& image, const QRectF& place) {
+    if (!m_painter.isActive() || image.isNull())
+        return;
+    QRectF drawn({}, QSizeF(image.size()).scaled(place.size(), Qt::KeepAspectRatio));
+    drawn.moveCenter(place.center());
+    m_painter.drawImage(drawn, image);
 }
 
 void PageFlow::want(double height) {

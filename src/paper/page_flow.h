@@ -14,8 +14,9 @@ namespace gravin {
 
 // What stands on each page of a run.
 struct PageWords {
-    QString title; // above
-    QString left;  // below; the page's number stands at the right
+    QString title;       // above
+    QString left;        // below; the page's number stands at the right
+    bool isBare = false; // nothing of it: the page belongs to what is put there
 };
 
 // Where pages go: a printer, a file, pictures of the first ones to look at.
@@ -74,6 +75,9 @@ public:
     bool isActive() const { return m_painter.isActive(); }
     void setInk(const QColor& colour);
     void drawLine(double y, const QColor& colour); // across the page
+    void drawStroke(QPointF from, QPointF to, const QColor& colour);
+    // As large as the place allows, in its middle.
+    void drawImage(const QImage& image, const QRectF& place);
     double width() const { return m_width; }
     // How much is left on this page.
     double room() const { return m_bottom - m_y; }

@@ -7,6 +7,7 @@
 #include "core/exchange/record_run.h"
 #include "core/records/database_rules.h"
 #include "core/value/text_form.h"
+#include "paper/card_paper.h"
 #include "paper/record_paper.h"
 
 #include <QPdfWriter>
@@ -59,6 +60,18 @@ Status eachOf(Session& session, const BoundScreen& screen, const PrintSetUp& set
                               : eachRecord(session, *screen.table, setUp.keys, take);
 }
 
+std::unique_ptr<RecordPaper> paperFor(const BoundScreen& screen, const PrintSetUp& setUp) {
+    switch (setUp.as) {
+    case PaperForm::Sheet:
+        break;
+    case PaperForm::List:
+        return listPaper(screen, setUp.columns);
+    case PaperForm::Cards:
+        return cardPaper(screen, setUp.cards);
+    }
+    return sheetPaper(screen);
+}
+
 Error stopped() { return {ErrorKind::Cancelled, coreTr("Stopped. Nothing was printed.")}; }
 
 Error cutOff() {
@@ -101,10 +114,14 @@ Result<PrintReport> printRecords(Session& session, const Catalog& catalog, const
                                  const BoundScreen& screen, const PrintSetUp& setUp,
                                  PageTarget& target, const PrintProgress& progress) {
     PrintReport report;
-    const auto paper =
-        setUp.as == PaperForm::Sheet ? sheetPaper(screen) : listPaper(screen, setUp.columns);
+    const bool isCards = setUp.as == PaperForm::Cards;
+    const QString reason =
+        isCards ? reasonAgainst(setUp.cards, screen, target.layout()) : QString();
+    if (!reason.isEmpty())
+        return Error{ErrorKind::Usage, reason};
+    const auto paper = paperFor(screen, setUp);
     ShownTexts texts(session, catalog, screen.form);
-    PageFlow flow(target, {screen.screen.label, setUp.said});
+    PageFlow flow(target, {screen.screen.label, setUp.said, isCards});
     if (!flow.isActive())
         return Error{ErrorKind::File, coreTr("The printer or the file takes nothing.")};
     const Present present = Present::take();
@@ -154,7 +171,7 @@ Result<PrintReport> printToPdf(Session& session, const Catalog& catalog, const R
     {
         QPdfWriter writer(&file.device());
         writer.setResolution(PdfResolution);
-        writer.setPageLayout(page);
+        writer.setPageLayout(setUp.as == PaperForm::Cards ? pageOf(setUp.cards, page) : page);
         writer.setTitle(screen.screen.label);
         writer.setCreator(QStringLiteral("Gravin"));
         report = printToDevice(session, catalog, rules, screen, setUp, writer, progress);

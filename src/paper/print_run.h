@@ -3,6 +3,7 @@
 
 #include "core/base/result.h"
 #include "core/fitting/binding.h"
+#include "core/project/kept_cards.h"
 #include "core/records/record.h"
 #include "core/records/record_query.h"
 #include "paper/page_flow.h"
@@ -13,7 +14,7 @@
 
 namespace gravin {
 
-enum class PaperForm { Sheet, List };
+enum class PaperForm { Sheet, List, Cards };
 
 // What a run does with a record that a check of the stage "output" refuses.
 enum class OnGap {
@@ -27,6 +28,7 @@ struct PrintSetUp {
     PaperForm as = PaperForm::Sheet;
     OnGap onGap = OnGap::AsChecked;
     QStringList columns = {};   // of a list; empty: those that the grid shows
+    CardForm cards = {};        // of cards
     std::vector<Key> keys = {}; // these records; empty: those of the query
     RecordQuery query = {};
     QString said = {}; // below each page: whose it is, of when
@@ -61,7 +63,7 @@ Result<std::vector<PrintGap>> outputGaps(Session& session, const Catalog& catalo
 
 // Prints the records that are meant, each asked by the stage "output" before. Refused, with the
 // record: one stops the run; nothing of the target counts then. Where the target takes no more, it
-// ends there. Needs fonts, thus a QGuiApplication.
+// ends there. Usage: no card fits on the target's pages. Needs fonts, thus a QGuiApplication.
 Result<PrintReport> printRecords(Session& session, const Catalog& catalog, const RuleBook& rules,
                                  const BoundScreen& screen, const PrintSetUp& setUp,
                                  PageTarget& target, const PrintProgress& progress = {});

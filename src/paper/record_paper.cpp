@@ -5,6 +5,7 @@
 #include "core/base/visible_text.h"
 #include "core/fitting/field_input.h"
 #include "core/fitting/form_arranging.h"
+#include "paper/paper_picture.h"
 
 #include <algorithm>
 
@@ -22,6 +23,7 @@ constexpr double CellPad = 3;
 constexpr double ListSize = 8;
 constexpr double SmallestSize = 5.5;
 constexpr double MostColumn = 190;
+constexpr double PictureHeight = 150; // at most, on a sheet
 const QColor PaperInk(0x1f, 0x2a, 0x30);
 const QColor PaperFaint(0x6b, 0x73, 0x76);
 const QColor PaperLine(0xd5, 0xd0, 0xc5);
@@ -61,6 +63,7 @@ private:
         QString text;
         double x;
         double width;
+        QImage picture = {}; // instead of the text
     };
 
     void putSection(PageFlow& flow, const FormSection& section, const Record& record,
@@ -88,13 +91,25 @@ private:
                 end();
             const BoundField* field = m_screen.field(place.column);
             const auto text = field ? paperText(*field, record, texts, present) : std::nullopt;
-            if (text)
-                row.push_back(
-                    {field->label(), *text, used * (width + Gap), span * width + (span - 1) * Gap});
+            if (text) {
+                Cell cell{field->label(), *text, used * (width + Gap),
+                          span * width + (span - 1) * Gap};
+                cell.picture = paperPicture(*field, record, {cell.width, PictureHeight});
+                if (!cell.picture.isNull())
+                    cell.text.clear();
+                row.push_back(std::move(cell));
+            }
             used += span;
         }
         end();
     }
+
+    static QSizeF sizeOf(const Cell& cell) {
+        return cell.picture.isNull() ? QSizeF(0, 0)
+                                     : QSizeF(cell.picture.size())
+                                           .scaled(cell.width, PictureHeight, Qt::KeepAspectRatio);
+    }
+    static double heightOf(const Cell& cell) { return sizeOf(cell).height(); }
 
     // Side by side; what is longer than the page goes on on the next one.
     void putRow(PageFlow& flow, std::vector<Cell> row) {
@@ -102,21 +117,25 @@ private:
         const QFont values = PageFlow::font(ValueSize);
         double labelHeight = 0;
         double valueHeight = 0;
+        double pictureHeight = 0;
         for (const Cell& cell : row) {
             labelHeight = std::max(labelHeight, flow.heightOf(cell.label, labels, cell.width));
             valueHeight = std::max(valueHeight, flow.heightOf(cell.text, values, cell.width));
+            pictureHeight = std::max(pictureHeight, heightOf(cell));
         }
         const double line = flow.heightOf(QStringLiteral("X"), values, flow.width());
-        const double whole = labelHeight + valueHeight;
-        flow.want(whole < 12 * line ? whole : labelHeight + 3 * line);
+        const double texts = valueHeight < 12 * line ? valueHeight : 3 * line;
+        flow.want(labelHeight + std::max(texts, pictureHeight));
         flow.setInk(PaperFaint);
         for (const Cell& cell : row)
             flow.draw(cell.label, labels, cell.x, flow.y(), cell.width, labelHeight + 1);
         flow.advance(labelHeight + 1);
         flow.setInk(PaperInk);
+        for (const Cell& cell : row)
+            flow.drawImage(cell.picture, {cell.x, flow.y(), sizeOf(cell).width(), heightOf(cell)});
         for (bool isLeft = true; isLeft;) {
             isLeft = false;
-            double highest = 0;
+            double highest = std::exchange(pictureHeight, 0);
             for (Cell& cell : row) {
                 const auto drawn =
                     flow.draw(cell.text, values, cell.x, flow.y(), cell.width, flow.room());

@@ -2,9 +2,11 @@
 #include "app/exchange/print_dialog.h"
 
 #include "app/bulk/gaps_dialog.h"
+#include "app/exchange/card_setting.h"
 #include "app/look/theme.h"
 #include "core/base/person.h"
 #include "core/base/text.h"
+#include "paper/card_paper.h"
 
 #include <QComboBox>
 #include <QDialogButtonBox>
@@ -12,6 +14,7 @@
 #include <QFileDialog>
 #include <QFormLayout>
 #include <QHBoxLayout>
+#include <QInputDialog>
 #include <QLabel>
 #include <QPrintDialog>
 #include <QPrinter>
@@ -48,6 +51,7 @@ PrintDialog::PrintDialog(Workspace* workspace, What what, QWidget* parent)
     , m_page(new QComboBox)
     , m_orientation(new QComboBox)
     , m_onGap(new QComboBox)
+    , m_cards(new CardSetting(m_what.screen))
     , m_said(new QLabel)
     , m_progress(new QProgressBar) {
     setObjectName(QStringLiteral("print-dialog"));
@@ -83,8 +87,7 @@ PrintDialog::~PrintDialog() = default;
 
 QWidget* PrintDialog::makeForm() {
     m_as->setObjectName(QStringLiteral("print-as"));
-    m_as->addItem(tr("a sheet for each record, as its form"), static_cast<int>(PaperForm::Sheet));
-    m_as->addItem(tr("one list"), static_cast<int>(PaperForm::List));
+    listForms();
     m_as->setCurrentIndex(m_what.asSheet ? 0 : 1);
     m_which->setObjectName(QStringLiteral("print-which"));
     if (!m_what.selected.empty())
@@ -114,20 +117,90 @@ QWidget* PrintDialog::makeForm() {
     form->setContentsMargins(0, 0, 0, 0);
     form->setRowWrapPolicy(QFormLayout::WrapAllRows);
     form->addRow(tr("Print"), m_as);
+    m_ofCards = makeCards();
+    form->addRow(m_ofCards);
     form->addRow(tr("Records"), m_which);
     form->addRow(tr("Page"), m_page);
     form->addRow(tr("Held"), m_orientation);
     form->addRow(tr("A record that lacks something"), m_onGap);
-    // Many fields side by side want the longer edge.
-    connect(m_as, &QComboBox::currentIndexChanged, this, [this] {
-        const bool isWide = m_as->currentData().toInt() == static_cast<int>(PaperForm::List) &&
-                            m_what.shown.size() > FieldsUpright;
-        m_orientation->setCurrentIndex(isWide ? 1 : 0);
-    });
+    connect(m_as, &QComboBox::currentIndexChanged, this, &PrintDialog::followForm);
+    connect(m_cards, &CardSetting::edited, this, &PrintDialog::preview);
     m_orientation->setCurrentIndex(!m_what.asSheet && m_what.shown.size() > FieldsUpright ? 1 : 0);
     for (QComboBox* box : {m_as, m_which, m_page, m_orientation})
         connect(box, &QComboBox::currentIndexChanged, this, &PrintDialog::preview);
     return widget;
+}
+
+QWidget* PrintDialog::makeCards() {
+    auto* part = new QWidget;
+    auto* column = new QVBoxLayout(part);
+    column->setContentsMargins(0, 0, 0, 0);
+    auto* keep = new QPushButton(tr("Keep these cards as…"));
+    keep->setObjectName(QStringLiteral("keep-cards"));
+    keep->setAutoDefault(false);
+    connect(keep, &QPushButton::clicked, this, &PrintDialog::askForName);
+    column->addWidget(m_cards);
+    column->addWidget(keep, 0, Qt::AlignLeft);
+    part->hide();
+    return part;
+}
+
+void PrintDialog::listForms() {
+    m_as->clear();
+    m_as->addItem(tr("a sheet for each record, as its form"), static_cast<int>(PaperForm::Sheet));
+    m_as->addItem(tr("one list"), static_cast<int>(PaperForm::List));
+    m_as->addItem(tr("labels or cards"), static_cast<int>(PaperForm::Cards));
+    for (const KeptCards& kept : m_workspace->project().cards) {
+        if (kept.screen == m_what.screen.screen.id)
+            m_as->addItem(kept.name, static_cast<int>(PaperForm::Cards));
+    }
+}
+
+PaperForm PrintDialog::paperForm() const {
+    return static_cast<PaperForm>(m_as->currentData().toInt());
+}
+
+void PrintDialog::followForm() {
+    // Many fields side by side want the longer edge.
+    const bool isWide = paperForm() == PaperForm::List && m_what.shown.size() > FieldsUpright;
+    m_orientation->setCurrentIndex(isWide ? 1 : 0);
+    m_ofCards->setVisible(paperForm() == PaperForm::Cards);
+    const KeptCards* kept =
+        m_workspace->project().cardsNamed(m_what.screen.screen.id, m_as->currentText());
+    if (paperForm() == PaperForm::Cards && kept)
+        m_cards->setForm(kept->form);
+}
+
+void PrintDialog::askForName() {
+    auto* dialog = new QInputDialog(this);
+    dialog->setObjectName(QStringLiteral("cards-name"));
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setWindowTitle(tr("Keep these cards"));
+    dialog->setLabelText(tr("Under this name, in the project:"));
+    connect(dialog, &QInputDialog::textValueSelected, this,
+            [this](const QString& name) { keepCards(name.trimmed()); });
+    dialog->open();
+}
+
+void PrintDialog::keepCards(const QString& name) {
+    if (name.isEmpty())
+        return;
+    const KeptCards kept{name, m_what.screen.screen.id, m_cards->form()};
+    m_workspace->document()->change(tr("Keep the cards “%1”").arg(name), [&](Project& project) {
+        for (KeptCards& each : project.cards) {
+            if (each.isCalled(kept.screen, name)) {
+                each.form = kept.form;
+                return;
+            }
+        }
+        project.cards += kept;
+    });
+    {
+        const QSignalBlocker quiet(m_as);
+        listForms();
+        m_as->setCurrentIndex(m_as->findText(name, Qt::MatchFixedString));
+    }
+    say(tr("Kept as “%1”. It stands in the project once that is saved.").arg(name), false);
 }
 
 QWidget* PrintDialog::makeButtons() {
@@ -145,7 +218,8 @@ QWidget* PrintDialog::makeButtons() {
 
 PrintSetUp PrintDialog::setUp() const {
     PrintSetUp setUp;
-    setUp.as = static_cast<PaperForm>(m_as->currentData().toInt());
+    setUp.as = paperForm();
+    setUp.cards = m_cards->form();
     setUp.columns = m_what.shown;
     setUp.query = m_what.query;
     if (m_which->currentData().toBool())
@@ -159,8 +233,10 @@ PrintSetUp PrintDialog::setUp() const {
 }
 
 QPageLayout PrintDialog::page() const {
-    return *pageNamed(m_page->currentData().toString(),
-                      static_cast<QPageLayout::Orientation>(m_orientation->currentData().toInt()));
+    const QPageLayout page =
+        *pageNamed(m_page->currentData().toString(),
+                   static_cast<QPageLayout::Orientation>(m_orientation->currentData().toInt()));
+    return paperForm() == PaperForm::Cards ? pageOf(m_cards->form(), page) : page;
 }
 
 void PrintDialog::say(const QString& text, bool isProblem) {
@@ -191,10 +267,13 @@ void PrintDialog::preview() {
             return pages.images();
         },
         [this](const Result<QList<QImage>>& pages) {
-            if (pages)
+            if (pages) {
                 showPages(*pages);
-            else
+                say({}, false);
+            } else {
+                showPages({});
                 say(pages.error().sentence, true);
+            }
         });
 }
 

@@ -17,9 +17,11 @@ class QVBoxLayout;
 
 namespace gravin {
 
-// Records on paper: as sheets or as a list, to a printer or into a PDF file, with the first pages
-// to look at before. What a check of the stage "output" asks for is asked, saved as one change, and
-// printed then.
+class CardSetting;
+
+// Records on paper: as sheets, as a list, or on labels or cards, to a printer or into a PDF file,
+// with the first pages to look at before. What a check of the stage "output" asks for is asked,
+// saved as one change, and printed then.
 class PrintDialog : public QDialog {
     Q_OBJECT
 public:
@@ -40,6 +42,12 @@ public:
 
 private:
     QWidget* makeForm();
+    QWidget* makeCards();
+    void listForms();
+    void followForm();
+    PaperForm paperForm() const;
+    void askForName();
+    void keepCards(const QString& name);
     QWidget* makeButtons();
     PrintSetUp setUp() const;
     QPageLayout page() const;
@@ -67,6 +75,8 @@ private:
     QComboBox* m_page;
     QComboBox* m_orientation;
     QComboBox* m_onGap;
+    CardSetting* m_cards;
+    QWidget* m_ofCards = nullptr;
     QVBoxLayout* m_pages = nullptr;
     QLabel* m_said;
     QProgressBar* m_progress;
