@@ -4,6 +4,10 @@
   <context>
     <name>gravin</name>
     <message>
+      <source> mm</source>
+      <translation> mm</translation>
+    </message>
+    <message>
       <source> of %1 looked at</source>
       <translation> von %1 betrachteten</translation>
     </message>
@@ -104,8 +108,16 @@ Abhilfe: %3</translation>
       <translation>%1 und %2</translation>
     </message>
     <message>
+      <source>%1 and their rows are copied and read again. All of it is there afterwards, or nothing. The change log stays where it is.</source>
+      <translation>%1 und ihre Zeilen werden kopiert und noch einmal gelesen. Danach ist alles da, oder nichts. Das Änderungsprotokoll bleibt, wo es ist.</translation>
+    </message>
+    <message>
       <source>%1 are found by it.</source>
       <translation>Damit werden %1 gefunden.</translation>
+    </message>
+    <message>
+      <source>%1 are there, and the same as here. Work there compares the project with them; nothing of it changes before you say so.</source>
+      <translation>%1 sind da, und dieselben wie hier. „Dort arbeiten“ vergleicht das Projekt mit ihnen; nichts daran ändert sich, bevor Sie es sagen.</translation>
     </message>
     <message>
       <source>%1 are too many for the clipboard: at most %2 rows at once.</source>
@@ -150,6 +162,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 cannot be opened.</source>
       <translation>%1 lässt sich nicht öffnen.</translation>
+    </message>
+    <message>
+      <source>%1 cannot be read and stays where it is.</source>
+      <translation>%1 kann nicht gelesen werden und bleibt, wo sie ist.</translation>
     </message>
     <message>
       <source>%1 cannot be read: %2</source>
@@ -224,6 +240,10 @@ Abhilfe: %3</translation>
       <translation>%1 ist ausgepackt größer, als gelesen werden kann. Das Blatt als CSV speichern.</translation>
     </message>
     <message>
+      <source>%1 could not be made: %2</source>
+      <translation>%1 konnte nicht angelegt werden: %2</translation>
+    </message>
+    <message>
       <source>%1 could not be read or written.</source>
       <translation>%1 ließ sich nicht lesen oder schreiben.</translation>
     </message>
@@ -290,6 +310,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 has a column %2 already. Give the computed field another name.</source>
       <translation>%1 hat schon eine Spalte %2. Geben Sie dem berechneten Feld einen anderen Namen.</translation>
+    </message>
+    <message>
+      <source>%1 has more digits than %2.</source>
+      <translation>%1 hat mehr Stellen als %2.</translation>
     </message>
     <message>
       <source>%1 has more than %2 after the point.</source>
@@ -424,6 +448,14 @@ Abhilfe: %3</translation>
       <translation>%1 ist dort %2: Wie es gezeigt wird, beginnt von vorn.</translation>
     </message>
     <message>
+      <source>%1 is a moment; it is kept as date and time in UTC.</source>
+      <translation>%1 ist ein Zeitpunkt; er wird als Datum und Uhrzeit in UTC gehalten.</translation>
+    </message>
+    <message>
+      <source>%1 is a program (%2). It is not run from here; save it as a file.</source>
+      <translation>%1 ist ein Programm (%2). Es wird von hier nicht gestartet; speichern Sie es als Datei.</translation>
+    </message>
+    <message>
       <source>%1 is a view: its records are changed in the tables it reads from.</source>
       <translation>%1 ist eine Sicht: Ihre Datensätze werden in den Tabellen geändert, aus denen sie liest.</translation>
     </message>
@@ -446,6 +478,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 is computed by the database and cannot be changed.</source>
       <translation>%1 wird von der Datenbank berechnet und lässt sich nicht ändern.</translation>
+    </message>
+    <message>
+      <source>%1 is computed by the database in a way that is not known; its values come along.</source>
+      <translation>%1 wird von der Datenbank auf unbekannte Weise berechnet; die Werte kommen mit.</translation>
     </message>
     <message>
       <source>%1 is computed by the database there.</source>
@@ -560,6 +596,10 @@ Abhilfe: %3</translation>
       <translation>%1 ist keine gewöhnliche Datei.</translation>
     </message>
     <message>
+      <source>%1 is no table of this database and stays where it is.</source>
+      <translation>%1 ist keine Tabelle dieser Datenbank und bleibt, wo sie ist.</translation>
+    </message>
+    <message>
       <source>%1 is no table, so nothing can be watched in it.</source>
       <translation>%1 ist keine Tabelle; beobachten lässt sich darin nichts.</translation>
     </message>
@@ -622,6 +662,14 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 is not to be changed. A rollback restores it all the same.</source>
       <translation>%1 soll nicht geändert werden. Beim Zurückrollen wird es trotzdem wiederhergestellt.</translation>
+    </message>
+    <message>
+      <source>%1 is of a kind that the other engine has not; it is kept as a text.</source>
+      <translation>%1 ist von einer Art, die es dort nicht gibt; es wird als Text gehalten.</translation>
+    </message>
+    <message>
+      <source>%1 is of another schema and stays where it is.</source>
+      <translation>%1 gehört zu einem anderen Schema und bleibt, wo sie ist.</translation>
     </message>
     <message>
       <source>%1 is of the type %2, which can only be shown.</source>
@@ -808,6 +856,10 @@ Abhilfe: %3</translation>
       <translation>%1 von %2 lässt sich nicht ändern.</translation>
     </message>
     <message>
+      <source>%1 of %2 is not taken over: it is said in the engine's own way.</source>
+      <translation>%1 von %2 kommt nicht mit: sie ist in der Sprache der Datenbank geschrieben.</translation>
+    </message>
+    <message>
       <source>%1 of %2 on this screen only</source>
       <translation>%1 von %2 nur auf dieser Maske</translation>
     </message>
@@ -894,6 +946,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 refers to %2 by something that is not its key.</source>
       <translation>%1 verweist auf %2 über etwas, das nicht dessen Schlüssel ist.</translation>
+    </message>
+    <message>
+      <source>%1 refers to %2, which does not come along.</source>
+      <translation>%1 verweist auf %2, die nicht mitkommt.</translation>
     </message>
     <message>
       <source>%1 refers to no table. Type table.column under Offers, for example sector.name.</source>
@@ -1214,6 +1270,10 @@ Abhilfe: %3</translation>
       <translation>%1, neu</translation>
     </message>
     <message>
+      <source>%1, record %2, %3: %4 The copy was not made.</source>
+      <translation>%1, Datensatz %2, %3: %4 Es wurde nicht kopiert.</translation>
+    </message>
+    <message>
       <source>%1. Nothing is set before you accept it.</source>
       <translation>%1. Nichts wird gesetzt, bevor Sie es annehmen.</translation>
     </message>
@@ -1226,12 +1286,20 @@ Abhilfe: %3</translation>
       <translation>%1.%2 wird von Gravin berechnet und lässt sich nicht nachschlagen.</translation>
     </message>
     <message>
+      <source>%1.%2 is computed in the other engine's way; its values come along, and are not computed any more.</source>
+      <translation>%1.%2 wird auf die Weise der anderen Datenbank berechnet; die Werte kommen mit und werden nicht mehr berechnet.</translation>
+    </message>
+    <message>
       <source>%1.%2 is missing.</source>
       <translation>%1.%2 fehlt.</translation>
     </message>
     <message>
       <source>%1.%2 is “%3”, which this Gravin does not know.</source>
       <translation>%1.%2 ist „%3“, was dieses Gravin nicht kennt.</translation>
+    </message>
+    <message>
+      <source>%1.%2 should be a number from %3 to %4.</source>
+      <translation>%1.%2 sollte eine Zahl von %3 bis %4 sein.</translation>
     </message>
     <message>
       <source>%1.%2 should be a text.</source>
@@ -1306,6 +1374,10 @@ Abhilfe: %3</translation>
       <translation>%1: %2 hat keine Spalte %3.</translation>
     </message>
     <message>
+      <source>%1: %2 may compare texts without regard to case; the other engine does so in its own way.</source>
+      <translation>%1: %2 vergleicht Texte vielleicht ohne Groß und Klein; die andere Datenbank tut das auf ihre Weise.</translation>
+    </message>
+    <message>
       <source>%1: %2 … %3 → %4 … %5</source>
       <translation>%1: %2 … %3 → %4 … %5</translation>
     </message>
@@ -1346,12 +1418,24 @@ Abhilfe: %3</translation>
       <translation>%1: Wie voll und zwischen welchen Grenzen, ist über alle gezählt, das Übrige über die ersten %2.</translation>
     </message>
     <message>
+      <source>%1: its default is said in the engine's own way and does not come along.</source>
+      <translation>%1: der Vorgabewert ist in der Sprache der Datenbank geschrieben und kommt nicht mit.</translation>
+    </message>
+    <message>
       <source>%1: keys, references or rights are others.</source>
       <translation>%1: Schlüssel, Verweise oder Rechte sind andere.</translation>
     </message>
     <message>
+      <source>%1: new numbers are not given by the other database.</source>
+      <translation>%1: neue Nummern vergibt die andere Datenbank nicht.</translation>
+    </message>
+    <message>
       <source>%1: overwrite</source>
       <translation>%1: überschreiben</translation>
+    </message>
+    <message>
+      <source>%1: the copy has %2 with the checksum %3 where %4 with %5 were sent. The copy was not made.</source>
+      <translation>%1: die Kopie hat %2 mit der Prüfsumme %3, gesendet wurden %4 mit %5. Es wurde nicht kopiert.</translation>
     </message>
     <message>
       <source>%1: the database cannot take this value.</source>
@@ -1418,6 +1502,14 @@ Abhilfe: %3</translation>
       <translation>19 von 20 haben höchstens %1 Zeichen, der längste %2</translation>
     </message>
     <message>
+      <source>A card is at least %1 mm wide and high.</source>
+      <translation>Eine Karte ist mindestens %1 mm breit und hoch.</translation>
+    </message>
+    <message>
+      <source>A card of %1 × %2 mm is larger than the page, which has room for %3 × %4 mm.</source>
+      <translation>Eine Karte von %1 × %2 mm ist größer als die Seite, auf der %3 × %4 mm Platz haben.</translation>
+    </message>
+    <message>
       <source>A change has the number %1, to which no log comes.</source>
       <translation>Eine Änderung hat die Nummer %1, bis zu der kein Protokoll kommt.</translation>
     </message>
@@ -1440,6 +1532,10 @@ Abhilfe: %3</translation>
     <message>
       <source>A condition over the fields, for example: until IS NULL OR until &gt;= since</source>
       <translation>Eine Bedingung über die Felder, zum Beispiel: until IS NULL OR until &gt;= since</translation>
+    </message>
+    <message>
+      <source>A copy is opened: what is changed in it is not kept here. Open what others have attached only where you trust them.</source>
+      <translation>Geöffnet wird eine Kopie: was darin geändert wird, bleibt hier nicht erhalten. Öffnen Sie, was andere angehängt haben, nur wenn Sie ihnen trauen.</translation>
     </message>
     <message>
       <source>A date has no time of day: add whole days, months or years, or CAST it to TIMESTAMP.</source>
@@ -1770,6 +1866,10 @@ Abhilfe: %3</translation>
       <translation>Nach dem Speichern</translation>
     </message>
     <message>
+      <source>Again</source>
+      <translation>Noch einmal</translation>
+    </message>
+    <message>
       <source>Alignment</source>
       <translation>Ausrichtung</translation>
     </message>
@@ -1986,6 +2086,10 @@ Abhilfe: %3</translation>
       <translation>Vor Änderung %1 hat die Kette eine Lücke.</translation>
     </message>
     <message>
+      <source>Begin anew</source>
+      <translation>Neu beginnen</translation>
+    </message>
+    <message>
       <source>Begin with a mark by which some programs know UTF-8</source>
       <translation>Mit einer Marke beginnen, an der manche Programme UTF-8 erkennen</translation>
     </message>
@@ -2026,6 +2130,10 @@ Abhilfe: %3</translation>
       <translation>Gehört zu %1, Ebene %2</translation>
     </message>
     <message>
+      <source>Between them</source>
+      <translation>Dazwischen</translation>
+    </message>
+    <message>
       <source>Bind the field to %1</source>
       <translation>Das Feld an %1 binden</translation>
     </message>
@@ -2064,6 +2172,10 @@ Abhilfe: %3</translation>
     <message>
       <source>COUNT, SUM, AVG, MIN, MAX or LISTAGG, which make one value of many,</source>
       <translation>COUNT, SUM, AVG, MIN, MAX oder LISTAGG, die aus vielen Werten einen machen,</translation>
+    </message>
+    <message>
+      <source>Camera</source>
+      <translation>Kamera</translation>
     </message>
     <message>
       <source>Can be changed</source>
@@ -2178,6 +2290,10 @@ Abhilfe: %3</translation>
       <translation>Prüfungen der Stufe „output“ sagen, was ein Datensatz haben muss, bevor er gedruckt wird</translation>
     </message>
     <message>
+      <source>Checksum of all values, the same in both</source>
+      <translation>Prüfsumme aller Werte, in beiden dieselbe</translation>
+    </message>
+    <message>
       <source>Checks…</source>
       <translation>Prüfungen…</translation>
     </message>
@@ -2248,6 +2364,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Cleared %1 in %2.</source>
       <translation>%1 in %2 geleert.</translation>
+    </message>
+    <message>
+      <source>Click to enlarge</source>
+      <translation>Klicken vergrößert</translation>
     </message>
     <message>
       <source>Close</source>
@@ -2358,8 +2478,16 @@ Abhilfe: %3</translation>
       <translation>Kopieren</translation>
     </message>
     <message>
+      <source>Copy %1 to %2</source>
+      <translation>%1 nach %2 kopieren</translation>
+    </message>
+    <message>
       <source>Copy all settings of the field</source>
       <translation>Alle Einstellungen des Feldes kopieren</translation>
+    </message>
+    <message>
+      <source>Copy the tables there…</source>
+      <translation>Tabellen dorthin kopieren…</translation>
     </message>
     <message>
       <source>Copy this record</source>
@@ -2374,8 +2502,16 @@ Abhilfe: %3</translation>
       <translation>Mit seinen Positionen kopieren</translation>
     </message>
     <message>
+      <source>Copying %1: %2</source>
+      <translation>%1 wird kopiert: %2</translation>
+    </message>
+    <message>
       <source>Copying to %1…</source>
       <translation>Kopie nach %1…</translation>
+    </message>
+    <message>
+      <source>Copying…</source>
+      <translation>Es wird kopiert…</translation>
     </message>
     <message>
       <source>Create %1 screens</source>
@@ -2416,6 +2552,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Cut %1. Pasted among those of another record, they move there.</source>
       <translation>%1 ausgeschnitten. Unter denen eines anderen Datensatzes eingefügt, ziehen sie dorthin um.</translation>
+    </message>
+    <message>
+      <source>Cut marks</source>
+      <translation>Schnittmarken</translation>
     </message>
     <message>
       <source>Data screens on a real database, with a change log that can be rolled back.</source>
@@ -2738,12 +2878,20 @@ Abhilfe: %3</translation>
       <translation>Felder der Änderung</translation>
     </message>
     <message>
+      <source>Fields on a card; the first stands large</source>
+      <translation>Felder auf einer Karte; das erste steht groß</translation>
+    </message>
+    <message>
       <source>Fields that are filled with these follow</source>
       <translation>Felder, die hiermit gefüllt werden, folgen</translation>
     </message>
     <message>
       <source>Fields that are shown</source>
       <translation>Felder, die gezeigt werden</translation>
+    </message>
+    <message>
+      <source>Fields with their labels</source>
+      <translation>Felder mit ihren Beschriftungen</translation>
     </message>
     <message>
       <source>Fields. Ctrl+Delete takes one away.</source>
@@ -3038,6 +3186,10 @@ Abhilfe: %3</translation>
       <translation>Spaltenköpfe</translation>
     </message>
     <message>
+      <source>Height</source>
+      <translation>Höhe</translation>
+    </message>
+    <message>
       <source>Held</source>
       <translation>Format</translation>
     </message>
@@ -3222,6 +3374,10 @@ Abhilfe: %3</translation>
       <translation>Es lässt sich noch nicht behalten. %1</translation>
     </message>
     <message>
+      <source>It could not be saved. %1</source>
+      <translation>Es konnte nicht gespeichert werden. %1</translation>
+    </message>
+    <message>
       <source>It follows a reference that nothing has followed yet: its records show what it gives.</source>
       <translation>Es folgt einem Verweis, dem noch nichts gefolgt ist: Seine Datensätze zeigen, was es ergibt.</translation>
     </message>
@@ -3322,12 +3478,24 @@ Abhilfe: %3</translation>
       <translation>Die Massenänderung „%1“ behalten</translation>
     </message>
     <message>
+      <source>Keep the cards “%1”</source>
+      <translation>Karten „%1“ behalten</translation>
+    </message>
+    <message>
       <source>Keep the list “%1” for everyone</source>
       <translation>Die Liste „%1“ für alle behalten</translation>
     </message>
     <message>
       <source>Keep the present database</source>
       <translation>Die jetzige Datenbank behalten</translation>
+    </message>
+    <message>
+      <source>Keep these cards</source>
+      <translation>Diese Karten behalten</translation>
+    </message>
+    <message>
+      <source>Keep these cards as…</source>
+      <translation>Diese Karten behalten als…</translation>
     </message>
     <message>
       <source>Keep this bulk update</source>
@@ -3518,8 +3686,8 @@ Abhilfe: %3</translation>
       <translation>Seine %1 aufführen</translation>
     </message>
     <message>
-      <source>Load a picture</source>
-      <translation>Ein Bild laden</translation>
+      <source>Load from a file</source>
+      <translation>Aus einer Datei laden</translation>
     </message>
     <message>
       <source>Load from a file…</source>
@@ -3548,6 +3716,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Look in %1 by %2</source>
       <translation>In %1 über %2 nachsehen</translation>
+    </message>
+    <message>
+      <source>Looking at both databases…</source>
+      <translation>Beide Datenbanken werden angesehen…</translation>
     </message>
     <message>
       <source>Looking at the values…</source>
@@ -3596,6 +3768,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Makes a screen for %1, which has none yet</source>
       <translation>Legt eine Maske für %1 an, das noch keine hat</translation>
+    </message>
+    <message>
+      <source>Margin of the page</source>
+      <translation>Seitenrand</translation>
     </message>
     <message>
       <source>MariaDB keeps neither infinity nor what is not a number.</source>
@@ -3814,6 +3990,10 @@ Abhilfe: %3</translation>
       <translation>Kein Feld dieser Datensätze lässt sich ändern.</translation>
     </message>
     <message>
+      <source>No file</source>
+      <translation>Keine Datei</translation>
+    </message>
+    <message>
       <source>No finding is chosen.</source>
       <translation>Keine Feststellung ist gewählt.</translation>
     </message>
@@ -3898,6 +4078,10 @@ Abhilfe: %3</translation>
       <translation>Keines davon lässt sich ändern, bevor es ausgefüllt ist.</translation>
     </message>
     <message>
+      <source>Not a file: %1</source>
+      <translation>Keine Datei: %1</translation>
+    </message>
+    <message>
       <source>Not a picture: %1</source>
       <translation>Kein Bild: %1</translation>
     </message>
@@ -3932,6 +4116,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Not sent here: %1</source>
       <translation>Hierher nicht gesandt: %1</translation>
+    </message>
+    <message>
+      <source>Not signed</source>
+      <translation>Nicht unterschrieben</translation>
     </message>
     <message>
       <source>Not there any more: %1</source>
@@ -4174,12 +4362,24 @@ Abhilfe: %3</translation>
       <translation>Nur solange dies wahr ist: status &lt;&gt; 'closed'</translation>
     </message>
     <message>
+      <source>Open</source>
+      <translation>Öffnen</translation>
+    </message>
+    <message>
       <source>Open %1</source>
       <translation>%1 öffnen</translation>
     </message>
     <message>
       <source>Open %1 of last time</source>
       <translation>%1 von zuletzt öffnen</translation>
+    </message>
+    <message>
+      <source>Open %1 with the desktop's program for it (%2)?</source>
+      <translation>%1 mit dem dafür vorgesehenen Programm öffnen (%2)?</translation>
+    </message>
+    <message>
+      <source>Open a file</source>
+      <translation>Eine Datei öffnen</translation>
     </message>
     <message>
       <source>Open a project</source>
@@ -4222,6 +4422,10 @@ Abhilfe: %3</translation>
       <translation>%1 wird geöffnet…</translation>
     </message>
     <message>
+      <source>Open…</source>
+      <translation>Öffnen…</translation>
+    </message>
+    <message>
       <source>Order</source>
       <translation>Reihenfolge</translation>
     </message>
@@ -4256,6 +4460,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Page</source>
       <translation>Seite</translation>
+    </message>
+    <message>
+      <source>Page margin</source>
+      <translation>Seitenrand</translation>
     </message>
     <message>
       <source>Pages behind these are not shown here.</source>
@@ -4308,6 +4516,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Picture</source>
       <translation>Bild</translation>
+    </message>
+    <message>
+      <source>Picture of %1 × %2</source>
+      <translation>Bild, %1 × %2</translation>
     </message>
     <message>
       <source>Picture or file</source>
@@ -4464,6 +4676,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Read-only text</source>
       <translation>Text, nur lesbar</translation>
+    </message>
+    <message>
+      <source>Reading %1 again: %2</source>
+      <translation>%1 wird noch einmal gelesen: %2</translation>
     </message>
     <message>
       <source>Reading the file…</source>
@@ -4746,10 +4962,6 @@ Abhilfe: %3</translation>
       <translation>Zeile %1 lässt sich nicht lesen: %2.</translation>
     </message>
     <message>
-      <source>Row %1 has %2 cells, the first one %3.</source>
-      <translation>Zeile %1 hat %2 Zellen, die erste %3.</translation>
-    </message>
-    <message>
       <source>Row %1 has more than %2 cells.</source>
       <translation>Zeile %1 hat mehr als %2 Zellen.</translation>
     </message>
@@ -4834,6 +5046,10 @@ Abhilfe: %3</translation>
       <translation>Speichern und gehen</translation>
     </message>
     <message>
+      <source>Save as a file</source>
+      <translation>Als Datei speichern</translation>
+    </message>
+    <message>
       <source>Save as a file…</source>
       <translation>Als Datei speichern…</translation>
     </message>
@@ -4848,10 +5064,6 @@ Abhilfe: %3</translation>
     <message>
       <source>Save record</source>
       <translation>Datensatz speichern</translation>
-    </message>
-    <message>
-      <source>Save the picture</source>
-      <translation>Bild speichern</translation>
     </message>
     <message>
       <source>Save the record first.</source>
@@ -4936,6 +5148,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Say where to keep the project.</source>
       <translation>Sagen Sie, wo das Projekt liegen soll.</translation>
+    </message>
+    <message>
+      <source>Say which fields stand on a card.</source>
+      <translation>Sagen Sie, welche Felder auf einer Karte stehen.</translation>
     </message>
     <message>
       <source>Screen</source>
@@ -5166,6 +5382,26 @@ Abhilfe: %3</translation>
       <translation>Zeigt die Tabelle %1</translation>
     </message>
     <message>
+      <source>Sign</source>
+      <translation>Unterschreiben</translation>
+    </message>
+    <message>
+      <source>Sign here with a mouse, a pen or a finger</source>
+      <translation>Hier mit Maus, Stift oder Finger unterschreiben</translation>
+    </message>
+    <message>
+      <source>Signature</source>
+      <translation>Unterschrift</translation>
+    </message>
+    <message>
+      <source>Sign…</source>
+      <translation>Unterschreiben…</translation>
+    </message>
+    <message>
+      <source>Simulated camera: this machine has none</source>
+      <translation>Nachgestellte Kamera: dieser Rechner hat keine</translation>
+    </message>
+    <message>
       <source>Size: %1</source>
       <translation>Größe: %1</translation>
     </message>
@@ -5330,6 +5566,10 @@ Abhilfe: %3</translation>
       <translation>Angehalten. Nichts wurde geschrieben.</translation>
     </message>
     <message>
+      <source>Stopped. The copy was not made.</source>
+      <translation>Abgebrochen. Es wurde nicht kopiert.</translation>
+    </message>
+    <message>
       <source>Stopping…</source>
       <translation>Wird angehalten…</translation>
     </message>
@@ -5370,6 +5610,10 @@ Abhilfe: %3</translation>
       <translation>Tabellen</translation>
     </message>
     <message>
+      <source>Tables, keys, references, indexes and rows of the project's database, into one that has none of them</source>
+      <translation>Tabellen, Schlüssel, Verweise, Indizes und Zeilen der Datenbank des Projekts, in eine, die nichts davon hat</translation>
+    </message>
+    <message>
       <source>Tag %1 needs words: colour alone is not seen by everybody.</source>
       <translation>Marke %1 braucht Worte: Farbe allein sieht nicht jeder.</translation>
     </message>
@@ -5386,6 +5630,14 @@ Abhilfe: %3</translation>
       <translation>Marken</translation>
     </message>
     <message>
+      <source>Take</source>
+      <translation>Aufnehmen</translation>
+    </message>
+    <message>
+      <source>Take a picture</source>
+      <translation>Ein Bild aufnehmen</translation>
+    </message>
+    <message>
       <source>Take all theirs</source>
       <translation>Alle anderen nehmen</translation>
     </message>
@@ -5394,8 +5646,16 @@ Abhilfe: %3</translation>
       <translation>Zurücknehmen</translation>
     </message>
     <message>
+      <source>Take back a stroke</source>
+      <translation>Einen Strich zurücknehmen</translation>
+    </message>
+    <message>
       <source>Take back to what all screens share</source>
       <translation>Zurück zu dem, was alle Masken teilen</translation>
+    </message>
+    <message>
+      <source>Take it</source>
+      <translation>Übernehmen</translation>
     </message>
     <message>
       <source>Take it back</source>
@@ -5436,6 +5696,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Take what is unusual</source>
       <translation>Ungewöhnliches übernehmen</translation>
+    </message>
+    <message>
+      <source>Take with a camera…</source>
+      <translation>Mit der Kamera aufnehmen…</translation>
     </message>
     <message>
       <source>Takes back %1 changes, %2 to %3.</source>
@@ -5496,6 +5760,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The bulk update on “%1”</source>
       <translation>Die Massenänderung auf „%1“</translation>
+    </message>
+    <message>
+      <source>The camera gives no picture: %1</source>
+      <translation>Die Kamera liefert kein Bild: %1</translation>
     </message>
     <message>
       <source>The change log could not be brought into its present layout: %1 Nothing was changed.</source>
@@ -5606,6 +5874,10 @@ Abhilfe: %3</translation>
       <translation>Die Verbindung zu %1 ist verloren. Nichts wurde geschrieben.</translation>
     </message>
     <message>
+      <source>The copy could not be named %1.</source>
+      <translation>Die Kopie konnte nicht %1 genannt werden.</translation>
+    </message>
+    <message>
       <source>The copy could not be written to %1.</source>
       <translation>Die Kopie ließ sich nicht nach %1 schreiben.</translation>
     </message>
@@ -5640,6 +5912,14 @@ Abhilfe: %3</translation>
     <message>
       <source>The database did not keep the record as it was written. Nothing was changed.</source>
       <translation>Die Datenbank hat den Datensatz nicht so behalten, wie er geschrieben wurde. Nichts wurde geändert.</translation>
+    </message>
+    <message>
+      <source>The database did not keep the records as they were written. Nothing was changed.</source>
+      <translation>Die Datenbank hat die Datensätze nicht so behalten, wie sie geschrieben wurden. Nichts wurde geändert.</translation>
+    </message>
+    <message>
+      <source>The database did not make %1 as it was told.</source>
+      <translation>Die Datenbank hat %1 nicht so angelegt, wie ihr gesagt wurde.</translation>
     </message>
     <message>
       <source>The database does not give %1 there.</source>
@@ -5732,6 +6012,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The demonstration is still in use. Try again in a moment.</source>
       <translation>Das Beispiel ist noch in Gebrauch. Versuchen Sie es gleich noch einmal.</translation>
+    </message>
+    <message>
+      <source>The desktop has no program that opens %1.</source>
+      <translation>Es gibt kein Programm, das %1 öffnet.</translation>
     </message>
     <message>
       <source>The desktop's secret store did not take the password. It is known until Gravin is closed; go on, or try again.</source>
@@ -5906,8 +6190,8 @@ Abhilfe: %3</translation>
       <translation>Das Muster von LIKE_REGEX ist ein Text in einfachen Anführungszeichen.</translation>
     </message>
     <message>
-      <source>The picture could not be saved. %1</source>
-      <translation>Das Bild ließ sich nicht speichern. %1</translation>
+      <source>The picture of the camera</source>
+      <translation>Das Bild der Kamera</translation>
     </message>
     <message>
       <source>The place Tab comes to it, counted from 1; emptied, the form is read as it stands</source>
@@ -6038,6 +6322,10 @@ Abhilfe: %3</translation>
       <translation>Das Blatt konnte nicht geschrieben werden: %1.</translation>
     </message>
     <message>
+      <source>The signature</source>
+      <translation>Die Unterschrift</translation>
+    </message>
+    <message>
       <source>The stage %1: %2</source>
       <translation>Die Stufe %1: %2</translation>
     </message>
@@ -6082,12 +6370,24 @@ Abhilfe: %3</translation>
       <translation>Der Versuch ist zurückgerollt und beendet.</translation>
     </message>
     <message>
+      <source>The triggers of %1 do not come along: %2.</source>
+      <translation>Die Trigger von %1 kommen nicht mit: %2.</translation>
+    </message>
+    <message>
       <source>The value is shown as it is stored, and cannot be chosen again.</source>
       <translation>Der Wert wird gezeigt, wie er gespeichert ist, und lässt sich nicht wieder wählen.</translation>
     </message>
     <message>
       <source>The values suggest nothing that is not set already.</source>
       <translation>Die Werte legen nichts nahe, was nicht schon gesetzt ist.</translation>
+    </message>
+    <message>
+      <source>The view %1 does not come along: the other engine does not take it, or gives other rows for it.</source>
+      <translation>Die Sicht %1 kommt nicht mit: die andere Datenbank nimmt sie nicht an, oder liefert andere Zeilen.</translation>
+    </message>
+    <message>
+      <source>The view %1 is there already.</source>
+      <translation>Die Sicht %1 gibt es schon.</translation>
     </message>
     <message>
       <source>The walk there stands at step %1 of %2. The menu’s Help takes it up.</source>
@@ -6126,12 +6426,20 @@ Abhilfe: %3</translation>
       <translation>Noch sind keine Datensätze da. Strg+N beginnt den ersten.</translation>
     </message>
     <message>
+      <source>There is %1 already. Copy into a database that has none of these tables.</source>
+      <translation>%1 gibt es dort schon. Kopieren Sie in eine Datenbank, die keine dieser Tabellen hat.</translation>
+    </message>
+    <message>
       <source>There is a %1 already.</source>
       <translation>Es gibt schon ein %1.</translation>
     </message>
     <message>
       <source>There is a SELECT %1 already.</source>
       <translation>Es gibt schon ein SELECT %1.</translation>
+    </message>
+    <message>
+      <source>There is a file %1 already. A copy is made in a file that is not there yet.</source>
+      <translation>Eine Datei %1 gibt es schon. Kopiert wird in eine Datei, die es noch nicht gibt.</translation>
     </message>
     <message>
       <source>There is no answer from %1. Is it running, and are host and port right?</source>
@@ -6148,6 +6456,10 @@ Abhilfe: %3</translation>
     <message>
       <source>There is no change to roll back.</source>
       <translation>Es gibt keine Änderung zurückzurollen.</translation>
+    </message>
+    <message>
+      <source>There is no copied file to paste.</source>
+      <translation>Es ist keine kopierte Datei da, die eingefügt werden könnte.</translation>
     </message>
     <message>
       <source>There is no field to export.</source>
@@ -6246,6 +6558,10 @@ Abhilfe: %3</translation>
       <translation>Es gibt keine Tabelle %1.</translation>
     </message>
     <message>
+      <source>There is no table to copy.</source>
+      <translation>Es gibt keine Tabelle zu kopieren.</translation>
+    </message>
+    <message>
       <source>There is no table “%1” here.</source>
       <translation>Hier gibt es keine Tabelle „%1“.</translation>
     </message>
@@ -6296,6 +6612,10 @@ Abhilfe: %3</translation>
     <message>
       <source>These are the keys of %1, which stay.</source>
       <translation>Das sind die Tasten von %1; sie bleiben.</translation>
+    </message>
+    <message>
+      <source>These tables are left over in the target: %1.</source>
+      <translation>Diese Tabellen sind im Ziel übrig: %1.</translation>
     </message>
     <message>
       <source>These would be filled with each other in a circle: %1.</source>
@@ -6442,6 +6762,10 @@ Abhilfe: %3</translation>
       <translation>Dies ist ab Zeichen %1 kein JSON.</translation>
     </message>
     <message>
+      <source>This is not a picture that can be shown.</source>
+      <translation>Das ist kein Bild, das gezeigt werden kann.</translation>
+    </message>
+    <message>
       <source>This is the first record.</source>
       <translation>Dies ist der erste Datensatz.</translation>
     </message>
@@ -6456,6 +6780,10 @@ Abhilfe: %3</translation>
     <message>
       <source>This is under way, but it could not be noted: were Gravin cut off now, the next start could not say what became of it.</source>
       <translation>Dies läuft, ließ sich aber nicht vermerken: Würde Gravin jetzt abgebrochen, könnte der nächste Start nicht sagen, was daraus wurde.</translation>
+    </message>
+    <message>
+      <source>This is where the rows are already.</source>
+      <translation>Dort sind die Zeilen schon.</translation>
     </message>
     <message>
       <source>This length has neither a shortest nor a longest.</source>
@@ -6590,6 +6918,10 @@ Abhilfe: %3</translation>
       <translation>Ausgewähltes an- oder abkreuzen</translation>
     </message>
     <message>
+      <source>Ticked fields stand on a card, the first one large; dragging changes their order</source>
+      <translation>Angehakte Felder stehen auf einer Karte, das erste groß; Ziehen ändert ihre Reihenfolge</translation>
+    </message>
+    <message>
       <source>Time</source>
       <translation>Uhrzeit</translation>
     </message>
@@ -6682,6 +7014,10 @@ Abhilfe: %3</translation>
       <translation>Eine Zelle überschreiben oder ins Formular klicken. %1 speichert den Datensatz; Esc geht einen Schritt zurück.</translation>
     </message>
     <message>
+      <source>Type the column of %1 that takes the file's name: a text.</source>
+      <translation>Geben Sie die Spalte von %1 an, die den Namen der Datei aufnimmt: einen Text.</translation>
+    </message>
+    <message>
       <source>Type the form of the text: A for a letter, 9 for a digit, * for either, as in AA-999.</source>
       <translation>Tippen Sie die Form des Textes: A für einen Buchstaben, 9 für eine Ziffer, * für beides, wie in AA-999.</translation>
     </message>
@@ -6772,6 +7108,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Use another database…</source>
       <translation>Andere Datenbank verwenden…</translation>
+    </message>
+    <message>
+      <source>Use it</source>
+      <translation>Verwenden</translation>
     </message>
     <message>
       <source>Use it all the same: %1 will not work</source>
@@ -6872,6 +7212,10 @@ Abhilfe: %3</translation>
     <message>
       <source>What changes (%1)</source>
       <translation>Was sich ändert (%1)</translation>
+    </message>
+    <message>
+      <source>What does not come along, or comes in another way</source>
+      <translation>Was nicht oder anders mitkommt</translation>
     </message>
     <message>
       <source>What else can be done to the change, and to the log</source>
@@ -7026,6 +7370,10 @@ Abhilfe: %3</translation>
       <translation>Was bis Änderung %1 geändert wurde, ist aus dem Protokoll gekürzt. Davor lässt sich nichts zeigen.</translation>
     </message>
     <message>
+      <source>What was copied and read again</source>
+      <translation>Was kopiert und noch einmal gelesen wurde</translation>
+    </message>
+    <message>
       <source>What was said in the last hour</source>
       <translation>Was in der letzten Stunde gesagt wurde</translation>
     </message>
@@ -7140,6 +7488,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Work on a copy; leave this file as it is</source>
       <translation>An einer Kopie arbeiten; diese Datei so lassen</translation>
+    </message>
+    <message>
+      <source>Work there…</source>
+      <translation>Dort arbeiten…</translation>
     </message>
     <message>
       <source>Working…</source>
@@ -7418,8 +7770,8 @@ Abhilfe: %3</translation>
       <translation>vor all diesen Änderungen</translation>
     </message>
     <message>
-      <source>before printing or handing out (nothing does so yet)</source>
-      <translation>vor Druck oder Herausgabe (tut noch nichts)</translation>
+      <source>before printing</source>
+      <translation>vor dem Drucken</translation>
     </message>
     <message>
       <source>begin a new one</source>
@@ -7507,6 +7859,13 @@ Abhilfe: %3</translation>
       <translation>
         <numerusform>Zeichen</numerusform>
         <numerusform>Zeichen</numerusform>
+      </translation>
+    </message>
+    <message numerus="yes">
+      <source>checks</source>
+      <translation>
+        <numerusform>Prüfung</numerusform>
+        <numerusform>Prüfungen</numerusform>
       </translation>
     </message>
     <message>
@@ -7871,6 +8230,10 @@ Abhilfe: %3</translation>
       <translation>Beschriftungen</translation>
     </message>
     <message>
+      <source>labels or cards</source>
+      <translation>Etiketten oder Karten</translation>
+    </message>
+    <message>
       <source>largest</source>
       <translation>größtes</translation>
     </message>
@@ -7956,6 +8319,10 @@ Abhilfe: %3</translation>
     <message>
       <source>no limit</source>
       <translation>keine Grenze</translation>
+    </message>
+    <message>
+      <source>no picture</source>
+      <translation>kein Bild</translation>
     </message>
     <message>
       <source>no records</source>
@@ -8568,8 +8935,8 @@ Abhilfe: %3</translation>
       <translation>was sie zeigen</translation>
     </message>
     <message>
-      <source>when a picture is attached</source>
-      <translation>wenn ein Bild angehängt wird</translation>
+      <source>when a picture or file is attached</source>
+      <translation>wenn ein Bild oder eine Datei angehängt wird</translation>
     </message>
     <message>
       <source>when a record is added</source>
@@ -8582,6 +8949,10 @@ Abhilfe: %3</translation>
     <message>
       <source>when asked, one or all together</source>
       <translation>wenn verlangt, einzeln oder alle zusammen</translation>
+    </message>
+    <message>
+      <source>when it is signed</source>
+      <translation>wenn unterschrieben wird</translation>
     </message>
     <message>
       <source>when it saves</source>
@@ -8702,6 +9073,10 @@ Abhilfe: %3</translation>
       <translation>„%1“ sieht nicht aus wie %2. Tippen Sie zum Beispiel %3.</translation>
     </message>
     <message>
+      <source>“%1” has more than %2 characters.</source>
+      <translation>„%1“ hat mehr als %2 Zeichen.</translation>
+    </message>
+    <message>
       <source>“%1” has no meaning here.</source>
       <translation>„%1“ hat hier keine Bedeutung.</translation>
     </message>
@@ -8716,6 +9091,10 @@ Abhilfe: %3</translation>
     <message>
       <source>“%1” is neither yes nor no.</source>
       <translation>„%1“ ist weder ja noch nein.</translation>
+    </message>
+    <message>
+      <source>“%1” is no %2.</source>
+      <translation>„%1“ ist kein Wert der Art %2.</translation>
     </message>
     <message>
       <source>“%1” is no change and no time. Write a number, or a time like 2026-03-04T14:00.</source>
@@ -8848,6 +9227,10 @@ Abhilfe: %3</translation>
     <message>
       <source>“%1” should be an object.</source>
       <translation>„%1“ sollte ein Objekt sein.</translation>
+    </message>
+    <message>
+      <source>“%1” stands behind the last column; the row has more cells than the first one.</source>
+      <translation>„%1“ steht hinter der letzten Spalte; die Zeile hat mehr Zellen als die erste.</translation>
     </message>
     <message>
       <source>“fields” should be an object.</source>

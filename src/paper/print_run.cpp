@@ -27,9 +27,8 @@ Result<std::vector<PrintGap>> gapsOf(Session& session, const Catalog& catalog,
     const Table& table = *screen.table;
     const TableRules of = rules.value(table.written());
     const ProposedValues values(record.values.begin(), record.values.end());
-    Occasion occasion{Occasion::What::Output};
+    Occasion occasion(Occasion::What::Output, present);
     occasion.isStored = true;
-    occasion.present = present;
     std::vector<Problem> problems = problemsOf(table, of, values, occasion);
     DatabaseRules database(session, catalog, table, of, record.key);
     if (Status asked = database.askChecks(values, occasion, problems); !asked)

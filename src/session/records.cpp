@@ -30,7 +30,7 @@
 namespace gravin {
 
 namespace {
-// What Gravin computes of its records.
+// What Gravin computes of its records, or knows of their fields by itself.
 QStringList computedIn(const Table& table) {
     QStringList computed;
     for (const Column& column : table.columns) {
@@ -40,6 +40,8 @@ QStringList computedIn(const Table& table) {
             computed += {column.name, column.filledWith};
         if (column.stamp.when != Stamp::When::Never)
             computed += {column.name, stampWhenName(column.stamp.when), column.stamp.expression};
+        if (column.isSignature)
+            computed += {column.name, shownAsName(ShownAs::Signature)};
         // The same path may lead elsewhere, where a lookup is another now.
         if (column.reach) {
             for (const Reach::Step& step : column.reach->steps)

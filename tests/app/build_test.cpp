@@ -225,7 +225,7 @@ TEST_F(Building, UndoAndRedoBringTheProjectBackByteForByte) {
     const auto shaper = [this] { return BuildFace::of(page())->shaper(); };
     QUndoStack* undo = workspace().document()->undoStack();
 
-    constexpr int Edits = 50;
+    constexpr int Edits = 25;
     for (const quint32 seed : {1U, 42U}) {
         QRandomGenerator random(seed);
         const auto pick = [&random](const auto& list) {

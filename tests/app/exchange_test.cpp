@@ -185,7 +185,8 @@ protected:
     void demandNotes(InRuns inRuns) {
         Check check;
         check.column = name("notes");
-        check.condition = name("notes = 'Seen.' OR id NOT IN (3, 20, 37, 54, 71)");
+        check.condition =
+            name("notes IS NOT NULL AND notes = 'Seen.' OR id NOT IN (3, 20, 37, 54, 71)");
         check.message = name("Say something of it.");
         check.stages = {name("output")};
         check.inRuns = inRuns;
@@ -258,6 +259,7 @@ TEST_F(PrintWindow, OrIsAskedForSavedAndPrintedThen) {
     ASSERT_EQ(editors.size(), 5);
     for (QPlainTextEdit* editor : editors) {
         editor->setFocus();
+        editor->selectAll();
         Driver::type(name("Seen."));
     }
     Driver::click(name("gaps-go-on"));

@@ -87,7 +87,10 @@ TEST_F(WatchedTablesWindow, ReturnRunsNothing) {
     Driver::settle(200);
     ASSERT_NE(Driver::find(name("watched-list")), nullptr);
     Driver::key(Qt::Key_Escape);
-    EXPECT_TRUE(Driver::until([] { return !Driver::find(name("watched-list")); }));
+    EXPECT_TRUE(Driver::until([this] {
+        const auto* shown = window().findChild<QWidget*>(name("watched-list"));
+        return !shown || !shown->isVisible();
+    }));
 }
 
 } // namespace

@@ -20,10 +20,9 @@ Step WriteChecks::before(const Table& table, const ProposedValues& values,
     std::vector<Problem> problems;
     askWritten(table, written, isNew, request, given, problems);
     if (!request.restoring) {
-        Occasion occasion{isNew ? Occasion::What::Insert : Occasion::What::Update};
+        Occasion occasion(isNew ? Occasion::What::Insert : Occasion::What::Update, m_run.present);
         occasion.written = {written.keyBegin(), written.keyEnd()};
         occasion.unreadable = m_run.knownLater(table);
-        occasion.present = m_run.present;
         const bool isReaching = !reachedThrough(table, occasion.written).isEmpty();
         ProposedValues known = isReaching ? values : ProposedValues();
         if (isReaching)
@@ -50,7 +49,7 @@ Step WriteChecks::after(const Table& table, const Record& stored, const Record* 
             .problems(byHand, former ? &former->values : nullptr, stored.values, m_run.present);
     if (rules.checks.isEmpty())
         return judge(std::move(problems), table, stored.key, request);
-    Occasion occasion{former ? Occasion::What::Update : Occasion::What::Insert};
+    Occasion occasion(former ? Occasion::What::Update : Occasion::What::Insert, m_run.present);
     for (qsizetype i = 0; i < table.columns.size(); ++i) {
         const auto at = static_cast<size_t>(i);
         if (!former || former->values[at] != stored.values[at])
@@ -60,7 +59,6 @@ Step WriteChecks::after(const Table& table, const Record& stored, const Record* 
     occasion.unreadable = m_run.knownLater(table);
     if (!occasion.unreadable.isEmpty())
         m_run.askedLater.insert({table.name, stored.key}, occasion.what);
-    occasion.present = m_run.present;
     const ProposedValues values(stored.values.begin(), stored.values.end());
     for (Problem& problem : problemsOf(table, rules, values, occasion))
         problems.push_back(std::move(problem));
@@ -71,13 +69,12 @@ Step WriteChecks::after(const Table& table, const Record& stored, const Record* 
 }
 
 Step WriteChecks::atEnd(const Table& table, const Record& stored, Occasion::What what) {
-    Occasion occasion{what};
+    Occasion occasion(what, m_run.present);
     for (const Column& column : table.columns) {
         if (column.aggregate)
             occasion.written += column.name;
     }
     occasion.isStored = true;
-    occasion.present = m_run.present;
     TableRules rules = m_run.rules.value(table.name);
     // The others were asked when the record itself was written.
     rules.checks.removeIf([&](const CheckRule& rule) {

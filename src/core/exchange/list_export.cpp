@@ -6,6 +6,8 @@
 
 #include <QFileInfo>
 
+#include <future>
+
 namespace gravin {
 
 namespace {
@@ -14,6 +16,33 @@ namespace {
 struct Part {
     const BoundField* field;
     bool isShown; // what people see of a lookup or a choice
+};
+
+// Writes rows beside who reads them: one part is written while the next one is read.
+class WriterBeside {
+public:
+    explicit WriterBeside(RowWriter& writer)
+        : m_writer(writer) {}
+
+    // Takes a part; what came of the one before is the answer.
+    Status put(std::vector<std::vector<FileCell>>&& rows) {
+        if (Status before = wait(); !before)
+            return before;
+        m_writing = std::async(std::launch::async, [this, part = std::move(rows)]() -> Status {
+            for (const std::vector<FileCell>& row : part) {
+                if (Status placed = m_writer.put(row); !placed)
+                    return placed;
+            }
+            return ok();
+        });
+        return ok();
+    }
+    // Until all of it is written.
+    Status wait() { return m_writing.valid() ? m_writing.get() : ok(); }
+
+private:
+    RowWriter& m_writer;
+    std::future<Status> m_writing; // it is waited for where it is destroyed, too
 };
 
 class ListExport {
@@ -63,15 +92,33 @@ public:
     }
 
     Status write(RowWriter& writer, const RecordQuery& query, const ExportProgress& progress) {
-        return eachRecord(m_session, *m_screen.table, query,
-                          [&](std::vector<Record>&& records, qint64 of) {
-                              return put(writer, records, of, progress);
-                          });
+        WriterBeside beside(writer);
+        Status read = eachRecord(
+            m_session, *m_screen.table, query,
+            [&](std::vector<Record>&& records, qint64 of) {
+                return put(beside, records, of, progress);
+            },
+            needed());
+        Status written = beside.wait();
+        return read ? written : read;
     }
     qint64 written() const { return m_written; }
 
 private:
-    Status put(RowWriter& writer, const std::vector<Record>& records, qint64 total,
+    // The columns whose values stand in the file, or decide whether they do.
+    QSet<QString> needed() const {
+        QSet<QString> names;
+        for (const Part& part : m_parts) {
+            names += part.field->name();
+            if (!part.field->visibleWhen)
+                continue;
+            for (const int place : part.field->visibleWhen->places)
+                names += m_screen.table->columns[place].name;
+        }
+        return names;
+    }
+
+    Status put(WriterBeside& writer, const std::vector<Record>& records, qint64 total,
                const ExportProgress& progress) {
         const Present present = Present::take();
         QList<const BoundField*> shown;
@@ -81,15 +128,17 @@ private:
         }
         if (Status known = m_texts.lookUp(shown, records); !known)
             return known;
-        std::vector<FileCell> row;
+        std::vector<std::vector<FileCell>> rows;
+        rows.reserve(records.size());
         for (const Record& record : records) {
-            row.clear();
+            std::vector<FileCell>& row = rows.emplace_back();
+            row.reserve(m_parts.size());
             for (const Part& part : m_parts)
                 row.push_back(cellOf(part, record, present));
-            if (Status placed = writer.put(row); !placed)
-                return placed;
-            ++m_written;
         }
+        if (Status placed = writer.put(std::move(rows)); !placed)
+            return placed;
+        m_written += static_cast<qint64>(records.size());
         if (progress && !progress(m_written, total))
             return Error{ErrorKind::Cancelled, coreTr("Stopped. Nothing was written.")};
         return ok();

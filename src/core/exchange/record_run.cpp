@@ -6,6 +6,8 @@
 #include "core/fitting/lookup_store.h"
 #include "core/records/table_reader.h"
 
+#include <algorithm>
+
 namespace gravin {
 
 namespace {
@@ -17,21 +19,64 @@ constexpr qsizetype RecordsTogether = 1000;
 // Shown texts of a lookup that are remembered.
 constexpr qsizetype MostTexts = 50'000;
 
-// Of these keys, in their order.
-Result<std::vector<Record>> inTheirOrder(TableReader& reader, const std::vector<Key>& keys) {
-    auto records = reader.records(keys);
-    if (!records)
-        return records.error();
-    QHash<Key, size_t> places;
-    for (size_t i = 0; i < records->size(); ++i)
-        places.insert((*records)[i].key, i);
-    std::vector<Record> ordered;
-    for (const Key& key : keys) {
-        if (const auto place = places.constFind(key); place != places.constEnd())
-            ordered.push_back(std::move((*records)[*place]));
+// Reads records with some of their columns only, but for their places; the others are NULL.
+class NarrowReader {
+public:
+    // All must outlive it. `needed`: empty: all.
+    NarrowReader(Session& session, const Table& table, const QSet<QString>& needed)
+        : m_table(table)
+        , m_narrow(table)
+        , m_reader(session, m_narrow) {
+        const auto isNeeded = [&](const Column& column) {
+            return needed.contains(column.name) || table.key.contains(column.name);
+        };
+        // What Gravin computes may be made of any of the others.
+        m_isNarrow =
+            !needed.isEmpty() &&
+            std::none_of(table.columns.begin(), table.columns.end(), [&](const Column& column) {
+                return isNeeded(column) && !column.expression.isEmpty();
+            });
+        if (!m_isNarrow)
+            return;
+        m_narrow.columns.removeIf([&](const Column& column) { return !isNeeded(column); });
+        for (const Column& column : std::as_const(m_narrow.columns))
+            m_places.push_back(static_cast<size_t>(table.indexOf(column.name)));
     }
-    return ordered;
-}
+
+    // Of these keys, in their order.
+    Result<std::vector<Record>> inTheirOrder(const std::vector<Key>& keys) {
+        auto records = m_reader.records(keys);
+        if (!records)
+            return records.error();
+        QHash<Key, size_t> places;
+        places.reserve(static_cast<qsizetype>(records->size()));
+        for (size_t i = 0; i < records->size(); ++i)
+            places.insert((*records)[i].key, i);
+        std::vector<Record> ordered;
+        ordered.reserve(keys.size());
+        for (const Key& key : keys) {
+            if (const auto place = places.constFind(key); place != places.constEnd())
+                ordered.push_back(whole(std::move((*records)[*place])));
+        }
+        return ordered;
+    }
+
+private:
+    Record whole(Record record) const {
+        if (!m_isNarrow)
+            return record;
+        std::vector<Value> values(static_cast<size_t>(m_table.columns.size()));
+        for (size_t i = 0; i < m_places.size(); ++i)
+            values[m_places[i]] = std::move(record.values[i]);
+        return {std::move(record.key), std::move(values)};
+    }
+
+    const Table& m_table;
+    Table m_narrow;
+    TableReader m_reader;
+    bool m_isNarrow = false;
+    std::vector<size_t> m_places; // in the table, of each column that is read
+};
 
 // Of a source without a key, which is neither searched nor filtered.
 Status eachByPosition(TableReader& reader, const Table& table, const RecordQuery& query,
@@ -55,7 +100,7 @@ Status eachByPosition(TableReader& reader, const Table& table, const RecordQuery
 } // namespace
 
 Status eachRecord(Session& session, const Table& table, const RecordQuery& query,
-                  const TakeRecords& take) {
+                  const TakeRecords& take, const QSet<QString>& needed) {
     const Session::Reading reading(session);
     TableReader reader(session, table);
     if (table.key.isEmpty())
@@ -70,8 +115,9 @@ Status eachRecord(Session& session, const Table& table, const RecordQuery& query
     if (!scanned)
         return scanned;
     std::vector<Key> keys;
+    NarrowReader narrow(session, table, needed);
     const auto flush = [&]() -> Status {
-        auto records = inTheirOrder(reader, keys);
+        auto records = narrow.inTheirOrder(keys);
         keys.clear();
         return records ? take(std::move(*records), total) : Status(records.error());
     };
@@ -90,12 +136,12 @@ Status eachRecord(Session& session, const Table& table, const RecordQuery& query
 Status eachRecord(Session& session, const Table& table, const std::vector<Key>& keys,
                   const TakeRecords& take) {
     const Session::Reading reading(session);
-    TableReader reader(session, table);
+    NarrowReader reader(session, table, {});
     const auto total = static_cast<qint64>(keys.size());
     for (size_t first = 0; first < keys.size(); first += RecordsTogether) {
         const size_t end = std::min<size_t>(keys.size(), first + RecordsTogether);
-        auto records = inTheirOrder(reader, {keys.begin() + static_cast<qsizetype>(first),
-                                             keys.begin() + static_cast<qsizetype>(end)});
+        auto records = reader.inTheirOrder({keys.begin() + static_cast<qsizetype>(first),
+                                            keys.begin() + static_cast<qsizetype>(end)});
         if (!records)
             return records.error();
         if (Status taken = take(std::move(*records), total); !taken)

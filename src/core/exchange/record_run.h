@@ -12,8 +12,10 @@ namespace gravin {
 // Hands the records that the query lists to `take`, in its order and in parts, with how many there
 // are in all: so there may be any number of them. What `take` fails with ends it. All of it is of
 // one moment, where the engine keeps one. Usage: a source without a key is searched or filtered.
+// `needed`: the columns that are asked for, the others may be NULL; empty: all of them.
 Status eachRecord(Session& session, const Table& table, const RecordQuery& query,
-                  const std::function<Status(std::vector<Record>&& records, qint64 of)>& take);
+                  const std::function<Status(std::vector<Record>&& records, qint64 of)>& take,
+                  const QSet<QString>& needed = {});
 // The same of these records, as far as they are there, in this order.
 Status eachRecord(Session& session, const Table& table, const std::vector<Key>& keys,
                   const std::function<Status(std::vector<Record>&& records, qint64 of)>& take);

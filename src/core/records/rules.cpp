@@ -56,6 +56,19 @@ bool isTrue(const Result<Value>& answer) {
     return answer && answer->kind() == Value::Kind::Boolean && answer->asBoolean();
 }
 
+// Whether a file, a picture or a signature is put into the record that the rule is asked for.
+bool isAttached(const CheckRule& rule, const Table& table, const ProposedValues& values,
+                const Occasion& occasion) {
+    for (qsizetype i = 0; i < table.columns.size(); ++i) {
+        const Column& column = table.columns[i];
+        const auto& value = values[static_cast<size_t>(i)];
+        if ((column.isSignature ? rule.onSignature : rule.onPicture) &&
+            occasion.written.contains(column.name) && value && value->kind() == Value::Kind::Binary)
+            return true;
+    }
+    return false;
+}
+
 bool isAtStage(const CheckRule& rule, const Table& table, const ProposedValues& values,
                const Occasion& occasion) {
     switch (occasion.what) {
@@ -70,13 +83,8 @@ bool isAtStage(const CheckRule& rule, const Table& table, const ProposedValues& 
             return true;
         break;
     }
-    for (qsizetype i = 0; i < table.columns.size(); ++i) {
-        const Column& column = table.columns[i];
-        const auto& value = values[static_cast<size_t>(i)];
-        if ((column.isSignature ? rule.onSignature : rule.onPicture) &&
-            occasion.written.contains(column.name) && value && value->kind() == Value::Kind::Binary)
-            return true;
-    }
+    if (isAttached(rule, table, values, occasion))
+        return true;
     if (rule.onStages.isEmpty())
         return false;
     const RecordValues pointers = pointersTo(values);
@@ -136,8 +144,8 @@ bool isAsked(const CheckRule& rule, const Table& table, const ProposedValues& va
              const Occasion& occasion) {
     const bool isEmptinessAsked = rule.asks == CheckRule::Asks::Filled;
     const auto isWritten = [&](const QString& name) { return occasion.written.contains(name); };
-    bool concerns =
-        occasion.what != Occasion::What::Update || isEmptinessAsked || rule.columns.isEmpty();
+    bool concerns = occasion.what != Occasion::What::Update || isEmptinessAsked ||
+                    rule.columns.isEmpty() || isAttached(rule, table, values, occasion);
     for (const BoundExpression& stage : rule.onStages) {
         const QStringList& reached = stage.expression->columns();
         concerns = concerns || std::any_of(reached.begin(), reached.end(), isWritten);

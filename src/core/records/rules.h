@@ -112,7 +112,11 @@ struct Occasion {
     QSet<QString> unreadable = {};
     // The values are those that the database has stored, with all it gave and computed by itself.
     bool isStored = false;
-    Present present = Present::take();
+    Present present;
+
+    explicit Occasion(What asked = What::Update, const Present& now = Present::take())
+        : what(asked)
+        , present(now) {}
 };
 
 // Whether the rule is to be asked on this occasion, by its stages and by what was written.

@@ -56,6 +56,20 @@ std::vector<const Value*> pointersFrom(const std::vector<Value>& values, size_t 
     return pointers;
 }
 
+// Whether they are whole numbers, each the one behind that before it.
+bool areConsecutive(const std::vector<Key>& keys) {
+    constexpr size_t Few = 8; // a list of them is as quick
+    if (keys.size() < Few || keys.front()[0].kind() != Value::Kind::Integer)
+        return false;
+    const qint64 first = keys.front()[0].asInteger();
+    for (size_t i = 1; i < keys.size(); ++i) {
+        if (keys[i][0].kind() != Value::Kind::Integer ||
+            static_cast<quint64>(keys[i][0].asInteger()) != static_cast<quint64>(first) + i)
+            return false;
+    }
+    return true;
+}
+
 } // namespace
 
 SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vector<Key>& keys,
@@ -65,6 +79,11 @@ SqlFragment whereKeys(const Dialect& dialect, const Table& table, const std::vec
     if (single && std::all_of(keys.begin(), keys.end(), [&](const Key& key) {
             return !key[0].isNull() && dialect.isPlainlyExact(*single, key[0]);
         })) {
+        if (areConsecutive(keys))
+            return {QStringLiteral(" WHERE %1 BETWEEN %2 AND %2")
+                        .arg(of + dialect.quoted(single->name), dialect.placeholder(*single)),
+                    {dialect.encode(keys.front()[0], single->type),
+                     dialect.encode(keys.back()[0], single->type)}};
         QVariantList values;
         values.reserve(static_cast<qsizetype>(keys.size()));
         for (const Key& key : keys)

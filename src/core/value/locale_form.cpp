@@ -117,13 +117,40 @@ QString LocaleForm::example(const ColumnType& type) const {
     }
 }
 
+namespace {
+
+// Digits without anything between them, or with a point where nothing else is meant by one, and
+// dates of ISO 8601: nobody writes something else so.
+bool readsAlikeEverywhere(const QString& text, const ColumnType& type, bool dividesWithPoint) {
+    const auto isDigit = [](QChar character) { return character >= u'0' && character <= u'9'; };
+    if (type.isNumber()) {
+        const QStringView digits = QStringView(text).mid(text.startsWith(u'-') ? 1 : 0);
+        const qsizetype point = dividesWithPoint ? digits.indexOf(u'.') : -1;
+        const QStringView before = point < 0 ? digits : digits.left(point);
+        const QStringView after = point < 0 ? QStringView() : digits.mid(point + 1);
+        return !before.isEmpty() && (point < 0 || !after.isEmpty()) &&
+               std::all_of(before.begin(), before.end(), isDigit) &&
+               std::all_of(after.begin(), after.end(), isDigit);
+    }
+    constexpr qsizetype IsoLength = 10;
+    if (type.kind != TypeKind::Date || text.size() != IsoLength)
+        return false;
+    for (qsizetype i = 0; i < IsoLength; ++i) {
+        if (i == 4 || i == 7 ? text[i] != u'-' : !isDigit(text[i]))
+            return false;
+    }
+    return true;
+}
+
+} // namespace
+
 Result<Value> LocaleForm::value(const QString& text, const ColumnType& type, QDate today) const {
-    if (m_isPlain)
+    if (m_isPlain || readsAlikeEverywhere(text, type, m_numbers->dividesWithPoint()))
         return fromText(text, type);
     if (type.isNumber())
         return number(text, type);
     if (type.isMoment())
-        return moment(text, type, today);
+        return moment(text, type, today.isValid() ? today : QDate::currentDate());
     if (type.kind == TypeKind::Boolean) {
         for (const bool answer : {true, false}) {
             if (text.trimmed().compare(this->text(Value::boolean(answer), type),

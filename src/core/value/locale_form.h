@@ -32,10 +32,9 @@ public:
     // The text a person reads and may type again. NULL gives an empty text. Never cuts or rounds.
     QString text(const Value& value, const ColumnType& type) const;
     // The value a person means by a text; `today` is what dates without a year and words start
-    // from. ISO form and a point are always taken. Refused with the form that is expected, and with
-    // all readings of what can be read in more than one way.
-    Result<Value> value(const QString& text, const ColumnType& type,
-                        QDate today = QDate::currentDate()) const;
+    // from, by the clock where it is not valid. ISO form and a point are always taken. Refused with
+    // the form that is expected, and with all readings of what can be read in more than one way.
+    Result<Value> value(const QString& text, const ColumnType& type, QDate today = {}) const;
     // What is typed as files keep it, and back. Anything but a value of the type stays as it is.
     QString plainText(const QString& typed, const ColumnType& type) const;
     QString shownText(const QString& plain, const ColumnType& type) const;

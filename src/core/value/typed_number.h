@@ -21,6 +21,8 @@ public:
     // thousands as well as a fraction. A point always may stand before a fraction, blanks always
     // may part thousands.
     QStringList readings(const QString& typed) const;
+    // A point stands before a fraction, and nowhere else.
+    bool dividesWithPoint() const { return m_point == u"." && m_group != u"."; }
 
 private:
     QString localised(QString plain) const;

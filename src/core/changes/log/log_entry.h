@@ -53,7 +53,7 @@ private:
     };
     // `count`: of all records that are added now.
     void noteAdded(const QString& table, const QString& operation, qint64 count);
-    Status insertRows(const QString& into, int columns, const std::vector<QVariantList>& rows);
+    Status insertRows(const QStringList& columns, const std::vector<QVariantList>& rows);
 
     SessionWriter& m_writer;
     Session& m_session;

@@ -373,8 +373,7 @@ void RowReader::check(Read& read, const Record* record) const {
     ProposedValues values(static_cast<size_t>(m_table.columns.size()));
     if (record)
         values.assign(record->values.begin(), record->values.end());
-    Occasion occasion{record ? Occasion::What::Update : Occasion::What::Insert};
-    occasion.present = m_present;
+    Occasion occasion(record ? Occasion::What::Update : Occasion::What::Insert, m_present);
     for (auto value = read.row.after.begin(); value != read.row.after.end(); ++value) {
         values[static_cast<size_t>(m_table.indexOf(value.key()))] = *value;
         occasion.written.insert(value.key());
