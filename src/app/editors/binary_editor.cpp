@@ -68,6 +68,7 @@ void BinaryEditor::setContent(const Value& value, const std::optional<QString>&)
     if (value == m_value)
         return;
     m_value = value;
+    m_fileName.clear();
     refresh();
 }
 
@@ -104,6 +105,7 @@ void BinaryEditor::take(const QByteArray& bytes, const QString& source, const QS
     m_value = Value::binary(bytes);
     refresh();
     Q_EMIT edited();
+    m_fileName = name;
     if (!name.isEmpty())
         Q_EMIT named(name);
     Q_EMIT finished();

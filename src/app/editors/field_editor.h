@@ -34,7 +34,7 @@ public:
     virtual void selectAll() {}
     // Of a lookup: which records may be chosen, an expression over them; empty: all.
     virtual void setOffered(const QString& /*only*/) {}
-    // Of a file: its name, as another field has it; empty: it is not known.
+    // Of a file: its name, as another field has it; empty: it is not known. Behind setContent().
     virtual void setFileName(const QString& /*name*/) {}
     // For a cell: keys that end an edit go to the grid's delegate, and what there is to open opens.
     void beginInCell();

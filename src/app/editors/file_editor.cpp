@@ -67,7 +67,7 @@ void FileEditor::askToOpen() {
         return;
     }
     auto* box = new QMessageBox(
-        QMessageBox::Question, tr("Open a file"),
+        QMessageBox::NoIcon, tr("Open a file"),
         tr("Open %1 with the desktop's program for it (%2)?").arg(proposedName(), type.comment()),
         QMessageBox::Cancel, this);
     box->setObjectName(QStringLiteral("open-question"));

@@ -365,12 +365,12 @@ void FormFields::refreshSlot(FieldSlot& slot, const Draft* draft,
     if (draft && draft->bad.contains(column))
         bad = draft->bad[column].text;
     slot.editor->setOffered(m_binding->offered(m_id, slot.field));
+    if (slot.editor != m_typing)
+        slot.editor->setContent(m_binding->value(m_id, slot.field).value_or(Value()), bad);
     if (const BoundField* name = m_binding->screen().field(slot.field.definition.nameColumn)) {
         const Value value = m_binding->value(m_id, *name).value_or(Value());
         slot.editor->setFileName(value.kind() == Value::Kind::Text ? value.asText() : QString());
     }
-    if (slot.editor != m_typing)
-        slot.editor->setContent(m_binding->value(m_id, slot.field).value_or(Value()), bad);
 
     const bool changed = draft && (draft->changed.contains(column) || bad);
     // That another record is changed matters more than what stood there.

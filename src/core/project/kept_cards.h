@@ -14,8 +14,8 @@ struct CardForm {
 
     QStringList columns; // the first one stands large
     QString picture;     // the field that has one; empty: none
-    double width = 70;
-    double height = 37;
+    double width = 63;
+    double height = 38;
     double gap = 0;     // between cards
     double margin = 10; // of the page
     bool hasCutMarks = true;
