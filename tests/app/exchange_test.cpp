@@ -3,12 +3,15 @@
 #include "app/commands/command_list.h"
 #include "app/exchange/import_dialog.h"
 #include "app/exchange/print_dialog.h"
+#include "core/project/project_json.h"
 #include "support/text.h"
 #include "whole_example.h"
 
 #include <QCheckBox>
 #include <QComboBox>
+#include <QDoubleSpinBox>
 #include <QFile>
+#include <QInputDialog>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPlainTextEdit>
@@ -273,6 +276,94 @@ TEST_F(PrintWindow, OrIsAskedForSavedAndPrintedThen) {
         name("SELECT count(*) FROM gravin_change WHERE records = 5 AND note LIKE 'asked for while "
              "% was printed'"));
     EXPECT_EQ(logged->toInt(), 1);
+}
+
+// Label, format, check and lookup are changed in one place, and all that goes out or comes in
+// follows.
+TEST_F(PrintWindow, AFieldIsDescribedOnce) {
+    workspace().document()->change(name("test"), [&](Project& project) {
+        FieldDefinition& rate = *project.definition(name("aid"), name("day_rate"));
+        rate.label = name("Crowns a day");
+        rate.format = name("0.0 kr");
+        project.definition(name("aid"), name("sector_id"))->lookup.shownColumns = {name("code")};
+        Check check;
+        check.kind = CheckKind::Range;
+        check.column = name("day_rate");
+        check.most = name("5000");
+        check.message = name("Too dear.");
+        project.checks[name("aid")].checks += check;
+    });
+    Driver::settle(300);
+    // The window.
+    EXPECT_EQ(grid()->model()->headerData(columnOf("day_rate"), Qt::Horizontal).toString(),
+              name("Crowns a day"));
+    EXPECT_TRUE(Driver::until([this] { return shown(0, "day_rate").endsWith(name(" kr")); }));
+    const QString sector = shown(0, "sector_id");
+    EXPECT_LE(sector.size(), 4) << qPrintable(sector);
+    // A file that goes out.
+    window().commands()->run(name("export"));
+    qobject_cast<QLineEdit*>(Driver::find(name("export-path")))->setText(path("aids.csv"));
+    Driver::click(name("export-run"));
+    ASSERT_TRUE(noticed("Exported 82 records to"));
+    const QStringList lines = linesOf(path("aids.csv"));
+    EXPECT_TRUE(lines[0].contains(name("Crowns a day")));
+    EXPECT_TRUE(lines[1].contains(sector)) << qPrintable(lines[1]);
+    // A file that comes in: by that label, that lookup and that check.
+    write(path("in.csv"), "Code,Sector,Crowns a day\r\nTB-001," + sector.toUtf8() +
+                              ",77.50\r\nTB-002," + sector.toUtf8() + ",9000\r\n");
+    openImport("in.csv");
+    ASSERT_TRUE(countsSay("to add"));
+    qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")))->setChecked(true);
+    ASSERT_TRUE(countsSay("1 to change")) << qPrintable(counts());
+    ASSERT_TRUE(countsSay("1 refused"));
+    auto* refused = qobject_cast<QTableWidget*>(Driver::find(name("import-refused")));
+    QStringList said;
+    for (int column = 0; column < refused->columnCount(); ++column)
+        said += refused->item(0, column)->text();
+    EXPECT_TRUE(said.join(u' ').contains(name("Too dear."))) << qPrintable(said.join(u' '));
+    Driver::click(name("import-close"));
+    // Paper.
+    PrintDialog* dialog = openPrint();
+    qobject_cast<QComboBox*>(Driver::find(name("print-as")))->setCurrentIndex(1);
+    auto* which = qobject_cast<QComboBox*>(Driver::find(name("print-which")));
+    which->setCurrentIndex(which->count() - 1);
+    dialog->printTo(path("list.pdf"));
+    ASSERT_TRUE(noticed("Printed 82 records to"));
+    QProcess process;
+    process.start(name("pdftotext"), {name("-layout"), path("list.pdf"), name("-")});
+    process.waitForFinished();
+    const QString paper = QString::fromUtf8(process.readAllStandardOutput());
+    EXPECT_TRUE(paper.contains(name(" kr"))) << qPrintable(paper.left(800));
+    EXPECT_TRUE(paper.contains(sector));
+}
+
+// Labels, as many on a page as there is room for; kept under a name, and printed by it.
+TEST_F(PrintWindow, CardsAreKeptAndPrinted) {
+    PrintDialog* dialog = openPrintOfAll();
+    auto* as = qobject_cast<QComboBox*>(Driver::find(name("print-as")));
+    as->setCurrentIndex(2);
+    auto* width = qobject_cast<QDoubleSpinBox*>(Driver::find(name("card-width")));
+    width->setValue(300);
+    EXPECT_TRUE(says("larger than the page"));
+    width->setValue(90);
+    qobject_cast<QDoubleSpinBox*>(Driver::find(name("card-height")))->setValue(50);
+    Driver::click(name("keep-cards"));
+    auto* asked = qobject_cast<QInputDialog*>(Driver::find(name("cards-name")));
+    ASSERT_NE(asked, nullptr);
+    asked->setTextValue(name("Berth cards"));
+    asked->accept();
+    ASSERT_TRUE(says("Kept as “Berth cards”"));
+    EXPECT_EQ(as->currentText(), name("Berth cards"));
+    const Project& project = workspace().project();
+    ASSERT_EQ(project.cards.size(), 1);
+    EXPECT_EQ(project.cards[0].form.width, 90);
+    const auto again = projectFromJson(projectToJson(project));
+    ASSERT_TRUE(again);
+    EXPECT_EQ(again->cards, project.cards);
+    dialog->printTo(path("cards.pdf"));
+    ASSERT_TRUE(noticed("Printed 82 records to"));
+    // Two beside and five below each other.
+    EXPECT_EQ(pagesOf(path("cards.pdf")), 9);
 }
 
 } // namespace

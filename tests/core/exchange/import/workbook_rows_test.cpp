@@ -145,6 +145,37 @@ TEST_F(WorkbookRows, Ods) {
         write("a.ods", {{"mimetype", "application/vnd.oasis.opendocument.spreadsheet"},
                         {"content.xml", head + rows + foot}});
     EXPECT_EQ(read(path), text("name|day|sum/Tarn|2026-11-30|2.5"));
+    // As offices write them: styles, notes, cells and rows that are repeated, blanks, errors.
+    const QByteArray more =
+        "<table:table-row table:number-rows-repeated=\"2\">" +
+        cell("office:value-type=\"string\"",
+             "two<text:s text:c=\"2\"/>blanks</text:p><text:p>and a line") +
+        "<table:table-cell office:value-type=\"boolean\" office:boolean-value=\"true\">"
+        "<office:annotation><text:p>a note</text:p></office:annotation><text:p>TRUE</text:p>"
+        "</table:table-cell>" +
+        cell("office:value-type=\"time\" office:time-value=\"PT07H30M00S\"", "07:30") +
+        "<table:table-cell table:number-columns-repeated=\"16000\"/></table:table-row>"
+        "<table:table-row table:number-rows-repeated=\"1000000\"><table:table-cell "
+        "table:number-columns-repeated=\"16384\"/></table:table-row><table:table-row>" +
+        cell("office:value-type=\"string\" xmlns:calcext=\"urn:org:documentfoundation:names:"
+             "experimental:calc:xmlns:calcext:1.0\" calcext:value-type=\"error\" "
+             "office:string-value=\"\"",
+             "#DIV/0!") +
+        "<table:table-cell table:number-columns-repeated=\"2\" office:value-type=\"percentage\" "
+        "office:value=\"0.5\"><text:p>50%</text:p></table:table-cell></table:table-row>";
+    EXPECT_EQ(
+        read(write("b.ods", {{"content.xml", head + rows + more + foot}})).toStdString(),
+        std::string("name|day|sum/Tarn|2026-11-30|2.5/two  blanks\nand a line|yes|07:30:00/two  "
+                    "blanks\nand a line|yes|07:30:00/!#DIV/0!|0.5|0.5"));
+    EXPECT_TRUE(read(write("c.ods", {{"content.xml", head + rows + "<table:table-row>"}}))
+                    .contains(text("cannot be read")));
+    EXPECT_TRUE(
+        read(write("d.ods",
+                   {{"META-INF/manifest.xml",
+                     "<m:manifest xmlns:m=\"urn:oasis:names:tc:opendocument:xmlns:manifest:1.0\">"
+                     "<m:file-entry><m:encryption-data/></m:file-entry></m:manifest>"},
+                    {"content.xml", head + rows + foot}}))
+            .contains(text("encrypted")));
     QFile file(path);
     ASSERT_TRUE(file.open(QIODevice::ReadWrite));
     file.resize(file.size() / 2);
