@@ -4962,6 +4962,10 @@ Abhilfe: %3</translation>
       <translation>Zeile %1 lässt sich nicht lesen: %2.</translation>
     </message>
     <message>
+      <source>Row %1 has a cell that is too large.</source>
+      <translation>Zeile %1 hat eine zu große Zelle.</translation>
+    </message>
+    <message>
       <source>Row %1 has more than %2 cells.</source>
       <translation>Zeile %1 hat mehr als %2 Zellen.</translation>
     </message>

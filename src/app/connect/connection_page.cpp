@@ -68,11 +68,11 @@ void ConnectionPage::buildFields() {
                           "into one that has none of them"));
     auto* cancel = button("cancel-connection", tr("Back"));
     auto* buttons = new QHBoxLayout;
-    for (QWidget* widget :
-         std::initializer_list<QWidget*>{m_create, m_copy, m_test, m_stop, cancel})
+    for (QWidget* widget : std::initializer_list<QWidget*>{m_create, m_test, m_stop, cancel})
         buttons->addWidget(widget);
     buttons->addStretch();
     column->addLayout(buttons);
+    column->addWidget(m_copy, 0, Qt::AlignLeft);
     column->addWidget(m_reason);
     column->addStretch();
 
