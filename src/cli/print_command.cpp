@@ -30,13 +30,16 @@ Result<PrintSetUp> setUpFor(const PrintOptions& options, BoundScreen& screen,
     if (!query)
         return query.error();
     PrintSetUp setUp;
-    const KeptCards* cards = opened.project.cardsNamed(screen.screen.id, options.as);
+    // The two words come first, whatever cards are called.
+    const bool isWord = options.as == u"list" || options.as == u"sheet";
+    const KeptCards* cards =
+        isWord ? nullptr : opened.project.cardsNamed(screen.screen.id, options.as);
     if (options.as == u"list") {
         setUp.as = PaperForm::List;
     } else if (cards) {
         setUp.as = PaperForm::Cards;
         setUp.cards = cards->form;
-    } else if (options.as != u"sheet") {
+    } else if (!isWord) {
         return Error{ErrorKind::Usage,
                      coreTr("--as takes sheet, list or the name of cards; the screen %1 has none "
                             "called “%2”.")

@@ -6,6 +6,8 @@
 
 #include <QDialog>
 
+#include <atomic>
+
 class QLabel;
 class QPlainTextEdit;
 class QProgressBar;
@@ -20,12 +22,16 @@ namespace gravin {
 class CopyDialog : public QDialog {
     Q_OBJECT
 public:
-    // Deletes itself when closed; what runs is stopped then, and nothing stays of it.
+    // Deletes itself when closed. While it copies it can only be stopped: what came of it is said
+    // here.
     CopyDialog(const ConnectionSpec& source, const ConnectionSpec& target, QWidget* parent);
 
 Q_SIGNALS:
     // All of it is there, and the person goes on to work there.
     void goesThere(const gravin::ConnectionSpec& target);
+
+public Q_SLOTS:
+    void reject() override;
 
 private:
     void build();
@@ -48,6 +54,7 @@ private:
     QPushButton* m_run = nullptr;
     QPushButton* m_close = nullptr;
     bool m_isCopied = false;
+    std::shared_ptr<std::atomic<bool>> m_isToStop; // asked by what runs
     LatestJob<CopyPlan> m_planning;
     LatestJob<DatabaseCopied> m_copying;
 };

@@ -117,7 +117,8 @@ void CardSetting::setForm(const CardForm& form) {
     const auto add = [&](const BoundField& field, bool isOn) {
         auto* item = new QListWidgetItem(field.label(), m_columns);
         item->setData(Qt::UserRole, field.name());
-        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+        // Dropped upon, it would be replaced.
+        item->setFlags((item->flags() | Qt::ItemIsUserCheckable) & ~Qt::ItemIsDropEnabled);
         item->setCheckState(isOn ? Qt::Checked : Qt::Unchecked);
     };
     for (const QString& column : form.columns) {

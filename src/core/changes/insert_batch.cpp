@@ -14,9 +14,9 @@ bool InsertBatch::fits(const RecordEdit& edit, const Table& table) {
 }
 
 Step InsertBatch::write(const std::vector<PendingEdit>& pending, size_t first, size_t count) {
-    if (const Step learned = learnParents(pending, first, count); !learned)
-        return learned;
-    const auto rows = rowsOf(pending, first, count);
+    const Step learned = learnParents(pending, first, count);
+    const auto rows = learned ? rowsOf(pending, first, count)
+                              : Result<std::vector<NewRow>, NotDone>(learned.error());
     m_run.knownParents.forget();
     if (!rows)
         return rows.error();

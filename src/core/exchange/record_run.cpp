@@ -43,6 +43,10 @@ public:
             m_places.push_back(static_cast<size_t>(table.indexOf(column.name)));
     }
 
+    // Its reader refers to its table.
+    NarrowReader(const NarrowReader&) = delete;
+    NarrowReader& operator=(const NarrowReader&) = delete;
+
     // Of these keys, in their order.
     Result<std::vector<Record>> inTheirOrder(const std::vector<Key>& keys) {
         auto records = m_reader.records(keys);

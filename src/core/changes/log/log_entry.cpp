@@ -255,7 +255,7 @@ void LogEntry::noteAdded(const QString& table, const QString& operation, qint64 
 
 Status LogEntry::insertRows(const QStringList& columns, const std::vector<QVariantList>& rows) {
     const QString table = QStringLiteral("gravin_entry");
-    // A server may keep to its own rules of who adds which rows, which that way would pass by.
+    // A server that says row by row who may add one takes no other way than INSERT.
     if (m_session.spec().isFile() && m_session.setWise() && rows.size() > RowsAtOnce.front())
         return m_writer.appendRows(table, columns, rows);
     const QString one = u'(' + QStringList(columns.size(), QStringLiteral("?")).join(u',') + u')';

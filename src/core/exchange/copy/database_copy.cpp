@@ -13,6 +13,7 @@
 #include <QTemporaryFile>
 
 #include <algorithm>
+#include <cstdio>
 
 namespace gravin {
 
@@ -385,41 +386,54 @@ private:
         return ok();
     }
 
+    // False: it is not there, and nothing of it is left.
     Result<bool> makeView(const PlannedView& view) {
-        if (!attempt(view.create))
-            return false;
-        auto theirs = m_target.readCatalog();
+        const bool canReturn = m_target.dialect().createsTablesInTransactions();
+        if (Status set = canReturn ? m_writer.setSavepoint() : ok(); !set)
+            return set.error();
+        const auto isSame = givesTheSame(view);
+        if (isSame && *isSame) {
+            if (Status kept = canReturn ? m_writer.keepSavepoint() : ok(); !kept)
+                return kept.error();
+            return true;
+        }
+        // One that cannot be read here is no reason to copy nothing.
+        const bool goesOn = isSame || (isSame.error().kind != ErrorKind::Cancelled &&
+                                       isSame.error().kind != ErrorKind::Unavailable);
+        if (!goesOn)
+            return isSame.error();
+        const Status gone = canReturn ? m_writer.returnToSavepoint()
+                                      : m_writer.command(QStringLiteral("DROP VIEW IF EXISTS ") +
+                                                         m_target.dialect().quoted(view.name));
+        return gone ? Result<bool>(false) : gone.error();
+    }
+
+    Result<bool> givesTheSame(const PlannedView& view) {
+        if (Status made = m_writer.command(view.create); !made)
+            return made.error();
+        const auto theirs = m_target.readCatalog();
         if (!theirs)
             return theirs.error();
-        auto ours = m_source.readCatalog();
+        const auto ours = m_source.readCatalog();
         if (!ours)
             return ours.error();
         const Table* made = theirs->table(view.name);
         const Table* original = ours->table(view.name);
-        if (made && original && made->columns.size() == original->columns.size()) {
-            ExactSum wanted;
-            const Status read =
-                TableReader(m_source, *original)
-                    .scanValues({}, original->columns, [&](auto&& values) {
-                        for (size_t i = 0; i < values.size(); ++i)
-                            values[i] =
-                                adapted(values[i], made->columns[static_cast<qsizetype>(i)].type);
-                        wanted.add(values);
-                        return true;
-                    });
-            if (!read)
-                return read.error();
-            const auto given = sumOf(*made);
-            if (!given)
-                return given.error();
-            if (*given == wanted)
+        if (!made || !original || original->columns.isEmpty() ||
+            made->columns.size() != original->columns.size())
+            return false;
+        ExactSum wanted;
+        const Status read =
+            TableReader(m_source, *original).scanValues({}, original->columns, [&](auto&& values) {
+                for (size_t i = 0; i < values.size(); ++i)
+                    values[i] = adapted(values[i], made->columns[static_cast<qsizetype>(i)].type);
+                wanted.add(values);
                 return true;
-        }
-        if (Status dropped = m_writer.command(QStringLiteral("DROP VIEW ") +
-                                              m_target.dialect().quoted(view.name));
-            !dropped)
-            return dropped.error();
-        return false;
+            });
+        if (!read)
+            return read.error();
+        const auto given = sumOf(*made);
+        return given ? Result<bool>(*given == wanted) : given.error();
     }
 
     Session& m_source;
@@ -486,10 +500,13 @@ Result<DatabaseCopied> copyTables(Session& source, const ConnectionSpec& target,
         return copied;
     if (session)
         session->reset();
+    // An empty file gives way in one step; one that got something in it meanwhile stays.
     const bool replaces = QFileInfo::exists(target.path) && QFileInfo(target.path).size() == 0;
-    if (copied && replaces)
-        QFile::remove(target.path);
-    if (copied && !QFile::rename(made.path, target.path))
+    const bool isNamed =
+        copied && (replaces ? std::rename(QFile::encodeName(made.path).constData(),
+                                          QFile::encodeName(target.path).constData()) == 0
+                            : QFile::rename(made.path, target.path));
+    if (copied && !isNamed)
         copied = Error{ErrorKind::File, coreTr("The copy could not be named %1.").arg(target.path)};
     if (!copied)
         QFile::remove(made.path);

@@ -18,6 +18,7 @@ namespace {
 
 constexpr quint64 LargestContent = 4ULL << 30; // unpacked; what a small file may come to
 constexpr qsizetype MostSheetColumns = 4096;
+constexpr qint64 MostSheetRows = 1 << 24;   // no office has more of them
 constexpr qsizetype LongestCell = 64 << 20; // characters
 constexpr double SecondsInADay = 86'400;
 const QDate FirstSheetDay(1899, 12, 30);
@@ -112,15 +113,18 @@ protected:
             if (!m_xml.isStartElement() || !isTable(m_xml, u"table-row"))
                 continue;
             const qint64 times = repeated("number-rows-repeated");
-            ++m_line;
+            if (++m_line > MostSheetRows)
+                return Package::tooLarge(m_package->path());
             if (Status read = readCells(row); !read)
                 return read.error();
             const bool isEmpty = std::all_of(row.begin(), row.end(),
                                              [](const FileInput& cell) { return cell.isNull; });
             if (isEmpty) {
                 m_line += times - 1;
-                continue;
+                continue; // up to the end of the sheet, as a rule
             }
+            if (m_line + times > MostSheetRows)
+                return Package::tooLarge(m_package->path());
             m_repeats = times - 1;
             if (m_repeats > 0)
                 m_repeated = row;
@@ -178,7 +182,7 @@ private:
     qint64 repeated(const char* attribute) const {
         const qint64 times =
             m_xml.attributes().value(TableNames, QLatin1String(attribute)).toLongLong();
-        return std::max<qint64>(1, times);
+        return std::clamp<qint64>(times, 1, MostSheetRows);
     }
 
     Status readCells(std::vector<FileInput>& row) {

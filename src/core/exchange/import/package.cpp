@@ -55,17 +55,6 @@ Result<std::shared_ptr<Package>> Package::open(const QString& path) {
     return std::shared_ptr<Package>(new Package(archive, path));
 }
 
-quint64 Package::unpackedSize() const {
-    quint64 size = 0;
-    const zip_int64_t parts = zip_get_num_entries(m_zip.get(), 0);
-    for (zip_int64_t i = 0; i < parts; ++i) {
-        zip_stat_t stat;
-        if (zip_stat_index(m_zip.get(), static_cast<zip_uint64_t>(i), 0, &stat) == 0)
-            size += stat.size;
-    }
-    return size;
-}
-
 Result<std::unique_ptr<QIODevice>> Package::part(const QString& name, quint64 most) const {
     zip_stat_t stat;
     if (zip_stat(m_zip.get(), name.toUtf8().constData(), 0, &stat) != 0)

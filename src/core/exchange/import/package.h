@@ -21,8 +21,6 @@ public:
     static Error tooLarge(const QString& path);
 
     const QString& path() const { return m_path; }
-    // What all its parts say that they come to, so that a small file cannot fill the memory.
-    quint64 unpackedSize() const;
     // A part, unpacked as it is read, which the package outlives; null: there is no such part.
     // Damaged: it comes to more than `most` bytes.
     Result<std::unique_ptr<QIODevice>> part(const QString& name, quint64 most) const;

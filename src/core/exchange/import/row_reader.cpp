@@ -136,7 +136,8 @@ Result<std::vector<RowReader::Read>> RowReader::readPart() {
             if (Status taken = take(target, cells[target.cell], read); !taken)
                 return taken.error();
         }
-        noteOwn(read.values);
+        if (read.row.outcome != ImportOutcome::Refuse)
+            noteOwn(read.values);
         part.push_back(std::move(read));
     }
     return part;
