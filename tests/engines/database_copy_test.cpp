@@ -218,6 +218,27 @@ TEST_P(Copy, RefusesWhatTheOtherCannotKeepAndLeavesNothing) {
     }
 }
 
+// The rest goes along.
+TEST_P(Copy, AViewThatCannotBeReadStaysBehind) {
+    database->run(name("CREATE TABLE log (id INTEGER PRIMARY KEY);"
+                       "INSERT INTO log VALUES (1), (2);"
+                       "CREATE TABLE gone (id INTEGER PRIMARY KEY);"
+                       "CREATE VIEW well AS SELECT id FROM log;"));
+    if (GetParam() == Engine::PostgreSql)
+        database->run(name("CREATE VIEW broken AS SELECT id, 1 / (id - id) AS x FROM log;"));
+    else
+        database->run(name("CREATE VIEW broken AS SELECT id FROM gone; DROP TABLE gone;"));
+    for (const Engine engine : Engines) {
+        SCOPED_TRACE(qPrintable(engineName(engine)));
+        const Target target(engine);
+        const auto copied = copyTo(target.spec());
+        ASSERT_TRUE(copied) << qPrintable(copied.error().sentence + copied.error().detail);
+        EXPECT_EQ(copied->views, QStringList{name("well")});
+        EXPECT_EQ(target.count(name("log")), 2);
+        EXPECT_FALSE(target.open()->readCatalog()->table(name("broken")));
+    }
+}
+
 TEST_P(Copy, RefusesItselfAndAFileThatIsThere) {
     database->run(name("CREATE TABLE log (id INTEGER PRIMARY KEY);"));
     EXPECT_FALSE(copyTo(database->spec()));

@@ -167,6 +167,20 @@ TEST_F(WorkbookRows, Ods) {
         read(write("b.ods", {{"content.xml", head + rows + more + foot}})).toStdString(),
         std::string("name|day|sum/Tarn|2026-11-30|2.5/two  blanks\nand a line|yes|07:30:00/two  "
                     "blanks\nand a line|yes|07:30:00/!#DIV/0!|0.5|0.5"));
+    // No number of repetitions is taken at its word.
+    const QByteArray without = "9223372036854775807";
+    EXPECT_TRUE(
+        read(write("e.ods", {{"content.xml",
+                              head + rows + "<table:table-row table:number-rows-repeated=\"" +
+                                  without + "\">" + cell("office:value-type=\"string\"", "x") +
+                                  "</table:table-row>" + foot}}))
+            .contains(text("more than can be read")));
+    const QByteArray wide = "<table:table-cell table:number-columns-repeated=\"" + without + "\"/>";
+    EXPECT_TRUE(
+        read(write("f.ods", {{"content.xml", head + rows + "<table:table-row>" + wide + wide +
+                                                 cell("office:value-type=\"string\"", "x") +
+                                                 "</table:table-row>" + foot}}))
+            .contains(text("more than 4096 cells")));
     EXPECT_TRUE(read(write("c.ods", {{"content.xml", head + rows + "<table:table-row>"}}))
                     .contains(text("cannot be read")));
     EXPECT_TRUE(
