@@ -2366,8 +2366,8 @@ Abhilfe: %3</translation>
       <translation>%1 in %2 geleert.</translation>
     </message>
     <message>
-      <source>Click to enlarge</source>
-      <translation>Klicken vergrößert</translation>
+      <source>Click to enlarge (Ctrl+Space)</source>
+      <translation>Klicken vergrößert (Strg+Leertaste)</translation>
     </message>
     <message>
       <source>Close</source>
@@ -6922,8 +6922,8 @@ Abhilfe: %3</translation>
       <translation>Ausgewähltes an- oder abkreuzen</translation>
     </message>
     <message>
-      <source>Ticked fields stand on a card, the first one large; dragging changes their order</source>
-      <translation>Angehakte Felder stehen auf einer Karte, das erste groß; Ziehen ändert ihre Reihenfolge</translation>
+      <source>Ticked fields stand on a card, the first one large; dragging, or Ctrl with an arrow, changes their order</source>
+      <translation>Angehakte Felder stehen auf einer Karte, das erste groß; Ziehen, oder Strg mit einem Pfeil, ändert ihre Reihenfolge</translation>
     </message>
     <message>
       <source>Time</source>

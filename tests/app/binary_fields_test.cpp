@@ -212,7 +212,12 @@ TEST_F(BinaryFields, APictureIsTakenWithACamera) {
         name("test"), [&](Project& project) { project.checks[name("aid")].checks.removeLast(); });
     save();
     EXPECT_EQ(QImage::fromData(stored(5, "photo").asBinary()).size(), QSize(640, 480));
-    // A click enlarges it; another closes that.
+    // A key enlarges it, as a click does.
+    Driver::find(name("field:photo"), form())->setFocus();
+    Driver::key(Qt::Key_Space, Qt::ControlModifier);
+    auto* byKey = Driver::find(name("picture-dialog"));
+    ASSERT_NE(byKey, nullptr);
+    Driver::key(Qt::Key_Escape);
     Driver::click(Driver::find(name("field:photo"), form()));
     auto* large = qobject_cast<QLabel*>(Driver::find(name("enlarged")));
     ASSERT_NE(large, nullptr);

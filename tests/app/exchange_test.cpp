@@ -14,6 +14,7 @@
 #include <QInputDialog>
 #include <QLabel>
 #include <QLineEdit>
+#include <QListWidget>
 #include <QPlainTextEdit>
 #include <QProcess>
 #include <QPushButton>
@@ -347,6 +348,12 @@ TEST_F(PrintWindow, CardsAreKeptAndPrinted) {
     EXPECT_TRUE(says("larger than the page"));
     width->setValue(90);
     qobject_cast<QDoubleSpinBox*>(Driver::find(name("card-height")))->setValue(50);
+    // The second field goes before the first, by keys.
+    auto* fields = qobject_cast<QListWidget*>(Driver::find(name("card-fields")));
+    const QString second = fields->item(1)->data(Qt::UserRole).toString();
+    fields->setFocus();
+    fields->setCurrentRow(1);
+    Driver::key(Qt::Key_Up, Qt::ControlModifier);
     Driver::click(name("keep-cards"));
     auto* asked = qobject_cast<QInputDialog*>(Driver::find(name("cards-name")));
     ASSERT_NE(asked, nullptr);
@@ -357,6 +364,7 @@ TEST_F(PrintWindow, CardsAreKeptAndPrinted) {
     const Project& project = workspace().project();
     ASSERT_EQ(project.cards.size(), 1);
     EXPECT_EQ(project.cards[0].form.width, 90);
+    EXPECT_EQ(project.cards[0].form.columns.value(0), second);
     const auto again = projectFromJson(projectToJson(project));
     ASSERT_TRUE(again);
     EXPECT_EQ(again->cards, project.cards);

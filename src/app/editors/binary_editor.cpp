@@ -179,6 +179,15 @@ bool BinaryEditor::eventFilter(QObject* watched, QEvent* event) {
         clicked();
         return true;
     }
+    if (event->type() == QEvent::KeyPress) {
+        const auto* key = static_cast<QKeyEvent*>(event);
+        const bool isChosen = key->key() == Qt::Key_Space || key->key() == Qt::Key_Return;
+        // Where nothing can be changed there is nothing else to do.
+        if (isChosen && (m_readOnly || key->modifiers() == Qt::ControlModifier)) {
+            clicked();
+            return true;
+        }
+    }
     if (m_readOnly)
         return FieldEditor::eventFilter(watched, event);
     if (event->type() == QEvent::KeyPress) {

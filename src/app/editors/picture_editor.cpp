@@ -73,7 +73,7 @@ PictureEditor::PictureEditor(QWidget* parent)
 
 void PictureEditor::showIn(QLabel& label) {
     showPicture(value(), isReadOnly() ? QStringLiteral("–") : tr("No picture"), *m_decoder, label);
-    label.setToolTip(value().isNull() ? QString() : tr("Click to enlarge"));
+    label.setToolTip(value().isNull() ? QString() : tr("Click to enlarge (Ctrl+Space)"));
 }
 
 QString PictureEditor::reasonAgainst(const QByteArray& bytes, const QString& source) const {

@@ -8,6 +8,7 @@
 #include <QComboBox>
 #include <QDoubleSpinBox>
 #include <QFormLayout>
+#include <QKeyEvent>
 #include <QLabel>
 #include <QListWidget>
 #include <QSignalBlocker>
@@ -62,7 +63,9 @@ CardSetting::CardSetting(const BoundScreen& screen, QWidget* parent)
     m_columns->setObjectName(QStringLiteral("card-fields"));
     m_columns->setAccessibleName(tr("Fields on a card; the first stands large"));
     m_columns->setToolTip(
-        tr("Ticked fields stand on a card, the first one large; dragging changes their order"));
+        tr("Ticked fields stand on a card, the first one large; dragging, or Ctrl with an arrow, "
+           "changes their order"));
+    m_columns->installEventFilter(this);
     m_columns->setDragDropMode(QAbstractItemView::InternalMove);
     m_columns->setFixedHeight(FieldListHeight);
     auto* form = new QFormLayout(this);
@@ -92,6 +95,22 @@ QDoubleSpinBox* CardSetting::length(const char* name, const QString& says, doubl
     box->setSuffix(tr(" mm"));
     connect(box, &QDoubleSpinBox::valueChanged, this, &CardSetting::edited);
     return box;
+}
+
+bool CardSetting::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() != QEvent::KeyPress)
+        return QWidget::eventFilter(watched, event);
+    const auto* key = static_cast<QKeyEvent*>(event);
+    const int step = key->key() == Qt::Key_Up ? -1 : key->key() == Qt::Key_Down ? 1 : 0;
+    const int from = m_columns->currentRow();
+    if (step == 0 || key->modifiers() != Qt::ControlModifier || from < 0)
+        return QWidget::eventFilter(watched, event);
+    if (const int to = from + step; to >= 0 && to < m_columns->count()) {
+        m_columns->insertItem(to, m_columns->takeItem(from));
+        m_columns->setCurrentRow(to);
+        Q_EMIT edited();
+    }
+    return true;
 }
 
 CardForm CardSetting::form() const {

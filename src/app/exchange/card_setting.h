@@ -25,6 +25,10 @@ public:
 Q_SIGNALS:
     void edited(); // by the person
 
+protected:
+    // Ctrl with an arrow moves the field up or down, as dragging does.
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
 private:
     QDoubleSpinBox* length(const char* name, const QString& says, double least);
 
