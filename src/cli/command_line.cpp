@@ -300,6 +300,8 @@ private:
         CLI::App& command =
             defineOnScreen("import", "a file's rows as one change", from, runImport);
         addText(command, "from", from->from, "the file: .csv, .xlsx, .ods or .json")->required();
+        addText(command, "--kept", from->kept,
+                "an import that the project keeps; what is said beside it counts instead");
         addText(command, "--sheet", from->sheet, "of a workbook (default: its first)");
         addRepeated(command, "--map", from->mapped,
                     "head=field, where a head of the file is not called like a field; head=: not");
@@ -311,6 +313,17 @@ private:
         command.add_flag("--change-only", from->changeOnly, "add no record")->excludes(addOnly);
         command.add_flag("--leave-out", from->leavesOut,
                          "go on without rows that are refused; otherwise nothing is written");
+        const std::map<std::string, KeptImport::Missing> missing{
+            {"stay", KeptImport::Missing::Stay},
+            {"list", KeptImport::Missing::Listed},
+            {"delete", KeptImport::Missing::Deleted}};
+        command
+            .add_option("--missing", from->missing,
+                        "of the screen's records that no row finds: stay (the default), list or "
+                        "delete")
+            ->transform(CLI::CheckedTransformer(missing));
+        addRepeated(command, "--make", from->makes,
+                    "a lookup: texts that it does not find become new records of what it shows");
         addText(command, "--refused", from->refused,
                 "write the refused rows there, as CSV with their reasons");
         addText(command, "--note", from->note, "for the log (default: the file's name)");

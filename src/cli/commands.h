@@ -106,6 +106,7 @@ int runPrint(const PrintOptions& options);
 
 struct ImportFileOptions : ScreenOptions {
     QString from;
+    QString kept;       // an import that the project keeps; what is said beside counts instead
     QString sheet;      // of a workbook; empty: its first one
     QStringList mapped; // "head=field"; "head=" leaves the column out
     QStringList match;  // fields; empty: the key, where the file has it
@@ -113,7 +114,9 @@ struct ImportFileOptions : ScreenOptions {
     bool addOnly = false;
     bool changeOnly = false;
     bool leavesOut = false;
-    QString refused; // a file for the refused rows
+    std::optional<KeptImport::Missing> missing; // of records that the file lacks
+    QStringList makes;                          // lookups whose unknown texts become records
+    QString refused;                            // a file for the refused rows
     QString note;
     bool dryRun = false;
     bool acceptWarnings = false;

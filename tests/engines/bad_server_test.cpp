@@ -38,19 +38,7 @@ protected:
         return spec;
     }
     // Ends this account's connections from outside, as a server that is stopped does.
-    void endConnections() {
-        if (isPostgres()) {
-            database->run(QStringLiteral("SELECT pg_terminate_backend(pid) FROM pg_stat_activity "
-                                         "WHERE datname = current_database() AND pid <> "
-                                         "pg_backend_pid();"));
-            return;
-        }
-        const QString ids = database->run(
-            QStringLiteral("SELECT ID FROM information_schema.PROCESSLIST WHERE DB = DATABASE() "
-                           "AND ID <> CONNECTION_ID()"));
-        for (const QString& id : ids.split(u'\n', Qt::SkipEmptyParts))
-            database->run(QStringLiteral("KILL %1").arg(id));
-    }
+    void endConnections() const { database->endOthers(); }
 
     std::unique_ptr<EngineDatabase> database;
 };

@@ -147,6 +147,19 @@ QString EngineDatabase::dump() const {
     return {};
 }
 
+void EngineDatabase::endOthers() const {
+    if (m_spec.engine == Engine::PostgreSql) {
+        run(QStringLiteral("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = "
+                           "current_database() AND pid <> pg_backend_pid();"));
+        return;
+    }
+    const QString ids =
+        run(QStringLiteral("SELECT ID FROM information_schema.PROCESSLIST WHERE DB = DATABASE() "
+                           "AND ID <> CONNECTION_ID()"));
+    for (const QString& id : ids.split(u'\n', Qt::SkipEmptyParts))
+        run(QStringLiteral("KILL %1").arg(id));
+}
+
 std::unique_ptr<Session> EngineDatabase::open(Session::Access access) const {
     auto session = Session::open(m_spec, access);
     if (!session) {

@@ -22,6 +22,8 @@ public:
     // Every row of every table that is not Gravin's own, in a fixed order. Tables that were not
     // there at the first dump are not seen.
     QString dump() const;
+    // Ends all connections to it, as a server does that goes down. Requires: one of a server.
+    void endOthers() const;
     std::unique_ptr<Session> open(Session::Access access = Session::Access::ReadWrite) const;
 
 private:

@@ -1,20 +1,24 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/exchange/import_dialog.h"
 
+#include "app/exchange/import_file_line.h"
+#include "app/exchange/import_gaps.h"
+#include "app/exchange/import_mapping.h"
 #include "app/exchange/import_outcome.h"
+#include "app/exchange/import_ways.h"
 #include "app/look/deliberate_button.h"
 #include "app/look/theme.h"
 #include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/base/visible_text.h"
 
-#include <QCheckBox>
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QHeaderView>
+#include <QInputDialog>
 #include <QLabel>
 #include <QLineEdit>
 #include <QProgressBar>
@@ -39,18 +43,11 @@ ImportDialog::ImportDialog(Workspace* workspace, BoundScreen screen, QWidget* pa
     , m_workspace(workspace)
     , m_screen(std::move(screen))
     , m_reader(workspace->database()->startReader())
-    , m_path(new QLineEdit)
-    , m_sheet(new QComboBox)
-    , m_separator(new QComboBox)
-    , m_encoding(new QComboBox)
-    , m_form(new QComboBox)
-    , m_hasHeads(new QCheckBox(tr("The first row has the heads")))
+    , m_file(new ImportFileLine)
     , m_rows(makeLookTable(QStringLiteral("import-rows"), {}))
-    , m_mapping(makeLookTable(QStringLiteral("import-mapping"),
-                              {tr("Column of the file"), tr("Goes to"), tr("Finds the record")}))
-    , m_does(new QComboBox)
-    , m_leavesOut(new QCheckBox(tr("Leave out rows that are refused")))
-    , m_acceptsWarnings(new QCheckBox(tr("Take what is unusual")))
+    , m_mapping(new ImportMapping(m_screen))
+    , m_ways(new ImportWays(m_screen))
+    , m_kept(new QComboBox)
     , m_note(new QLineEdit)
     , m_counts(new QLabel)
     , m_outcome(new ImportOutcomeView(m_screen))
@@ -65,84 +62,36 @@ ImportDialog::ImportDialog(Workspace* workspace, BoundScreen screen, QWidget* pa
     m_counts->setTextFormat(Qt::PlainText);
     m_counts->setWordWrap(true);
     auto* layout = new QVBoxLayout(this);
-    layout->addWidget(makeFileLine());
+    layout->addWidget(m_file);
     layout->addWidget(makeTables(), 3);
-    layout->addWidget(makeWays());
+    layout->addWidget(m_ways);
+    layout->addWidget(makeNoteLine());
     layout->addWidget(m_counts);
     layout->addWidget(m_progress);
     layout->addWidget(m_outcome, 2);
     layout->addWidget(makeButtons());
     makeDeliberate(this, m_run);
-    say(tr("Choose a file: CSV, a spreadsheet (XLSX, ODS) or JSON."), false);
-    refresh();
-}
-
-QWidget* ImportDialog::makeFileLine() {
-    m_path->setObjectName(QStringLiteral("import-path"));
-    m_path->setPlaceholderText(tr("the file that the rows are in"));
-    m_path->setAccessibleName(tr("File"));
-    auto* choose = new QPushButton(tr("Choose…"));
-    m_sheet->setObjectName(QStringLiteral("import-sheet"));
-    m_sheet->setAccessibleName(tr("Sheet"));
-    m_sheet->setVisible(false);
-    m_separator->addItem(tr("comma"), QChar(u','));
-    m_separator->addItem(tr("semicolon"), QChar(u';'));
-    m_separator->addItem(tr("tab"), QChar(u'\t'));
-    m_separator->addItem(tr("bar"), QChar(u'|'));
-    m_separator->setAccessibleName(tr("Separator"));
-    m_encoding->addItem(QStringLiteral("UTF-8"), static_cast<int>(CsvForm::Encoding::Utf8));
-    m_encoding->addItem(QStringLiteral("UTF-16"), static_cast<int>(CsvForm::Encoding::Utf16));
-    m_encoding->addItem(QStringLiteral("Latin-1"), static_cast<int>(CsvForm::Encoding::Latin1));
-    m_encoding->setAccessibleName(tr("Encoding"));
-    m_form->setObjectName(QStringLiteral("import-form"));
-    m_form->setAccessibleName(tr("Dates and figures"));
-    m_form->setToolTip(tr("How dates and figures are written in the file; ISO dates and points are "
-                          "always understood"));
-    m_form->addItem(tr("written as here"), QString());
-    for (const char* other : {"de", "en-GB", "en-US", "fr", "es", "C"}) {
-        const auto locale = localeNamed(QLatin1String(other));
-        m_form->addItem(locale->language() == QLocale::C ? tr("ISO and points")
-                                                         : locale->nativeLanguageName(),
-                        QLatin1String(other));
-    }
-    auto* widget = new QWidget;
-    auto* row = new QHBoxLayout(widget);
-    row->setContentsMargins(0, 0, 0, 0);
-    row->addWidget(m_path, 1);
-    row->addWidget(choose);
-    row->addWidget(m_sheet);
-    row->addWidget(m_separator);
-    row->addWidget(m_encoding);
-    row->addWidget(m_form);
-    row->addWidget(m_hasHeads);
-    connect(m_form, &QComboBox::currentIndexChanged, this, &ImportDialog::takeWays);
-    connect(choose, &QPushButton::clicked, this, &ImportDialog::askForFile);
-    connect(m_path, &QLineEdit::editingFinished, this, [this] {
-        if (!m_path->text().isEmpty() && m_path->text() != m_file)
-            take(m_path->text());
+    connect(m_file, &ImportFileLine::chosen, this, [this] {
+        m_note->setText(m_file->fileName());
+        look({});
     });
-    const auto formChosen = [this] {
-        if (m_isShowing || m_file.isEmpty())
-            return;
-        FileForm form = m_setUp.file;
-        form.sheet = m_sheet->currentText();
-        form.csv.separator = m_separator->currentData().toChar();
-        form.csv.encoding = static_cast<CsvForm::Encoding>(m_encoding->currentData().toInt());
-        form.hasHeads = m_hasHeads->isChecked();
-        look(form);
-    };
-    connect(m_sheet, &QComboBox::currentIndexChanged, this, formChosen);
-    connect(m_separator, &QComboBox::currentIndexChanged, this, formChosen);
-    connect(m_encoding, &QComboBox::currentIndexChanged, this, formChosen);
-    connect(m_hasHeads, &QCheckBox::toggled, this, formChosen);
-    return widget;
+    connect(m_file, &ImportFileLine::formChosen, this,
+            [this] { look(m_file->form(m_setUp.file)); });
+    connect(m_file, &ImportFileLine::problem, this,
+            [this](const QString& sentence) { say(sentence, true); });
+    connect(m_file, &ImportFileLine::localeChosen, this, &ImportDialog::takeEdits);
+    connect(m_mapping, &ImportMapping::edited, this, &ImportDialog::takeEdits);
+    connect(m_ways, &ImportWays::edited, this, &ImportDialog::takeEdits);
+    connect(m_ways, &ImportWays::accepted, this, [this] {
+        m_ways->apply(m_setUp);
+        refresh();
+    });
+    say(tr("Choose a file: CSV, a spreadsheet (XLSX, ODS) or JSON. Or paste rows."), false);
+    refresh();
 }
 
 QWidget* ImportDialog::makeTables() {
     m_rows->setAccessibleName(tr("The file as it was read"));
-    m_mapping->setAccessibleName(tr("Which column goes to which field"));
-    m_mapping->horizontalHeader()->setStretchLastSection(false);
-    m_mapping->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
     auto* splitter = new QSplitter;
     splitter->addWidget(m_rows);
     splitter->addWidget(m_mapping);
@@ -151,27 +100,19 @@ QWidget* ImportDialog::makeTables() {
     return splitter;
 }
 
-QWidget* ImportDialog::makeWays() {
-    using Does = ImportSetUp::Does;
-    m_does->setObjectName(QStringLiteral("import-does"));
-    m_does->addItem(tr("Add and change records"), static_cast<int>(Does::Both));
-    m_does->addItem(tr("Only add records"), static_cast<int>(Does::AddOnly));
-    m_does->addItem(tr("Only change records"), static_cast<int>(Does::ChangeOnly));
-    m_leavesOut->setObjectName(QStringLiteral("import-leaves-out"));
-    m_acceptsWarnings->setObjectName(QStringLiteral("import-accepts-warnings"));
-    m_acceptsWarnings->setVisible(false);
+QWidget* ImportDialog::makeNoteLine() {
+    m_kept->setObjectName(QStringLiteral("import-kept"));
+    m_kept->setAccessibleName(tr("Kept import"));
+    m_kept->setToolTip(tr("Do as an import that the project keeps"));
     m_note->setPlaceholderText(tr("a note for the log"));
     m_note->setAccessibleName(tr("Note"));
+    listKept({});
+    connect(m_kept, &QComboBox::currentIndexChanged, this, &ImportDialog::takeKept);
     auto* widget = new QWidget;
     auto* row = new QHBoxLayout(widget);
     row->setContentsMargins(0, 0, 0, 0);
-    row->addWidget(m_does);
-    row->addWidget(m_leavesOut);
-    row->addWidget(m_acceptsWarnings);
+    row->addWidget(m_kept);
     row->addWidget(m_note, 1);
-    connect(m_does, &QComboBox::currentIndexChanged, this, &ImportDialog::takeWays);
-    connect(m_leavesOut, &QCheckBox::toggled, this, &ImportDialog::takeWays);
-    connect(m_acceptsWarnings, &QCheckBox::toggled, this, &ImportDialog::refresh);
     return widget;
 }
 
@@ -179,13 +120,18 @@ QWidget* ImportDialog::makeButtons() {
     auto* buttons = new QDialogButtonBox;
     auto* close = buttons->addButton(tr("Close"), QDialogButtonBox::RejectRole);
     close->setObjectName(QStringLiteral("import-close"));
+    m_keep = buttons->addButton(tr("Keep as…"), QDialogButtonBox::ActionRole);
+    m_keep->setObjectName(QStringLiteral("import-keep"));
+    m_keep->setToolTip(tr("Keep in the project where columns go and what is done, for files like "
+                          "this one"));
     m_save = buttons->addButton(tr("Save the refused rows…"), QDialogButtonBox::ActionRole);
     m_save->setObjectName(QStringLiteral("import-save-refused"));
     m_run = buttons->addButton(tr("Import"), QDialogButtonBox::ActionRole);
     m_run->setObjectName(QStringLiteral("import-run"));
     m_run->setProperty("main", true);
+    connect(m_keep, &QPushButton::clicked, this, &ImportDialog::askForName);
     connect(m_save, &QPushButton::clicked, this, &ImportDialog::saveRefused);
-    connect(m_run, &QPushButton::clicked, this, &ImportDialog::import);
+    connect(m_run, &QPushButton::clicked, this, &ImportDialog::run);
     connect(buttons, &QDialogButtonBox::rejected, this, &ImportDialog::stop);
     return buttons;
 }
@@ -195,21 +141,7 @@ void ImportDialog::say(const QString& text, bool isProblem) {
     m_counts->setText(text);
 }
 
-void ImportDialog::askForFile() {
-    const QString path =
-        QFileDialog::getOpenFileName(this, tr("Import from"), QFileInfo(m_file).path(),
-                                     tr("Files of rows (*.csv *.tsv *.txt *.xlsx *.ods *.json)"));
-    if (!path.isEmpty())
-        take(path);
-}
-
-void ImportDialog::take(const QString& path) {
-    m_file = path;
-    const QSignalBlocker blocker(m_path);
-    m_path->setText(path);
-    m_note->setText(QFileInfo(path).fileName());
-    look({});
-}
+void ImportDialog::take(const QString& path) { m_file->take(path); }
 
 Result<ImportDialog::Looked> ImportDialog::lookAt(const QString& path,
                                                   const std::optional<FileForm>& chosen) {
@@ -243,46 +175,39 @@ void ImportDialog::look(const std::optional<FileForm>& form) {
     refresh();
     say(tr("Reading the file…"), false);
     m_looking.run(
-        m_reader.get(), this, [path = m_file, form](Session&) { return lookAt(path, form); },
+        m_reader.get(), this,
+        [path = m_file->path(), form](Session&) { return lookAt(path, form); },
         [this, isNew = !form](const Result<Looked>& looked) {
             if (!looked)
                 say(looked.error().sentence, true);
             // What was chosen for a file stays to be chosen otherwise; another file has none of it.
             show(looked ? *looked : Looked{m_setUp.file, {}, {}, {}}, isNew || !looked);
-            if (looked)
+            if (!looked)
+                return;
+            if (isNew && m_kept->currentIndex() > 0)
+                takeKept();
+            else
                 preview();
         });
 }
 
 void ImportDialog::show(const Looked& looked, bool isNew) {
     if (isNew) {
-        const QSignalBlocker blocker(m_sheet);
-        m_sheet->clear();
-        m_sheet->addItems(looked.sheets);
-        m_sheet->setVisible(m_sheet->count() > 1);
+        m_file->showSheets(looked.sheets);
         // What was taken of another file says nothing of this one.
-        m_acceptsWarnings->setChecked(false);
+        m_ways->forget();
     }
     m_heads = looked.heads;
-    const ImportSetUp before = m_setUp;
     m_setUp = guessedSetUp(m_screen, looked.form, m_heads);
-    m_setUp.does = before.does;
-    m_setUp.leavesOut = before.leavesOut;
+    m_ways->apply(m_setUp);
     m_setUp.form = chosenForm();
-    showFile(looked);
-    showMapping();
+    m_file->show(m_setUp.file);
+    showRows(looked);
+    m_mapping->show(m_setUp, m_heads);
     refresh();
 }
 
-void ImportDialog::showFile(const Looked& looked) {
-    m_isShowing = true;
-    m_separator->setCurrentIndex(m_separator->findData(m_setUp.file.csv.separator));
-    m_encoding->setCurrentIndex(m_encoding->findData(static_cast<int>(m_setUp.file.csv.encoding)));
-    m_hasHeads->setChecked(m_setUp.file.hasHeads);
-    const bool isCsv = m_setUp.file.kind == FileKind::Csv;
-    m_separator->setVisible(isCsv);
-    m_encoding->setVisible(isCsv);
-    m_hasHeads->setEnabled(m_setUp.file.kind != FileKind::Json);
+void ImportDialog::showRows(const Looked& looked) {
     m_rows->clear();
     m_rows->setRowCount(0);
     m_rows->setColumnCount(static_cast<int>(looked.heads.size()));
@@ -292,79 +217,108 @@ void ImportDialog::showFile(const Looked& looked) {
     m_rows->setHorizontalHeaderLabels(heads);
     for (const QStringList& row : looked.rows)
         addLookRow(m_rows, row);
-    m_isShowing = false;
 }
 
-void ImportDialog::showMapping() {
-    m_isShowing = true;
-    m_mapping->setRowCount(0);
-    m_mapping->setRowCount(static_cast<int>(m_heads.size()));
-    for (int i = 0; i < m_heads.size(); ++i) {
-        m_mapping->setItem(i, 0, new QTableWidgetItem(visibleText(m_heads[i])));
-        auto* fields = new QComboBox;
-        fields->setObjectName(QStringLiteral("import-field-%1").arg(i));
-        fields->setAccessibleName(tr("Field for %1").arg(m_heads[i]));
-        fields->addItem(tr("(nothing)"), QString());
-        for (const BoundField& field : m_screen.fields) {
-            if (isImportable(field))
-                fields->addItem(field.label(), field.name());
-        }
-        fields->setCurrentIndex(std::max(0, fields->findData(m_setUp.columns.value(i))));
-        connect(fields, &QComboBox::currentIndexChanged, this,
-                [this, i, fields] { setField(i, fields->currentData().toString()); });
-        m_mapping->setCellWidget(i, 1, fields);
-        auto* match = new QCheckBox;
-        match->setObjectName(QStringLiteral("import-match-%1").arg(i));
-        match->setAccessibleName(tr("%1 finds the record").arg(m_heads[i]));
-        match->setChecked(m_setUp.match.contains(m_setUp.columns.value(i)) &&
-                          !m_setUp.columns.value(i).isEmpty());
-        match->setEnabled(!m_setUp.columns.value(i).isEmpty());
-        connect(match, &QCheckBox::toggled, this,
-                [this, i](bool on) { setMatch(m_setUp.columns.value(i), on); });
-        m_mapping->setCellWidget(i, 2, match);
+void ImportDialog::listKept(const QString& chosen) {
+    const QSignalBlocker blocker(m_kept);
+    m_kept->clear();
+    m_kept->addItem(tr("as guessed from the file"));
+    for (const KeptImport& kept : m_workspace->project().imports) {
+        if (kept.screen == m_screen.screen.id)
+            m_kept->addItem(kept.name, kept.name);
     }
-    m_mapping->resizeColumnToContents(0);
-    m_mapping->resizeColumnToContents(2);
-    m_isShowing = false;
+    m_kept->setCurrentIndex(std::max(0, m_kept->findData(chosen)));
+    m_kept->setVisible(m_kept->count() > 1);
 }
 
-void ImportDialog::setField(int column, const QString& field) {
-    if (m_isShowing)
+// The file is read as the kept import says, where that is otherwise than it was.
+void ImportDialog::takeKept() {
+    const QString name = m_kept->currentData().toString();
+    const KeptImport* kept = m_workspace->project().importNamed(m_screen.screen.id, name);
+    if (m_heads.isEmpty())
+        return; // once there is a file
+    if (!kept) {
+        look({});
         return;
-    m_setUp.match.removeAll(m_setUp.columns[column]);
-    m_setUp.columns[column] = field;
-    auto* match = static_cast<QCheckBox*>(m_mapping->cellWidget(column, 2));
-    const QSignalBlocker blocker(match);
-    match->setChecked(false);
-    match->setEnabled(!field.isEmpty());
-    preview();
+    }
+    const FileForm form = keptForm(*kept, m_setUp.file);
+    if (form.hasHeads != m_setUp.file.hasHeads || form.csv != m_setUp.file.csv ||
+        (!form.sheet.isEmpty() && form.sheet != m_setUp.file.sheet)) {
+        m_setUp.file = form;
+        m_file->show(form);
+    }
+    m_preview.reset();
+    m_question.cancel();
+    m_looking.run(
+        m_reader.get(), this,
+        [path = m_file->path(), form](Session&) { return lookAt(path, form); },
+        [this, entry = *kept](const Result<Looked>& looked) {
+            const auto setUp =
+                looked ? keptSetUp(entry, m_workspace->project(), m_workspace->catalog(), m_screen,
+                                   looked->form, looked->heads)
+                       : Result<ImportSetUp>(looked.error());
+            if (!setUp) {
+                say(setUp.error().sentence, true);
+                refresh();
+                return;
+            }
+            m_heads = looked->heads;
+            m_setUp = *setUp;
+            m_file->show(m_setUp.file);
+            m_file->setLocaleName(entry.locale);
+            m_ways->show(m_setUp);
+            showRows(*looked);
+            m_mapping->show(m_setUp, m_heads);
+            preview();
+        });
 }
 
-void ImportDialog::setMatch(const QString& field, bool matches) {
-    if (m_isShowing || field.isEmpty())
+void ImportDialog::askForName() {
+    auto* dialog = new QInputDialog(this);
+    dialog->setObjectName(QStringLiteral("import-name"));
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setWindowTitle(tr("Keep this import"));
+    dialog->setLabelText(tr("Under this name, in the project:"));
+    dialog->setTextValue(m_kept->currentData().toString());
+    connect(dialog, &QInputDialog::textValueSelected, this,
+            [this](const QString& name) { keep(name.trimmed()); });
+    dialog->open();
+}
+
+void ImportDialog::keep(const QString& name) {
+    if (name.isEmpty())
         return;
-    m_setUp.match.removeAll(field);
-    if (matches)
-        m_setUp.match += field;
-    preview();
+    const KeptImport kept = keptImport(name, m_screen, m_setUp, m_heads, m_file->localeName());
+    m_workspace->document()->change(tr("Keep the import “%1”").arg(name), [&](Project& project) {
+        for (KeptImport& each : project.imports) {
+            if (each.isCalled(kept.screen, name)) {
+                each = kept;
+                return;
+            }
+        }
+        project.imports += kept;
+    });
+    listKept(name);
+    say(tr("Kept as “%1”. It stands in the project once that is saved.").arg(name), false);
 }
 
 LocaleForm ImportDialog::chosenForm() const {
-    const QString name = m_form->currentData().toString();
-    return name.isEmpty() ? m_screen.form : LocaleForm(*localeNamed(name));
+    const QString name = m_file->localeName();
+    const auto locale = localeNamed(name);
+    return name.isEmpty() || !locale ? m_screen.form : LocaleForm(*locale);
 }
 
-void ImportDialog::takeWays() {
-    const auto does = static_cast<ImportSetUp::Does>(m_does->currentData().toInt());
-    const LocaleForm form = chosenForm();
-    const bool isOther = does != m_setUp.does || !(form == m_setUp.form);
-    m_setUp.does = does;
-    m_setUp.form = form;
-    m_setUp.leavesOut = m_leavesOut->isChecked();
-    if (isOther && !m_file.isEmpty())
-        preview();
-    else
+void ImportDialog::takeEdits() {
+    m_ways->apply(m_setUp);
+    m_setUp.form = chosenForm();
+    m_setUp.columns = m_mapping->columns();
+    m_setUp.match = m_mapping->match();
+    m_setUp.makes =
+        makingDefaults(m_workspace->project(), m_workspace->catalog(), m_screen, m_ways->makes());
+    if (m_heads.isEmpty())
         refresh();
+    else
+        preview();
 }
 
 void ImportDialog::preview() {
@@ -380,7 +334,7 @@ void ImportDialog::preview() {
     m_progress->setVisible(true);
     m_question.runInParts(
         m_reader.get(), this,
-        [this, screen = m_screen, setUp = m_setUp, path = m_file,
+        [this, screen = m_screen, setUp = m_setUp, path = m_file->path(),
          rules = m_workspace->document()->rules(),
          catalog = m_workspace->database()->sharedCatalog()](
             Session& session, const LatestJob<ImportPreview>::Meanwhile& meanwhile) {
@@ -393,43 +347,92 @@ void ImportDialog::preview() {
         },
         [this](Result<ImportPreview> preview) {
             m_progress->setVisible(false);
+            const bool runs = std::exchange(m_runsNext, false);
             if (!preview) {
                 say(preview.error().sentence, true);
                 return;
             }
             m_preview = std::make_shared<const ImportPreview>(std::move(*preview));
-            say(ImportOutcomeView::inWords(*m_preview), false);
+            const QString& obstacle = m_preview->obstacle;
+            say(obstacle.isEmpty() ? ImportOutcomeView::inWords(*m_preview) : obstacle,
+                !obstacle.isEmpty());
             m_outcome->show(*m_preview);
-            m_acceptsWarnings->setVisible(m_preview->unusual > 0);
+            m_ways->follow(*m_preview);
             refresh();
+            if (runs && m_run->isEnabled())
+                run();
         });
 }
 
-void ImportDialog::refresh() {
-    QString reason;
+// Empty: it may be written.
+QString ImportDialog::reasonNotToRun() const {
     if (!m_preview)
-        reason = tr("There is nothing to import yet.");
-    else if (m_preview->writing() == 0)
-        reason = tr("No row changes anything.");
-    else if (!m_preview->refused.empty() && !m_setUp.leavesOut)
-        reason = tr("Some rows are refused. Leave them out, or mend the file.");
-    else if (m_preview->unusual > 0 && !m_acceptsWarnings->isChecked())
-        reason = tr("Something is unusual. Look at it, and take it or mend the file.");
+        return tr("There is nothing to import yet.");
+    if (!m_preview->obstacle.isEmpty())
+        return m_preview->obstacle;
+    if (m_preview->stopping(m_setUp) > 0)
+        return tr("Some rows are refused. Leave them out, or mend the file.");
+    if (m_preview->writing() + m_preview->asking(m_setUp) == 0)
+        return tr("No row changes anything.");
+    if (m_preview->unusual > 0 && !m_ways->acceptsWarnings())
+        return tr("Something is unusual. Look at it, and take it or mend the file.");
+    return {};
+}
+
+void ImportDialog::refresh() {
+    const QString reason = reasonNotToRun();
     m_run->setEnabled(reason.isEmpty() && m_writing == 0);
     m_run->setToolTip(reason);
-    m_run->setText(reason.isEmpty()
-                       ? tr("Import %1").arg(counted(m_preview->writing(), "row", "rows"))
-                       : tr("Import"));
+    const qint64 deleting = m_preview ? m_preview->count(ImportOutcome::Delete) : 0;
+    const qint64 asking = m_preview ? m_preview->asking(m_setUp) : 0;
+    if (!reason.isEmpty())
+        m_run->setText(tr("Import"));
+    else if (deleting > 0)
+        m_run->setText(tr("Import %1, delete %2")
+                           .arg(counted(m_preview->writing() - deleting, "row", "rows"),
+                                countedRecords(deleting)));
+    else
+        m_run->setText((asking > 0 ? tr("Import %1…") : tr("Import %1"))
+                           .arg(counted(m_preview->writing() + asking, "row", "rows")));
+    m_keep->setEnabled(!m_heads.isEmpty());
     m_save->setEnabled(m_preview && !m_preview->refused.empty());
+}
+
+void ImportDialog::run() {
+    if (m_preview->asking(m_setUp) > 0)
+        askForGaps();
+    else
+        import();
+}
+
+void ImportDialog::askForGaps() {
+    std::vector<Gap> gaps = importGaps(*m_workspace, m_screen, *m_preview);
+    if (gaps.empty()) {
+        say(tr("Some rows are refused. Leave them out, or mend the file."), true);
+        return;
+    }
+    auto* dialog = new GapsDialog(m_workspace, std::move(gaps), this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    connect(dialog, &QDialog::accepted, this, [this, dialog] { takeAnswers(*dialog); });
+    connect(dialog, &QDialog::rejected, this, [this] { say(tr("Nothing was written."), false); });
+    dialog->open();
+}
+
+void ImportDialog::takeAnswers(const GapsDialog& dialog) {
+    for (const GapsDialog::Filled& filled : dialog.filled())
+        m_setUp.answers[filled.key.values().front().asInteger()].insert(filled.column,
+                                                                        filled.after);
+    m_runsNext = true;
+    preview();
 }
 
 void ImportDialog::import() {
     ImportRun run = importRun(m_workspace->database()->sharedCatalog(),
                               std::make_shared<const RuleBook>(m_workspace->document()->rules()),
-                              m_screen, m_setUp, m_file, *m_preview);
+                              m_screen, m_setUp, m_file->path(), *m_preview);
     run.request.person = personName();
     run.request.note = m_note->text().trimmed();
-    run.request.acceptsAllWarnings = m_acceptsWarnings->isChecked();
+    run.request.acceptsAllWarnings = m_ways->acceptsWarnings();
     m_line = run.line;
     m_progress->setVisible(true);
     say(tr("Importing…"), false);
@@ -448,7 +451,7 @@ void ImportDialog::finish(const WriteResult& written) {
     if (written) {
         Notice said{Notice::Kind::Done,
                     tr("Imported %1 from %2: change %3. It can be rolled back.")
-                        .arg(countedRecords(written->count()), QFileInfo(m_file).fileName())
+                        .arg(countedRecords(written->count()), m_file->fileName())
                         .arg(written->id)};
         said.change = written->id;
         m_workspace->notices()->tell(said);
@@ -457,18 +460,22 @@ void ImportDialog::finish(const WriteResult& written) {
     }
     const Error& error = written.error().error;
     const qint64 line = m_line(written.error());
+    const auto& problems = written.error().problems;
+    const QString record = problems.empty() ? QString() : problems.front().record;
     refresh();
-    say(line > 0 ? tr("Nothing was written. Row %1: %2").arg(line).arg(error.sentence)
-                 : tr("Nothing was written. %1").arg(error.sentence),
-        true);
+    if (line > 0)
+        say(tr("Nothing was written. Row %1: %2").arg(line).arg(error.sentence), true);
+    else if (!record.isEmpty())
+        say(tr("Nothing was written. Record %1: %2").arg(record, error.sentence), true);
+    else
+        say(tr("Nothing was written. %1").arg(error.sentence), true);
 }
 
 void ImportDialog::saveRefused() {
-    const QFileInfo file(m_file);
-    const QString path = QFileDialog::getSaveFileName(this, tr("Save the refused rows"),
-                                                      file.path() + u'/' + file.completeBaseName() +
-                                                          tr(" refused") + QStringLiteral(".csv"),
-                                                      QStringLiteral("CSV (*.csv)"));
+    const QString name = QFileInfo(m_file->fileName()).completeBaseName() + tr(" refused");
+    const QString path = QFileDialog::getSaveFileName(
+        this, tr("Save the refused rows"), m_file->folder() + u'/' + name + QStringLiteral(".csv"),
+        QStringLiteral("CSV (*.csv)"));
     if (path.isEmpty())
         return;
     m_saving.run(

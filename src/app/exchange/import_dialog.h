@@ -7,7 +7,6 @@
 
 #include <QDialog>
 
-class QCheckBox;
 class QComboBox;
 class QLabel;
 class QLineEdit;
@@ -17,7 +16,11 @@ class QTableWidget;
 
 namespace gravin {
 
+class GapsDialog;
+class ImportFileLine;
+class ImportMapping;
 class ImportOutcomeView;
+class ImportWays;
 
 // Brings the rows of a file into a screen's table: the file as it was read, to which field each of
 // its columns goes, and what would come of it, on one page. Nothing is written before its button is
@@ -41,23 +44,27 @@ private:
     };
     // Nothing chosen: it is guessed. For any thread.
     static Result<Looked> lookAt(const QString& path, const std::optional<FileForm>& chosen);
-    QWidget* makeFileLine();
     QWidget* makeTables();
-    QWidget* makeWays();
+    QWidget* makeNoteLine();
     QWidget* makeButtons();
-    void askForFile();
     void look(const std::optional<FileForm>& form);
     // `isNew`: another file than before.
     void show(const Looked& looked, bool isNew);
-    void showFile(const Looked& looked);
-    void showMapping();
-    void setField(int column, const QString& field);
-    void setMatch(const QString& field, bool matches);
-    void takeWays();
+    void showRows(const Looked& looked);
+    void listKept(const QString& chosen);
+    void takeKept();
+    void askForName();
+    void keep(const QString& name);
     LocaleForm chosenForm() const;
+    void takeEdits();
     void preview();
     void say(const QString& text, bool isProblem);
+    QString reasonNotToRun() const;
     void refresh();
+    // Asks for what is missing first.
+    void run();
+    void askForGaps();
+    void takeAnswers(const GapsDialog& dialog);
     void import();
     void finish(const WriteResult& written);
     void saveRefused();
@@ -66,33 +73,27 @@ private:
     Workspace* m_workspace;
     BoundScreen m_screen;
     WorkerHandle m_reader;
-    QString m_file;
     ImportSetUp m_setUp;
     QStringList m_heads;
     std::shared_ptr<const ImportPreview> m_preview; // null: of what is set now there is none
     std::function<qint64(const WriteFailure&)> m_line;
-    QLineEdit* m_path;
-    QComboBox* m_sheet; // of a workbook with several
-    QComboBox* m_separator;
-    QComboBox* m_encoding;
-    QComboBox* m_form; // how dates and figures are written
-    QCheckBox* m_hasHeads;
+    bool m_runsNext = false; // once it is previewed with what was answered
+    ImportFileLine* m_file;
     QTableWidget* m_rows;
-    QTableWidget* m_mapping;
-    QComboBox* m_does;
-    QCheckBox* m_leavesOut;
-    QCheckBox* m_acceptsWarnings; // where there are some
+    ImportMapping* m_mapping;
+    ImportWays* m_ways;
+    QComboBox* m_kept; // imports that the project keeps for this screen
     QLineEdit* m_note;
     QLabel* m_counts;
     ImportOutcomeView* m_outcome;
     QProgressBar* m_progress;
     QPushButton* m_run = nullptr;
+    QPushButton* m_keep = nullptr;
     QPushButton* m_save = nullptr;
     LatestJob<Looked> m_looking;
     LatestJob<ImportPreview> m_question;
     LatestJob<Success> m_saving;
     Worker::JobId m_writing = 0; // 0: nothing is written now
-    bool m_isShowing = false;    // widgets are filled, not used
 };
 
 } // namespace gravin

@@ -4,6 +4,7 @@
 #include "app/look/theme.h"
 #include "core/base/text.h"
 #include "core/base/visible_text.h"
+#include "core/value/text_form.h"
 
 #include <QHeaderView>
 #include <QLocale>
@@ -49,13 +50,16 @@ ImportOutcomeView::ImportOutcomeView(const BoundScreen& screen, QWidget* parent)
     , m_refused(makeLookTable(QStringLiteral("import-refused"),
                               {tr("Row"), tr("Field"), tr("What stands there"), tr("Reason")}))
     , m_unusual(makeLookTable(QStringLiteral("import-unusual"),
-                              {tr("Row"), tr("Field"), tr("What stands there"), tr("Reason")})) {
+                              {tr("Row"), tr("Field"), tr("What stands there"), tr("Reason")}))
+    , m_missing(makeLookTable(QStringLiteral("import-lacked"), {tr("Key"), tr("Record")})) {
     for (QTableWidget* table : {m_changes, m_refused, m_unusual})
         table->setColumnWidth(2, RecordWidth);
     addTab(m_changes, tr("What changes"));
     addTab(m_refused, tr("Refused"));
     addTab(m_unusual, tr("Unusual"));
+    addTab(m_missing, tr("Not in the file"));
     setTabVisible(2, false);
+    setTabVisible(3, false);
 }
 
 QString ImportOutcomeView::inWords(const ImportPreview& preview) {
@@ -72,6 +76,10 @@ QString ImportOutcomeView::inWords(const ImportPreview& preview) {
         parts += tr("%1 refused").arg(number(ImportOutcome::Refuse));
     if (preview.unusual > 0)
         parts += tr("%1 unusual").arg(locale.toString(preview.unusual));
+    if (preview.count(ImportOutcome::Delete) > 0)
+        parts += tr("%1 to delete").arg(number(ImportOutcome::Delete));
+    else if (preview.lacked > 0)
+        parts += tr("%1 not in the file").arg(locale.toString(preview.lacked));
     return parts.join(QStringLiteral(" · "));
 }
 
@@ -97,6 +105,10 @@ void ImportOutcomeView::addChanged(const ImportRow& row) {
         else if (!field->isNull())
             fields += QStringLiteral("%1: %2").arg(bound->label(), text(*field));
     }
+    for (auto made = row.made.begin(); made != row.made.end(); ++made) {
+        const BoundField* bound = m_screen.field(made.key());
+        fields += tr("%1: %2 (new)").arg(bound ? bound->label() : made.key(), *made);
+    }
     addLookRow(m_changes, {QString::number(row.line),
                            row.outcome == ImportOutcome::Add ? tr("added") : tr("changed"),
                            row.name, fields.join(QStringLiteral(" · "))});
@@ -104,7 +116,7 @@ void ImportOutcomeView::addChanged(const ImportRow& row) {
 
 void ImportOutcomeView::show(const ImportPreview& preview) {
     const QLocale locale;
-    for (QTableWidget* table : {m_changes, m_refused, m_unusual})
+    for (QTableWidget* table : {m_changes, m_refused, m_unusual, m_missing})
         table->setRowCount(0);
     for (const ImportRow& row : preview.rows)
         addChanged(row);
@@ -113,10 +125,17 @@ void ImportOutcomeView::show(const ImportPreview& preview) {
         addProblems(m_refused, preview.refused[i].line, preview.refused[i].problems);
     for (const ImportRow& row : preview.warned)
         addProblems(m_unusual, row.line, row.warnings);
-    setTabText(0, tr("What changes (%1)").arg(locale.toString(preview.writing())));
+    const qint64 changed = preview.writing() - preview.count(ImportOutcome::Delete);
+    setTabText(0, tr("What changes (%1)").arg(locale.toString(changed)));
     setTabText(1, tr("Refused (%1)").arg(locale.toString(preview.count(ImportOutcome::Refuse))));
     setTabVisible(2, preview.unusual > 0);
     setTabText(2, tr("Unusual (%1)").arg(locale.toString(preview.unusual)));
+    const std::vector<ColumnType> keyTypes = m_screen.table->keyTypes();
+    for (const ImportRow& row : preview.missing)
+        addLookRow(m_missing, {keyText(row.key, keyTypes), row.name});
+    setTabVisible(3, preview.lacked > 0);
+    setTabText(3, (preview.deleting.empty() ? tr("Not in the file (%1)") : tr("Deleted (%1)"))
+                      .arg(locale.toString(preview.lacked)));
     if (preview.refused.empty())
         setCurrentWidget(preview.unusual > 0 ? m_unusual : m_changes);
     else if (preview.writing() == 0)

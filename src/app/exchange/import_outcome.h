@@ -29,6 +29,7 @@ private:
     QTableWidget* m_changes;
     QTableWidget* m_refused;
     QTableWidget* m_unusual;
+    QTableWidget* m_missing;
 };
 
 // A table of texts to look at, whose cells nobody edits.

@@ -198,6 +198,18 @@ private:
                 m_result.lost += coreTr("The kept bulk update “%1”.").arg(kept.name);
             return goes;
         });
+        project.cards.removeIf([&](const KeptCards& kept) {
+            const bool goes = kept.screen == m_screenId && !hasAll(kept.form.columns);
+            if (goes)
+                m_result.lost += coreTr("The kept cards “%1”.").arg(kept.name);
+            return goes;
+        });
+        project.imports.removeIf([&](const KeptImport& kept) {
+            const bool goes = kept.screen == m_screenId && !hasAll(kept.columns.values());
+            if (goes)
+                m_result.lost += coreTr("The kept import “%1”.").arg(kept.name);
+            return goes;
+        });
     }
 
     void keepSetUp(ListSetUp& setUp, const QString& of) {
@@ -211,6 +223,11 @@ private:
         setUp = fittingSetUp(setUp, table());
         if (before.sort != setUp.sort || before.groupedBy != setUp.groupedBy)
             m_result.lost += coreTr("Part of how %1 is sorted and grouped.").arg(of);
+    }
+
+    bool hasAll(const QStringList& columns) const {
+        return std::all_of(columns.begin(), columns.end(),
+                           [&](const QString& column) { return table().column(column); });
     }
 
     bool fits(const KeptBulkUpdate& kept) const {

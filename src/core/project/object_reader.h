@@ -121,6 +121,21 @@ inline QStringList readTexts(const OrderedJson& json, const QString& place) {
     return texts;
 }
 
+// An object whose members are all texts.
+inline QMap<QString, QString> readTextMap(const OrderedJson& json, const QString& place) {
+    QMap<QString, QString> texts;
+    if (json.is_null())
+        return texts;
+    if (!json.is_object())
+        throw BadProject(coreTr("%1 should be an object of texts.").arg(place));
+    for (const auto& [name, value] : json.items()) {
+        if (!value.is_string())
+            throw BadProject(coreTr("%1 should be an object of texts.").arg(place));
+        texts.insert(fromUtf8(name), fromUtf8(value.get<std::string>()));
+    }
+    return texts;
+}
+
 // Calls `read` with a reader for every object of a list.
 template <typename Read>
 void forEachObject(const OrderedJson& json, const QString& place, Read read) {

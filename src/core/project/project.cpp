@@ -46,24 +46,20 @@ const QuerySource* Project::source(const QString& wanted) const {
 }
 
 const KeptList* Project::list(const QString& screenId, const QString& wanted) const {
-    const auto found = std::find_if(lists.begin(), lists.end(), [&](const KeptList& each) {
-        return each.isCalled(screenId, wanted);
-    });
-    return found == lists.end() ? nullptr : &*found;
+    return findIn(lists, [&](const KeptList& each) { return each.isCalled(screenId, wanted); });
 }
 
 const KeptCards* Project::cardsNamed(const QString& screenId, const QString& wanted) const {
-    const auto found = std::find_if(cards.begin(), cards.end(), [&](const KeptCards& each) {
-        return each.isCalled(screenId, wanted);
-    });
-    return found == cards.end() ? nullptr : &*found;
+    return findIn(cards, [&](const KeptCards& each) { return each.isCalled(screenId, wanted); });
+}
+
+const KeptImport* Project::importNamed(const QString& screenId, const QString& wanted) const {
+    return findIn(imports, [&](const KeptImport& each) { return each.isCalled(screenId, wanted); });
 }
 
 const KeptBulkUpdate* Project::bulkUpdate(const QString& screenId, const QString& wanted) const {
-    const auto found =
-        std::find_if(bulkUpdates.begin(), bulkUpdates.end(),
-                     [&](const KeptBulkUpdate& each) { return each.isCalled(screenId, wanted); });
-    return found == bulkUpdates.end() ? nullptr : &*found;
+    return findIn(bulkUpdates,
+                  [&](const KeptBulkUpdate& each) { return each.isCalled(screenId, wanted); });
 }
 
 FieldDefinition* Project::definition(const QString& table, const QString& column) {

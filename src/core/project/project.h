@@ -6,6 +6,7 @@
 #include "core/project/computed_field.h"
 #include "core/project/kept_bulk_update.h"
 #include "core/project/kept_cards.h"
+#include "core/project/kept_import.h"
 #include "core/project/screen.h"
 #include "core/value/locale_form.h"
 
@@ -36,6 +37,7 @@ struct Project {
     QList<KeptList> lists;             // in the order in which they were kept
     QList<KeptBulkUpdate> bulkUpdates; // in the order in which they were kept
     QList<KeptCards> cards;            // in the order in which they were kept
+    QList<KeptImport> imports;         // in the order in which they were kept
     // A BCP 47 name ("de-CH"): how everybody writes dates and figures here; empty: each person
     // their own way.
     QString locale;
@@ -54,6 +56,7 @@ struct Project {
     const KeptList* list(const QString& screenId, const QString& wanted) const;
     const KeptBulkUpdate* bulkUpdate(const QString& screenId, const QString& wanted) const;
     const KeptCards* cardsNamed(const QString& screenId, const QString& wanted) const;
+    const KeptImport* importNamed(const QString& screenId, const QString& wanted) const;
     FieldDefinition* definition(const QString& table, const QString& column);
     const FieldDefinition* definition(const QString& table, const QString& column) const;
     friend bool operator==(const Project&, const Project&) = default;

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/project/check_json.h"
+#include "core/project/kept_json.h"
 #include "core/project/list_set_up_json.h"
 #include "core/project/object_reader.h"
 #include "core/project/project_json.h"
@@ -305,41 +306,6 @@ Screen readScreen(const OrderedJson& json, const QString& place) {
     return screen;
 }
 
-KeptBulkUpdate readBulkUpdate(ObjectReader& entry) {
-    using Field = KeptBulkUpdate::Line;
-    KeptBulkUpdate kept{entry.requiredString("name"),
-                        entry.requiredString("screen"),
-                        entry.string("where", {}),
-                        {}};
-    forEachObject(entry.take("fields"), QStringLiteral("bulk_updates.fields"),
-                  [&](ObjectReader& field) {
-                      Field line{field.requiredString("column"),
-                                 field.word("gets", Field::Gets::Value, keptGets),
-                                 field.string("text", {}), field.string("with", {}),
-                                 field.word("found", Field::Found::AsItStands, keptFound)};
-                      line.unknown = field.rest();
-                      kept.lines += line;
-                  });
-    kept.fills = entry.boolean("fills", false);
-    kept.unknown = entry.rest();
-    return kept;
-}
-
-KeptCards readCards(ObjectReader& entry) {
-    KeptCards kept{entry.requiredString("name"), entry.requiredString("screen"), {}};
-    CardForm& form = kept.form;
-    form.columns = readTexts(entry.take("fields"), QStringLiteral("cards.fields"));
-    form.picture = entry.string("picture", {});
-    form.width = entry.number("width", form.width, CardForm::Least, CardForm::Most);
-    form.height = entry.number("height", form.height, CardForm::Least, CardForm::Most);
-    form.gap = entry.number("gap", form.gap, 0, CardForm::Most);
-    form.margin = entry.number("margin", form.margin, 0, CardForm::Most);
-    form.hasCutMarks = entry.boolean("cut_marks", form.hasCutMarks);
-    form.hasHeads = entry.boolean("heads", form.hasHeads);
-    kept.unknown = entry.rest();
-    return kept;
-}
-
 void verifyVersion(ObjectReader& reader) {
     const int version = reader.integer("gravin", 0, 0, std::numeric_limits<int>::max());
     if (version == 0)
@@ -461,10 +427,7 @@ Project readProject(const OrderedJson& json) {
         kept.setUp = readListSetUp(entry, QStringLiteral("lists"));
         project.lists += kept;
     });
-    forEachObject(reader.take("bulk_updates"), QStringLiteral("bulk_updates"),
-                  [&](ObjectReader& entry) { project.bulkUpdates += readBulkUpdate(entry); });
-    forEachObject(reader.take("cards"), QStringLiteral("cards"),
-                  [&](ObjectReader& entry) { project.cards += readCards(entry); });
+    readKept(reader, project);
     project.locale = readLocale(reader);
     project.startScreen = reader.string("start_screen", {});
     project.unknown = reader.rest();

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/project/check_json.h"
+#include "core/project/kept_json.h"
 #include "core/project/list_set_up_json.h"
 #include "core/project/object_reader.h"
 #include "core/project/project_json.h"
@@ -281,51 +282,6 @@ OrderedJson jsonOf(const Screen& screen) {
     return json;
 }
 
-OrderedJson jsonOf(const KeptBulkUpdate& kept) {
-    OrderedJson json = OrderedJson::object();
-    json["name"] = utf8(kept.name);
-    json["screen"] = utf8(kept.screen);
-    if (!kept.where.isEmpty())
-        json["where"] = utf8(kept.where);
-    json["fields"] = OrderedJson::array();
-    for (const KeptBulkUpdate::Line& line : kept.lines) {
-        OrderedJson entry = OrderedJson::object();
-        entry["column"] = utf8(line.column);
-        entry["gets"] = utf8(wordOf(line.gets));
-        if (line.gets != KeptBulkUpdate::Line::Gets::Nothing)
-            entry["text"] = utf8(line.text);
-        if (line.gets == KeptBulkUpdate::Line::Gets::Replaced) {
-            entry["with"] = utf8(line.with);
-            entry["found"] = utf8(wordOf(line.found));
-        }
-        putUnknown(entry, line.unknown);
-        json["fields"].push_back(entry);
-    }
-    if (kept.fills)
-        json["fills"] = true;
-    putUnknown(json, kept.unknown);
-    return json;
-}
-
-OrderedJson jsonOf(const KeptCards& kept) {
-    OrderedJson json = OrderedJson::object();
-    json["name"] = utf8(kept.name);
-    json["screen"] = utf8(kept.screen);
-    json["fields"] = OrderedJson::array();
-    for (const QString& column : kept.form.columns)
-        json["fields"].push_back(utf8(column));
-    if (!kept.form.picture.isEmpty())
-        json["picture"] = utf8(kept.form.picture);
-    json["width"] = kept.form.width;
-    json["height"] = kept.form.height;
-    json["gap"] = kept.form.gap;
-    json["margin"] = kept.form.margin;
-    json["cut_marks"] = kept.form.hasCutMarks;
-    json["heads"] = kept.form.hasHeads;
-    putUnknown(json, kept.unknown);
-    return json;
-}
-
 } // namespace
 
 QByteArray projectToJson(const Project& project) {
@@ -388,10 +344,7 @@ QByteArray projectToJson(const Project& project) {
             appendMember(entry, member, value);
         json["lists"].push_back(entry);
     }
-    for (const KeptBulkUpdate& kept : project.bulkUpdates)
-        json["bulk_updates"].push_back(jsonOf(kept));
-    for (const KeptCards& kept : project.cards)
-        json["cards"].push_back(jsonOf(kept));
+    putKept(json, project);
     putUnknown(json, project.unknown);
     return QByteArray::fromStdString(
                json.dump(2, ' ', false, OrderedJson::error_handler_t::replace)) +

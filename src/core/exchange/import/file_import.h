@@ -18,12 +18,18 @@ struct ImportSetUp {
     QStringList columns = {};
     // By which fields a row finds its record; empty: each row is a new one.
     QStringList match = {};
-    enum class Does { Both, AddOnly, ChangeOnly };
+    using Does = KeptImport::Does;
     Does does = Does::Both;
     // Rows that are refused are left out; otherwise nothing is written while there are some.
     bool leavesOut = false;
     // How dates and figures are written in the file; ISO forms and points are always taken.
     LocaleForm form = LocaleForm::plain();
+    using Missing = KeptImport::Missing;
+    Missing missing = Missing::Stay;
+    // Lookups, by their column, whose unknown texts become new records, and what else these get.
+    QMap<QString, FieldValues> makes = {};
+    // What was asked for, by the row's line; it counts instead of what the file says.
+    QHash<qint64, FieldValues> answers = {};
 };
 
 // Why a row is refused, or could not be understood.
@@ -32,6 +38,8 @@ struct ImportProblem {
     QString label;
     QString text; // what stands there
     QString reason;
+    InRuns inRuns = InRuns::Stop; // as its check says
+    bool isUnknown = false;       // a lookup's text, of which a record could be made
 };
 
 enum class ImportOutcome {
@@ -39,7 +47,8 @@ enum class ImportOutcome {
     Change,
     Same,     // the record is so already
     PassOver, // to be added, or changed, which was not asked for
-    Refuse
+    Refuse,
+    Delete // no row, but a record that the file lacks
 };
 
 // What becomes of one row.
@@ -50,12 +59,25 @@ struct ImportRow {
     QString name;            // of the record
     FieldValues before = {}; // only what changes
     FieldValues after = {};
-    QSet<QString> given = {}; // of these, what defaults give
+    QSet<QString> given = {};         // of these, what defaults give
+    QMap<QString, QString> made = {}; // of lookups, what records that are made for it will show
     std::vector<ImportProblem> problems = {};
     // What is unusual about a row that is taken: the change is refused unless it accepts warnings.
     std::vector<ImportProblem> warnings = {};
     // As they stand in the file, null where nothing does; of refused rows only.
     QStringList cells = {};
+
+    // What becomes of it when it is refused: it stops the import where one of its problems does;
+    // else it is asked for what is missing, where one asks; else it is left out.
+    InRuns gate() const;
+};
+
+// Whether a file is still the one that was read.
+struct FileState {
+    qint64 size = 0;
+    QDateTime modified = {};
+    static FileState of(const QString& path);
+    friend bool operator==(const FileState&, const FileState&) = default;
 };
 
 // What an import would do. A plain value, made in a worker.
@@ -69,12 +91,31 @@ struct ImportPreview {
     std::vector<ImportRow> refused; // all of them, up to a limit
     std::vector<ImportRow> warned;  // the first of which something is unusual
     qint64 unusual = 0;             // how many there are of these
-    // The file as it was then.
-    qint64 size = 0;
-    QDateTime modified = {};
+    QMap<InRuns, qint64> gates;     // of the refused
+    // Records that the file lacks: the first ones, and where they are to be deleted all their keys.
+    std::vector<ImportRow> missing;
+    std::vector<Key> deleting;
+    qint64 lacked = 0; // how many there are
+    // Texts that lookups do not find, and of which records could be made; and those of which
+    // records will be made. By the lookup's column, each text once.
+    QMap<QString, QStringList> unknown;
+    QMap<QString, QStringList> made;
+    // Why nothing can be written, whatever is left out; empty: nothing stands in the way.
+    QString obstacle;
+    FileState file; // as it was then
 
     qint64 count(ImportOutcome outcome) const { return counts.value(outcome); }
-    qint64 writing() const { return count(ImportOutcome::Add) + count(ImportOutcome::Change); }
+    qint64 writing() const {
+        return count(ImportOutcome::Add) + count(ImportOutcome::Change) +
+               count(ImportOutcome::Delete);
+    }
+    // Refused rows that stop the import so set up, and those that ask.
+    qint64 stopping(const ImportSetUp& setUp) const {
+        return setUp.leavesOut ? 0 : gates.value(InRuns::Stop);
+    }
+    qint64 asking(const ImportSetUp& setUp) const {
+        return setUp.leavesOut ? 0 : gates.value(InRuns::Ask);
+    }
 };
 
 // Rows so far; false stops it.
@@ -86,6 +127,19 @@ bool isImportable(const BoundField& field);
 // What the file's heads and the screen's fields say of each other; matched by the key where the
 // file has it.
 ImportSetUp guessedSetUp(const BoundScreen& screen, const FileForm& form, const QStringList& heads);
+// What a kept one says of a file that has these heads and is read so. Usage: it lacks a head, or
+// the screen a field.
+Result<ImportSetUp> keptSetUp(const KeptImport& kept, const Project& project,
+                              const Catalog& catalog, const BoundScreen& screen,
+                              const FileForm& form, const QStringList& heads);
+// How its file is read.
+FileForm keptForm(const KeptImport& kept, FileForm guessed);
+// What is kept of a set-up; `locale`: its form's name. Answers stay with their file.
+KeptImport keptImport(const QString& name, const BoundScreen& screen, const ImportSetUp& setUp,
+                      const QStringList& heads, const QString& locale);
+// What new records of these lookups get beside what they show.
+QMap<QString, FieldValues> makingDefaults(const Project& project, const Catalog& catalog,
+                                          const BoundScreen& screen, const QStringList& lookups);
 // Why nothing can be done so; empty: it can.
 QString reasonAgainst(const ImportSetUp& setUp, const BoundScreen& screen);
 

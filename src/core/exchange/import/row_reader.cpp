@@ -40,6 +40,11 @@ std::optional<Value> fitted(const Value& value, const ColumnType& type) {
     }
 }
 
+// Without the sign by which a text is kept from being run as a formula.
+QString unguarded(const QString& text) {
+    return text.startsWith(u'\'') && isTakenForFormula(text.mid(1)) ? text.mid(1) : text;
+}
+
 } // namespace
 
 RowReader::RowReader(Session& session, const Catalog& catalog, const RuleBook& rules,
@@ -51,7 +56,8 @@ RowReader::RowReader(Session& session, const Catalog& catalog, const RuleBook& r
     , m_setUp(setUp)
     , m_table(*screen.table)
     , m_tableRules(rules.value(screen.table->name))
-    , m_defaults(defaultsOf(screen)) {}
+    , m_defaults(defaultsOf(screen))
+    , m_lookups(session, catalog, rules, m_table, setUp) {}
 
 Status RowReader::open(const QString& path) {
     auto rows = openRows(path, m_setUp.file);
@@ -76,6 +82,8 @@ Status RowReader::open(const QString& path) {
         target.field.form = m_setUp.form;
         m_targets.push_back(std::move(target));
     }
+    for (const Target& target : m_targets)
+        m_fields += &target.field;
     return ok();
 }
 
@@ -136,14 +144,19 @@ Result<std::vector<RowReader::Read>> RowReader::readPart() {
             if (Status taken = take(target, cells[target.cell], read); !taken)
                 return taken.error();
         }
+        answer(read);
         if (read.row.outcome != ImportOutcome::Refuse)
-            noteOwn(read.values);
+            m_lookups.noteOwn(m_fields, read.values);
         part.push_back(std::move(read));
     }
     return part;
 }
 
 Status RowReader::take(const Target& target, const FileInput& input, Read& read) {
+    const bool isLookedUp = target.field.definition.shownAs == ShownAs::Lookup && !input.isNull &&
+                            !input.isError && !input.value && !markedValue(input.text);
+    if (isLookedUp)
+        return takeLookup(target, unguarded(input.text), read);
     const auto value = valueOf(target, input);
     if (value)
         read.values.insert(target.field.name(), *value);
@@ -153,6 +166,28 @@ Status RowReader::take(const Target& target, const FileInput& input, Read& read)
         refuse(read.row, {target.field.name(), target.field.label(), input.text,
                           coreTr("%1: %2").arg(target.field.label(), value.error().sentence)});
     return ok();
+}
+
+Status RowReader::takeLookup(const Target& target, const QString& text, Read& read) {
+    const auto found = m_lookups.find(target.field, text);
+    if (!found && found.error().kind != ErrorKind::Refused)
+        return found.error();
+    if (found && found->isMade)
+        read.row.made.insert(target.field.name(), text);
+    else if (found && found->reason.isEmpty())
+        read.values.insert(target.field.name(), found->stored);
+    else
+        refuse(read.row, {target.field.name(), target.field.label(), text,
+                          coreTr("%1: %2").arg(target.field.label(),
+                                               found ? found->reason : found.error().sentence),
+                          InRuns::Stop, found.ok()});
+    return ok();
+}
+
+void RowReader::answer(Read& read) const {
+    const FieldValues answers = m_setUp.answers.value(read.row.line);
+    for (auto value = answers.begin(); value != answers.end(); ++value)
+        read.values.insert(value.key(), *value);
 }
 
 Result<Value> RowReader::valueOf(const Target& target, const FileInput& input) {
@@ -175,71 +210,7 @@ Result<Value> RowReader::valueOf(const Target& target, const FileInput& input) {
     }
     if (auto marked = markedValue(input.text))
         return std::move(*marked);
-    const bool isGuarded = input.text.startsWith(u'\'') && isTakenForFormula(input.text.mid(1));
-    const QString text = isGuarded ? input.text.mid(1) : input.text;
-    if (target.field.definition.shownAs == ShownAs::Lookup)
-        return lookedUp(target, text);
-    return inputValue(target.field, text);
-}
-
-Result<const RowReader::LookedUp*> RowReader::lookupOf(const BoundField& field) {
-    const Lookup& lookup = field.definition.lookup;
-    const auto known = m_lookups.constFind(field.name());
-    if (known != m_lookups.constEnd())
-        return &*known;
-    LookedUp read;
-    const Table* table = m_catalog.table(lookup.table);
-    const Column* stored = table ? table->column(lookup.storedColumn) : nullptr;
-    const Column* shown = table ? table->column(lookup.shownColumns.value(0)) : nullptr;
-    if (stored && shown) {
-        const Status scanned =
-            TableReader(m_session, *table).scanValues({}, {*stored, *shown}, [&](auto&& values) {
-                read.byShown[m_setUp.form.text(values[1], shown->type)] += values[0];
-                read.stored.insert(Key({values[0]}));
-                return true;
-            });
-        if (!scanned)
-            return scanned.error();
-    }
-    return &*m_lookups.insert(field.name(), std::move(read));
-}
-
-void RowReader::noteOwn(const FieldValues& values) {
-    for (const Target& target : m_targets) {
-        const Lookup& lookup = target.field.definition.lookup;
-        if (target.field.definition.shownAs != ShownAs::Lookup || lookup.table != m_table.name)
-            continue;
-        const auto known = lookupOf(target.field);
-        const Value stored = values.value(lookup.storedColumn);
-        if (!known || stored.isNull() || (*known)->stored.contains(Key({stored})))
-            continue;
-        LookedUp& own = m_lookups[target.field.name()];
-        own.stored.insert(Key({stored}));
-        const Column* shown = m_table.column(lookup.shownColumns.value(0));
-        if (shown && values.contains(shown->name))
-            own.byShown[m_setUp.form.text(values[shown->name], shown->type)] += stored;
-    }
-}
-
-// By what it shows; else by what it stores.
-Result<Value> RowReader::lookedUp(const Target& target, const QString& text) {
-    const QString& table = target.field.definition.lookup.table;
-    const auto known = lookupOf(target.field);
-    if (!known)
-        return known.error();
-    const QList<Value> found = (*known)->byShown.value(text);
-    if (found.size() == 1)
-        return found.front();
-    if (found.size() > 1)
-        return Error{ErrorKind::Refused,
-                     coreTr("%1 of %2 show “%3”.")
-                         .arg(counted(found.size(), "record", "records"), table, text)};
-    const auto stored = storedInputValue(target.field, text);
-    if (stored && !stored->isNull() && (*known)->stored.contains(Key({*stored})))
-        return *stored;
-    if (text.trimmed().isEmpty())
-        return Value::null();
-    return Error{ErrorKind::Refused, coreTr("No record of %1 shows “%2”.").arg(table, text)};
+    return inputValue(target.field, unguarded(input.text));
 }
 
 std::optional<Key> RowReader::keyOf(const FieldValues& values, const QStringList& columns) const {
@@ -274,6 +245,10 @@ Status RowReader::findRecords(std::vector<Read>& part) {
     QSet<Key>& seen = m_seen[QStringLiteral("match")];
     for (Read& read : part) {
         const auto key = keyOf(read.values, m_setUp.match);
+        if (key && !m_setUp.match.isEmpty())
+            m_named.insert(*key);
+        else if (!read.row.problems.empty() && m_unnamedLine == 0)
+            m_unnamedLine = read.row.line;
         if (!m_setUp.match.isEmpty() && read.row.problems.empty()) {
             QStringList labels;
             for (const QString& column : m_setUp.match)
@@ -340,7 +315,8 @@ void RowReader::add(Read& read) const {
         row.after.insert(value.key(), *value);
     }
     for (auto value = m_defaults.begin(); value != m_defaults.end(); ++value) {
-        if (row.after.contains(value.key()) || read.values.contains(value.key()))
+        if (row.after.contains(value.key()) || read.values.contains(value.key()) ||
+            row.made.contains(value.key()))
             continue;
         row.after.insert(value.key(), *value);
         row.given.insert(value.key());
@@ -365,8 +341,9 @@ void RowReader::change(Read& read, const Record& record) const {
         row.before.insert(value.key(), now(value.key()));
         row.after.insert(value.key(), *value);
     }
-    row.outcome = row.after.isEmpty() ? ImportOutcome::Same : ImportOutcome::Change;
-    if (!row.after.isEmpty())
+    const bool isSame = row.after.isEmpty() && row.made.isEmpty();
+    row.outcome = isSame ? ImportOutcome::Same : ImportOutcome::Change;
+    if (!isSame)
         check(read, &record);
 }
 
@@ -379,6 +356,8 @@ void RowReader::check(Read& read, const Record* record) const {
         values[static_cast<size_t>(m_table.indexOf(value.key()))] = *value;
         occasion.written.insert(value.key());
     }
+    for (auto made = read.row.made.keyBegin(); made != read.row.made.keyEnd(); ++made)
+        occasion.unreadable.insert(*made);
     for (const Column& column : m_table.columns) {
         const bool isLater = column.isBeyond() || column.stamp.when != Stamp::When::Never ||
                              (!column.filledWith.isEmpty() && !record);
@@ -391,8 +370,7 @@ void RowReader::check(Read& read, const Record* record) const {
                            written == read.row.after.constEnd()
                                ? QString()
                                : toText(*written, m_table.column(problem.field)->type),
-                           problem.message};
-        // What a check would ask for has to stand in the file.
+                           problem.message, problem.inRuns};
         if (problem.warning)
             read.row.warnings.push_back(std::move(told));
         else
@@ -477,7 +455,7 @@ Status RowReader::askReferences(Read& read, const ProposedValues& values,
     for (auto column = read.row.after.keyBegin(); column != read.row.after.keyEnd(); ++column) {
         // What a lookup shows is there, and another record of this table may be of this very file.
         const ForeignKey* reference = m_table.referenceOf(*column);
-        if (!m_lookups.contains(*column) && !(reference && reference->table == m_table.name))
+        if (!m_lookups.knows(*column) && !(reference && reference->table == m_table.name))
             written.insert(*column);
     }
     std::vector<Problem> problems;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/exchange/import/file_import.h"
+#include "core/exchange/import/file_lookups.h"
 #include "core/records/known_parents.h"
 
 namespace gravin {
@@ -20,6 +21,11 @@ public:
     // Empty: that was all.
     Result<std::vector<ImportRow>> next();
 
+    // What the rows so far find records by; nothing, where they do not.
+    const QSet<Key>& named() const { return m_named; }
+    // The first refused row that does not say which record it means; 0: each says it.
+    qint64 unnamedLine() const { return m_unnamedLine; }
+
 private:
     struct Target {
         size_t cell;
@@ -31,8 +37,9 @@ private:
     };
     Result<std::vector<Read>> readPart();
     Status take(const Target& target, const FileInput& input, Read& read);
-    Result<Value> valueOf(const Target& target, const FileInput& input);
-    Result<Value> lookedUp(const Target& target, const QString& text);
+    Status takeLookup(const Target& target, const QString& text, Read& read);
+    static Result<Value> valueOf(const Target& target, const FileInput& input);
+    void answer(Read& read) const;
     Status findRecords(std::vector<Read>& part);
     void decide(Read& read, const std::vector<Record>& found) const;
     void add(Read& read) const;
@@ -58,15 +65,11 @@ private:
     FieldValues m_defaults;
     std::unique_ptr<FileRows> m_rows;
     std::vector<Target> m_targets;
-    struct LookedUp {
-        QHash<QString, QList<Value>> byShown; // what is stored for what is shown
-        QSet<Key> stored;
-    };
-    Result<const LookedUp*> lookupOf(const BoundField& field);
-    // A row may refer to another one of the same file that stands before it.
-    void noteOwn(const FieldValues& values);
-    QHash<QString, LookedUp> m_lookups; // by column
-    QHash<QString, QSet<Key>> m_seen;   // of what has to be unique, by its columns
+    QList<const BoundField*> m_fields; // of the targets
+    FileLookups m_lookups;
+    QHash<QString, QSet<Key>> m_seen; // of what has to be unique, by its columns
+    QSet<Key> m_named;
+    qint64 m_unnamedLine = 0;
 };
 
 } // namespace gravin

@@ -282,6 +282,7 @@ QString addCopyOfScreen(Project& project, const QString& screenId) {
     copyKept(project.lists);
     copyKept(project.bulkUpdates);
     copyKept(project.cards);
+    copyKept(project.imports);
     return copy.id;
 }
 
