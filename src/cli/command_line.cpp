@@ -248,7 +248,15 @@ private:
         command
             .add_option("--lookups", to->lookups, "of lookups and choices: shown, stored or both")
             ->transform(CLI::CheckedTransformer(lookups));
-        command.add_flag("--binary", to->withBytes, "pictures and files too, as texts");
+        using Bytes = ExportOptions::Bytes;
+        const std::map<std::string, Bytes> bytes{
+            {"leave-out", Bytes::LeftOut}, {"texts", Bytes::Texts}, {"files", Bytes::Beside}};
+        command
+            .add_option("--binary", to->bytes,
+                        "pictures and files: leave-out (the default), as texts, or as files in a "
+                        "folder beside")
+            ->transform(CLI::CheckedTransformer(bytes));
+        command.add_flag("--totals", to->withTotals, "of XLSX: lines for groups and totals");
         using Encoding = CsvForm::Encoding;
         const std::map<std::string, Encoding> encodings{
             {"utf-8", Encoding::Utf8}, {"utf-16", Encoding::Utf16}, {"latin-1", Encoding::Latin1}};

@@ -85,7 +85,8 @@ struct ExportFileOptions : ListOptions {
     QStringList fields; // empty: those of the list
     bool allFields = false;
     bool columnHeads = false; // what columns are called, not what fields are
-    bool withBytes = false;
+    ExportOptions::Bytes bytes = ExportOptions::Bytes::LeftOut;
+    bool withTotals = false;
     ExportOptions::Lookups lookups = ExportOptions::Lookups::Shown;
     CsvForm csv;
 };

@@ -41,9 +41,9 @@ int runExport(const ExportFileOptions& options) {
     auto screen = findScreen(*opened, options.screen);
     if (!screen)
         return report(screen.error(), options.json);
-    const auto query = listFor(options, *screen, *opened);
-    if (!query)
-        return report(query.error(), options.json);
+    const auto list = listFor(options, *screen, *opened);
+    if (!list)
+        return report(list.error(), options.json);
     const auto columns = columnsFor(options, *screen);
     if (!columns)
         return report(columns.error(), options.json);
@@ -51,11 +51,13 @@ int runExport(const ExportFileOptions& options) {
     how.kind = *kind;
     how.heads = options.columnHeads ? ExportOptions::Heads::Columns : ExportOptions::Heads::Labels;
     how.lookups = options.lookups;
-    how.withBytes = options.withBytes;
+    how.bytes = options.bytes;
+    how.withTotals = options.withTotals;
+    how.groupedBy = list->groupedBy;
     how.form = screen->form;
     how.csv = options.csv;
     const auto written =
-        exportList(*opened->session, opened->catalog, *screen, *query, *columns, how, options.out);
+        exportList(*opened->session, opened->catalog, *screen, list->query, *columns, how, options.out);
     if (!written)
         return report(written.error(), options.json);
     if (options.json)

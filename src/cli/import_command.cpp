@@ -49,7 +49,7 @@ Result<QStringList> columnsOf(const QStringList& names, const BoundScreen& scree
 
 // What is said beside the file, whatever was guessed or kept.
 Status takeOptions(ImportSetUp& setUp, const ImportFileOptions& options, const QStringList& heads,
-                   const Opened& opened, const BoundScreen& screen) {
+                   const BoundScreen& screen) {
     for (const QString& mapped : options.mapped) {
         if (Status sent = sendColumn(setUp, mapped, heads, screen); !sent)
             return sent;
@@ -70,7 +70,7 @@ Status takeOptions(ImportSetUp& setUp, const ImportFileOptions& options, const Q
         const auto lookups = columnsOf(options.makes, screen);
         if (!lookups)
             return lookups.error();
-        setUp.makes = makingDefaults(opened.project, opened.catalog, screen, *lookups);
+        setUp.makes = *lookups;
     }
     return ok();
 }
@@ -99,7 +99,8 @@ Result<ImportSetUp> setUpFor(const ImportFileOptions& options, const Opened& ope
                       : Result<ImportSetUp>(guessedSetUp(screen, *form, heads));
     if (!setUp)
         return setUp;
-    if (Status taken = takeOptions(*setUp, options, heads, opened, screen); !taken)
+    setUp->given = makingDefaults(opened.project, opened.catalog, screen);
+    if (Status taken = takeOptions(*setUp, options, heads, screen); !taken)
         return taken.error();
     return setUp;
 }

@@ -28,7 +28,7 @@ Result<ListSetUp> setUpFor(const ListOptions& options, const BoundScreen& screen
     return setUp;
 }
 
-Result<RecordQuery> listFor(const ListOptions& options, BoundScreen& screen, const Opened& opened) {
+Result<AskedList> listFor(const ListOptions& options, BoundScreen& screen, const Opened& opened) {
     const auto setUp = setUpFor(options, screen);
     if (!setUp)
         return setUp.error();
@@ -46,7 +46,7 @@ Result<RecordQuery> listFor(const ListOptions& options, BoundScreen& screen, con
         if (setUp->hidden.contains(field.name()))
             field.placement.shownIn = ShownIn::Nowhere;
     }
-    return query;
+    return AskedList{std::move(query), setUp->groupedBy};
 }
 
 } // namespace gravin::cli

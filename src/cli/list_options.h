@@ -11,6 +11,10 @@ namespace gravin::cli {
 Result<ListSetUp> setUpFor(const ListOptions& options, const BoundScreen& screen);
 // The records that are meant, in their order; fields that the list hides are in no grid then.
 // Usage, with the place: the condition is none.
-Result<RecordQuery> listFor(const ListOptions& options, BoundScreen& screen, const Opened& opened);
+struct AskedList {
+    RecordQuery query;
+    QStringList groupedBy; // columns, in whose order it is
+};
+Result<AskedList> listFor(const ListOptions& options, BoundScreen& screen, const Opened& opened);
 
 } // namespace gravin::cli

@@ -26,9 +26,9 @@ Json gapsJson(const std::vector<PrintGap>& gaps) {
 
 Result<PrintSetUp> setUpFor(const PrintOptions& options, BoundScreen& screen,
                             const Opened& opened) {
-    const auto query = listFor(options, screen, opened);
-    if (!query)
-        return query.error();
+    const auto list = listFor(options, screen, opened);
+    if (!list)
+        return list.error();
     PrintSetUp setUp;
     // The two words come first, whatever cards are called.
     const bool isWord = options.as == u"list" || options.as == u"sheet";
@@ -46,7 +46,8 @@ Result<PrintSetUp> setUpFor(const PrintOptions& options, BoundScreen& screen,
                          .arg(screen.screen.label, options.as)};
     }
     setUp.onGap = options.onGap;
-    setUp.query = *query;
+    setUp.query = list->query;
+    setUp.groupedBy = list->groupedBy;
     for (const QString& text : options.keys) {
         const auto key = keyFrom(opened, *screen.table, text);
         if (!key)

@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/base/visible_text.h"
+#include "paper/paper_colours.h"
 #include "paper/paper_picture.h"
 
 #include <algorithm>
@@ -22,7 +23,6 @@ constexpr double FirstIsLarger = 1.35;
 constexpr double PictureShare = 0.42; // of a card's width
 // What is rounded in a length must not cost a card.
 constexpr double Tolerance = 0.05;
-const QColor CardInk(0x1f, 0x2a, 0x30);
 const QColor MarkInk(0x9a, 0x94, 0x88);
 
 int fitting(double room, double size, double gap) {
@@ -94,7 +94,7 @@ private:
         double size = LargestText;
         while (size > SmallestText && heightOf(flow, lines, size, inside.width()) > inside.height())
             size -= TextStep;
-        flow.setInk(CardInk);
+        flow.setInk(PaperInk);
         double y = inside.top();
         for (qsizetype i = 0; i < lines.size(); ++i) {
             if (lines[i].isEmpty())

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paper/page_flow.h"
 
+#include "paper/paper_colours.h"
+
 #include <QCoreApplication>
 #include <QTextLayout>
 
@@ -18,8 +20,6 @@ constexpr double TitleSize = 11;
 constexpr double FootSize = 8;
 constexpr double HeadHeight = 26; // with what is free below it
 constexpr double FootHeight = 20;
-const QColor Ink(0x1f, 0x2a, 0x30);
-const QColor Faint(0x6b, 0x73, 0x76);
 const QColor Line(0xb9, 0xb3, 0xa6);
 
 // Lines of a text as they are drawn; a line separator is a line feed for the layout.
@@ -124,7 +124,7 @@ void PageFlow::beginPage() {
         }
     }
     ++m_page;
-    m_painter.setPen(Ink);
+    m_painter.setPen(PaperInk);
     if (m_words.isBare)
         return;
     draw(m_words.title, font(TitleSize, true), 0, 0, m_width, HeadHeight);
@@ -135,7 +135,7 @@ void PageFlow::endPage() {
     if (m_words.isBare)
         return;
     const double y = m_height - FootHeight + 8;
-    m_painter.setPen(Faint);
+    m_painter.setPen(PaperFaint);
     draw(m_words.left, font(FootSize), 0, y, m_width * 0.8, FootHeight);
     draw(QString::number(m_page), font(FootSize), m_width * 0.8, y, m_width * 0.2, FootHeight,
          Qt::AlignRight);

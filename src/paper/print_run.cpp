@@ -64,7 +64,8 @@ std::unique_ptr<RecordPaper> paperFor(const BoundScreen& screen, const PrintSetU
     case PaperForm::Sheet:
         break;
     case PaperForm::List:
-        return listPaper(screen, setUp.columns);
+        // Records that were chosen stand in an order of their own.
+        return listPaper(screen, setUp.columns, setUp.keys.empty() ? setUp.groupedBy : QStringList());
     case PaperForm::Cards:
         return cardPaper(screen, setUp.cards);
     }
@@ -153,7 +154,7 @@ Result<PrintReport> printRecords(Session& session, const Catalog& catalog, const
         });
     if (!printed && !isFull)
         return printed.error();
-    paper->flush(flow);
+    paper->finish(flow);
     report.isWhole = flow.isActive();
     report.pages = flow.pages();
     return report;

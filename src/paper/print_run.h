@@ -28,6 +28,7 @@ struct PrintSetUp {
     PaperForm as = PaperForm::Sheet;
     OnGap onGap = OnGap::AsChecked;
     QStringList columns = {};   // of a list; empty: those that the grid shows
+    QStringList groupedBy = {}; // of a list of the query's records: columns, in whose order it is
     CardForm cards = {};        // of cards
     std::vector<Key> keys = {}; // these records; empty: those of the query
     RecordQuery query = {};

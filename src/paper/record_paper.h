@@ -15,13 +15,15 @@ public:
     virtual QList<const BoundField*> fields() const = 0;
     virtual void put(PageFlow& flow, const Record& record, const ShownTexts& texts) = 0;
     // Behind the last one: what waits for others to come stands there then.
-    virtual void flush(PageFlow&) {}
+    virtual void finish(PageFlow&) {}
 };
 
 // Each record begins a page, and stands there as its form has it.
 std::unique_ptr<RecordPaper> sheetPaper(const BoundScreen& screen);
-// All as one table of these fields, whose heads stand on each page.
-std::unique_ptr<RecordPaper> listPaper(const BoundScreen& screen, const QStringList& columns);
+// All as one table of these fields, whose heads stand on each page, with the groups of a list that is
+// grouped by these columns, and what they and the list come to.
+std::unique_ptr<RecordPaper> listPaper(const BoundScreen& screen, const QStringList& columns,
+                                       const QStringList& groupedBy = {});
 
 // What a field of a record is on paper; nothing where people do not see the field.
 std::optional<QString> paperText(const BoundField& field, const Record& record,

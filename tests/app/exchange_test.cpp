@@ -8,13 +8,17 @@
 #include "whole_example.h"
 
 #include <QCheckBox>
+#include <QClipboard>
 #include <QComboBox>
 #include <QDoubleSpinBox>
+#include <QDropEvent>
 #include <QFile>
+#include <QGuiApplication>
 #include <QInputDialog>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
+#include <QMimeData>
 #include <QPlainTextEdit>
 #include <QProcess>
 #include <QPushButton>
@@ -161,6 +165,144 @@ TEST_F(FilesWindow, WhatIsUnusualIsTakenByThePersonOnly) {
     ASSERT_TRUE(Driver::until([] { return Driver::find(name("import-run"))->isEnabled(); }));
     Driver::click(name("import-run"));
     ASSERT_TRUE(noticed("Imported 1 record from in.csv"));
+}
+
+TEST_F(FilesWindow, RowsArePastedAndTheirLookupsMade) {
+    workspace().document()->change(name("a default"), [](Project& project) {
+        FieldDefinition watts{name("watts"), name("Watts")};
+        watts.defaultValue = {FieldDefault::Kind::Fixed, name("10")};
+        project.fields[name("lamp")] += watts;
+    });
+    QGuiApplication::clipboard()->setText(
+        name("Code\tName\tLamp\nTB-001\tOld Lady\tCandle 3B\nTB-002\tYoung Lady\tCandle 3B\n"));
+    window().commands()->run(name("import"));
+    ASSERT_NE(Driver::find(name("import-dialog")), nullptr);
+    Driver::click(name("import-paste"));
+    ASSERT_TRUE(countsSay("2 refused")) << qPrintable(counts());
+    qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")))->setChecked(true);
+    auto* refused = qobject_cast<QTableWidget*>(Driver::find(name("import-refused")));
+    ASSERT_NE(refused, nullptr);
+    EXPECT_TRUE(refused->item(0, 3)->text().contains(name("No record of lamp shows")))
+        << qPrintable(refused->item(0, 3)->text());
+    auto* makes = qobject_cast<QCheckBox*>(Driver::find(name("import-makes")));
+    ASSERT_NE(makes, nullptr);
+    EXPECT_EQ(makes->text(), name("Make 1 record in lamp"));
+    makes->setChecked(true);
+    ASSERT_TRUE(countsSay("2 to change")) << qPrintable(counts());
+    auto* changes = qobject_cast<QTableWidget*>(Driver::find(name("import-changes")));
+    EXPECT_TRUE(changes->item(0, 3)->text().contains(name("Candle 3B (new)")))
+        << qPrintable(changes->item(0, 3)->text());
+    Driver::click(name("import-run"));
+    ASSERT_TRUE(noticed("Imported 3 records from clipboard"));
+    EXPECT_TRUE(Driver::until([this] { return shown(0, "lamp_id") == u"Candle 3B"; }))
+        << qPrintable(shown(0, "lamp_id"));
+}
+
+TEST_F(FilesWindow, WhatTheFileLacksIsDeletedWhenAskedAndComesBack) {
+    write(path("in.csv"), "Code,Name\nTB-001,Old Lady\n");
+    openImport("in.csv");
+    ASSERT_TRUE(countsSay("to add"));
+    auto* missing = qobject_cast<QComboBox*>(Driver::find(name("import-missing")));
+    missing->setCurrentIndex(1);
+    ASSERT_TRUE(countsSay("nobody knows what the file lacks")) << qPrintable(counts());
+    qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")))->setChecked(true);
+    ASSERT_TRUE(countsSay("81 not in the file")) << qPrintable(counts());
+    auto* lacked = Driver::find(name("import-dialog"))
+                       ->findChild<QTableWidget*>(name("import-lacked"));
+    ASSERT_NE(lacked, nullptr);
+    EXPECT_EQ(lacked->rowCount(), 81);
+    auto* run = qobject_cast<QPushButton*>(Driver::find(name("import-run")));
+    EXPECT_EQ(run->text(), name("Import 1 row"));
+    missing->setCurrentIndex(2);
+    ASSERT_TRUE(countsSay("81 to delete")) << qPrintable(counts());
+    EXPECT_EQ(run->text(), name("Import 1 row, delete 81 records"));
+    // Others refer to them: nothing is written, and the record is named.
+    Driver::click(run);
+    ASSERT_TRUE(countsSay("Nothing was written. Record")) << qPrintable(counts());
+    Driver::click(name("import-close"));
+    EXPECT_TRUE(Driver::until([this] { return shown(1, "code") == u"TB-002"; }));
+}
+
+TEST_F(FilesWindow, WhatACheckAsksForIsAskedAndImportedThen) {
+    Check check;
+    check.column = name("notes");
+    check.condition = name("name IS NULL OR notes IS NOT NULL"); // asked when the name changes
+    check.message = name("Say something of it.");
+    check.inRuns = InRuns::Ask;
+    workspace().document()->change(name("a check"), [&](Project& project) {
+        project.checks[name("aid")].checks += check;
+    });
+    Driver::settle();
+    write(path("in.csv"), "Code,Name,Notes\nTB-001,Old Lady,\nTB-003,Young Lady,Kept.\n");
+    openImport("in.csv");
+    ASSERT_TRUE(countsSay("to add"));
+    qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")))->setChecked(true);
+    ASSERT_TRUE(countsSay("1 refused")) << qPrintable(counts());
+    auto* run = qobject_cast<QPushButton*>(Driver::find(name("import-run")));
+    ASSERT_TRUE(Driver::until([&] { return run->isEnabled(); }));
+    EXPECT_EQ(run->text(), name("Import 2 rows…"));
+    Driver::click(run);
+    QWidget* gaps = Driver::find(name("gaps-dialog"));
+    ASSERT_NE(gaps, nullptr);
+    auto* editor = gaps->findChild<QPlainTextEdit*>(name("field:notes"));
+    ASSERT_NE(editor, nullptr);
+    editor->setFocus();
+    Driver::type(name("Seen."));
+    ASSERT_TRUE(Driver::until([] { return Driver::find(name("gaps-go-on"))->isEnabled(); }));
+    Driver::click(name("gaps-go-on"));
+    ASSERT_TRUE(noticed("Imported 2 records from in.csv"));
+    EXPECT_EQ(storedText(1, "notes"), "Seen.");
+}
+
+TEST_F(FilesWindow, AnImportIsKeptAndDoneAgain) {
+    write(path("in.csv"), "Mark,Called\nTB-001,Old Lady\n");
+    ImportDialog* dialog = openImport("in.csv");
+    ASSERT_TRUE(countsSay("No column of the file goes to a field"));
+    const auto choose = [](const char* box, const char* column) {
+        auto* fields = qobject_cast<QComboBox*>(Driver::find(name(box)));
+        fields->setCurrentIndex(fields->findData(name(column)));
+    };
+    // Each to the other's field, and then dragged onto it.
+    choose("import-field-0", "name");
+    choose("import-field-1", "code");
+    auto* mapping = qobject_cast<QTableWidget*>(Driver::find(name("import-mapping")));
+    const std::unique_ptr<QMimeData> dragged(
+        mapping->model()->mimeData({mapping->model()->index(0, 0)}));
+    const QPoint onto = mapping->visualItemRect(mapping->item(1, 0)).center();
+    QDragEnterEvent enter(onto, Qt::MoveAction, dragged.get(), Qt::LeftButton, {});
+    QCoreApplication::sendEvent(mapping->viewport(), &enter);
+    EXPECT_TRUE(enter.isAccepted());
+    QDropEvent drop(onto, Qt::MoveAction, dragged.get(), Qt::LeftButton, {});
+    QCoreApplication::sendEvent(mapping->viewport(), &drop);
+    qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")))->setChecked(true);
+    ASSERT_TRUE(countsSay("1 to change")) << qPrintable(counts());
+    Driver::click(name("import-keep"));
+    auto* asked = qobject_cast<QInputDialog*>(Driver::find(name("import-name")));
+    ASSERT_NE(asked, nullptr);
+    asked->setTextValue(name("New names"));
+    Driver::key(Qt::Key_Return);
+    ASSERT_TRUE(countsSay("Kept as “New names”"));
+    ASSERT_EQ(workspace().project().imports.size(), 1);
+    const auto again = projectFromJson(projectToJson(workspace().project()));
+    ASSERT_TRUE(again);
+    EXPECT_EQ(again->imports, workspace().project().imports);
+    Driver::click(name("import-close"));
+
+    write(path("more.csv"), "More,Called,Mark\nx,Young Lady,TB-002\n");
+    dialog = openImport("more.csv");
+    ASSERT_TRUE(countsSay("No column of the file goes to a field"));
+    auto* kept = qobject_cast<QComboBox*>(Driver::find(name("import-kept")));
+    ASSERT_NE(kept, nullptr);
+    kept->setCurrentIndex(1);
+    ASSERT_TRUE(countsSay("1 to change")) << qPrintable(counts());
+    // A file that lacks a head says so.
+    write(path("other.csv"), "Mark\nTB-002\n");
+    dialog->take(path("other.csv"));
+    EXPECT_TRUE(countsSay("The file has no head “Called”")) << qPrintable(counts());
+    dialog->take(path("more.csv"));
+    ASSERT_TRUE(countsSay("1 to change")) << qPrintable(counts());
+    Driver::click(name("import-run"));
+    ASSERT_TRUE(noticed("Imported 1 record from more.csv"));
 }
 
 TEST_F(FilesWindow, WhatIsNoFileOfRowsIsSaid) {

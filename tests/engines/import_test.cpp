@@ -60,7 +60,9 @@ protected:
     }
     ImportSetUp guessed(const QString& path) const {
         const FileForm form = *guessedForm(path);
-        return guessedSetUp(screen(), form, (*openRows(path, form))->heads());
+        ImportSetUp setUp = guessedSetUp(screen(), form, (*openRows(path, form))->heads());
+        setUp.given = makingDefaults(project, desk->catalog(), screen());
+        return setUp;
     }
     ImportPreview looked(const ImportSetUp& setUp, const QString& path) const {
         auto preview =
@@ -177,7 +179,7 @@ TEST_P(Imports, LookupsThatFindNothingAreOfferedToBeMade) {
     const ImportPreview refused = looked(setUp, path);
     EXPECT_EQ(refused.count(ImportOutcome::Refuse), 3);
     EXPECT_EQ(refused.unknown.value(name("berth_id")), QStringList({name("East"), name("West")}));
-    setUp.makes = makingDefaults(project, desk->catalog(), screen(), {name("berth_id")});
+    setUp.makes = {name("berth_id")};
     const ImportPreview preview = looked(setUp, path);
     EXPECT_EQ(preview.count(ImportOutcome::Refuse), 0);
     EXPECT_EQ(preview.count(ImportOutcome::Add), 3);
@@ -201,7 +203,7 @@ TEST_P(Imports, LookupsThatFindNothingAreOfferedToBeMade) {
 TEST_P(Imports, WhatCannotBeMadeIsRefusedWithItsReason) {
     const QString path = write("code,berth_id\nD,A name that is far too long for a berth\n");
     ImportSetUp setUp = guessed(path);
-    setUp.makes = makingDefaults(project, desk->catalog(), screen(), {name("berth_id")});
+    setUp.makes = {name("berth_id")};
     const ImportPreview preview = looked(setUp, path);
     ASSERT_EQ(preview.count(ImportOutcome::Refuse), 1);
     EXPECT_TRUE(preview.refused[0].problems[0].reason.contains(name("at most 20 fit")))
@@ -210,7 +212,8 @@ TEST_P(Imports, WhatCannotBeMadeIsRefusedWithItsReason) {
     FieldDefinition depth{name("depth"), name("Depth")};
     depth.required = true;
     project.fields[name("berth")] += depth;
-    setUp.makes = {{name("berth_id"), {}}};
+    setUp.makes = {name("berth_id")};
+    setUp.given = makingDefaults(project, desk->catalog(), screen());
     write("code,berth_id\nD,East\n");
     const ImportPreview without = looked(setUp, path);
     ASSERT_EQ(without.count(ImportOutcome::Refuse), 1);
@@ -257,7 +260,8 @@ TEST_P(Imports, AKeptOneSaysTheSameOfAnotherFile) {
     setUp.columns = {name("code"), name("name"), name("berth_id")};
     setUp.match = {name("code")};
     setUp.missing = ImportSetUp::Missing::Deleted;
-    setUp.makes = {{name("berth_id"), {}}};
+    setUp.makes = {name("berth_id")};
+    setUp.given = makingDefaults(project, desk->catalog(), screen());
     const QStringList heads{name("Mark"), name("Called"), name("Where")};
     const KeptImport kept = keptImport(name("boats"), screen(), setUp, heads, {});
     // Columns stand elsewhere, and more of them.
@@ -268,8 +272,8 @@ TEST_P(Imports, AKeptOneSaysTheSameOfAnotherFile) {
               QStringList({name("berth_id"), QString(), name("code"), name("name")}));
     EXPECT_EQ(again->match, setUp.match);
     EXPECT_EQ(again->missing, setUp.missing);
-    EXPECT_EQ(again->makes.keys(), QStringList({name("berth_id")}));
-    EXPECT_TRUE(again->makes.first().contains(name("depth")));
+    EXPECT_EQ(again->makes, setUp.makes);
+    EXPECT_TRUE(again->given.value(name("berth_id")).contains(name("depth")));
     const auto lacking = keptSetUp(kept, project, desk->catalog(), screen(), form, {name("Mark")});
     ASSERT_FALSE(lacking);
     EXPECT_TRUE(lacking.error().sentence.contains(name("Called")));

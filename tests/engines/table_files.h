@@ -38,7 +38,7 @@ public:
         options.kind = *fileKindOf(fileOf(table, suffix));
         options.heads = ExportOptions::Heads::Columns;
         options.lookups = ExportOptions::Lookups::Stored;
-        options.withBytes = true;
+        options.bytes = ExportOptions::Bytes::Texts;
         QStringList columns;
         for (const BoundField& field : screen.fields)
             columns += field.name();

@@ -79,6 +79,29 @@ TEST_F(FullDisk, AnExportIsThereInFullOrNotAtAll) {
     EXPECT_TRUE(answer.endsWith(QStringLiteral("3\nfiller"))) << qPrintable(answer + m_errors);
 }
 
+// Records that come to more than the disk takes: the former file stays, and nothing else.
+TEST_F(FullDisk, AListOrSheetsAreThereInFullOrNotAtAll) {
+    for (const char* command : {"export \"$P\" buoy --out \"$DISK/a.csv\"",
+                                "export \"$P\" buoy --out \"$DISK/a.xlsx\"",
+                                "export \"$P\" buoy --out \"$DISK/a.json\"",
+                                "print \"$P\" buoy --as list --out \"$DISK/a.pdf\""}) {
+        const QString answer = onSmallDisk(
+            QStringLiteral(
+                "P=\"${DATABASE%/*}/p.gravin\"; [ -e \"$P\" ] || { \"$GRAVIN\" new \"$P\" "
+                "--database \"sqlite:$DATABASE\" >/dev/null; sqlite3 \"$DATABASE\" \"WITH n(i) AS "
+                "(SELECT 2 UNION ALL SELECT i + 1 FROM n WHERE i < 9000) INSERT INTO buoy SELECT "
+                "i, hex(randomblob(20)) FROM n\"; }; for end in csv xlsx json pdf; do echo before "
+                ">\"$DISK/a.$end\"; done; \"$GRAVIN\" ") +
+            QLatin1String(command) +
+            QStringLiteral("; echo $?; ls -A \"$DISK\"; cat \"$DISK\"/a.*"));
+        EXPECT_EQ(answer, QStringLiteral("3\na.csv\na.json\na.pdf\na.xlsx\nbefore\nbefore\nbefore\n"
+                                         "before"))
+            << command << '\n'
+            << qPrintable(answer + m_errors);
+        EXPECT_FALSE(m_errors.trimmed().isEmpty());
+    }
+}
+
 TEST_F(FullDisk, AnAnswerThatDoesNotArriveIsNoSuccess) {
     const QString answer = onSmallDisk(
         QStringLiteral("\"$GRAVIN\" tables \"sqlite:$DATABASE\" --json >/dev/full; echo $?; "

@@ -3,6 +3,7 @@
 
 #include "app/look/theme.h"
 #include "core/base/text.h"
+#include "core/exchange/files_beside.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -51,7 +52,8 @@ ExportDialog::ExportDialog(Workspace* workspace, What what, QWidget* parent)
     , m_separator(new QComboBox)
     , m_encoding(new QComboBox)
     , m_mark(new QCheckBox(tr("Begin with a mark by which some programs know UTF-8")))
-    , m_bytes(new QCheckBox(tr("Pictures and files too, as texts")))
+    , m_totals(new QCheckBox(tr("Lines for groups and totals among the records")))
+    , m_bytes(new QComboBox)
     , m_path(new QLineEdit)
     , m_reason(new QLabel)
     , m_progress(new QProgressBar) {
@@ -76,6 +78,7 @@ ExportDialog::ExportDialog(Workspace* workspace, What what, QWidget* parent)
     layout->addWidget(makeButtons());
     connect(m_kind, &QComboBox::currentIndexChanged, this, &ExportDialog::followKind);
     connect(m_path, &QLineEdit::textChanged, this, &ExportDialog::refresh);
+    connect(m_bytes, &QComboBox::currentIndexChanged, this, &ExportDialog::refresh);
     followKind();
 }
 
@@ -109,6 +112,12 @@ QWidget* ExportDialog::makeForm() {
     m_encoding->addItem(QStringLiteral("UTF-8"), static_cast<int>(CsvForm::Encoding::Utf8));
     m_encoding->addItem(QStringLiteral("UTF-16"), static_cast<int>(CsvForm::Encoding::Utf16));
     m_encoding->addItem(QStringLiteral("Latin-1"), static_cast<int>(CsvForm::Encoding::Latin1));
+    using Bytes = ExportOptions::Bytes;
+    m_bytes->setObjectName(QStringLiteral("export-bytes"));
+    m_bytes->addItem(tr("left out"), static_cast<int>(Bytes::LeftOut));
+    m_bytes->addItem(tr("as files in a folder beside"), static_cast<int>(Bytes::Beside));
+    m_bytes->addItem(tr("as texts"), static_cast<int>(Bytes::Texts));
+    m_totals->setObjectName(QStringLiteral("export-totals"));
     auto* widget = new QWidget;
     auto* form = new QFormLayout(widget);
     form->setContentsMargins(0, 0, 0, 0);
@@ -120,7 +129,8 @@ QWidget* ExportDialog::makeForm() {
     form->addRow(tr("Separator"), m_separator);
     form->addRow(tr("Encoding"), m_encoding);
     form->addRow(QString(), m_mark);
-    form->addRow(QString(), m_bytes);
+    form->addRow(tr("Pictures and files"), m_bytes);
+    form->addRow(QString(), m_totals);
     return widget;
 }
 
@@ -169,6 +179,11 @@ void ExportDialog::followKind() {
                            static_cast<QWidget*>(m_mark)})
         ofCsv->setEnabled(kind() == FileKind::Csv);
     m_form->setEnabled(kind() == FileKind::Csv);
+    m_totals->setEnabled(kind() == FileKind::Xlsx);
+    m_totals->setToolTip(kind() == FileKind::Xlsx
+                             ? tr("Such a file is to be read by people: an import takes the lines "
+                                  "for records")
+                             : tr("Only a spreadsheet has lines that are no records"));
     const QFileInfo file(m_path->text());
     if (fileKindOf(m_path->text()))
         m_path->setText(QDir(file.path()).filePath(file.completeBaseName() + suffixOf(kind())));
@@ -182,6 +197,10 @@ void ExportDialog::refresh() {
         reason = tr("Say into which file.");
     else if (!file.absoluteDir().exists())
         reason = tr("There is no folder %1.").arg(file.absolutePath());
+    else if (options().bytes == ExportOptions::Bytes::Beside &&
+             QFileInfo::exists(folderBeside(m_path->text())))
+        reason = tr("There is a folder %1 already, where pictures and files would go.")
+                     .arg(folderBeside(m_path->text()));
     m_run->setEnabled(reason.isEmpty() && !m_job.isRunning());
     m_run->setToolTip(reason);
     const bool isThere = reason.isEmpty() && file.exists();
@@ -195,7 +214,9 @@ ExportOptions ExportDialog::options() const {
     options.kind = kind();
     options.heads = static_cast<ExportOptions::Heads>(m_heads->currentData().toInt());
     options.lookups = static_cast<ExportOptions::Lookups>(m_lookups->currentData().toInt());
-    options.withBytes = m_bytes->isChecked();
+    options.bytes = static_cast<ExportOptions::Bytes>(m_bytes->currentData().toInt());
+    options.withTotals = m_totals->isChecked();
+    options.groupedBy = m_what.groupedBy;
     options.form = m_form->currentData().toBool() || kind() != FileKind::Csv ? LocaleForm::plain()
                                                                              : m_what.screen.form;
     options.csv.separator = m_separator->currentData().toChar();

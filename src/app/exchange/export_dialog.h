@@ -26,6 +26,7 @@ public:
         RecordQuery query;
         QStringList shown; // the fields that the list shows, in its order
         qint64 records = 0;
+        QStringList groupedBy; // columns
     };
     // `workspace` must outlive it. Deletes itself when closed; what runs is stopped then, and
     // nothing stays of it.
@@ -54,7 +55,8 @@ private:
     QComboBox* m_separator;
     QComboBox* m_encoding;
     QCheckBox* m_mark;
-    QCheckBox* m_bytes;
+    QCheckBox* m_totals; // where there are groups or totals
+    QComboBox* m_bytes;
     QLineEdit* m_path;
     QLabel* m_reason;
     QProgressBar* m_progress;

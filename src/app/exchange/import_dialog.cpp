@@ -199,6 +199,7 @@ void ImportDialog::show(const Looked& looked, bool isNew) {
     }
     m_heads = looked.heads;
     m_setUp = guessedSetUp(m_screen, looked.form, m_heads);
+    m_setUp.given = makingDefaults(m_workspace->project(), m_workspace->catalog(), m_screen);
     m_ways->apply(m_setUp);
     m_setUp.form = chosenForm();
     m_file->show(m_setUp.file);
@@ -313,8 +314,7 @@ void ImportDialog::takeEdits() {
     m_setUp.form = chosenForm();
     m_setUp.columns = m_mapping->columns();
     m_setUp.match = m_mapping->match();
-    m_setUp.makes =
-        makingDefaults(m_workspace->project(), m_workspace->catalog(), m_screen, m_ways->makes());
+    m_setUp.makes = m_ways->makes();
     if (m_heads.isEmpty())
         refresh();
     else

@@ -7,9 +7,15 @@
 #include <QComboBox>
 #include <QDropEvent>
 #include <QHeaderView>
+#include <QMimeData>
 #include <QSignalBlocker>
 
 namespace gravin {
+
+namespace {
+// Its row, as text.
+const QString DraggedColumn = QStringLiteral("application/x-gravin-column-of-a-file");
+} // namespace
 
 ImportMapping::ImportMapping(const BoundScreen& screen, QWidget* parent)
     : QTableWidget(0, 3, parent)
@@ -75,12 +81,20 @@ void ImportMapping::follow(int row) {
     Q_EMIT edited();
 }
 
+QStringList ImportMapping::mimeTypes() const { return {DraggedColumn}; }
+
+QMimeData* ImportMapping::mimeData(const QList<QTableWidgetItem*>& items) const {
+    auto* dragged = new QMimeData;
+    dragged->setData(DraggedColumn, QByteArray::number(items.isEmpty() ? -1 : items.front()->row()));
+    return dragged;
+}
+
 void ImportMapping::dropEvent(QDropEvent* event) {
-    const int from = currentRow();
+    const int from = event->mimeData()->data(DraggedColumn).toInt();
     const int to = rowAt(event->position().toPoint().y());
     event->setDropAction(Qt::IgnoreAction); // nothing moves but the fields
     event->accept();
-    if (event->source() != this || from < 0 || to < 0 || from == to)
+    if (from < 0 || from >= rowCount() || to < 0 || from == to)
         return;
     m_isShowing = true;
     const int field = fieldAt(from)->currentIndex();

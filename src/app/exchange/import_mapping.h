@@ -23,6 +23,8 @@ Q_SIGNALS:
     void edited(); // by the person
 
 protected:
+    QStringList mimeTypes() const override;
+    QMimeData* mimeData(const QList<QTableWidgetItem*>& items) const override;
     void dropEvent(QDropEvent* event) override;
 
 private:

@@ -54,7 +54,7 @@ void ImportWays::show(const ImportSetUp& setUp) {
     m_missing->setCurrentIndex(m_missing->findData(static_cast<int>(setUp.missing)));
     m_leavesOut->setChecked(setUp.leavesOut);
     m_makes->setChecked(!setUp.makes.isEmpty());
-    m_unknown = setUp.makes.keys();
+    m_unknown = setUp.makes;
 }
 
 void ImportWays::apply(ImportSetUp& setUp) const {

@@ -222,6 +222,7 @@ PrintSetUp PrintDialog::setUp() const {
     setUp.cards = m_cards->form();
     setUp.columns = m_what.shown;
     setUp.query = m_what.query;
+    setUp.groupedBy = m_what.groupedBy;
     if (m_which->currentData().toBool())
         setUp.keys = m_what.selected;
     setUp.onGap =

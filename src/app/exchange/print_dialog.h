@@ -32,6 +32,7 @@ public:
         qint64 records = 0;        // of the list
         std::vector<Key> selected; // stored ones
         bool asSheet = true;       // to begin with
+        QStringList groupedBy = {}; // columns, of the list
     };
     // `workspace` must outlive it. Deletes itself when closed; what runs is stopped then.
     PrintDialog(Workspace* workspace, What what, QWidget* parent);

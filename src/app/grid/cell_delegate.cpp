@@ -22,6 +22,8 @@ constexpr double CellTagSize = 0.85; // of the font
 constexpr int TagPad = 5;
 constexpr int CellSwatchSize = 13;
 constexpr int SwatchGap = 8;
+constexpr int PicturePad = 2;
+constexpr int PictureAspect = 2; // at most so much wider than high
 constexpr int CheckWidth = 12;
 
 // Rows of several lines show texts wrapped.
@@ -138,11 +140,13 @@ QColor swatchOf(const CellPresentation& cell) {
 
 CellDelegate::CellDelegate(GridModel* model, QObject* parent)
     : QStyledItemDelegate(parent)
-    , m_model(model) {}
+    , m_model(model)
+    , m_thumbnails(new Thumbnails(this)) {}
 
 int CellDelegate::widthOf(const CellPresentation& cell, const QFont& font) {
     const int swatch = swatchOf(cell).isValid() ? CellSwatchSize + SwatchGap : 0;
-    return figuresWidth(font, cell.text) + swatch + tagWidth(font, cell.tag);
+    const int picture = cell.picture.isEmpty() ? 0 : QFontMetrics(font).height() * PictureAspect;
+    return figuresWidth(font, cell.text) + swatch + picture + tagWidth(font, cell.tag);
 }
 
 void CellDelegate::paintGround(QPainter& painter, const QStyleOptionViewItem& option,
@@ -228,11 +232,33 @@ void CellDelegate::paintContent(QPainter& painter, const QStyleOptionViewItem& o
         paintFigures(painter, inner, cell.text, option.direction == Qt::RightToLeft);
         return;
     }
+    if (!cell.picture.isEmpty())
+        inner = paintPicture(painter, inner, cell, option.direction);
     if (const QColor swatch = swatchOf(cell); swatch.isValid())
         inner = paintSwatch(painter, inner, swatch, option.direction);
     if (cell.kind == Kind::Empty || cell.kind == Kind::Given)
         painter.setPen(colours.faint);
     paintText(painter, inner, cell.text, tall(option.rect), alignment);
+}
+
+// Answers what is left for the text.
+QRect CellDelegate::paintPicture(QPainter& painter, const QRect& inner,
+                                 const CellPresentation& cell, Qt::LayoutDirection direction) const {
+    const int height = inner.height() - 2 * PicturePad;
+    const int width = std::min(height * PictureAspect, inner.width());
+    if (height <= 0)
+        return inner;
+    const qreal ratio = painter.device()->devicePixelRatioF();
+    const QImage image = m_thumbnails->of(cell.pictureKey, cell.picture,
+                                          (QSizeF(width, height) * ratio).toSize());
+    if (image.isNull())
+        return inner;
+    const QSize size = image.size().scaled(width, height, Qt::KeepAspectRatio);
+    const QRect place(inner.topLeft() + QPoint(0, PicturePad + (height - size.height()) / 2), size);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.drawImage(QStyle::visualRect(direction, inner, place), image);
+    return QStyle::visualRect(direction, inner,
+                              inner.adjusted(size.width() + SwatchGap, 0, 0, 0));
 }
 
 void CellDelegate::paintText(QPainter& painter, const QRect& inner, const QString& text,

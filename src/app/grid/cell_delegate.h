@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/grid/grid_model.h"
+#include "app/grid/thumbnails.h"
 
 #include <QStyledItemDelegate>
 
@@ -15,6 +16,9 @@ public:
     static constexpr int Pad = 10;
 
     explicit CellDelegate(GridModel* model, QObject* parent);
+
+    // What it paints of pictures; what is read later has to be painted anew.
+    Thumbnails* thumbnails() const { return m_thumbnails; }
 
     // What the content of a cell takes of its width, without Pad.
     static int widthOf(const CellPresentation& cell, const QFont& font);
@@ -38,10 +42,13 @@ private:
                      const QModelIndex& index, const CellPresentation& cell) const;
     void paintContent(QPainter& painter, const QStyleOptionViewItem& option, QRect inner,
                       const CellPresentation& cell, Qt::Alignment alignment) const;
+    QRect paintPicture(QPainter& painter, const QRect& inner, const CellPresentation& cell,
+                       Qt::LayoutDirection direction) const;
     void paintText(QPainter& painter, const QRect& inner, const QString& text, bool isTall,
                    Qt::Alignment alignment) const;
 
     GridModel* m_model;
+    Thumbnails* m_thumbnails;
 };
 
 } // namespace gravin

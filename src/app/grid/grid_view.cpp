@@ -78,6 +78,9 @@ GridView::GridView(GridModel* model, QWidget* parent)
     connect(frozenDelegate, &CellDelegate::written, this, &GridView::cellWritten);
     m_frozen = new FrozenColumns(this, frozenDelegate);
     connect(frozenDelegate, &QAbstractItemDelegate::closeEditor, this, closed);
+    connect(delegate->thumbnails(), &Thumbnails::read, viewport(), qOverload<>(&QWidget::update));
+    connect(frozenDelegate->thumbnails(), &Thumbnails::read, this,
+            [this] { m_frozen->viewport()->update(); });
     // After sorting or reading anew the current record is the same one.
     connect(model, &QAbstractItemModel::modelAboutToBeReset, this,
             [this] { m_rowBefore = currentIndex().row(); });

@@ -106,6 +106,12 @@ CellPresentation Presentations::cell(const RecordId& id, const BoundField& field
         cell.text = ScreenBinding::tr("given on save");
     else if (value)
         cell.text = records().shownBriefly(field, *value);
+    const bool isPicture = field.definition.shownAs == ShownAs::Picture ||
+                           field.definition.shownAs == ShownAs::Signature;
+    if (value && isPicture && value->kind() == Value::Kind::Binary) {
+        cell.picture = value->asBinary();
+        cell.pictureKey = qHash(cell.picture);
+    }
     if (value) {
         cell.isOdd = !conforms(*value, field.column.type);
         if (const Choice* choice = choiceOf(field, *value))

@@ -28,6 +28,8 @@ struct CellPresentation {
     Kind kind = Kind::Other;
     QString text;             // at most some 1,000 characters of it
     QString colour;           // of the choice that the value is, as text; empty: none
+    QByteArray picture;       // of a field that shows one
+    quint64 pictureKey = 0;   // the same for the same picture
     QString tag;              // the words of tags that stand in this cell
     QColor tint;              // of the tag that the record or the field bears; invalid: none
     bool isDraft = false;     // edited and not saved

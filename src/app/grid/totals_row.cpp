@@ -4,8 +4,7 @@
 #include "app/grid/cell_delegate.h"
 #include "app/look/paint.h"
 #include "app/look/theme.h"
-#include "core/fitting/field_input.h"
-#include "core/value/decimal_arithmetic.h"
+#include "core/fitting/field_totals.h"
 #include "session/notices.h"
 
 #include <QHeaderView>
@@ -21,36 +20,8 @@ namespace gravin {
 namespace {
 
 constexpr int AskAfter = 120; // milliseconds: what changes several times in a moment is asked once
-constexpr int DigitsOfAverage = 2;
-
-QString totalText(const BoundField& field, FieldTotal kind, const ColumnTotals& totals) {
-    switch (kind) {
-    case FieldTotal::Sum:
-        return totals.sum.isNull() ? QString() : shownText(field, totals.sum);
-    case FieldTotal::Average:
-        return totals.average.isNull() ? QString() : averageText(field, totals.average);
-    case FieldTotal::Count:
-        return QLocale().toString(totals.filled);
-    case FieldTotal::Smallest:
-        return totals.smallest.isNull() ? QString() : shownText(field, totals.smallest);
-    case FieldTotal::Largest:
-        return totals.largest.isNull() ? QString() : shownText(field, totals.largest);
-    case FieldTotal::None:
-        break;
-    }
-    return {};
-}
 
 } // namespace
-
-QString averageText(const BoundField& field, const Value& average) {
-    if (average.kind() != Value::Kind::Decimal)
-        return shownText(field, average);
-    const bool isWhole = field.column.type.kind == TypeKind::Integer;
-    const int digits = isWhole ? DigitsOfAverage : std::max(0, field.column.type.scale);
-    const auto round = rounded(average.asDecimal(), digits, Rounding::HalfAwayFromZero);
-    return round ? shownText(field, Value::decimal(*round)) : QString();
-}
 
 TotalsRow::TotalsRow(GridView* grid, QWidget* parent)
     : QWidget(parent)

@@ -51,7 +51,4 @@ private:
     LatestJob<std::vector<ColumnTotals>> m_job;
 };
 
-// An average as the values of its field read, to as many digits; of whole numbers two more.
-QString averageText(const BoundField& field, const Value& average);
-
 } // namespace gravin

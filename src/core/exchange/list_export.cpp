@@ -2,11 +2,17 @@
 #include "core/exchange/list_export.h"
 
 #include "core/base/text.h"
+#include "core/exchange/files_beside.h"
+#include "core/exchange/list_totals.h"
 #include "core/exchange/record_run.h"
+
+#include <QDir>
 
 #include <QFileInfo>
 
+#include <algorithm>
 #include <future>
+#include <iterator>
 
 namespace gravin {
 
@@ -18,6 +24,12 @@ struct Part {
     bool isShown; // what people see of a lookup or a choice
 };
 
+// One line of the file: a record's, or one that stands among them.
+struct FileRow {
+    std::vector<FileCell> cells;
+    std::optional<int> level = {}; // of one that is no record's
+};
+
 // Writes rows beside who reads them: one part is written while the next one is read.
 class WriterBeside {
 public:
@@ -25,12 +37,14 @@ public:
         : m_writer(writer) {}
 
     // Takes a part; what came of the one before is the answer.
-    Status put(std::vector<std::vector<FileCell>>&& rows) {
+    Status put(std::vector<FileRow>&& rows) {
         if (Status before = wait(); !before)
             return before;
         m_writing = std::async(std::launch::async, [this, part = std::move(rows)]() -> Status {
-            for (const std::vector<FileCell>& row : part) {
-                if (Status placed = m_writer.put(row); !placed)
+            for (const FileRow& row : part) {
+                Status placed =
+                    row.level ? m_writer.putAside(row.cells, *row.level) : m_writer.put(row.cells);
+                if (!placed)
                     return placed;
             }
             return ok();
@@ -62,7 +76,7 @@ public:
                 return Error{
                     ErrorKind::Usage,
                     coreTr("The screen %1 has no field “%2”.").arg(m_screen.screen.label, name)};
-            if (field->column.type.kind == TypeKind::Binary && !m_options.withBytes)
+            if (isBytes(*field) && m_options.bytes == ExportOptions::Bytes::LeftOut)
                 continue;
             using Lookups = ExportOptions::Lookups;
             const bool isOtherwise = ShownTexts::isSeenOtherwise(*field);
@@ -73,7 +87,17 @@ public:
         }
         if (m_parts.empty())
             return Error{ErrorKind::Usage, coreTr("There is no field to export.")};
+        if (m_options.withTotals)
+            countTotals();
         return ok();
+    }
+
+    // Pictures and files go beside the file; none are there before this went well.
+    Status beginFiles(const QString& path) {
+        return m_options.bytes == ExportOptions::Bytes::Beside ? m_files.begin(path) : ok();
+    }
+    Status keepFiles() {
+        return m_options.bytes == ExportOptions::Bytes::Beside ? m_files.commit() : ok();
     }
 
     QList<FileColumn> heads() const {
@@ -85,26 +109,67 @@ public:
                                                                             : part.field->label();
             if (isStoredBeside)
                 head = storedHead(head);
-            heads.append(
-                {head, part.isShown ? ColumnType{TypeKind::Text} : part.field->column.type});
+            const bool isText = part.isShown || (isBytes(*part.field) && areBeside());
+            heads.append({head, isText ? ColumnType{TypeKind::Text} : part.field->column.type});
         }
         return heads;
     }
 
     Status write(RowWriter& writer, const RecordQuery& query, const ExportProgress& progress) {
         WriterBeside beside(writer);
+        writer.setLevels(m_totals ? static_cast<int>(m_totals->groups().size()) : 0);
         Status read = eachRecord(
             m_session, *m_screen.table, query,
             [&](std::vector<Record>&& records, qint64 of) {
                 return put(beside, records, of, progress);
             },
             needed());
+        if (read && m_totals)
+            read = beside.put(asides(m_totals->end()));
         Status written = beside.wait();
         return read ? written : read;
     }
     qint64 written() const { return m_written; }
 
 private:
+    static bool isBytes(const BoundField& field) {
+        return field.column.type.kind == TypeKind::Binary;
+    }
+    bool areBeside() const { return m_options.bytes == ExportOptions::Bytes::Beside; }
+
+    void countTotals() {
+        QList<const BoundField*> fields;
+        for (const Part& part : m_parts)
+            fields += part.field;
+        ListTotals totals(m_screen, fields, m_options.groupedBy);
+        if (!totals.groups().isEmpty() || totals.hasTotals())
+            m_totals = std::move(totals);
+    }
+
+    // Names stand where there is no figure, in front if possible.
+    std::vector<FileRow> asides(const std::vector<ListTotals::Line>& lines) const {
+        std::vector<FileRow> rows;
+        for (const ListTotals::Line& line : lines) {
+            FileRow& row = rows.emplace_back();
+            row.level = line.level;
+            row.cells.resize(m_parts.size());
+            for (size_t i = 0; i < line.totals.size(); ++i) {
+                if (!m_parts[i].isShown)
+                    row.cells[i].value = line.totals[i];
+            }
+            const auto name = std::find_if(row.cells.begin(), row.cells.end(), [](const auto& cell) {
+                return cell.value.isNull();
+            });
+            if (name == row.cells.end())
+                continue;
+            const bool ends = line.what == ListTotals::Line::What::Ends;
+            name->value = Value::text(line.name);
+            name->shown =
+                ends ? coreTr("%1: %2").arg(line.name, countedRecords(line.count)) : line.name;
+        }
+        return rows;
+    }
+
     // The columns whose values stand in the file, or decide whether they do.
     QSet<QString> needed() const {
         QSet<QString> names;
@@ -115,6 +180,8 @@ private:
             for (const int place : part.field->visibleWhen->places)
                 names += m_screen.table->columns[place].name;
         }
+        for (const BoundField* group : m_totals ? m_totals->groups() : QList<const BoundField*>())
+            names += group->name();
         return names;
     }
 
@@ -126,15 +193,26 @@ private:
             if (part.isShown)
                 shown += part.field;
         }
+        if (m_totals)
+            shown += m_totals->groups();
         if (Status known = m_texts.lookUp(shown, records); !known)
             return known;
-        std::vector<std::vector<FileCell>> rows;
+        std::vector<FileRow> rows;
         rows.reserve(records.size());
         for (const Record& record : records) {
-            std::vector<FileCell>& row = rows.emplace_back();
+            if (m_totals) {
+                std::ranges::move(asides(m_totals->before(record, m_texts)),
+                                  std::back_inserter(rows));
+                m_totals->take(record);
+            }
+            std::vector<FileCell>& row = rows.emplace_back().cells;
             row.reserve(m_parts.size());
-            for (const Part& part : m_parts)
-                row.push_back(cellOf(part, record, present));
+            for (const Part& part : m_parts) {
+                auto cell = cellOf(part, record, present);
+                if (!cell)
+                    return cell.error();
+                row.push_back(std::move(*cell));
+            }
         }
         if (Status placed = writer.put(std::move(rows)); !placed)
             return placed;
@@ -145,14 +223,19 @@ private:
     }
 
     // What a person would not see of this record is not in the file either.
-    FileCell cellOf(const Part& part, const Record& record, const Present& present) const {
+    Result<FileCell> cellOf(const Part& part, const Record& record, const Present& present) {
         const BoundField& field = *part.field;
         if (field.visibleWhen && !isTrueOf(*field.visibleWhen, record.values, present))
-            return {};
+            return FileCell{};
         const Value& value = record.values[static_cast<size_t>(field.columnIndex)];
+        if (!value.isNull() && isBytes(field) && areBeside() &&
+            value.kind() == Value::Kind::Binary) {
+            auto name = m_files.put(record.key, field.name(), value.asBinary());
+            return name ? Result<FileCell>(FileCell{value, std::move(*name)}) : name.error();
+        }
         if (value.isNull() || !part.isShown)
-            return {value, {}};
-        return {value, m_texts.of(field, value)};
+            return FileCell{value, {}};
+        return FileCell{value, m_texts.of(field, value)};
     }
 
     Session& m_session;
@@ -161,6 +244,8 @@ private:
     const ExportOptions& m_options;
     std::vector<Part> m_parts;
     ShownTexts m_texts;
+    std::optional<ListTotals> m_totals; // nothing: none are asked for
+    FilesBeside m_files;
     qint64 m_written = 0;
 };
 
@@ -219,11 +304,20 @@ Result<qint64> exportList(Session& session, const Catalog& catalog, const BoundS
     if (Status chosen = list.choose(columns); !chosen)
         return chosen.error();
     const auto writer = writerFor(options, path, screen.screen.label);
-    Status done = writer->begin(list.heads());
+    Status done = list.beginFiles(path);
+    if (done)
+        done = writer->begin(list.heads());
     if (done)
         done = list.write(*writer, query, progress);
-    if (done)
+    const Status kept = done ? list.keepFiles() : done;
+    if (kept) {
         done = writer->end();
+        // Nobody would know what these files are.
+        if (!done && options.bytes == ExportOptions::Bytes::Beside)
+            QDir(folderBeside(path)).removeRecursively();
+    } else {
+        done = kept;
+    }
     return done ? Result<qint64>(list.written()) : done.error();
 }
 

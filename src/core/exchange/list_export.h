@@ -23,7 +23,13 @@ struct ExportOptions {
     // Of lookups and choices: what people see, what is stored, or a column for each.
     enum class Lookups { Shown, Stored, Both };
     Lookups lookups = Lookups::Shown;
-    bool withBytes = false; // pictures and files, as texts; otherwise their columns are left out
+    // Pictures and files: their columns are left out, or they are texts, or files in a folder
+    // beside (folderBeside()), which must not be there yet.
+    enum class Bytes { LeftOut, Texts, Beside };
+    Bytes bytes = Bytes::LeftOut;
+    // Of XLSX: lines for groups, and what groups and the list come to, stand among the records.
+    bool withTotals = false;
+    QStringList groupedBy = {}; // columns; the query is in their order
     // How dates and figures are written in texts; figures never lose a digit.
     LocaleForm form = LocaleForm::plain();
 };

@@ -32,6 +32,15 @@ public:
     virtual Status begin(const QList<FileColumn>& columns) = 0;
     // Refused: the kind of file cannot take a value, which is named.
     virtual Status put(const std::vector<FileCell>& row) = 0;
+    // A line that is no record: a group's name, or totals. Kinds of file that have nothing but
+    // records leave it out. `level`: how deep it stands; records stand deeper than all groups.
+    virtual Status putAside(const std::vector<FileCell>& row, int level) {
+        Q_UNUSED(row)
+        Q_UNUSED(level)
+        return ok();
+    }
+    // How deep records stand, below so many groups. Before the first one.
+    virtual void setLevels(int levels) { Q_UNUSED(levels) }
     // Nothing stands under the file's name before this went well.
     virtual Status end() = 0;
 };

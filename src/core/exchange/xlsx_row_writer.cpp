@@ -20,10 +20,11 @@ namespace gravin {
 namespace {
 
 constexpr lxw_row_t MostRows = 1'048'576; // of a sheet, its head among them
-constexpr qsizetype LongestText = 32'767; // of a cell, in UTF-16
+constexpr qsizetype LongestCell = 32'767; // of a cell, in UTF-16
 constexpr int WrittenDigits = 16;
 constexpr int KeptDigits = 15; // of a figure, whatever it is
 constexpr qint64 LargestWhole = 999'999'999'999'999;
+constexpr int MostLevels = 7; // that a sheet folds
 constexpr int WidestColumn = 60; // in characters
 const QDate FirstDay(1899, 12, 30);
 const QDate FirstSafeDay(1900, 3, 1); // before it spreadsheets count a day that never was
@@ -76,18 +77,34 @@ public:
         m_columns = columns;
         m_head = workbook_add_format(m_book);
         format_set_bold(m_head);
-        for (const FileColumn& column : columns)
-            m_formats.push_back(formatOf(column.type));
+        for (const FileColumn& column : columns) {
+            m_formats.push_back(formatOf(column.type, false));
+            m_boldFormats.push_back(formatOf(column.type, true));
+        }
         return addSheet();
     }
 
+    void setLevels(int levels) override {
+        m_levels = static_cast<uint8_t>(std::clamp(levels, 0, MostLevels));
+    }
+
     Status put(const std::vector<FileCell>& row) override {
-        if (m_row == MostRows) {
-            if (Status added = addSheet(); !added)
-                return added;
-        }
+        if (Status begun = beginRow(m_levels); !begun)
+            return begun;
         for (size_t i = 0; i < row.size(); ++i) {
             if (Status placed = putCell(static_cast<lxw_col_t>(i), row[i]); !placed)
+                return placed;
+        }
+        ++m_row;
+        return ok();
+    }
+
+    Status putAside(const std::vector<FileCell>& row, int level) override {
+        if (Status begun = beginRow(static_cast<uint8_t>(std::clamp(level, 0, MostLevels)));
+            !begun)
+            return begun;
+        for (size_t i = 0; i < row.size(); ++i) {
+            if (Status placed = putTotal(static_cast<lxw_col_t>(i), row[i]); !placed)
                 return placed;
         }
         ++m_row;
@@ -119,7 +136,38 @@ public:
 private:
     QString made() const { return m_folder->filePath(QStringLiteral("sheet.xlsx")); }
 
-    lxw_format* formatOf(const ColumnType& type) {
+    // Rows of a level can be folded away in a sheet.
+    Status beginRow(uint8_t level) {
+        if (m_row == MostRows) {
+            if (Status added = addSheet(); !added)
+                return added;
+        }
+        if (level == 0)
+            return ok();
+        lxw_row_col_options options = {};
+        options.level = level;
+        return placed(
+            worksheet_set_row_opt(m_sheet, m_row, LXW_DEF_ROW_HEIGHT, nullptr, &options));
+    }
+
+    // A total need not be of its column's type: an average has more digits.
+    Status putTotal(lxw_col_t column, const FileCell& cell) {
+        if (cell.value.isNull())
+            return ok();
+        if (cell.shown)
+            return placed(worksheet_write_string(m_sheet, m_row, column,
+                                                 sheetText(*cell.shown).constData(), m_head));
+        if (const auto figure = figureOf(cell.value, {}))
+            return placed(worksheet_write_number(m_sheet, m_row, column, *figure,
+                                                 m_boldFormats[column] ? m_boldFormats[column]
+                                                                       : m_head));
+        return placed(worksheet_write_string(
+            m_sheet, m_row, column,
+            sheetText(cellText(cell.value, m_columns[column].type, m_form)).constData(), m_head));
+    }
+
+    // Null: the usual one.
+    lxw_format* formatOf(const ColumnType& type, bool isBold) {
         const char* pattern = nullptr;
         QByteArray decimals;
         switch (type.kind) {
@@ -149,6 +197,8 @@ private:
             return nullptr;
         lxw_format* format = workbook_add_format(m_book);
         format_set_num_format(format, pattern);
+        if (isBold)
+            format_set_bold(format);
         return format;
     }
 
@@ -240,7 +290,7 @@ private:
         if (figure)
             return placed(worksheet_write_number(m_sheet, m_row, column, *figure, format));
         QString text = cell.shown ? *cell.shown : cellText(cell.value, of.type, m_form);
-        if (text.size() > LongestText)
+        if (text.size() > LongestCell)
             return Error{ErrorKind::Refused,
                          coreTr("%1 of row %2 has %3 characters, and a sheet's cell takes 32,767. "
                                 "Export it as CSV or JSON.")
@@ -269,6 +319,8 @@ private:
     QByteArray m_folderName;
     QList<FileColumn> m_columns;
     std::vector<lxw_format*> m_formats; // of the book; null: the usual
+    std::vector<lxw_format*> m_boldFormats;
+    uint8_t m_levels = 0; // that records stand below
     lxw_workbook* m_book = nullptr;
     lxw_worksheet* m_sheet = nullptr;
     lxw_format* m_head = nullptr;

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/lists/list_figures.h"
 
-#include "app/grid/totals_row.h"
 #include "core/base/text.h"
 #include "core/fitting/field_input.h"
+#include "core/fitting/field_totals.h"
 #include "core/records/table_reader.h"
 
 #include <algorithm>
@@ -14,14 +14,6 @@ namespace {
 // What changes several times in a moment is asked once.
 constexpr int GroupAfter = 30;  // milliseconds
 constexpr int TotalAfter = 250; // milliseconds
-
-bool isSummed(const BoundField& field) {
-    const TypeKind kind = field.column.type.kind;
-    const bool isNumber =
-        kind == TypeKind::Integer || kind == TypeKind::Decimal || kind == TypeKind::Double;
-    return isNumber && field.placement.inGrid() && !field.column.givenByDatabase &&
-           field.definition.shownAs != ShownAs::Lookup && field.definition.choices.isEmpty();
-}
 
 // Its smallest and largest value say something.
 bool isOrdered(const BoundField& field) {

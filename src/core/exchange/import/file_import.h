@@ -26,8 +26,10 @@ struct ImportSetUp {
     LocaleForm form = LocaleForm::plain();
     using Missing = KeptImport::Missing;
     Missing missing = Missing::Stay;
-    // Lookups, by their column, whose unknown texts become new records, and what else these get.
-    QMap<QString, FieldValues> makes = {};
+    // Lookups, by their column, whose unknown texts become new records.
+    QStringList makes = {};
+    // What new records of lookups get beside what they show, by the lookup's column.
+    QMap<QString, FieldValues> given = {};
     // What was asked for, by the row's line; it counts instead of what the file says.
     QHash<qint64, FieldValues> answers = {};
 };
@@ -137,9 +139,9 @@ FileForm keptForm(const KeptImport& kept, FileForm guessed);
 // What is kept of a set-up; `locale`: its form's name. Answers stay with their file.
 KeptImport keptImport(const QString& name, const BoundScreen& screen, const ImportSetUp& setUp,
                       const QStringList& heads, const QString& locale);
-// What new records of these lookups get beside what they show.
+// What the project gives new records of the screen's lookups (ImportSetUp::given).
 QMap<QString, FieldValues> makingDefaults(const Project& project, const Catalog& catalog,
-                                          const BoundScreen& screen, const QStringList& lookups);
+                                          const BoundScreen& screen);
 // Why nothing can be done so; empty: it can.
 QString reasonAgainst(const ImportSetUp& setUp, const BoundScreen& screen);
 

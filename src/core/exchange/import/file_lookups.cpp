@@ -87,7 +87,7 @@ QString FileLookups::reasonAgainstMaking(const BoundField& field, const QString&
     const TableRules rules = m_rules.value(table->name);
     if (const QString reason = rules.reasons.value(Operation::Insert); !reason.isEmpty())
         return reason;
-    FieldValues after = m_setUp.makes.value(field.name());
+    FieldValues after = m_setUp.given.value(field.name());
     after.insert(shown->name, Value::text(text));
     ProposedValues values(static_cast<size_t>(table->columns.size()));
     Occasion occasion(Occasion::What::Insert, m_present);
@@ -118,7 +118,7 @@ std::vector<RecordEdit> makingEdits(const BoundScreen& screen, const ImportSetUp
         if (!field)
             continue;
         const Lookup& lookup = field->definition.lookup;
-        const FieldValues defaults = setUp.makes.value(of.key());
+        const FieldValues defaults = setUp.given.value(of.key());
         for (const QString& text : *of) {
             const QString shown = lookup.shownColumns.value(0);
             const QStringList what{lookup.table, shown, text};

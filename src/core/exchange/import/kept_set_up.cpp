@@ -14,11 +14,12 @@ FileForm keptForm(const KeptImport& kept, FileForm guessed) {
 }
 
 QMap<QString, FieldValues> makingDefaults(const Project& project, const Catalog& catalog,
-                                          const BoundScreen& screen, const QStringList& lookups) {
+                                          const BoundScreen& screen) {
     QMap<QString, FieldValues> defaults;
-    for (const QString& name : lookups) {
-        const BoundField* field = screen.field(name);
-        const Table* table = field ? catalog.table(field->definition.lookup.table) : nullptr;
+    for (const BoundField& field : screen.fields) {
+        const bool isLookup = field.definition.shownAs == ShownAs::Lookup;
+        const Table* table =
+            isLookup ? catalog.table(field.definition.lookup.table) : nullptr;
         if (!table)
             continue;
         BoundScreen of;
@@ -26,7 +27,7 @@ QMap<QString, FieldValues> makingDefaults(const Project& project, const Catalog&
         of.form = screen.form;
         for (const Column& column : table->columns)
             of.fields += bindField(project, catalog, *of.table, ScreenField{column.name});
-        defaults.insert(name, defaultsOf(of));
+        defaults.insert(field.name(), defaultsOf(of));
     }
     return defaults;
 }
@@ -54,7 +55,8 @@ Result<ImportSetUp> keptSetUp(const KeptImport& kept, const Project& project,
     setUp.does = kept.does;
     setUp.leavesOut = kept.leavesOut;
     setUp.missing = kept.missing;
-    setUp.makes = makingDefaults(project, catalog, screen, kept.makes);
+    setUp.makes = kept.makes;
+    setUp.given = makingDefaults(project, catalog, screen);
     const auto locale = localeNamed(kept.locale);
     setUp.form = kept.locale.isEmpty() || !locale ? screen.form : LocaleForm(*locale);
     return setUp;
@@ -73,7 +75,7 @@ KeptImport keptImport(const QString& name, const BoundScreen& screen, const Impo
     kept.does = setUp.does;
     kept.leavesOut = setUp.leavesOut;
     kept.missing = setUp.missing;
-    kept.makes = setUp.makes.keys();
+    kept.makes = setUp.makes;
     kept.locale = locale;
     kept.sheet = setUp.file.sheet;
     if (setUp.file.kind == FileKind::Csv)

@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/exchange/cell_text.h"
+#include "core/exchange/files_beside.h"
 #include "core/exchange/import/sheet_moments.h"
 #include "core/fitting/field_input.h"
 #include "core/records/database_rules.h"
@@ -64,6 +65,7 @@ Status RowReader::open(const QString& path) {
     if (!rows)
         return rows.error();
     m_rows = std::move(*rows);
+    m_path = path;
     if (m_rows->heads().size() != m_setUp.columns.size())
         return Error{ErrorKind::Conflict,
                      coreTr("The file has other columns than before. Look at it again.")};
@@ -190,7 +192,7 @@ void RowReader::answer(Read& read) const {
         read.values.insert(value.key(), *value);
 }
 
-Result<Value> RowReader::valueOf(const Target& target, const FileInput& input) {
+Result<Value> RowReader::valueOf(const Target& target, const FileInput& input) const {
     const Column& column = target.field.column;
     const bool isText = column.type.kind == TypeKind::Text;
     // Files of others cannot say NULL; a text that has to be there is the empty one.
@@ -210,6 +212,13 @@ Result<Value> RowReader::valueOf(const Target& target, const FileInput& input) {
     }
     if (auto marked = markedValue(input.text))
         return std::move(*marked);
+    if (column.type.kind == TypeKind::Binary) {
+        auto bytes = fileBeside(m_path, input.text);
+        if (!bytes)
+            return Error{ErrorKind::Refused, bytes.error().sentence};
+        if (*bytes)
+            return Value::binary(**bytes);
+    }
     return inputValue(target.field, unguarded(input.text));
 }
 

@@ -38,7 +38,7 @@ private:
     Result<std::vector<Read>> readPart();
     Status take(const Target& target, const FileInput& input, Read& read);
     Status takeLookup(const Target& target, const QString& text, Read& read);
-    static Result<Value> valueOf(const Target& target, const FileInput& input);
+    Result<Value> valueOf(const Target& target, const FileInput& input) const;
     void answer(Read& read) const;
     Status findRecords(std::vector<Read>& part);
     void decide(Read& read, const std::vector<Record>& found) const;
@@ -65,6 +65,7 @@ private:
     FieldValues m_defaults;
     std::unique_ptr<FileRows> m_rows;
     std::vector<Target> m_targets;
+    QString m_path;
     QList<const BoundField*> m_fields; // of the targets
     FileLookups m_lookups;
     QHash<QString, QSet<Key>> m_seen; // of what has to be unique, by its columns
