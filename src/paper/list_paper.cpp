@@ -112,6 +112,10 @@ private:
             if (!row.aside)
                 take(row.cells[column], values);
         }
+        // What many values come to has more digits than each of them.
+        if (m_fields[column]->definition.total == FieldTotal::Sum)
+            need.least = std::min(MostColumn, need.least + flow.widthOf(QStringLiteral("0,00"),
+                                                                        PageFlow::font(m_size, true)));
         // A head alone does not make a column wide.
         need.whole = std::max(need.least, need.whole);
         return {need.least + 2 * CellPad + 1, need.whole + 2 * CellPad + 1};

@@ -225,6 +225,26 @@ TEST_F(BinaryFields, APictureIsTakenWithACamera) {
     Driver::key(Qt::Key_Escape);
 }
 
+// The colour in its corner is seen in the list, once it was read.
+TEST_F(BinaryFields, APictureStandsSmallInTheList) {
+    const GridModel* model = grid()->gridModel();
+    const QModelIndex cell = model->index(0, columnOf("photo"));
+    const QImage photo = QImage::fromData(stored(1, "photo").asBinary());
+    ASSERT_FALSE(photo.isNull());
+    grid()->scrollTo(cell);
+    const auto isSeen = [&] {
+        const QImage shown = grid()->viewport()->grab(grid()->visualRect(cell)).toImage();
+        for (int y = 0; y < shown.height(); ++y) {
+            for (int x = 0; x < shown.width(); ++x) {
+                if (shown.pixelColor(x, y) == photo.pixelColor(1, 1))
+                    return true;
+            }
+        }
+        return false;
+    };
+    EXPECT_TRUE(Driver::until(isSeen));
+}
+
 } // namespace
 
 #include "binary_fields_test.moc"

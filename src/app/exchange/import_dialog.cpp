@@ -112,6 +112,7 @@ QWidget* ImportDialog::makeNoteLine() {
     auto* row = new QHBoxLayout(widget);
     row->setContentsMargins(0, 0, 0, 0);
     row->addWidget(m_kept);
+    row->addWidget(new QLabel(tr("Note")));
     row->addWidget(m_note, 1);
     return widget;
 }

@@ -62,38 +62,36 @@ void ListTotals::take(const Record& record) {
     for (size_t i = 0; i < m_all.totals.size(); ++i) {
         const BoundField& field = *m_fields[static_cast<qsizetype>(i)];
         const Value& value = record.values[static_cast<size_t>(field.columnIndex)];
-        if (field.definition.total != FieldTotal::None)
-            m_all.totals[i].take(value);
-        for (Open& open : m_open) {
-            if (isSummed(field))
-                open.totals[i].take(value);
-        }
+        if (field.definition.total == FieldTotal::None)
+            continue;
+        m_all.totals[i].take(value);
+        for (Open& open : m_open)
+            open.totals[i].take(value);
     }
+}
+
+std::vector<Value> ListTotals::totalsOf(const Open& open) const {
+    std::vector<Value> totals;
+    for (size_t i = 0; i < open.totals.size(); ++i) {
+        const BoundField& field = *m_fields[static_cast<qsizetype>(i)];
+        totals.push_back(totalValue(field, field.definition.total, open.totals[i].result()));
+    }
+    return totals;
 }
 
 ListTotals::Line ListTotals::ended(int level) {
     const Open open = std::move(m_open.back());
     m_open.pop_back();
-    Line line{Line::What::Ends, level, open.name, open.count, {}};
-    for (size_t i = 0; i < open.totals.size(); ++i) {
-        const BoundField& field = *m_fields[static_cast<qsizetype>(i)];
-        line.totals.push_back(isSummed(field) ? open.totals[i].result().sum : Value());
-    }
-    return line;
+    return {Line::What::Ends, level, open.name, open.count, totalsOf(open)};
 }
 
 std::vector<ListTotals::Line> ListTotals::end() {
     std::vector<Line> lines;
     while (!m_open.empty())
         lines.push_back(ended(static_cast<int>(m_open.size()) - 1));
-    Line all{Line::What::All, 0, countedRecords(m_all.count), m_all.count, {}};
-    for (size_t i = 0; i < m_all.totals.size(); ++i) {
-        const BoundField& field = *m_fields[static_cast<qsizetype>(i)];
-        all.totals.push_back(
-            totalValue(field, field.definition.total, m_all.totals[i].result()));
-    }
     if (m_all.count > 0 && (hasTotals() || !m_groups.isEmpty()))
-        lines.push_back(std::move(all));
+        lines.push_back({Line::What::All, 0, countedRecords(m_all.count), m_all.count,
+                         totalsOf(m_all)});
     return lines;
 }
 

@@ -6,7 +6,8 @@
 
 namespace gravin {
 
-// The groups of a list that is written record by record, and what they and the list come to.
+// The groups of a list that is written record by record, and what they and the list come to in
+// fields that have a total.
 class ListTotals {
 public:
     // Both must outlive it. `fields`: those that are written.
@@ -39,6 +40,7 @@ private:
         std::vector<Totals> totals; // a place for each field
     };
     std::vector<Value> valuesOf(const Record& record) const;
+    std::vector<Value> totalsOf(const Open& open) const;
     Line ended(int level);
 
     QList<const BoundField*> m_fields;

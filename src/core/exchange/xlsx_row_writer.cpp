@@ -157,7 +157,9 @@ private:
         if (cell.shown)
             return placed(worksheet_write_string(m_sheet, m_row, column,
                                                  sheetText(*cell.shown).constData(), m_head));
-        if (const auto figure = figureOf(cell.value, {}))
+        ColumnType anyDigits;
+        anyDigits.scale = 0;
+        if (const auto figure = figureOf(cell.value, anyDigits))
             return placed(worksheet_write_number(m_sheet, m_row, column, *figure,
                                                  m_boldFormats[column] ? m_boldFormats[column]
                                                                        : m_head));

@@ -85,16 +85,16 @@ TEST_F(ListExportTest, GroupsAndTotalsStandAmongTheRecordsOfASpreadsheet) {
                                name("Kind: bell||"),
                                name("Tern|10.5|1.5"),
                                name("Skua|20.25|"),
-                               name("Kind: bell: 2 records|30.75|1.5"),
+                               name("Kind: bell: 2 records|15.38|"),
                                name("Kind: can||"),
                                name("Gull|5|2"),
-                               name("Kind: can: 1 record|5|2"),
-                               name("Sector: North: 3 records|35.75|3.5"),
+                               name("Kind: can: 1 record|5|"),
+                               name("Sector: North: 3 records|11.92|"),
                                name("Sector: South||"),
                                name("Kind: can||"),
                                name("Heron|7.75|4"),
-                               name("Kind: can: 1 record|7.75|4"),
-                               name("Sector: South: 1 record|7.75|4"),
+                               name("Kind: can: 1 record|7.75|"),
+                               name("Sector: South: 1 record|7.75|"),
                                // (10.50 + 20.25 + 5 + 7.75) / 4, as the list's foot has it
                                name("4 records|10.88|")};
     EXPECT_EQ(rowsOf(path("a.xlsx")).join(u'\n'), expected.join(u'\n'))
