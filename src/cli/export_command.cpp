@@ -56,8 +56,8 @@ int runExport(const ExportFileOptions& options) {
     how.groupedBy = list->groupedBy;
     how.form = screen->form;
     how.csv = options.csv;
-    const auto written =
-        exportList(*opened->session, opened->catalog, *screen, list->query, *columns, how, options.out);
+    const auto written = exportList(*opened->session, opened->catalog, *screen, list->query,
+                                    *columns, how, options.out);
     if (!written)
         return report(written.error(), options.json);
     if (options.json)

@@ -114,8 +114,9 @@ private:
         }
         // What many values come to has more digits than each of them.
         if (m_fields[column]->definition.total == FieldTotal::Sum)
-            need.least = std::min(MostColumn, need.least + flow.widthOf(QStringLiteral("0,00"),
-                                                                        PageFlow::font(m_size, true)));
+            need.least =
+                std::min(MostColumn, need.least + flow.widthOf(QStringLiteral("0,00"),
+                                                               PageFlow::font(m_size, true)));
         // A head alone does not make a column wide.
         need.whole = std::max(need.least, need.whole);
         return {need.least + 2 * CellPad + 1, need.whole + 2 * CellPad + 1};
@@ -202,10 +203,9 @@ private:
                 room = std::min(room, x);
             x += m_widths[at];
         }
-        const QString name =
-            line.what == What::Ends
-                ? coreTr("%1: %2").arg(line.name, countedRecords(line.count))
-                : line.name;
+        const QString name = line.what == What::Ends
+                                 ? coreTr("%1: %2").arg(line.name, countedRecords(line.count))
+                                 : line.name;
         const double width = std::max(room - indent, 0.0);
         // Where the first column has a figure, the name stands above it.
         const bool isBeside = width > MostColumn / 4;

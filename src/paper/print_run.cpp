@@ -65,7 +65,8 @@ std::unique_ptr<RecordPaper> paperFor(const BoundScreen& screen, const PrintSetU
         break;
     case PaperForm::List:
         // Records that were chosen stand in an order of their own.
-        return listPaper(screen, setUp.columns, setUp.keys.empty() ? setUp.groupedBy : QStringList());
+        return listPaper(screen, setUp.columns,
+                         setUp.keys.empty() ? setUp.groupedBy : QStringList());
     case PaperForm::Cards:
         return cardPaper(screen, setUp.cards);
     }

@@ -18,8 +18,8 @@ constexpr double LabelSize = 7.5;
 constexpr double ValueSize = 10;
 constexpr double SectionSize = 11;
 constexpr double NameSize = 16;
-constexpr double Gap = 12;   // between columns
-constexpr double RowGap = 9; // between rows of fields
+constexpr double Gap = 12;            // between columns
+constexpr double RowGap = 9;          // between rows of fields
 constexpr double PictureHeight = 150; // at most, on a sheet
 
 class SheetPaper : public RecordPaper {

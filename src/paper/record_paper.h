@@ -20,8 +20,8 @@ public:
 
 // Each record begins a page, and stands there as its form has it.
 std::unique_ptr<RecordPaper> sheetPaper(const BoundScreen& screen);
-// All as one table of these fields, whose heads stand on each page, with the groups of a list that is
-// grouped by these columns, and what they and the list come to.
+// All as one table of these fields, whose heads stand on each page, with the groups of a list that
+// is grouped by these columns, and what they and the list come to.
 std::unique_ptr<RecordPaper> listPaper(const BoundScreen& screen, const QStringList& columns,
                                        const QStringList& groupedBy = {});
 

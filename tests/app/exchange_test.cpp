@@ -20,6 +20,7 @@
 #include <QListWidget>
 #include <QMimeData>
 #include <QPlainTextEdit>
+#include <QPointer>
 #include <QProcess>
 #include <QPushButton>
 #include <QRegularExpression>
@@ -79,6 +80,27 @@ TEST_F(FilesWindow, AListGoesOutAsItStands) {
     // Nowhere to write to is said before.
     qobject_cast<QLineEdit*>(Driver::find(name("export-path")))->setText(name("/nowhere/a.csv"));
     EXPECT_FALSE(Driver::find(name("export-run"))->isEnabled());
+}
+
+TEST_F(FilesWindow, AnExportThatIsStoppedSaysWhatCameOfIt) {
+    window().commands()->run(name("export"));
+    QPointer<QWidget> dialog = Driver::find(name("export-dialog"));
+    ASSERT_NE(dialog, nullptr);
+    qobject_cast<QLineEdit*>(Driver::find(name("export-path")))->setText(path("aids.csv"));
+    qobject_cast<QPushButton*>(Driver::find(name("export-run")))->click();
+    qobject_cast<QDialog*>(dialog.data())->reject();
+    ASSERT_TRUE(dialog && dialog->isVisible()) << "nobody knows yet whether the file is there";
+    const auto* reason = dialog->findChild<QLabel*>(name("export-reason"));
+    ASSERT_TRUE(Driver::until([&] {
+        return !dialog || !dialog->isVisible() || reason->text().contains(name("Nothing was"));
+    }));
+    // Either it was stopped and there is nothing, or all of it is there and was said.
+    const bool isThere = QFile::exists(path("aids.csv"));
+    EXPECT_EQ(isThere, !dialog || !dialog->isVisible());
+    if (isThere) {
+        EXPECT_EQ(linesOf(path("aids.csv")).size(), 83);
+        EXPECT_TRUE(noticed("Exported 82 records to"));
+    }
 }
 
 TEST_F(FilesWindow, AFileComesInIsMendedAndGoesBackWithOneClick) {
@@ -207,8 +229,8 @@ TEST_F(FilesWindow, WhatTheFileLacksIsDeletedWhenAskedAndComesBack) {
     ASSERT_TRUE(countsSay("nobody knows what the file lacks")) << qPrintable(counts());
     qobject_cast<QCheckBox*>(Driver::find(name("import-match-0")))->setChecked(true);
     ASSERT_TRUE(countsSay("81 not in the file")) << qPrintable(counts());
-    auto* lacked = Driver::find(name("import-dialog"))
-                       ->findChild<QTableWidget*>(name("import-lacked"));
+    auto* lacked =
+        Driver::find(name("import-dialog"))->findChild<QTableWidget*>(name("import-lacked"));
     ASSERT_NE(lacked, nullptr);
     EXPECT_EQ(lacked->rowCount(), 81);
     auto* run = qobject_cast<QPushButton*>(Driver::find(name("import-run")));
@@ -229,9 +251,8 @@ TEST_F(FilesWindow, WhatACheckAsksForIsAskedAndImportedThen) {
     check.condition = name("name IS NULL OR notes IS NOT NULL"); // asked when the name changes
     check.message = name("Say something of it.");
     check.inRuns = InRuns::Ask;
-    workspace().document()->change(name("a check"), [&](Project& project) {
-        project.checks[name("aid")].checks += check;
-    });
+    workspace().document()->change(
+        name("a check"), [&](Project& project) { project.checks[name("aid")].checks += check; });
     Driver::settle();
     write(path("in.csv"), "Code,Name,Notes\nTB-001,Old Lady,\nTB-003,Young Lady,Kept.\n");
     openImport("in.csv");

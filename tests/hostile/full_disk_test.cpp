@@ -81,10 +81,10 @@ TEST_F(FullDisk, AnExportIsThereInFullOrNotAtAll) {
 
 // Records that come to more than the disk takes: the former file stays, and nothing else.
 TEST_F(FullDisk, AListOrSheetsAreThereInFullOrNotAtAll) {
-    for (const char* command : {"export \"$P\" buoy --out \"$DISK/a.csv\"",
-                                "export \"$P\" buoy --out \"$DISK/a.xlsx\"",
-                                "export \"$P\" buoy --out \"$DISK/a.json\"",
-                                "print \"$P\" buoy --as list --out \"$DISK/a.pdf\""}) {
+    for (const char* command :
+         {"export \"$P\" buoy --out \"$DISK/a.csv\"", "export \"$P\" buoy --out \"$DISK/a.xlsx\"",
+          "export \"$P\" buoy --out \"$DISK/a.json\"",
+          "print \"$P\" buoy --as list --out \"$DISK/a.pdf\""}) {
         const QString answer = onSmallDisk(
             QStringLiteral(
                 "P=\"${DATABASE%/*}/p.gravin\"; [ -e \"$P\" ] || { \"$GRAVIN\" new \"$P\" "

@@ -45,8 +45,7 @@ CopyDialog::CopyDialog(const ConnectionSpec& source, const ConnectionSpec& targe
     , m_notes(readOnlyText("copy-notes", tr("What does not come along, or comes in another way")))
     , m_notesHead(new QLabel(tr("What does not come along, or comes in another way")))
     , m_state(new QLabel)
-    , m_progress(new QProgressBar)
-    , m_isToStop(std::make_shared<std::atomic<bool>>(false)) {
+    , m_progress(new QProgressBar) {
     setObjectName(QStringLiteral("copy-dialog"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("Copy %1 to %2").arg(m_source.shownName(), m_target.shownName()));
@@ -134,11 +133,10 @@ void CopyDialog::run() {
     m_progress->setVisible(true);
     m_progress->setRange(0, 0);
     say(tr("Copying…"), "faint");
-    *m_isToStop = false;
     m_copying.runInParts(
         m_reader.get(), this,
-        [this, target = m_target, isToStop = m_isToStop](
-            Session& session, const LatestJob<DatabaseCopied>::Meanwhile& meanwhile) {
+        [this, target = m_target](Session& session,
+                                  const LatestJob<DatabaseCopied>::Meanwhile& meanwhile) {
             return copyTables(session, target,
                               [&](CopyStep step, const QString& table, qint64 records) {
                                   meanwhile.tell([this, step, table, records] {
@@ -147,7 +145,7 @@ void CopyDialog::run() {
                                               .arg(table, countedRecords(records)),
                                           "faint");
                                   });
-                                  return !*isToStop && !meanwhile.isCancelled();
+                                  return !meanwhile.isCancelled();
                               });
         },
         [this](const Result<DatabaseCopied>& copied) { finish(copied); });
@@ -159,7 +157,7 @@ void CopyDialog::reject() {
         QDialog::reject();
         return;
     }
-    *m_isToStop = true;
+    m_copying.stop();
     m_close->setEnabled(false);
     say(tr("Stopping…"), "faint");
 }

@@ -54,7 +54,6 @@ private:
     QPushButton* m_run = nullptr;
     QPushButton* m_close = nullptr;
     bool m_isCopied = false;
-    std::shared_ptr<std::atomic<bool>> m_isToStop; // asked by what runs
     LatestJob<CopyPlan> m_planning;
     LatestJob<DatabaseCopied> m_copying;
 };

@@ -255,6 +255,16 @@ void ExportDialog::run() {
     m_run->setEnabled(false);
 }
 
+// The file may be there in this very moment; the answer says so.
+void ExportDialog::reject() {
+    if (!m_job.isRunning()) {
+        QDialog::reject();
+        return;
+    }
+    m_job.stop();
+    m_reason->setText(tr("Stopping…"));
+}
+
 void ExportDialog::finish(const Result<qint64>& written, const QString& path) {
     m_progress->setVisible(false);
     if (written) {
@@ -263,7 +273,8 @@ void ExportDialog::finish(const Result<qint64>& written, const QString& path) {
         return;
     }
     refresh();
-    setStyleProperty(m_reason, "role", "problem");
+    const bool isStopped = written.error().kind == ErrorKind::Cancelled;
+    setStyleProperty(m_reason, "role", isStopped ? "faint" : "problem");
     m_reason->setText((written.error().sentence + u' ' + written.error().detail).trimmed());
 }
 

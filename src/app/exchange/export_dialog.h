@@ -28,9 +28,11 @@ public:
         qint64 records = 0;
         QStringList groupedBy; // columns
     };
-    // `workspace` must outlive it. Deletes itself when closed; what runs is stopped then, and
-    // nothing stays of it.
+    // `workspace` must outlive it. Deletes itself when closed. While it writes it can only be
+    // stopped: what came of it is said first.
     ExportDialog(Workspace* workspace, What what, QWidget* parent);
+
+    void reject() override;
 
 private:
     QWidget* makeForm();

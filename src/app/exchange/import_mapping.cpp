@@ -85,7 +85,8 @@ QStringList ImportMapping::mimeTypes() const { return {DraggedColumn}; }
 
 QMimeData* ImportMapping::mimeData(const QList<QTableWidgetItem*>& items) const {
     auto* dragged = new QMimeData;
-    dragged->setData(DraggedColumn, QByteArray::number(items.isEmpty() ? -1 : items.front()->row()));
+    dragged->setData(DraggedColumn,
+                     QByteArray::number(items.isEmpty() ? -1 : items.front()->row()));
     return dragged;
 }
 

@@ -411,13 +411,29 @@ void PrintDialog::saveFilled(const GapsDialog& dialog) {
         edit.after.insert(filled.column, filled.after);
     }
     setBusy(true);
+    m_isSaving = true;
+    m_isToStop = false;
     m_workspace->writing()->write(std::move(request), this, [this](const WriteResult& written) {
         setBusy(false);
-        if (written)
+        m_isSaving = false;
+        if (written && m_isToStop)
+            say(tr("What was asked for is saved. Nothing was printed."), false);
+        else if (written)
             begin(m_print);
         else
             say(tr("Nothing was printed. %1").arg(written.error().error.sentence), true);
     });
+}
+
+// Pages may be there, or a change saved, in this very moment; the answer says so.
+void PrintDialog::reject() {
+    if (!m_job.isRunning() && !m_isSaving) {
+        QDialog::reject();
+        return;
+    }
+    m_job.stop();
+    m_isToStop = true;
+    say(tr("Stopping…"), false);
 }
 
 void PrintDialog::print() {
@@ -464,7 +480,8 @@ void PrintDialog::toPrinter() {
 void PrintDialog::finish(const Result<PrintReport>& report, const QString& where) {
     setBusy(false);
     if (!report) {
-        say((report.error().sentence + u' ' + report.error().detail).trimmed(), true);
+        say((report.error().sentence + u' ' + report.error().detail).trimmed(),
+            report.error().kind != ErrorKind::Cancelled);
         return;
     }
     QStringList left;

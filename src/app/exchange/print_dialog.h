@@ -28,18 +28,20 @@ public:
     struct What {
         BoundScreen screen;
         RecordQuery query;
-        QStringList shown;         // the fields that the list shows, in its order
-        qint64 records = 0;        // of the list
-        std::vector<Key> selected; // stored ones
-        bool asSheet = true;       // to begin with
+        QStringList shown;          // the fields that the list shows, in its order
+        qint64 records = 0;         // of the list
+        std::vector<Key> selected;  // stored ones
+        bool asSheet = true;        // to begin with
         QStringList groupedBy = {}; // columns, of the list
     };
-    // `workspace` must outlive it. Deletes itself when closed; what runs is stopped then.
+    // `workspace` must outlive it. Deletes itself when closed. While it prints or saves it can only
+    // be stopped: what came of it is said first.
     PrintDialog(Workspace* workspace, What what, QWidget* parent);
     ~PrintDialog() override;
 
     // As if this file had been chosen.
     void printTo(const QString& path);
+    void reject() override;
 
 private:
     QWidget* makeForm();
@@ -86,6 +88,8 @@ private:
     std::shared_ptr<QPrinter> m_printer; // lives as long as what prints to it
     std::function<void()> m_print;       // when nothing stands in the way
     bool m_leavesOut = false;            // gaps that were met, for this run
+    bool m_isSaving = false;             // what was asked for
+    bool m_isToStop = false;             // asked while it saves
     LatestJob<QList<QImage>> m_looking;
     LatestJob<std::vector<PrintGap>> m_question;
     LatestJob<PrintReport> m_job;

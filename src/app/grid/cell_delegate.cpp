@@ -243,22 +243,22 @@ void CellDelegate::paintContent(QPainter& painter, const QStyleOptionViewItem& o
 
 // Answers what is left for the text.
 QRect CellDelegate::paintPicture(QPainter& painter, const QRect& inner,
-                                 const CellPresentation& cell, Qt::LayoutDirection direction) const {
+                                 const CellPresentation& cell,
+                                 Qt::LayoutDirection direction) const {
     const int height = inner.height() - 2 * PicturePad;
     const int width = std::min(height * PictureAspect, inner.width());
     if (height <= 0)
         return inner;
     const qreal ratio = painter.device()->devicePixelRatioF();
-    const QImage image = m_thumbnails->of(cell.pictureKey, cell.picture,
-                                          (QSizeF(width, height) * ratio).toSize());
+    const QImage image =
+        m_thumbnails->of(cell.pictureKey, cell.picture, (QSizeF(width, height) * ratio).toSize());
     if (image.isNull())
         return inner;
     const QSize size = image.size().scaled(width, height, Qt::KeepAspectRatio);
     const QRect place(inner.topLeft() + QPoint(0, PicturePad + (height - size.height()) / 2), size);
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
     painter.drawImage(QStyle::visualRect(direction, inner, place), image);
-    return QStyle::visualRect(direction, inner,
-                              inner.adjusted(size.width() + SwatchGap, 0, 0, 0));
+    return QStyle::visualRect(direction, inner, inner.adjusted(size.width() + SwatchGap, 0, 0, 0));
 }
 
 void CellDelegate::paintText(QPainter& painter, const QRect& inner, const QString& text,

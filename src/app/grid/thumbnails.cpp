@@ -14,7 +14,8 @@ namespace gravin {
 namespace {
 
 constexpr qsizetype MostPicturesKept = 16 << 20; // bytes
-constexpr qsizetype MostPicturesWaiting = 200;   // what is further away is asked for again when it is seen
+constexpr qsizetype MostPicturesWaiting =
+    200; // what is further away is asked for again when it is seen
 
 // One at a time: several large ones together would need the memory of all.
 QThreadPool& pool() {

@@ -16,8 +16,8 @@ class Thumbnails : public QObject {
 public:
     explicit Thumbnails(QObject* parent = nullptr);
 
-    // `key`: the same for the same bytes. `most`: in device pixels. Null: it is still being read, or
-    // is no picture.
+    // `key`: the same for the same bytes. `most`: in device pixels. Null: it is still being read,
+    // or is no picture.
     QImage of(quint64 key, const QByteArray& bytes, QSize most);
 
 Q_SIGNALS:

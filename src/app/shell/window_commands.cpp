@@ -176,9 +176,11 @@ void WindowCommands::addFileCommands() {
         [this] {
             const GridView* grid = page()->activeList()->grid();
             const GridModel* model = grid->gridModel();
-            ExportDialog::What what{
-                model->binding()->screen(), model->view()->query(), {}, model->view()->count(),
-                model->groupedBy()};
+            ExportDialog::What what{model->binding()->screen(),
+                                    model->view()->query(),
+                                    {},
+                                    model->view()->count(),
+                                    model->groupedBy()};
             for (const int column : grid->shownColumns())
                 what.shown += what.screen.fields[column].name();
             (new ExportDialog(m_project->workspace(), std::move(what), page()))->open();
@@ -191,7 +193,7 @@ void WindowCommands::addFileCommands() {
             const GridModel* model = grid->gridModel();
             PrintDialog::What what{
                 model->binding()->screen(), model->view()->query(), {}, model->view()->count(), {},
-                page()->showsForm(), model->groupedBy()};
+                page()->showsForm(),        model->groupedBy()};
             for (const int column : grid->shownColumns())
                 what.shown += what.screen.fields[column].name();
             // More than these are printed as listed.

@@ -3,6 +3,9 @@
 
 #include "core/database/worker.h"
 
+#include <atomic>
+#include <memory>
+
 namespace gravin {
 
 // A question of which only the newest answer counts: asking anew cancels the one before, whose
@@ -21,7 +24,7 @@ public:
                     part();
             });
         }
-        bool isCancelled() const { return m_worker->isCancelled(); }
+        bool isCancelled() const { return *m_isToStop || m_worker->isCancelled(); }
 
     private:
         friend class LatestJob;
@@ -29,10 +32,12 @@ public:
             : m_worker(worker)
             , m_context(context)
             , m_latest(latest)
+            , m_isToStop(latest->m_isToStop)
             , m_turn(latest->m_turn) {}
         Worker* m_worker;
         QPointer<QObject> m_context; // while it lives, so does `m_latest`
         const LatestJob* m_latest;
+        std::shared_ptr<const std::atomic<bool>> m_isToStop;
         quint64 m_turn;
     };
 
@@ -48,6 +53,7 @@ public:
                     std::function<Result<T>(Session&, const Meanwhile&)> job,
                     std::function<void(Result<T>)> answer) {
         cancel();
+        m_isToStop = std::make_shared<std::atomic<bool>>(false);
         start(
             worker, context,
             [meanwhile = Meanwhile(worker, context, this), job = std::move(job)](Session& session) {
@@ -59,6 +65,11 @@ public:
         ++m_turn;
         if (const Worker::JobId job = std::exchange(m_job, 0); job != 0)
             m_worker->cancel(job);
+    }
+    // Asks a job in parts to stop. Its answer is still heard: it may be done in this very moment.
+    void stop() {
+        if (isRunning() && m_isToStop)
+            *m_isToStop = true;
     }
     bool isRunning() const { return m_job != 0; }
 
@@ -77,6 +88,7 @@ private:
 
     Worker* m_worker = nullptr;
     Worker::JobId m_job = 0;
+    std::shared_ptr<std::atomic<bool>> m_isToStop; // of the job that runs in parts
     quint64 m_turn = 0;
 };
 

@@ -43,8 +43,9 @@ Status FilesBeside::begin(const QString& path) {
     m_making = std::make_unique<QTemporaryDir>(
         QFileInfo(m_folder).absoluteDir().filePath(QStringLiteral(".gravin-files-XXXXXX")));
     if (!m_making->isValid())
-        return Error{ErrorKind::File, coreTr("Nothing can be written beside %1: %2")
-                                          .arg(path, m_making->errorString())};
+        return Error{
+            ErrorKind::File,
+            coreTr("Nothing can be written beside %1: %2").arg(path, m_making->errorString())};
     return ok();
 }
 
@@ -91,8 +92,7 @@ Result<std::optional<QByteArray>> fileBeside(const QString& path, const QString&
     const QString folder = QFileInfo(path).absoluteDir().canonicalPath();
     const QFileInfo file(QDir(folder).filePath(name));
     // Neither a way up nor a link leads out of the folder.
-    if (folder.isEmpty() || !file.isFile() ||
-        !file.canonicalFilePath().startsWith(folder + u'/'))
+    if (folder.isEmpty() || !file.isFile() || !file.canonicalFilePath().startsWith(folder + u'/'))
         return std::optional<QByteArray>();
     auto bytes = readWholeFile(file.canonicalFilePath(), LargestBeside);
     if (!bytes)

@@ -32,8 +32,8 @@ private:
     QSet<QString> m_names;
 };
 
-// What a name in a file of rows at `path` speaks of: a file in its folder, or in one below. Nothing:
-// it is none. File: it is too large, or cannot be read.
+// What a name in a file of rows at `path` speaks of: a file in its folder, or in one below.
+// Nothing: it is none. File: it is too large, or cannot be read.
 Result<std::optional<QByteArray>> fileBeside(const QString& path, const QString& name);
 
 } // namespace gravin

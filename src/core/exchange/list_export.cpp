@@ -157,9 +157,8 @@ private:
                 if (!m_parts[i].isShown)
                     row.cells[i].value = line.totals[i];
             }
-            const auto name = std::find_if(row.cells.begin(), row.cells.end(), [](const auto& cell) {
-                return cell.value.isNull();
-            });
+            const auto name = std::find_if(row.cells.begin(), row.cells.end(),
+                                           [](const auto& cell) { return cell.value.isNull(); });
             if (name == row.cells.end())
                 continue;
             const bool ends = line.what == ListTotals::Line::What::Ends;

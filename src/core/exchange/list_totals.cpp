@@ -90,8 +90,8 @@ std::vector<ListTotals::Line> ListTotals::end() {
     while (!m_open.empty())
         lines.push_back(ended(static_cast<int>(m_open.size()) - 1));
     if (m_all.count > 0 && (hasTotals() || !m_groups.isEmpty()))
-        lines.push_back({Line::What::All, 0, countedRecords(m_all.count), m_all.count,
-                         totalsOf(m_all)});
+        lines.push_back(
+            {Line::What::All, 0, countedRecords(m_all.count), m_all.count, totalsOf(m_all)});
     return lines;
 }
 

@@ -18,9 +18,9 @@ public:
     struct Line {
         enum class What { Begins, Ends, All };
         What what = What::All;
-        int level = 0;         // of the group, from 0
-        QString name;          // "Sector: North"; of the whole list how many records it has
-        qint64 count = 0;      // of records; of one that begins: not known yet
+        int level = 0;             // of the group, from 0
+        QString name;              // "Sector: North"; of the whole list how many records it has
+        qint64 count = 0;          // of records; of one that begins: not known yet
         std::vector<Value> totals; // a value for each field, NULL where there is none
     };
     // The fields that it is grouped by: what they show has to be looked up too.

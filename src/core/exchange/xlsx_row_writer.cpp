@@ -24,7 +24,7 @@ constexpr qsizetype LongestCell = 32'767; // of a cell, in UTF-16
 constexpr int WrittenDigits = 16;
 constexpr int KeptDigits = 15; // of a figure, whatever it is
 constexpr qint64 LargestWhole = 999'999'999'999'999;
-constexpr int MostLevels = 7; // that a sheet folds
+constexpr int MostLevels = 7;    // that a sheet folds
 constexpr int WidestColumn = 60; // in characters
 const QDate FirstDay(1899, 12, 30);
 const QDate FirstSafeDay(1900, 3, 1); // before it spreadsheets count a day that never was
@@ -100,8 +100,7 @@ public:
     }
 
     Status putAside(const std::vector<FileCell>& row, int level) override {
-        if (Status begun = beginRow(static_cast<uint8_t>(std::clamp(level, 0, MostLevels)));
-            !begun)
+        if (Status begun = beginRow(static_cast<uint8_t>(std::clamp(level, 0, MostLevels))); !begun)
             return begun;
         for (size_t i = 0; i < row.size(); ++i) {
             if (Status placed = putTotal(static_cast<lxw_col_t>(i), row[i]); !placed)
@@ -146,8 +145,7 @@ private:
             return ok();
         lxw_row_col_options options = {};
         options.level = level;
-        return placed(
-            worksheet_set_row_opt(m_sheet, m_row, LXW_DEF_ROW_HEIGHT, nullptr, &options));
+        return placed(worksheet_set_row_opt(m_sheet, m_row, LXW_DEF_ROW_HEIGHT, nullptr, &options));
     }
 
     // A total need not be of its column's type: an average has more digits.
@@ -160,9 +158,9 @@ private:
         ColumnType anyDigits;
         anyDigits.scale = 0;
         if (const auto figure = figureOf(cell.value, anyDigits))
-            return placed(worksheet_write_number(m_sheet, m_row, column, *figure,
-                                                 m_boldFormats[column] ? m_boldFormats[column]
-                                                                       : m_head));
+            return placed(
+                worksheet_write_number(m_sheet, m_row, column, *figure,
+                                       m_boldFormats[column] ? m_boldFormats[column] : m_head));
         return placed(worksheet_write_string(
             m_sheet, m_row, column,
             sheetText(cellText(cell.value, m_columns[column].type, m_form)).constData(), m_head));

@@ -23,13 +23,14 @@ protected:
         : m_database(name(
               "CREATE TABLE buoy (id INTEGER PRIMARY KEY, sector TEXT, kind TEXT, name TEXT, cost "
               "DECIMAL(8,2), depth REAL, photo BLOB);"
-              "INSERT INTO buoy VALUES (1, 'North', 'bell', 'Tern', 10.50, 1.5, x'89504e470d0a1a0a'),"
+              "INSERT INTO buoy VALUES (1, 'North', 'bell', 'Tern', 10.50, 1.5, "
+              "x'89504e470d0a1a0a'),"
               "(2, 'North', 'bell', 'Skua', 20.25, NULL, NULL), (3, 'North', 'can', 'Gull', 5, 2, "
               "x'00'), (4, 'South', 'can', 'Heron', 7.75, 4, x'');"))
         , desk(m_database) {
         project.connection = m_database.spec();
-        const QString id =
-            addGeneratedScreen(project, desk.catalog(), desk.table(name("buoy")), Arrangement::Grid);
+        const QString id = addGeneratedScreen(project, desk.catalog(), desk.table(name("buoy")),
+                                              Arrangement::Grid);
         for (Screen& screen : project.screens) {
             for (ScreenField& field : screen.fields)
                 field.shownIn = ShownIn::GridAndForm;
@@ -81,22 +82,14 @@ TEST_F(ListExportTest, GroupsAndTotalsStandAmongTheRecordsOfASpreadsheet) {
     options.withTotals = true;
     options.groupedBy = {name("sector"), name("kind")};
     ASSERT_TRUE(exported(options, path("a.xlsx")));
-    const QStringList expected{name("Sector: North||"),
-                               name("Kind: bell||"),
-                               name("Tern|10.5|1.5"),
-                               name("Skua|20.25|"),
-                               name("Kind: bell: 2 records|15.38|"),
-                               name("Kind: can||"),
-                               name("Gull|5|2"),
-                               name("Kind: can: 1 record|5|"),
-                               name("Sector: North: 3 records|11.92|"),
-                               name("Sector: South||"),
-                               name("Kind: can||"),
-                               name("Heron|7.75|4"),
-                               name("Kind: can: 1 record|7.75|"),
-                               name("Sector: South: 1 record|7.75|"),
-                               // (10.50 + 20.25 + 5 + 7.75) / 4, as the list's foot has it
-                               name("4 records|10.88|")};
+    const QStringList expected{
+        name("Sector: North||"), name("Kind: bell||"), name("Tern|10.5|1.5"), name("Skua|20.25|"),
+        name("Kind: bell: 2 records|15.38|"), name("Kind: can||"), name("Gull|5|2"),
+        name("Kind: can: 1 record|5|"), name("Sector: North: 3 records|11.92|"),
+        name("Sector: South||"), name("Kind: can||"), name("Heron|7.75|4"),
+        name("Kind: can: 1 record|7.75|"), name("Sector: South: 1 record|7.75|"),
+        // (10.50 + 20.25 + 5 + 7.75) / 4, as the list's foot has it
+        name("4 records|10.88|")};
     EXPECT_EQ(rowsOf(path("a.xlsx")).join(u'\n'), expected.join(u'\n'))
         << qPrintable(rowsOf(path("a.xlsx")).join(u'\n'));
     // Other kinds have nothing but records.
@@ -143,12 +136,11 @@ TEST_F(ListExportTest, PicturesAndFilesGoIntoAFolderBesideAndComeBack) {
                                        path("list.csv"));
     ASSERT_TRUE(preview) << qPrintable(preview.error().sentence);
     EXPECT_EQ(preview->count(ImportOutcome::Change), 4);
-    const auto written =
-        ChangeWriter(desk.session(), desk.catalog(), desk.rules())
-            .write(importRun(std::make_shared<const Catalog>(desk.catalog()),
-                             std::make_shared<const RuleBook>(desk.rules()), fields, setUp,
-                             path("list.csv"), *preview)
-                       .request);
+    const auto written = ChangeWriter(desk.session(), desk.catalog(), desk.rules())
+                             .write(importRun(std::make_shared<const Catalog>(desk.catalog()),
+                                              std::make_shared<const RuleBook>(desk.rules()),
+                                              fields, setUp, path("list.csv"), *preview)
+                                        .request);
     ASSERT_TRUE(written) << qPrintable(written.error().error.sentence);
     EXPECT_EQ(m_database.sqlite(name("SELECT group_concat(quote(photo)) FROM buoy")), before);
 }
@@ -174,12 +166,12 @@ TEST_F(ListExportTest, WhatFailsLeavesNeitherFileNorFolder) {
     ExportOptions options;
     options.bytes = ExportOptions::Bytes::Beside;
     int parts = 0;
-    const auto stopped = exportList(desk.session(), desk.catalog(), screen(), {},
-                                    {name("name"), name("photo")}, options, path("a.csv"),
-                                    [&](qint64, qint64) { return parts++ > 0; });
+    const auto stopped =
+        exportList(desk.session(), desk.catalog(), screen(), {}, {name("name"), name("photo")},
+                   options, path("a.csv"), [&](qint64, qint64) { return parts++ > 0; });
     ASSERT_FALSE(stopped);
-    EXPECT_TRUE(QDir(m_folder.path()).entryList(QDir::AllEntries | QDir::NoDotAndDotDot |
-                                                QDir::Hidden)
+    EXPECT_TRUE(QDir(m_folder.path())
+                    .entryList(QDir::AllEntries | QDir::NoDotAndDotDot | QDir::Hidden)
                     .isEmpty());
 }
 

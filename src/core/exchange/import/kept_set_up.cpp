@@ -18,8 +18,7 @@ QMap<QString, FieldValues> makingDefaults(const Project& project, const Catalog&
     QMap<QString, FieldValues> defaults;
     for (const BoundField& field : screen.fields) {
         const bool isLookup = field.definition.shownAs == ShownAs::Lookup;
-        const Table* table =
-            isLookup ? catalog.table(field.definition.lookup.table) : nullptr;
+        const Table* table = isLookup ? catalog.table(field.definition.lookup.table) : nullptr;
         if (!table)
             continue;
         BoundScreen of;
