@@ -740,6 +740,10 @@ Abhilfe: %3</translation>
       <translation>%1 ist der Schlüssel von %2.</translation>
     </message>
     <message>
+      <source>%1 is there already. Pictures and files go into a folder of their own: choose another file, or take that folder away.</source>
+      <translation>%1 gibt es schon. Bilder und Dateien kommen in einen eigenen Ordner: Wählen Sie eine andere Datei, oder nehmen Sie diesen Ordner weg.</translation>
+    </message>
+    <message>
       <source>%1 is there; it is replaced.</source>
       <translation>%1 gibt es schon; die Datei wird ersetzt.</translation>
     </message>
@@ -830,6 +834,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 new screens</source>
       <translation>%1 neue Masken</translation>
+    </message>
+    <message>
+      <source>%1 not in the file</source>
+      <translation>%1 nicht in der Datei</translation>
     </message>
     <message>
       <source>%1 not saved. Save or discard them first.</source>
@@ -984,6 +992,10 @@ Abhilfe: %3</translation>
       <translation>%1 sollte eine Liste sein.</translation>
     </message>
     <message>
+      <source>%1 should be an object of texts.</source>
+      <translation>%1 sollte ein Objekt aus Texten sein.</translation>
+    </message>
+    <message>
       <source>%1 should be an object.</source>
       <translation>%1 sollte ein Objekt sein.</translation>
     </message>
@@ -1066,6 +1078,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 to change %2</source>
       <translation>%1 zu ändern: %2</translation>
+    </message>
+    <message>
+      <source>%1 to delete</source>
+      <translation>%1 zu löschen</translation>
     </message>
     <message>
       <source>%1 to fill in</source>
@@ -1346,6 +1362,10 @@ Abhilfe: %3</translation>
       <translation>%1.labels sollte „above“ oder „beside“ sein.</translation>
     </message>
     <message>
+      <source>%1.separator should be one character.</source>
+      <translation>%1.separator sollte ein einzelnes Zeichen sein.</translation>
+    </message>
+    <message>
       <source>%1.shown is missing.</source>
       <translation>%1.shown fehlt.</translation>
     </message>
@@ -1360,6 +1380,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1: %2 %3</source>
       <translation>%1: %2 %3</translation>
+    </message>
+    <message>
+      <source>%1: %2 (new)</source>
+      <translation>%1: %2 (neu)</translation>
     </message>
     <message>
       <source>%1: %2 Nothing was printed.</source>
@@ -2338,8 +2362,8 @@ Abhilfe: %3</translation>
       <translation>Wählen Sie eine Datei oder legen Sie eine neue an.</translation>
     </message>
     <message>
-      <source>Choose a file: CSV, a spreadsheet (XLSX, ODS) or JSON.</source>
-      <translation>Eine Datei wählen: CSV, eine Tabelle (XLSX, ODS) oder JSON.</translation>
+      <source>Choose a file: CSV, a spreadsheet (XLSX, ODS) or JSON. Or paste rows.</source>
+      <translation>Wählen Sie eine Datei: CSV, eine Tabelle (XLSX, ODS) oder JSON. Oder fügen Sie Zeilen ein.</translation>
     </message>
     <message>
       <source>Choose a table on the left.</source>
@@ -2348,6 +2372,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Choose an SQLite database</source>
       <translation>SQLite-Datenbank wählen</translation>
+    </message>
+    <message>
+      <source>Choose the field, or drag a column onto the one whose field it is to have</source>
+      <translation>Wählen Sie das Feld, oder ziehen Sie eine Spalte auf die, deren Feld sie haben soll</translation>
     </message>
     <message>
       <source>Choose your change in the change log and press “Roll back…”. The plan says what comes back, and nothing happens before you agree.</source>
@@ -2630,6 +2658,10 @@ Abhilfe: %3</translation>
       <translation>%1 gelöscht: Änderung %2. Sie lässt sich zurückrollen.</translation>
     </message>
     <message>
+      <source>Deleted (%1)</source>
+      <translation>Gelöscht (%1)</translation>
+    </message>
+    <message>
       <source>Delete…</source>
       <translation>Löschen…</translation>
     </message>
@@ -2664,6 +2696,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Discarded %1.</source>
       <translation>%1 verworfen.</translation>
+    </message>
+    <message>
+      <source>Do as an import that the project keeps</source>
+      <translation>Wie ein Import, den das Projekt behält</translation>
     </message>
     <message>
       <source>Do not encrypt</source>
@@ -3314,6 +3350,14 @@ Abhilfe: %3</translation>
       <translation>%1 importieren</translation>
     </message>
     <message>
+      <source>Import %1, delete %2</source>
+      <translation>%1 importieren, %2 löschen</translation>
+    </message>
+    <message>
+      <source>Import %1…</source>
+      <translation>%1 importieren…</translation>
+    </message>
+    <message>
       <source>Import from</source>
       <translation>Importieren aus</translation>
     </message>
@@ -3430,6 +3474,10 @@ Abhilfe: %3</translation>
       <translation>Es bleibt, wie es ist, bis es jemand ausfüllt.</translation>
     </message>
     <message>
+      <source>It would be of the same table.</source>
+      <translation>Er wäre in derselben Tabelle.</translation>
+    </message>
+    <message>
       <source>Its newest hash is %1</source>
       <translation>Seine neueste Prüfsumme ist %1</translation>
     </message>
@@ -3466,6 +3514,14 @@ Abhilfe: %3</translation>
       <translation>Alle meine behalten</translation>
     </message>
     <message>
+      <source>Keep as…</source>
+      <translation>Behalten als…</translation>
+    </message>
+    <message>
+      <source>Keep in the project where columns go and what is done, for files like this one</source>
+      <translation>Im Projekt behalten, wohin Spalten gehen und was getan wird, für Dateien wie diese</translation>
+    </message>
+    <message>
       <source>Keep it in the desktop's secret store</source>
       <translation>Im Geheimnisspeicher des Desktops behalten</translation>
     </message>
@@ -3480,6 +3536,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Keep the cards “%1”</source>
       <translation>Karten „%1“ behalten</translation>
+    </message>
+    <message>
+      <source>Keep the import “%1”</source>
+      <translation>Den Import „%1“ behalten</translation>
     </message>
     <message>
       <source>Keep the list “%1” for everyone</source>
@@ -3500,6 +3560,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Keep this bulk update</source>
       <translation>Diese Massenänderung behalten</translation>
+    </message>
+    <message>
+      <source>Keep this import</source>
+      <translation>Diesen Import behalten</translation>
     </message>
     <message>
       <source>Keep this list</source>
@@ -3524,6 +3588,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Kept as “%1”. It stands in the project once that is saved.</source>
       <translation>Als „%1“ behalten. Es steht im Projekt, sobald das gespeichert ist.</translation>
+    </message>
+    <message>
+      <source>Kept import</source>
+      <translation>Behaltener Import</translation>
     </message>
     <message>
       <source>Kept in the project, for everyone</source>
@@ -3674,6 +3742,10 @@ Abhilfe: %3</translation>
       <translation>Positionen werden mit dem Datensatz kopiert, zu dem sie gehören.</translation>
     </message>
     <message>
+      <source>Lines for groups and totals among the records</source>
+      <translation>Zeilen für Gruppen und Summen zwischen den Datensätzen</translation>
+    </message>
+    <message>
       <source>Link</source>
       <translation>Link</translation>
     </message>
@@ -3754,12 +3826,20 @@ Abhilfe: %3</translation>
       <translation>Nachschlagefelder und Auswahlen</translation>
     </message>
     <message>
+      <source>Lookups do not find: %1</source>
+      <translation>Nachschlagefelder finden nicht: %1</translation>
+    </message>
+    <message>
       <source>MOD takes whole and decimal numbers only.</source>
       <translation>MOD nimmt nur ganze und Dezimalzahlen.</translation>
     </message>
     <message>
       <source>Make %1 as wide as most of its texts</source>
       <translation>%1 so breit machen wie die meisten seiner Texte</translation>
+    </message>
+    <message>
+      <source>Make %1 in %2</source>
+      <translation>%1 in %2 anlegen</translation>
     </message>
     <message>
       <source>Make a screen for the table %1</source>
@@ -4070,6 +4150,10 @@ Abhilfe: %3</translation>
       <translation>Niemand füllt es mehr aus.</translation>
     </message>
     <message>
+      <source>None can be made of a text.</source>
+      <translation>Aus einem Text lässt sich keiner anlegen.</translation>
+    </message>
+    <message>
       <source>None is kept yet</source>
       <translation>Noch keine behalten</translation>
     </message>
@@ -4084,6 +4168,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Not a picture: %1</source>
       <translation>Kein Bild: %1</translation>
+    </message>
+    <message>
+      <source>Not in the file</source>
+      <translation>Nicht in der Datei</translation>
+    </message>
+    <message>
+      <source>Not in the file (%1)</source>
+      <translation>Nicht in der Datei (%1)</translation>
     </message>
     <message>
       <source>Not met by %1.</source>
@@ -4214,8 +4306,16 @@ Abhilfe: %3</translation>
       <translation>Nichts wurde zurückgerollt. %1</translation>
     </message>
     <message>
+      <source>Nothing was written.</source>
+      <translation>Es wurde nichts geschrieben.</translation>
+    </message>
+    <message>
       <source>Nothing was written. %1</source>
       <translation>Nichts wurde geschrieben. %1</translation>
+    </message>
+    <message>
+      <source>Nothing was written. Record %1: %2</source>
+      <translation>Es wurde nichts geschrieben. Datensatz %1: %2</translation>
     </message>
     <message>
       <source>Nothing was written. Row %1: %2</source>
@@ -4312,6 +4412,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Only %1  ✕</source>
       <translation>Nur %1  ✕</translation>
+    </message>
+    <message>
+      <source>Only a spreadsheet has lines that are no records</source>
+      <translation>Nur eine Tabelle hat Zeilen, die keine Datensätze sind</translation>
     </message>
     <message>
       <source>Only add records</source>
@@ -4526,8 +4630,8 @@ Abhilfe: %3</translation>
       <translation>Bild oder Datei</translation>
     </message>
     <message>
-      <source>Pictures and files too, as texts</source>
-      <translation>Auch Bilder und Dateien, als Text</translation>
+      <source>Pictures and files</source>
+      <translation>Bilder und Dateien</translation>
     </message>
     <message>
       <source>Pictures and other binary values cannot be typed.</source>
@@ -4762,6 +4866,10 @@ Abhilfe: %3</translation>
       <translation>Datensätze, die eine Bedingung erfüllen, werden getönt und tragen ihre Worte, zum Beispiel „überfällig“ solange: due &lt; CURRENT_DATE. Mit einem Feld nur dieses. Eine Farbe schreibt man #A3263B.</translation>
     </message>
     <message>
+      <source>Records that the file lacks</source>
+      <translation>Datensätze, die in der Datei fehlen</translation>
+    </message>
+    <message>
       <source>Records to choose from</source>
       <translation>Datensätze zur Wahl</translation>
     </message>
@@ -4958,6 +5066,10 @@ Abhilfe: %3</translation>
       <translation>Zeile</translation>
     </message>
     <message>
+      <source>Row %1</source>
+      <translation>Zeile %1</translation>
+    </message>
+    <message>
       <source>Row %1 cannot be read: %2.</source>
       <translation>Zeile %1 lässt sich nicht lesen: %2.</translation>
     </message>
@@ -4972,6 +5084,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Row %1 is longer than 64 MB. Is a quote never closed?</source>
       <translation>Zeile %1 ist länger als 64 MB. Wird ein Anführungszeichen nie geschlossen?</translation>
+    </message>
+    <message>
+      <source>Row %1 is refused and does not say which record it means, so that nobody knows what the file lacks. Mend it first.</source>
+      <translation>Zeile %1 wird abgelehnt und sagt nicht, welchen Datensatz sie meint; so weiß niemand, was in der Datei fehlt. Berichtigen Sie sie zuerst.</translation>
     </message>
     <message>
       <source>Row %1: %2</source>
@@ -5136,6 +5252,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Say a value.</source>
       <translation>Nennen Sie einen Wert.</translation>
+    </message>
+    <message>
+      <source>Say by which fields a row finds its record; otherwise nobody knows what the file lacks.</source>
+      <translation>Sagen Sie, an welchen Feldern eine Zeile ihren Datensatz findet; sonst weiß niemand, was in der Datei fehlt.</translation>
     </message>
     <message>
       <source>Say by which fields a row finds the record that it changes.</source>
@@ -5590,6 +5710,10 @@ Abhilfe: %3</translation>
       <translation>Gespeicherte Werte</translation>
     </message>
     <message>
+      <source>Such a file is to be read by people: an import takes the lines for records</source>
+      <translation>Eine solche Datei ist für Menschen: ein Import hält die Zeilen für Datensätze</translation>
+    </message>
+    <message>
       <source>Switch between Build and Use</source>
       <translation>Zwischen Gestalten und Arbeiten umschalten</translation>
     </message>
@@ -5684,6 +5808,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Take the filter away</source>
       <translation>Den Filter wegnehmen</translation>
+    </message>
+    <message>
+      <source>Take the rows that the clipboard has, as a spreadsheet copies them</source>
+      <translation>Die Zeilen der Zwischenablage nehmen, wie eine Tabelle sie kopiert</translation>
     </message>
     <message>
       <source>Take the second one off</source>
@@ -5832,6 +5960,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The choice “%1” is there twice.</source>
       <translation>Die Auswahl „%1“ gibt es zweimal.</translation>
+    </message>
+    <message>
+      <source>The clipboard has no rows.</source>
+      <translation>Die Zwischenablage hat keine Zeilen.</translation>
     </message>
     <message>
       <source>The clipboard has no text.</source>
@@ -6086,6 +6218,10 @@ Abhilfe: %3</translation>
       <translation>Die Datei ließ sich nicht schreiben: %1</translation>
     </message>
     <message>
+      <source>The file has no head “%1”, which the kept import “%2” speaks of.</source>
+      <translation>Die Datei hat keinen Kopf „%1“, von dem der behaltene Import „%2“ spricht.</translation>
+    </message>
+    <message>
       <source>The file has other columns than before. Look at it again.</source>
       <translation>Die Datei hat andere Spalten als vorher. Noch einmal ansehen.</translation>
     </message>
@@ -6104,6 +6240,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The first screen of the list is shown instead.</source>
       <translation>Stattdessen wird die erste Maske der Liste gezeigt.</translation>
+    </message>
+    <message>
+      <source>The folder %1 could not be made.</source>
+      <translation>Der Ordner %1 konnte nicht angelegt werden.</translation>
     </message>
     <message>
       <source>The folder %1 is not used: %2.</source>
@@ -6128,6 +6268,14 @@ Abhilfe: %3</translation>
     <message>
       <source>The kept bulk update “%1”.</source>
       <translation>Die behaltene Massenänderung „%1“.</translation>
+    </message>
+    <message>
+      <source>The kept cards “%1”.</source>
+      <translation>Die behaltenen Karten „%1“.</translation>
+    </message>
+    <message>
+      <source>The kept import “%1”.</source>
+      <translation>Der behaltene Import „%1“.</translation>
     </message>
     <message>
       <source>The kept list “%1”: %2</source>
@@ -6284,6 +6432,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The row action to %1, which goes by %2.</source>
       <translation>Die Zeilenaktion zu %1, die über %2 geht.</translation>
+    </message>
+    <message>
+      <source>The screen %1 has no field “%2”, which the kept import “%3” speaks of.</source>
+      <translation>Die Maske %1 hat kein Feld „%2“, von dem der behaltene Import „%3“ spricht.</translation>
     </message>
     <message>
       <source>The screen %1 has no field “%2”.</source>
@@ -6444,6 +6596,10 @@ Abhilfe: %3</translation>
     <message>
       <source>There is a file %1 already. A copy is made in a file that is not there yet.</source>
       <translation>Eine Datei %1 gibt es schon. Kopiert wird in eine Datei, die es noch nicht gibt.</translation>
+    </message>
+    <message>
+      <source>There is a folder %1 already, where pictures and files would go.</source>
+      <translation>Es gibt schon einen Ordner %1, in den Bilder und Dateien kämen.</translation>
     </message>
     <message>
       <source>There is no answer from %1. Is it running, and are host and port right?</source>
@@ -7242,6 +7398,10 @@ Abhilfe: %3</translation>
       <translation>Was mit %1 geschieht, wenn sein Datensatz von %2 gelöscht wird, ist dort etwas anderes.</translation>
     </message>
     <message>
+      <source>What is done</source>
+      <translation>Was getan wird</translation>
+    </message>
+    <message>
       <source>What is found or looked up here may be missed.</source>
       <translation>Was hier gefunden oder nachgeschlagen wird, kann verfehlt werden.</translation>
     </message>
@@ -7338,6 +7498,18 @@ Abhilfe: %3</translation>
       <translation>Was die Datenbank von %1 aufgeschrieben hat, ist nicht lesbar. Die Tabelle neu beobachten lassen (gravin watch).</translation>
     </message>
     <message>
+      <source>What the file lacks is deleted</source>
+      <translation>Was in der Datei fehlt, wird gelöscht</translation>
+    </message>
+    <message>
+      <source>What the file lacks is listed</source>
+      <translation>Was in der Datei fehlt, wird gezeigt</translation>
+    </message>
+    <message>
+      <source>What the file lacks stays</source>
+      <translation>Was in der Datei fehlt, bleibt</translation>
+    </message>
+    <message>
       <source>What the foot of the list says of all its values</source>
       <translation>Was der Fuß der Liste von allen Werten sagt</translation>
     </message>
@@ -7368,6 +7540,10 @@ Abhilfe: %3</translation>
     <message>
       <source>What to mend</source>
       <translation>Was zu beheben ist</translation>
+    </message>
+    <message>
+      <source>What was asked for is saved. Nothing was printed.</source>
+      <translation>Was gefragt wurde, ist gespeichert. Es wurde nichts gedruckt.</translation>
     </message>
     <message>
       <source>What was changed up to change %1 has been trimmed from the log. Nothing before it can be shown.</source>
@@ -7718,6 +7894,14 @@ Abhilfe: %3</translation>
       <translation>als Muster</translation>
     </message>
     <message>
+      <source>as files in a folder beside</source>
+      <translation>als Dateien in einem Ordner daneben</translation>
+    </message>
+    <message>
+      <source>as guessed from the file</source>
+      <translation>wie aus der Datei erraten</translation>
+    </message>
+    <message>
       <source>as it stands</source>
       <translation>wie es dasteht</translation>
     </message>
@@ -7728,6 +7912,10 @@ Abhilfe: %3</translation>
     <message>
       <source>as people write them here</source>
       <translation>wie man hier schreibt</translation>
+    </message>
+    <message>
+      <source>as texts</source>
+      <translation>als Texte</translation>
     </message>
     <message>
       <source>as the desktop has it</source>
@@ -7879,6 +8067,10 @@ Abhilfe: %3</translation>
     <message>
       <source>children</source>
       <translation>Untergeordnete</translation>
+    </message>
+    <message>
+      <source>clipboard</source>
+      <translation>Zwischenablage</translation>
     </message>
     <message>
       <source>close the edit window</source>
@@ -8248,6 +8440,10 @@ Abhilfe: %3</translation>
     <message>
       <source>left</source>
       <translation>links</translation>
+    </message>
+    <message>
+      <source>left out</source>
+      <translation>weggelassen</translation>
     </message>
     <message>
       <source>list</source>
