@@ -1602,6 +1602,10 @@ Abhilfe: %3</translation>
       <translation>Eine neue Datei beginnt als leere Datenbank.</translation>
     </message>
     <message>
+      <source>A new record has to have it.</source>
+      <translation>Ein neuer Datensatz muss es haben.</translation>
+    </message>
+    <message>
       <source>A number ends here and a name begins; put a blank or an operator between them.</source>
       <translation>Hier endet eine Zahl und ein Name beginnt; setzen Sie ein Leerzeichen oder einen Operator dazwischen.</translation>
     </message>
@@ -3842,6 +3846,10 @@ Abhilfe: %3</translation>
       <translation>%1 in %2 anlegen</translation>
     </message>
     <message>
+      <source>Make %1 in %2…</source>
+      <translation>%1 in %2 anlegen…</translation>
+    </message>
+    <message>
       <source>Make a screen for the table %1</source>
       <translation>Eine Maske für die Tabelle %1 anlegen</translation>
     </message>
@@ -3892,6 +3900,14 @@ Abhilfe: %3</translation>
     <message>
       <source>More</source>
       <translation>Mehr</translation>
+    </message>
+    <message>
+      <source>More is missing than can be asked for here. Add these records first, or import them.</source>
+      <translation>Es fehlt mehr, als hier gefragt werden kann. Fügen Sie diese Datensätze vorher hinzu, oder importieren Sie sie.</translation>
+    </message>
+    <message>
+      <source>More is missing than can be asked for here. Leave these rows out, or mend the file.</source>
+      <translation>Es fehlt mehr, als hier gefragt werden kann. Lassen Sie diese Zeilen weg, oder berichtigen Sie die Datei.</translation>
     </message>
     <message>
       <source>More…</source>

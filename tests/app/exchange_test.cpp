@@ -190,11 +190,6 @@ TEST_F(FilesWindow, WhatIsUnusualIsTakenByThePersonOnly) {
 }
 
 TEST_F(FilesWindow, RowsArePastedAndTheirLookupsMade) {
-    workspace().document()->change(name("a default"), [](Project& project) {
-        FieldDefinition watts{name("watts"), name("Watts")};
-        watts.defaultValue = {FieldDefault::Kind::Fixed, name("10")};
-        project.fields[name("lamp")] += watts;
-    });
     QGuiApplication::clipboard()->setText(
         name("Code\tName\tLamp\nTB-001\tOld Lady\tCandle 3B\nTB-002\tYoung Lady\tCandle 3B\n"));
     window().commands()->run(name("import"));
@@ -208,8 +203,18 @@ TEST_F(FilesWindow, RowsArePastedAndTheirLookupsMade) {
         << qPrintable(refused->item(0, 3)->text());
     auto* makes = qobject_cast<QCheckBox*>(Driver::find(name("import-makes")));
     ASSERT_NE(makes, nullptr);
-    EXPECT_EQ(makes->text(), name("Make 1 record in lamp"));
+    ASSERT_TRUE(Driver::until([&] { return makes->isEnabled(); }));
+    EXPECT_EQ(makes->text(), name("Make 1 record in lamp…"));
     makes->setChecked(true);
+    // A lamp has to have its watts.
+    QWidget* gaps = Driver::find(name("gaps-dialog"));
+    ASSERT_NE(gaps, nullptr);
+    auto* watts = gaps->findChild<QLineEdit*>(name("field:watts"));
+    ASSERT_NE(watts, nullptr);
+    Driver::click(watts);
+    Driver::type(name("3.5"));
+    ASSERT_TRUE(Driver::until([] { return Driver::find(name("gaps-go-on"))->isEnabled(); }));
+    Driver::click(name("gaps-go-on"));
     ASSERT_TRUE(countsSay("2 to change")) << qPrintable(counts());
     auto* changes = qobject_cast<QTableWidget*>(Driver::find(name("import-changes")));
     EXPECT_TRUE(changes->item(0, 3)->text().contains(name("Candle 3B (new)")))

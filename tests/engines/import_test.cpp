@@ -219,8 +219,16 @@ TEST_P(Imports, WhatCannotBeMadeIsRefusedWithItsReason) {
     ASSERT_EQ(without.count(ImportOutcome::Refuse), 1);
     EXPECT_TRUE(without.refused[0].problems[0].reason.contains(name("Depth")))
         << qPrintable(without.refused[0].problems[0].reason);
+    EXPECT_EQ(without.lacks.value(name("berth_id")), QStringList({name("depth")}));
     // Rows that are refused make nothing.
     EXPECT_TRUE(without.made.isEmpty());
+    // Once it is said, it can be made.
+    setUp.givenFor[name("berth_id")][name("East")] = {{name("depth"), decimal("1.75")}};
+    EXPECT_EQ(looked(setUp, path).count(ImportOutcome::Add), 1);
+    const auto written = imported(setUp, path);
+    ASSERT_TRUE(written) << qPrintable(written.error().error.sentence);
+    EXPECT_EQ(database->run(name("SELECT depth FROM berth WHERE name = 'East';")).trimmed(),
+              name("1.75"));
 }
 
 TEST_P(Imports, AGateLeavesOutStopsOrAsks) {

@@ -35,6 +35,7 @@ namespace {
 constexpr Distance ImportWidth(1080);
 constexpr Distance ImportHeight(720);
 constexpr int RowsLookedAt = 50;
+constexpr size_t MostAsked = 200; // values, each with its editor
 
 } // namespace
 
@@ -82,6 +83,7 @@ ImportDialog::ImportDialog(Workspace* workspace, BoundScreen screen, QWidget* pa
     connect(m_file, &ImportFileLine::localeChosen, this, &ImportDialog::takeEdits);
     connect(m_mapping, &ImportMapping::edited, this, &ImportDialog::takeEdits);
     connect(m_ways, &ImportWays::edited, this, &ImportDialog::takeEdits);
+    connect(m_ways, &ImportWays::makesWanted, this, &ImportDialog::askForNew);
     connect(m_ways, &ImportWays::accepted, this, [this] {
         m_ways->apply(m_setUp);
         refresh();
@@ -324,6 +326,7 @@ void ImportDialog::takeEdits() {
 
 void ImportDialog::preview() {
     m_preview.reset();
+    m_ways->wait();
     refresh();
     if (const QString reason = reasonAgainst(m_setUp, m_screen); !reason.isEmpty()) {
         m_question.cancel();
@@ -408,14 +411,44 @@ void ImportDialog::run() {
 
 void ImportDialog::askForGaps() {
     std::vector<Gap> gaps = importGaps(*m_workspace, m_screen, *m_preview);
-    if (gaps.empty()) {
-        say(tr("Some rows are refused. Leave them out, or mend the file."), true);
+    if (gaps.empty() || gaps.size() > MostAsked) {
+        say(tr("More is missing than can be asked for here. Leave these rows out, or mend the "
+               "file."),
+            true);
         return;
     }
     auto* dialog = new GapsDialog(m_workspace, std::move(gaps), this);
     dialog->setAttribute(Qt::WA_DeleteOnClose);
     connect(dialog, &QDialog::accepted, this, [this, dialog] { takeAnswers(*dialog); });
     connect(dialog, &QDialog::rejected, this, [this] { say(tr("Nothing was written."), false); });
+    dialog->open();
+}
+
+// What records that are made for lookups must have beside what they show.
+void ImportDialog::askForNew() {
+    std::vector<Gap> gaps =
+        m_preview ? makingGaps(*m_workspace, m_screen, *m_preview) : std::vector<Gap>();
+    if (gaps.empty()) {
+        takeEdits();
+        return;
+    }
+    if (gaps.size() > MostAsked) {
+        m_ways->makeNothing();
+        say(tr("More is missing than can be asked for here. Add these records first, or import "
+               "them."),
+            true);
+        return;
+    }
+    auto* dialog = new GapsDialog(m_workspace, std::move(gaps), this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    connect(dialog, &QDialog::rejected, m_ways, &ImportWays::makeNothing);
+    connect(dialog, &QDialog::accepted, this, [this, dialog] {
+        for (const GapsDialog::Filled& filled : dialog->filled()) {
+            const std::vector<Value>& of = filled.key.values();
+            m_setUp.givenFor[of[0].asText()][of[1].asText()].insert(filled.column, filled.after);
+        }
+        takeEdits();
+    });
     dialog->open();
 }
 

@@ -64,6 +64,7 @@ private:
     // Asks for what is missing first.
     void run();
     void askForGaps();
+    void askForNew();
     void takeAnswers(const GapsDialog& dialog);
     void import();
     void finish(const WriteResult& written);

@@ -27,4 +27,28 @@ std::vector<Gap> importGaps(Workspace& workspace, const BoundScreen& screen,
     return gaps;
 }
 
+std::vector<Gap> makingGaps(Workspace& workspace, const BoundScreen& screen,
+                            const ImportPreview& preview) {
+    std::vector<Gap> gaps;
+    for (auto lacking = preview.lacks.begin(); lacking != preview.lacks.end(); ++lacking) {
+        const BoundField* lookup = screen.field(lacking.key());
+        const Table* table =
+            lookup ? workspace.catalog().table(lookup->definition.lookup.table) : nullptr;
+        if (!table)
+            continue;
+        for (const QString& text : preview.unknown.value(lacking.key())) {
+            for (const QString& column : *lacking) {
+                const BoundField field = bindField(workspace.project(), workspace.catalog(), *table,
+                                                   ScreenField{column});
+                gaps.push_back({Key({Value::text(lacking.key()), Value::text(text)}),
+                                coreTr("%1: %2").arg(lookup->label(), text),
+                                field,
+                                {},
+                                coreTr("A new record has to have it.")});
+            }
+        }
+    }
+    return gaps;
+}
+
 } // namespace gravin

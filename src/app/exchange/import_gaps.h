@@ -11,4 +11,9 @@ namespace gravin {
 std::vector<Gap> importGaps(Workspace& workspace, const BoundScreen& screen,
                             const ImportPreview& preview);
 
+// What has to be said of records that are to be made for lookups. The key of a gap is the lookup's
+// column and the text. Empty: nothing has.
+std::vector<Gap> makingGaps(Workspace& workspace, const BoundScreen& screen,
+                            const ImportPreview& preview);
+
 } // namespace gravin

@@ -43,7 +43,12 @@ ImportWays::ImportWays(const BoundScreen& screen, QWidget* parent)
     row->addStretch(1);
     connect(m_does, &QComboBox::currentIndexChanged, this, &ImportWays::edited);
     connect(m_missing, &QComboBox::currentIndexChanged, this, &ImportWays::edited);
-    connect(m_makes, &QCheckBox::toggled, this, &ImportWays::edited);
+    connect(m_makes, &QCheckBox::toggled, this, [this](bool on) {
+        if (on && m_lacksMore)
+            Q_EMIT makesWanted();
+        else
+            Q_EMIT edited();
+    });
     connect(m_leavesOut, &QCheckBox::toggled, this, &ImportWays::accepted);
     connect(m_acceptsWarnings, &QCheckBox::toggled, this, &ImportWays::accepted);
 }
@@ -81,10 +86,19 @@ void ImportWays::follow(const ImportPreview& preview) {
             m_unknown += *of;
     }
     m_makes->setVisible(count > 0);
-    m_makes->setText(
-        tr("Make %1 in %2").arg(countedRecords(count), parts.join(QStringLiteral(", "))));
+    m_makes->setEnabled(true);
+    m_lacksMore = !preview.lacks.isEmpty();
+    m_makes->setText((m_lacksMore ? tr("Make %1 in %2…") : tr("Make %1 in %2"))
+                         .arg(countedRecords(count), parts.join(QStringLiteral(", "))));
     constexpr qsizetype MostNamed = 20;
     m_makes->setToolTip(tr("Lookups do not find: %1").arg(all.mid(0, MostNamed).join(u'\n')));
+}
+
+void ImportWays::wait() { m_makes->setEnabled(false); }
+
+void ImportWays::makeNothing() {
+    const QSignalBlocker blocker(this);
+    m_makes->setChecked(false);
 }
 
 void ImportWays::forget() {

@@ -110,7 +110,7 @@ protected:
         KeptImport import;
         import.name = name("Yard's list");
         import.screen = screen.id;
-        import.columns = {{name("Mark"), name("name")}};
+        import.columns = {{ name("Mark"), name("name") }};
         import.match = {name("name")};
         import.does = KeptImport::Does::ChangeOnly;
         import.missing = KeptImport::Missing::Deleted;

@@ -31,6 +31,12 @@ FileState FileState::of(const QString& path) {
     return {file.size(), file.lastModified()};
 }
 
+FieldValues ImportSetUp::givenTo(const QString& lookup, const QString& text) const {
+    FieldValues values = given.value(lookup);
+    values.insert(givenFor.value(lookup).value(text));
+    return values;
+}
+
 InRuns ImportRow::gate() const {
     const auto has = [&](InRuns what) {
         return std::any_of(problems.begin(), problems.end(),
@@ -183,8 +189,11 @@ private:
     void refuse(ImportRow&& row) {
         ++preview.gates[row.gate()];
         for (const ImportProblem& problem : row.problems) {
-            if (problem.isUnknown)
-                note(preview.unknown, problem.column, problem.text);
+            if (!problem.isUnknown)
+                continue;
+            note(preview.unknown, problem.column, problem.text);
+            for (const QString& column : problem.lacks)
+                note(preview.lacks, problem.column, column);
         }
         if (preview.refused.size() < ImportPreview::MostRefused)
             preview.refused.push_back(std::move(row));

@@ -28,8 +28,11 @@ struct ImportSetUp {
     Missing missing = Missing::Stay;
     // Lookups, by their column, whose unknown texts become new records.
     QStringList makes = {};
-    // What new records of lookups get beside what they show, by the lookup's column.
+    // What new records of lookups get beside what they show, by the lookup's column; and single
+    // ones by their text, which counts before.
     QMap<QString, FieldValues> given = {};
+    QMap<QString, QMap<QString, FieldValues>> givenFor = {};
+    FieldValues givenTo(const QString& lookup, const QString& text) const;
     // What was asked for, by the row's line; it counts instead of what the file says.
     QHash<qint64, FieldValues> answers = {};
 };
@@ -42,6 +45,7 @@ struct ImportProblem {
     QString reason;
     InRuns inRuns = InRuns::Stop; // as its check says
     bool isUnknown = false;       // a lookup's text, of which a record could be made
+    QStringList lacks = {};       // columns of that record that have to be said before
 };
 
 enum class ImportOutcome {
@@ -101,6 +105,7 @@ struct ImportPreview {
     // Texts that lookups do not find, and of which records could be made; and those of which
     // records will be made. By the lookup's column, each text once.
     QMap<QString, QStringList> unknown;
+    QMap<QString, QStringList> lacks; // what has to be said of those that are unknown
     QMap<QString, QStringList> made;
     // Why nothing can be written, whatever is left out; empty: nothing stands in the way.
     QString obstacle;

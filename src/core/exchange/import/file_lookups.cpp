@@ -67,46 +67,56 @@ Result<FileLookups::Found> FileLookups::find(const BoundField& field, const QStr
         return Found{Value::null()};
     const QString reason = coreTr("No record of %1 shows “%2”.").arg(table, text);
     const bool isWanted = m_setUp.makes.contains(field.name());
-    const QString against = reasonAgainstMaking(field, text);
-    if (!against.isEmpty())
-        return Error{ErrorKind::Refused, isWanted ? reason + u' ' + against : reason};
-    return Found{{}, isWanted, isWanted ? QString() : reason};
+    const Making making = makingOf(field, text);
+    if (!making.reason.isEmpty())
+        return Error{ErrorKind::Refused, isWanted ? reason + u' ' + making.reason : reason};
+    if (isWanted && making.lacks.isEmpty())
+        return Found{{}, true};
+    return Found{
+        {}, false, isWanted ? (reason + u' ' + making.missing).trimmed() : reason, making.lacks};
 }
 
 // A record that has nothing but what people read of it, and what is given.
-QString FileLookups::reasonAgainstMaking(const BoundField& field, const QString& text) const {
+FileLookups::Making FileLookups::makingOf(const BoundField& field, const QString& text) const {
     const Lookup& lookup = field.definition.lookup;
     const Table* table = m_catalog.table(lookup.table);
     const Column* shown = table ? table->column(lookup.shownColumns.value(0)) : nullptr;
     if (!shown || shown->type.kind != TypeKind::Text || shown->isBeyond() || shown->computed)
-        return coreTr("None can be made of a text.");
+        return {coreTr("None can be made of a text.")};
     if (lookup.table == m_table.name)
-        return coreTr("It would be of the same table.");
+        return {coreTr("It would be of the same table.")};
     if (!table->notWritableReason.isEmpty())
-        return table->notWritableReason;
+        return {table->notWritableReason};
     const TableRules rules = m_rules.value(table->name);
     if (const QString reason = rules.reasons.value(Operation::Insert); !reason.isEmpty())
-        return reason;
-    FieldValues after = m_setUp.given.value(field.name());
+        return {reason};
+    FieldValues after = m_setUp.givenTo(field.name(), text);
     after.insert(shown->name, Value::text(text));
     ProposedValues values(static_cast<size_t>(table->columns.size()));
     Occasion occasion(Occasion::What::Insert, m_present);
     for (const Column& column : table->columns) {
-        const bool isGiven = column.isBeyond() || column.mayBeLeftOut() ||
-                             !column.filledWith.isEmpty() ||
+        const bool isLater = column.isBeyond() || !column.filledWith.isEmpty() ||
                              column.stamp.when != Stamp::When::Never;
         if (after.contains(column.name)) {
             values[static_cast<size_t>(table->indexOf(column.name))] = after[column.name];
             occasion.written.insert(column.name);
-        } else if (isGiven && (!column.nullable || !column.filledWith.isEmpty() ||
-                               column.stamp.when != Stamp::When::Never)) {
+        } else if (isLater || (column.mayBeLeftOut() && !column.nullable)) {
             occasion.unreadable.insert(column.name);
         }
     }
-    const std::vector<Problem> problems = problemsOf(*table, rules, values, occasion);
-    const auto stopping = std::find_if(problems.begin(), problems.end(),
-                                       [](const Problem& each) { return !each.warning; });
-    return stopping == problems.end() ? QString() : stopping->message;
+    Making making;
+    QStringList missing;
+    for (const Problem& problem : problemsOf(*table, rules, values, occasion)) {
+        if (problem.warning)
+            continue;
+        if (problem.field.isEmpty() || after.contains(problem.field))
+            return {problem.message};
+        making.lacks += problem.field;
+        missing += problem.message;
+    }
+    making.lacks.removeDuplicates();
+    making.missing = missing.join(u' ');
+    return making;
 }
 
 std::vector<RecordEdit> makingEdits(const BoundScreen& screen, const ImportSetUp& setUp,
@@ -118,7 +128,6 @@ std::vector<RecordEdit> makingEdits(const BoundScreen& screen, const ImportSetUp
         if (!field)
             continue;
         const Lookup& lookup = field->definition.lookup;
-        const FieldValues defaults = setUp.given.value(of.key());
         for (const QString& text : *of) {
             const QString shown = lookup.shownColumns.value(0);
             const QStringList what{lookup.table, shown, text};
@@ -128,10 +137,14 @@ std::vector<RecordEdit> makingEdits(const BoundScreen& screen, const ImportSetUp
             RecordEdit& edit = edits.emplace_back();
             edit.operation = Operation::Insert;
             edit.table = lookup.table;
-            edit.after = defaults;
-            edit.given = {defaults.keyBegin(), defaults.keyEnd()};
+            const FieldValues defaults = setUp.given.value(of.key());
+            const FieldValues said = setUp.givenFor.value(of.key()).value(text);
+            edit.after = setUp.givenTo(of.key(), text);
             edit.after.insert(shown, Value::text(text));
-            edit.given.remove(shown);
+            for (auto given = defaults.keyBegin(); given != defaults.keyEnd(); ++given) {
+                if (*given != shown && !said.contains(*given))
+                    edit.given.insert(*given);
+            }
         }
     }
     return edits;

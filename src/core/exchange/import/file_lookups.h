@@ -22,8 +22,9 @@ public:
         Value stored;
         // Nothing shows the text, and a record of it is to be made: what it stores is not known.
         bool isMade = false;
-        // Nothing shows the text, and it could be made.
+        // Nothing shows the text, and it could be made, once what it lacks is said.
         QString reason = {};
+        QStringList lacks = {}; // columns of the lookup's table
     };
     // By what it shows; else by what it stores. Refused: neither, and none can be made of it.
     Result<Found> find(const BoundField& field, const QString& text);
@@ -38,7 +39,12 @@ private:
         QSet<Key> stored;
     };
     Result<const Known*> known(const BoundField& field);
-    QString reasonAgainstMaking(const BoundField& field, const QString& text) const;
+    struct Making {
+        QString reason = {};    // why none can be made; empty: one can
+        QStringList lacks = {}; // what has to be said of it before
+        QString missing = {};   // the same in words
+    };
+    Making makingOf(const BoundField& field, const QString& text) const;
 
     Session& m_session;
     const Catalog& m_catalog;

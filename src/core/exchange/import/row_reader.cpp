@@ -182,7 +182,7 @@ Status RowReader::takeLookup(const Target& target, const QString& text, Read& re
         refuse(read.row, {target.field.name(), target.field.label(), text,
                           coreTr("%1: %2").arg(target.field.label(),
                                                found ? found->reason : found.error().sentence),
-                          InRuns::Stop, found.ok()});
+                          InRuns::Stop, found.ok(), found ? found->lacks : QStringList()});
     return ok();
 }
 
