@@ -2,7 +2,7 @@
 #include "core/base/text.h"
 #include "core/base/visible_text.h"
 #include "core/exchange/list_totals.h"
-#include "core/fitting/field_input.h"
+
 #include "paper/paper_colours.h"
 #include "paper/record_paper.h"
 
@@ -198,7 +198,7 @@ private:
         for (qsizetype i = 0; i < m_fields.size(); ++i) {
             const auto at = static_cast<size_t>(i);
             const Value total = at < line.totals.size() ? line.totals[at] : Value();
-            figures += total.isNull() ? QString() : visibleText(shownText(*m_fields[i], total));
+            figures += visibleText(totalText(*m_fields[i], m_fields[i]->definition.total, total));
             if (!figures.back().isEmpty())
                 room = std::min(room, x);
             x += m_widths[at];

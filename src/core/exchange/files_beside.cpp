@@ -16,22 +16,25 @@ namespace gravin {
 namespace {
 
 constexpr qint64 LargestBeside = 256 << 20;
-constexpr qsizetype LongestName = 80;
+constexpr qsizetype LongestName = 60; // characters: none of them takes more than four bytes
+const QString FolderEnd = QStringLiteral("-files");
 
 // Letters, figures and dashes: what every file system takes.
 QString plainName(const QString& text) {
     QString name;
     for (const QChar character : text)
         name += character.isLetterOrNumber() ? character : QChar(u'-');
-    return name.left(LongestName);
+    return name;
 }
 
 } // namespace
 
 QString folderBeside(const QString& path) {
     const QFileInfo file(path);
-    return file.absoluteDir().filePath(file.completeBaseName() + QStringLiteral("-files"));
+    return file.absoluteDir().filePath(file.completeBaseName() + FolderEnd);
 }
+
+QString FilesBeside::makingFolder() const { return m_making->filePath(QStringLiteral("files")); }
 
 Status FilesBeside::begin(const QString& path) {
     m_folder = folderBeside(path);
@@ -46,6 +49,9 @@ Status FilesBeside::begin(const QString& path) {
         return Error{
             ErrorKind::File,
             coreTr("Nothing can be written beside %1: %2").arg(path, m_making->errorString())};
+    // Others may look into it as into any folder that the person makes.
+    if (!QDir().mkdir(makingFolder()))
+        return Error{ErrorKind::File, coreTr("The folder %1 could not be made.").arg(m_folder)};
     return ok();
 }
 
@@ -54,7 +60,7 @@ Result<QString> FilesBeside::put(const Key& key, const QString& column, const QB
     for (const Value& part : key.values())
         parts += plainName(toText(part, {}));
     const QString suffix = QMimeDatabase().mimeTypeForData(bytes).preferredSuffix();
-    const QString stem = parts.join(u'-') + u'-' + plainName(column);
+    const QString stem = (parts.join(u'-') + u'-' + plainName(column)).left(LongestName);
     const auto named = [&](const QString& end) {
         return stem + end + (suffix.isEmpty() ? QString() : u'.' + suffix);
     };
@@ -63,7 +69,7 @@ Result<QString> FilesBeside::put(const Key& key, const QString& column, const QB
     for (int n = 2; m_names.contains(name.toCaseFolded()); ++n)
         name = named(QStringLiteral("-%1").arg(n));
     m_names.insert(name.toCaseFolded());
-    WholeFile file(m_making->filePath(name));
+    WholeFile file(makingFolder() + u'/' + name);
     if (Status opened = file.open(); !opened)
         return opened.error();
     if (file.device().write(bytes) != bytes.size())
@@ -77,22 +83,20 @@ Result<QString> FilesBeside::put(const Key& key, const QString& column, const QB
 Status FilesBeside::commit() {
     if (m_names.isEmpty())
         return ok();
-    QFile::setPermissions(m_making->path(), QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner |
-                                                QFile::ReadGroup | QFile::ExeGroup |
-                                                QFile::ReadOther | QFile::ExeOther);
-    if (!QDir().rename(m_making->path(), m_folder))
+    if (!QDir().rename(makingFolder(), m_folder))
         return Error{ErrorKind::File, coreTr("The folder %1 could not be made.").arg(m_folder)};
-    m_making->setAutoRemove(false);
     return ok();
 }
 
 Result<std::optional<QByteArray>> fileBeside(const QString& path, const QString& name) {
-    if (name.isEmpty() || QDir::isAbsolutePath(name))
+    const QStringList parts = name.split(u'/');
+    const bool isNamedSo = parts.size() == 2 && parts[0].endsWith(FolderEnd) && !parts[1].isEmpty();
+    if (!isNamedSo)
         return std::optional<QByteArray>();
     const QString folder = QFileInfo(path).absoluteDir().canonicalPath();
     const QFileInfo file(QDir(folder).filePath(name));
-    // Neither a way up nor a link leads out of the folder.
-    if (folder.isEmpty() || !file.isFile() || !file.canonicalFilePath().startsWith(folder + u'/'))
+    // No link leads out of it, whatever lies there.
+    if (folder.isEmpty() || !file.isFile() || file.canonicalFilePath() != folder + u'/' + name)
         return std::optional<QByteArray>();
     auto bytes = readWholeFile(file.canonicalFilePath(), LargestBeside);
     if (!bytes)

@@ -27,13 +27,15 @@ public:
     Status commit();
 
 private:
+    QString makingFolder() const;
+
     QString m_folder;
     std::unique_ptr<QTemporaryDir> m_making;
     QSet<QString> m_names;
 };
 
-// What a name in a file of rows at `path` speaks of: a file in its folder, or in one below.
-// Nothing: it is none. File: it is too large, or cannot be read.
+// What a name in a file of rows at `path` speaks of: a file in a folder beside it that is called
+// as an export calls it. Nothing: it is none. Damaged: it is too large; or File.
 Result<std::optional<QByteArray>> fileBeside(const QString& path, const QString& name);
 
 } // namespace gravin

@@ -154,8 +154,13 @@ private:
             row.level = line.level;
             row.cells.resize(m_parts.size());
             for (size_t i = 0; i < line.totals.size(); ++i) {
-                if (!m_parts[i].isShown)
-                    row.cells[i].value = line.totals[i];
+                const BoundField& field = *m_parts[i].field;
+                if (m_parts[i].isShown)
+                    continue;
+                row.cells[i].value = line.totals[i];
+                // A sheet would write it as what the column has: a date, a price.
+                if (field.definition.total == FieldTotal::Count && !line.totals[i].isNull())
+                    row.cells[i].shown = totalText(field, FieldTotal::Count, line.totals[i]);
             }
             const auto name = std::find_if(row.cells.begin(), row.cells.end(),
                                            [](const auto& cell) { return cell.value.isNull(); });

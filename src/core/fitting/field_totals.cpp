@@ -52,10 +52,15 @@ Value totalValue(const BoundField& field, FieldTotal kind, const ColumnTotals& t
 }
 
 QString totalText(const BoundField& field, FieldTotal kind, const ColumnTotals& totals) {
-    if (kind == FieldTotal::Count)
-        return QLocale().toString(totals.filled);
-    const Value value = totalValue(field, kind, totals);
-    return value.isNull() ? QString() : shownText(field, value);
+    return totalText(field, kind, totalValue(field, kind, totals));
+}
+
+QString totalText(const BoundField& field, FieldTotal kind, const Value& total) {
+    if (total.isNull())
+        return {};
+    // How many there are is no value of the field.
+    return kind == FieldTotal::Count ? QLocale().toString(total.asInteger())
+                                     : shownText(field, total);
 }
 
 QString averageText(const BoundField& field, const Value& average) {

@@ -146,19 +146,24 @@ TEST_F(ListExportTest, PicturesAndFilesGoIntoAFolderBesideAndComeBack) {
 }
 
 TEST_F(ListExportTest, NothingOutsideTheFilesFolderIsRead) {
-    QDir(m_folder.path()).mkdir(name("inner"));
-    for (const char* file : {"secret.bin", "inner/own.bin"}) {
+    QDir(m_folder.path()).mkpath(name("inner/rows-files/deeper"));
+    for (const char* file : {"secret.bin", "inner/secret.bin", "inner/rows-files/own.bin",
+                             "inner/rows-files/deeper/own.bin"}) {
         QFile out(path(file));
         ASSERT_TRUE(out.open(QIODevice::WriteOnly));
         out.write("x");
     }
-    ASSERT_TRUE(QFile::link(path("secret.bin"), path("inner/link.bin")));
-    const QString rows = path("inner/rows.csv");
-    EXPECT_TRUE(*fileBeside(rows, name("own.bin")));
-    EXPECT_FALSE(*fileBeside(rows, name("../secret.bin")));
-    EXPECT_FALSE(*fileBeside(rows, name("link.bin")));
+    ASSERT_TRUE(QFile::link(path("secret.bin"), path("inner/rows-files/link.bin")));
+    ASSERT_TRUE(QFile::link(m_folder.path(), path("inner/link-files")));
+    // Also of rows that were refused before and stand in a file of another name.
+    const QString rows = path("inner/rows refused.csv");
+    EXPECT_TRUE(*fileBeside(rows, name("rows-files/own.bin")));
+    for (const char* other :
+         {"secret.bin", "../secret.bin", "rows-files/../secret.bin", "rows-files/link.bin",
+          "link-files/secret.bin", "rows-files/deeper/own.bin", "rows-files/..", "rows-files/",
+          "rows-files/missing.bin", "..-files/secret.bin"})
+        EXPECT_FALSE(*fileBeside(rows, name(other))) << other;
     EXPECT_FALSE(*fileBeside(rows, path("secret.bin")));
-    EXPECT_FALSE(*fileBeside(rows, name("missing.bin")));
     EXPECT_FALSE(*fileBeside(rows, QString()));
 }
 

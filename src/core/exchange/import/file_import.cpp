@@ -282,7 +282,7 @@ struct Importing {
     ImportSetUp setUp;
     QString path;
     FileState file;
-    std::vector<Key> deleting = {};
+    std::shared_ptr<const std::vector<Key>> deleting = {};
     std::unique_ptr<RowReader> reader = {};
     bool isRead = false;            // all rows were
     size_t deleted = 0;             // so many of these were given
@@ -336,10 +336,10 @@ struct Importing {
     // Of the records that the preview listed, and of those that are still there.
     Result<std::vector<RecordEdit>> nextDeletions(Session& session) {
         std::vector<RecordEdit> edits;
-        while (edits.empty() && deleted < deleting.size()) {
-            const size_t end = std::min(deleted + DeletedTogether, deleting.size());
-            const std::vector<Key> keys(deleting.begin() + static_cast<std::ptrdiff_t>(deleted),
-                                        deleting.begin() + static_cast<std::ptrdiff_t>(end));
+        while (edits.empty() && deleted < deleting->size()) {
+            const size_t end = std::min(deleted + DeletedTogether, deleting->size());
+            const std::vector<Key> keys(deleting->begin() + static_cast<std::ptrdiff_t>(deleted),
+                                        deleting->begin() + static_cast<std::ptrdiff_t>(end));
             deleted = end;
             const auto records = TableReader(session, *screen.table).records(keys);
             if (!records)
@@ -372,7 +372,9 @@ ImportRun importRun(const std::shared_ptr<const Catalog>& catalog,
     run.request.isRun = true;
     run.request.fills = true;
     run.request.edits = makingEdits(screen, setUp, preview.made);
-    run.request.more = [=, file = preview.file, deleting = preview.deleting]() -> EditSource {
+    run.request.more =
+        [=, file = preview.file,
+         deleting = std::make_shared<const std::vector<Key>>(preview.deleting)]() -> EditSource {
         const auto importing = std::make_shared<Importing>(
             Importing{catalog, rules, screen, setUp, path, file, deleting});
         *current = importing;

@@ -254,7 +254,8 @@ Status RowReader::findRecords(std::vector<Read>& part) {
     QSet<Key>& seen = m_seen[QStringLiteral("match")];
     for (Read& read : part) {
         const auto key = keyOf(read.values, m_setUp.match);
-        if (key && !m_setUp.match.isEmpty())
+        const bool isAsked = m_setUp.missing != ImportSetUp::Missing::Stay;
+        if (key && isAsked)
             m_named.insert(*key);
         else if (!read.row.problems.empty() && m_unnamedLine == 0)
             m_unnamedLine = read.row.line;

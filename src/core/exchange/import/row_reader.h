@@ -21,7 +21,7 @@ public:
     // Empty: that was all.
     Result<std::vector<ImportRow>> next();
 
-    // What the rows so far find records by; nothing, where they do not.
+    // What the rows so far find records by, where it is asked what the file lacks.
     const QSet<Key>& named() const { return m_named; }
     // The first refused row that does not say which record it means; 0: each says it.
     qint64 unnamedLine() const { return m_unnamedLine; }
