@@ -6,24 +6,22 @@
 #include "app/exchange/import_mapping.h"
 #include "app/exchange/import_outcome.h"
 #include "app/exchange/import_ways.h"
+#include "app/exchange/kept_import_choice.h"
 #include "app/look/deliberate_button.h"
 #include "app/look/theme.h"
 #include "core/base/person.h"
 #include "core/base/text.h"
 #include "core/base/visible_text.h"
 
-#include <QComboBox>
 #include <QDialogButtonBox>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QHeaderView>
-#include <QInputDialog>
 #include <QLabel>
 #include <QLineEdit>
 #include <QProgressBar>
 #include <QPushButton>
-#include <QSignalBlocker>
 #include <QSplitter>
 #include <QTableWidget>
 #include <QVBoxLayout>
@@ -48,7 +46,7 @@ ImportDialog::ImportDialog(Workspace* workspace, BoundScreen screen, QWidget* pa
     , m_rows(makeLookTable(QStringLiteral("import-rows"), {}))
     , m_mapping(new ImportMapping(m_screen))
     , m_ways(new ImportWays(m_screen))
-    , m_kept(new QComboBox)
+    , m_kept(new KeptImportChoice(workspace, m_screen.screen.id))
     , m_note(new QLineEdit)
     , m_counts(new QLabel)
     , m_outcome(new ImportOutcomeView(m_screen))
@@ -103,13 +101,12 @@ QWidget* ImportDialog::makeTables() {
 }
 
 QWidget* ImportDialog::makeNoteLine() {
-    m_kept->setObjectName(QStringLiteral("import-kept"));
-    m_kept->setAccessibleName(tr("Kept import"));
-    m_kept->setToolTip(tr("Do as an import that the project keeps"));
     m_note->setPlaceholderText(tr("a note for the log"));
     m_note->setAccessibleName(tr("Note"));
-    listKept({});
     connect(m_kept, &QComboBox::currentIndexChanged, this, &ImportDialog::takeKept);
+    connect(m_kept, &KeptImportChoice::kept, this, [this](const QString& name) {
+        say(tr("Kept as “%1”. It stands in the project once that is saved.").arg(name), false);
+    });
     auto* widget = new QWidget;
     auto* row = new QHBoxLayout(widget);
     row->setContentsMargins(0, 0, 0, 0);
@@ -132,7 +129,11 @@ QWidget* ImportDialog::makeButtons() {
     m_run = buttons->addButton(tr("Import"), QDialogButtonBox::ActionRole);
     m_run->setObjectName(QStringLiteral("import-run"));
     m_run->setProperty("main", true);
-    connect(m_keep, &QPushButton::clicked, this, &ImportDialog::askForName);
+    connect(m_keep, &QPushButton::clicked, this, [this] {
+        m_kept->askToKeep([this](const QString& name) {
+            return keptImport(name, m_screen, m_setUp, m_heads, m_file->localeName());
+        });
+    });
     connect(m_save, &QPushButton::clicked, this, &ImportDialog::saveRefused);
     connect(m_run, &QPushButton::clicked, this, &ImportDialog::run);
     connect(buttons, &QDialogButtonBox::rejected, this, &ImportDialog::stop);
@@ -223,24 +224,11 @@ void ImportDialog::showRows(const Looked& looked) {
         addLookRow(m_rows, row);
 }
 
-void ImportDialog::listKept(const QString& chosen) {
-    const QSignalBlocker blocker(m_kept);
-    m_kept->clear();
-    m_kept->addItem(tr("as guessed from the file"));
-    for (const KeptImport& kept : m_workspace->project().imports) {
-        if (kept.screen == m_screen.screen.id)
-            m_kept->addItem(kept.name, kept.name);
-    }
-    m_kept->setCurrentIndex(std::max(0, m_kept->findData(chosen)));
-    m_kept->setVisible(m_kept->count() > 1);
-}
-
 // The file is read as the kept import says, where that is otherwise than it was.
 void ImportDialog::takeKept() {
-    const QString name = m_kept->currentData().toString();
-    const KeptImport* kept = m_workspace->project().importNamed(m_screen.screen.id, name);
     if (m_heads.isEmpty())
         return; // once there is a file
+    const auto kept = m_kept->chosen();
     if (!kept) {
         look({});
         return;
@@ -275,35 +263,6 @@ void ImportDialog::takeKept() {
             m_mapping->show(m_setUp, m_heads);
             preview();
         });
-}
-
-void ImportDialog::askForName() {
-    auto* dialog = new QInputDialog(this);
-    dialog->setObjectName(QStringLiteral("import-name"));
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setWindowTitle(tr("Keep this import"));
-    dialog->setLabelText(tr("Under this name, in the project:"));
-    dialog->setTextValue(m_kept->currentData().toString());
-    connect(dialog, &QInputDialog::textValueSelected, this,
-            [this](const QString& name) { keep(name.trimmed()); });
-    dialog->open();
-}
-
-void ImportDialog::keep(const QString& name) {
-    if (name.isEmpty())
-        return;
-    const KeptImport kept = keptImport(name, m_screen, m_setUp, m_heads, m_file->localeName());
-    m_workspace->document()->change(tr("Keep the import “%1”").arg(name), [&](Project& project) {
-        for (KeptImport& each : project.imports) {
-            if (each.isCalled(kept.screen, name)) {
-                each = kept;
-                return;
-            }
-        }
-        project.imports += kept;
-    });
-    listKept(name);
-    say(tr("Kept as “%1”. It stands in the project once that is saved.").arg(name), false);
 }
 
 LocaleForm ImportDialog::chosenForm() const {

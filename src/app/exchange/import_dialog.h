@@ -7,7 +7,6 @@
 
 #include <QDialog>
 
-class QComboBox;
 class QLabel;
 class QLineEdit;
 class QProgressBar;
@@ -21,6 +20,7 @@ class ImportFileLine;
 class ImportMapping;
 class ImportOutcomeView;
 class ImportWays;
+class KeptImportChoice;
 
 // Brings the rows of a file into a screen's table: the file as it was read, to which field each of
 // its columns goes, and what would come of it, on one page. Nothing is written before its button is
@@ -51,10 +51,7 @@ private:
     // `isNew`: another file than before.
     void show(const Looked& looked, bool isNew);
     void showRows(const Looked& looked);
-    void listKept(const QString& chosen);
     void takeKept();
-    void askForName();
-    void keep(const QString& name);
     LocaleForm chosenForm() const;
     void takeEdits();
     void preview();
@@ -83,7 +80,7 @@ private:
     QTableWidget* m_rows;
     ImportMapping* m_mapping;
     ImportWays* m_ways;
-    QComboBox* m_kept; // imports that the project keeps for this screen
+    KeptImportChoice* m_kept;
     QLineEdit* m_note;
     QLabel* m_counts;
     ImportOutcomeView* m_outcome;
