@@ -144,7 +144,9 @@ TEST_F(Walk, ByMouseAloneButForWhatIsTyped) {
     actions += 2;
     Driver::clickCell(grid(), 6, columnOf("code"));
     ++actions;
-    click(page()->findChild<QPushButton*>(name("save-record")));
+    auto* save = page()->findChild<QPushButton*>(name("save-record"));
+    ASSERT_TRUE(Driver::until([&] { return save->isEnabled(); }));
+    click(save);
     ASSERT_TRUE(isAt(3));
     // Menu, Look back, History of this record.
     run("record-history");
