@@ -5,6 +5,9 @@
 
 #include <QTableWidget>
 
+class QCheckBox;
+class QComboBox;
+
 namespace gravin {
 
 // To which field each column of a file goes, and which of them find the record. A column that is
@@ -30,8 +33,8 @@ protected:
 private:
     void addHead(int row, const QString& head, const QString& column, bool matches);
     void follow(int row);
-    class QComboBox* fieldAt(int row) const;
-    class QCheckBox* matchAt(int row) const;
+    QComboBox* fieldAt(int row) const;
+    QCheckBox* matchAt(int row) const;
 
     const BoundScreen& m_screen;
     bool m_isShowing = false; // filled, not used

@@ -28,7 +28,7 @@ Result<const FileLookups::Known*> FileLookups::known(const BoundField& field) {
         if (!scanned)
             return scanned.error();
     }
-    return &*m_known.insert(field.name(), std::move(read));
+    return &*m_known.insert(field.name(), read);
 }
 
 void FileLookups::noteOwn(const QList<const BoundField*>& fields, const FieldValues& values) {
