@@ -86,6 +86,10 @@ QStringList PostgresDialect::openingStatements(bool readOnly) const {
         // Money is read and written as a plain number.
         QStringLiteral("SET lc_monetary = 'C'"),
     };
+    // A plan kept since a table was empty would go through all of its rows later, as in the midst
+    // of an import; servers before 12 choose by themselves.
+    statements += QStringLiteral("SELECT set_config(name, 'force_custom_plan', false) FROM "
+                                 "pg_settings WHERE name = 'plan_cache_mode'");
     // A client that was killed must not leave its statement running; servers before 14 cannot tell.
     statements += QStringLiteral("SELECT set_config(name, '2s', false) FROM pg_settings WHERE name "
                                  "= 'client_connection_check_interval'");
