@@ -225,7 +225,7 @@ TEST_F(FilesWindow, RowsArePastedAndTheirLookupsMade) {
         << qPrintable(shown(0, "lamp_id"));
 }
 
-TEST_F(FilesWindow, WhatTheFileLacksIsDeletedWhenAskedAndComesBack) {
+TEST_F(FilesWindow, WhatTheFileLacksIsListedAndNamedWhereItCannotGo) {
     write(path("in.csv"), "Code,Name\nTB-001,Old Lady\n");
     openImport("in.csv");
     ASSERT_TRUE(countsSay("to add"));

@@ -6,6 +6,7 @@
 #include "core/database/worker.h"
 #include "core/fitting/findings/binding_check.h"
 #include "core/fitting/generation/screen_generator.h"
+#include "core/records/table_reader.h"
 
 #include <QCoreApplication>
 #include <QElapsedTimer>
@@ -347,6 +348,27 @@ TEST(MariaDb, AStorageWithoutTransactionsIsReadOnly) {
     const auto catalog = database.open()->readCatalog();
     ASSERT_TRUE(catalog);
     EXPECT_TRUE(catalog->table(QStringLiteral("old"))->readOnlyReason().contains(u"InnoDB"));
+}
+
+// One that was made while a table was empty would go through all of its rows later.
+TEST(Postgres, PlansAreMadeForTheTableAsItIs) {
+    if (!serversAreThere())
+        GTEST_SKIP() << "run by tests/support/with-servers.sh";
+    const EngineDatabase database(Engine::PostgreSql);
+    database.run(QStringLiteral("CREATE TABLE buoy (id INT PRIMARY KEY, name VARCHAR(20));"));
+    Desk desk(database.open());
+    for (int n = 1; n <= 12; ++n)
+        ASSERT_TRUE(
+            TableReader(desk.session(), desk.table(QStringLiteral("buoy"))).records({key(n)}));
+    const auto plans = [&](const char* kind) {
+        const auto sum = desk.session().scalar(
+            QStringLiteral("SELECT coalesce(sum(%1), 0) FROM pg_prepared_statements WHERE "
+                           "statement LIKE '%buoy%' AND cardinality(parameter_types) > 0")
+                .arg(QLatin1String(kind)));
+        return sum ? sum->toInt() : -1;
+    };
+    EXPECT_GE(plans("custom_plans"), 12);
+    EXPECT_EQ(plans("generic_plans"), 0);
 }
 
 TEST(Postgres, TablesOfOtherSchemasBearTheirSchema) {

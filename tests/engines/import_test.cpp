@@ -149,6 +149,9 @@ TEST_P(Imports, NothingIsDeletedWhileARowDoesNotSayWhichRecordItMeans) {
     const ImportPreview preview = looked(setUp, path);
     EXPECT_TRUE(preview.obstacle.contains(name("Row 3"))) << qPrintable(preview.obstacle);
     EXPECT_EQ(preview.count(ImportOutcome::Delete), 0);
+    // A row that lost its key may mean any record.
+    write("code,name\nA,Avocet\n,Bittern\n");
+    EXPECT_TRUE(looked(setUp, path).obstacle.contains(name("Row 3")));
     // Nobody knows what a file lacks that finds no records.
     setUp.match.clear();
     EXPECT_FALSE(reasonAgainst(setUp, screen()).isEmpty());
@@ -246,7 +249,13 @@ TEST_P(Imports, AGateLeavesOutStopsOrAsks) {
     EXPECT_FALSE(imported(setUp, path)); // nobody answered
     setUp.answers[3] = {{name("skipper"), text("Eve")}};
     setUp.answers[4] = {{name("skipper"), text("Fin")}};
+    setUp.answeredOf = asking.file;
     EXPECT_EQ(looked(setUp, path).asking(setUp), 0);
+    // What was answered of one file says nothing of another.
+    ImportSetUp ofAnother = setUp;
+    ofAnother.answeredOf = {};
+    EXPECT_FALSE(
+        previewImport(desk->session(), desk->catalog(), rules(), screen(), ofAnother, path));
     const auto answered = imported(setUp, path);
     ASSERT_TRUE(answered) << qPrintable(answered.error().error.sentence);
     EXPECT_TRUE(boats().endsWith(name("E\tEgret\t-\tEve\nF\tFulmar\t-\tFin")))

@@ -3,6 +3,7 @@
 
 #include <QCoreApplication>
 #include <QPointer>
+#include <QRunnable>
 #include <QThreadPool>
 
 #include <memory>
@@ -11,7 +12,6 @@ namespace gravin {
 
 namespace {
 
-// One at a time: several large ones together would need the memory of all.
 QThreadPool& decoders() {
     static QThreadPool pool;
     pool.setMaxThreadCount(1);
@@ -20,20 +20,25 @@ QThreadPool& decoders() {
 
 } // namespace
 
+void readPicture(const QByteArray& bytes, QSize most, PictureHurry hurry,
+                 std::function<void(const DecodedPicture&)> answer) {
+    auto* job = QRunnable::create([bytes, most, answer = std::move(answer)] {
+        auto picture = std::make_shared<DecodedPicture>(decodePicture(bytes, most));
+        QMetaObject::invokeMethod(
+            QCoreApplication::instance(), [picture, answer] { answer(*picture); },
+            Qt::QueuedConnection);
+    });
+    decoders().start(job, static_cast<int>(hurry));
+}
+
 void PictureDecoder::decode(const QByteArray& bytes, QSize most,
                             std::function<void(const DecodedPicture&)> answer) {
-    const quint64 mine = ++m_newest;
-    decoders().start(
-        [self = QPointer<PictureDecoder>(this), mine, bytes, most, answer = std::move(answer)] {
-            auto picture = std::make_shared<DecodedPicture>(decodePicture(bytes, most));
-            QMetaObject::invokeMethod(
-                QCoreApplication::instance(),
-                [self, mine, picture, answer] {
+    readPicture(bytes, most, PictureHurry::Now,
+                [self = QPointer<PictureDecoder>(this), mine = ++m_newest,
+                 answer = std::move(answer)](const DecodedPicture& picture) {
                     if (self && self->m_newest == mine)
-                        answer(*picture);
-                },
-                Qt::QueuedConnection);
-        });
+                        answer(picture);
+                });
 }
 
 } // namespace gravin

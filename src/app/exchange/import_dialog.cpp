@@ -136,7 +136,7 @@ QWidget* ImportDialog::makeButtons() {
     });
     connect(m_save, &QPushButton::clicked, this, &ImportDialog::saveRefused);
     connect(m_run, &QPushButton::clicked, this, &ImportDialog::run);
-    connect(buttons, &QDialogButtonBox::rejected, this, &ImportDialog::stop);
+    connect(buttons, &QDialogButtonBox::rejected, this, &ImportDialog::reject);
     return buttons;
 }
 
@@ -172,12 +172,17 @@ Result<ImportDialog::Looked> ImportDialog::lookAt(const QString& path,
     return looked;
 }
 
-// Beside the interface: a file may be large, or far away.
-void ImportDialog::look(const std::optional<FileForm>& form) {
+void ImportDialog::beginReading() {
     m_preview.reset();
     m_question.cancel();
+    m_progress->setVisible(false);
     refresh();
     say(tr("Reading the file…"), false);
+}
+
+// Beside the interface: a file may be large, or far away.
+void ImportDialog::look(const std::optional<FileForm>& form) {
+    beginReading();
     m_looking.run(
         m_reader.get(), this,
         [path = m_file->path(), form](Session&) { return lookAt(path, form); },
@@ -224,7 +229,7 @@ void ImportDialog::showRows(const Looked& looked) {
         addLookRow(m_rows, row);
 }
 
-// The file is read as the kept import says, where that is otherwise than it was.
+// The file is read anew, as the kept import says.
 void ImportDialog::takeKept() {
     if (m_heads.isEmpty())
         return; // once there is a file
@@ -234,13 +239,7 @@ void ImportDialog::takeKept() {
         return;
     }
     const FileForm form = keptForm(*kept, m_setUp.file);
-    if (form.hasHeads != m_setUp.file.hasHeads || form.csv != m_setUp.file.csv ||
-        (!form.sheet.isEmpty() && form.sheet != m_setUp.file.sheet)) {
-        m_setUp.file = form;
-        m_file->show(form);
-    }
-    m_preview.reset();
-    m_question.cancel();
+    beginReading();
     m_looking.run(
         m_reader.get(), this,
         [path = m_file->path(), form](Session&) { return lookAt(path, form); },
@@ -283,7 +282,7 @@ void ImportDialog::takeEdits() {
         preview();
 }
 
-void ImportDialog::preview() {
+void ImportDialog::preview(bool runsThen) {
     m_preview.reset();
     m_ways->wait();
     refresh();
@@ -308,9 +307,8 @@ void ImportDialog::preview() {
                 return !meanwhile.isCancelled();
             });
         },
-        [this](Result<ImportPreview> preview) {
+        [this, runsThen](Result<ImportPreview> preview) {
             m_progress->setVisible(false);
-            const bool runs = std::exchange(m_runsNext, false);
             if (!preview) {
                 say(preview.error().sentence, true);
                 return;
@@ -322,7 +320,7 @@ void ImportDialog::preview() {
             m_outcome->show(*m_preview);
             m_ways->follow(*m_preview);
             refresh();
-            if (runs && m_run->isEnabled())
+            if (runsThen && m_run->isEnabled())
                 run();
         });
 }
@@ -377,7 +375,6 @@ void ImportDialog::askForGaps() {
         return;
     }
     auto* dialog = new GapsDialog(m_workspace, std::move(gaps), this);
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
     connect(dialog, &QDialog::accepted, this, [this, dialog] { takeAnswers(*dialog); });
     connect(dialog, &QDialog::rejected, this, [this] { say(tr("Nothing was written."), false); });
     dialog->open();
@@ -399,7 +396,6 @@ void ImportDialog::askForNew() {
         return;
     }
     auto* dialog = new GapsDialog(m_workspace, std::move(gaps), this);
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
     connect(dialog, &QDialog::rejected, m_ways, &ImportWays::makeNothing);
     connect(dialog, &QDialog::accepted, this, [this, dialog] {
         for (const GapsDialog::Filled& filled : dialog->filled()) {
@@ -415,8 +411,8 @@ void ImportDialog::takeAnswers(const GapsDialog& dialog) {
     for (const GapsDialog::Filled& filled : dialog.filled())
         m_setUp.answers[filled.key.values().front().asInteger()].insert(filled.column,
                                                                         filled.after);
-    m_runsNext = true;
-    preview();
+    m_setUp.answeredOf = m_preview->file;
+    preview(true);
 }
 
 void ImportDialog::import() {
@@ -485,11 +481,13 @@ void ImportDialog::saveRefused() {
 }
 
 // What is being written is stopped first, and says so.
-void ImportDialog::stop() {
-    if (m_writing != 0)
-        m_workspace->writing()->cancel(m_writing);
-    else
-        reject();
+void ImportDialog::reject() {
+    if (m_writing == 0) {
+        QDialog::reject();
+        return;
+    }
+    m_workspace->writing()->cancel(m_writing);
+    say(tr("Stopping…"), false);
 }
 
 } // namespace gravin

@@ -28,11 +28,13 @@ class KeptImportChoice;
 class ImportDialog : public QDialog {
     Q_OBJECT
 public:
-    // `workspace` must outlive it. Deletes itself when closed.
+    // `workspace` must outlive it. Deletes itself when closed. While it writes it can only be
+    // stopped: what came of it is said first.
     ImportDialog(Workspace* workspace, BoundScreen screen, QWidget* parent);
 
     // As if it had been chosen.
     void take(const QString& path);
+    void reject() override;
 
 private:
     // The file as it is read: its first rows.
@@ -47,6 +49,7 @@ private:
     QWidget* makeTables();
     QWidget* makeNoteLine();
     QWidget* makeButtons();
+    void beginReading();
     void look(const std::optional<FileForm>& form);
     // `isNew`: another file than before.
     void show(const Looked& looked, bool isNew);
@@ -54,7 +57,8 @@ private:
     void takeKept();
     LocaleForm chosenForm() const;
     void takeEdits();
-    void preview();
+    // `runsThen`: writes it as well, where nothing stands in the way.
+    void preview(bool runsThen = false);
     void say(const QString& text, bool isProblem);
     QString reasonNotToRun() const;
     void refresh();
@@ -66,7 +70,6 @@ private:
     void import();
     void finish(const WriteResult& written);
     void saveRefused();
-    void stop();
 
     Workspace* m_workspace;
     BoundScreen m_screen;
@@ -75,7 +78,6 @@ private:
     QStringList m_heads;
     std::shared_ptr<const ImportPreview> m_preview; // null: of what is set now there is none
     std::function<qint64(const WriteFailure&)> m_line;
-    bool m_runsNext = false; // once it is previewed with what was answered
     ImportFileLine* m_file;
     QTableWidget* m_rows;
     ImportMapping* m_mapping;

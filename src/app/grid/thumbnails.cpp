@@ -1,13 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/grid/thumbnails.h"
 
-#include "picture/decoded_picture.h"
+#include "app/editors/picture_decoder.h"
 
-#include <QCoreApplication>
 #include <QPointer>
-#include <QThreadPool>
 
-#include <memory>
+#include <algorithm>
 
 namespace gravin {
 
@@ -16,13 +14,6 @@ namespace {
 constexpr qsizetype MostPicturesKept = 16 << 20; // bytes
 constexpr qsizetype MostPicturesWaiting =
     200; // what is further away is asked for again when it is seen
-
-// One at a time: several large ones together would need the memory of all.
-QThreadPool& pool() {
-    static QThreadPool pool;
-    pool.setMaxThreadCount(1);
-    return pool;
-}
 
 } // namespace
 
@@ -37,20 +28,15 @@ QImage Thumbnails::of(quint64 key, const QByteArray& bytes, QSize most) {
     if (m_asked.contains(place) || m_asked.size() >= MostPicturesWaiting)
         return {};
     m_asked.insert(place);
-    pool().start([self = QPointer<Thumbnails>(this), place, bytes, most] {
-        auto image = std::make_shared<QImage>(decodePicture(bytes, most).image);
-        QMetaObject::invokeMethod(
-            QCoreApplication::instance(),
-            [self, place, image] {
-                if (!self)
-                    return;
-                self->m_asked.remove(place);
-                self->m_known.insert(place, new QImage(*image),
-                                     std::max<qsizetype>(1, image->sizeInBytes()));
-                Q_EMIT self->read();
-            },
-            Qt::QueuedConnection);
-    });
+    readPicture(bytes, most, PictureHurry::MayWait,
+                [self = QPointer<Thumbnails>(this), place](const DecodedPicture& picture) {
+                    if (!self)
+                        return;
+                    self->m_asked.remove(place);
+                    self->m_known.insert(place, new QImage(picture.image),
+                                         std::max<qsizetype>(1, picture.image.sizeInBytes()));
+                    Q_EMIT self->read();
+                });
     return {};
 }
 

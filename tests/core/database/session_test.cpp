@@ -354,6 +354,45 @@ TEST(LatestJob, OnlyTheNewestAnswerCounts) {
     EXPECT_EQ(answers.size(), 1u) << "nobody waits for it any more";
 }
 
+TEST(LatestJob, AStoppedOneIsStillHeardOf) {
+    const ScratchDatabase database;
+    Worker worker(database.spec(), Session::Access::ReadOnly);
+    QObject context;
+    LatestJob<int> job;
+    std::atomic<bool> isBegun = false;
+    std::optional<int> answer;
+    const auto run = [&] {
+        isBegun = false;
+        answer.reset();
+        job.runInParts(
+            &worker, &context,
+            [&](Session&, const LatestJob<int>::Meanwhile& meanwhile) -> Result<int> {
+                isBegun = true;
+                for (int turns = 1; turns < 1000; ++turns) {
+                    if (meanwhile.isCancelled())
+                        return turns;
+                    QThread::msleep(10);
+                }
+                return -1;
+            },
+            [&](const Result<int>& result) { answer = result ? *result : -2; });
+    };
+    run();
+    ASSERT_TRUE(waitFor([&] { return isBegun.load(); }));
+    job.stop();
+    ASSERT_TRUE(waitFor([&] { return answer.has_value(); }));
+    EXPECT_GT(*answer, 0);
+    job.stop(); // nothing runs
+    // The next one begins anew.
+    run();
+    ASSERT_TRUE(waitFor([&] { return isBegun.load(); }));
+    QThread::msleep(50);
+    EXPECT_FALSE(answer);
+    job.stop();
+    ASSERT_TRUE(waitFor([&] { return answer.has_value(); }));
+    EXPECT_GT(*answer, 1);
+}
+
 TEST(Worker, AnswersNobodyWhoIsGoneAndOpensAgainWhenTheFileIsBack) {
     const ScratchDatabase database(QStringLiteral("CREATE TABLE t (a);"));
     Worker worker(database.spec(), Session::Access::ReadOnly);

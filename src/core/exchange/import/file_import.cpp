@@ -233,6 +233,8 @@ Result<ImportPreview> previewImport(Session& session, const Catalog& catalog, co
     PreviewMaker maker(setUp);
     const FileState before = FileState::of(path);
     maker.preview.file = before;
+    if (!setUp.answers.isEmpty() && setUp.answeredOf != before)
+        return changedMeanwhile(path);
     RowReader reader(session, catalog, rules, screen, setUp);
     if (Status opened = reader.open(path); !opened)
         return opened.error();

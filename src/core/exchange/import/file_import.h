@@ -11,6 +11,14 @@
 
 namespace gravin {
 
+// Whether a file is still the one that was read.
+struct FileState {
+    qint64 size = 0;
+    QDateTime modified = {};
+    static FileState of(const QString& path);
+    friend bool operator==(const FileState&, const FileState&) = default;
+};
+
 // What is made of a file's rows on a screen.
 struct ImportSetUp {
     FileForm file = {};
@@ -33,8 +41,10 @@ struct ImportSetUp {
     QMap<QString, FieldValues> given = {};
     QMap<QString, QMap<QString, FieldValues>> givenFor = {};
     FieldValues givenTo(const QString& lookup, const QString& text) const;
-    // What was asked for, by the row's line; it counts instead of what the file says.
+    // What was asked for, by the row's line; it counts instead of what the file says, as long as
+    // that is the one it was asked of.
     QHash<qint64, FieldValues> answers = {};
+    FileState answeredOf = {};
 };
 
 // Why a row is refused, or could not be understood.
@@ -76,14 +86,6 @@ struct ImportRow {
     // What becomes of it when it is refused: it stops the import where one of its problems does;
     // else it is asked for what is missing, where one asks; else it is left out.
     InRuns gate() const;
-};
-
-// Whether a file is still the one that was read.
-struct FileState {
-    qint64 size = 0;
-    QDateTime modified = {};
-    static FileState of(const QString& path);
-    friend bool operator==(const FileState&, const FileState&) = default;
 };
 
 // What an import would do. A plain value, made in a worker.

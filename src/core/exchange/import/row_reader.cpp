@@ -111,7 +111,10 @@ Result<std::vector<ImportRow>> RowReader::next() {
         return asked.error();
     std::vector<ImportRow> rows;
     for (Read& read : *part) {
-        if (read.row.outcome != ImportOutcome::Refuse)
+        const bool isRefused = read.row.outcome == ImportOutcome::Refuse;
+        if (isRefused && !read.isNamed && m_unnamedLine == 0)
+            m_unnamedLine = read.row.line;
+        if (!isRefused)
             read.row.cells.clear();
         rows.push_back(std::move(read.row));
     }
@@ -254,11 +257,11 @@ Status RowReader::findRecords(std::vector<Read>& part) {
     QSet<Key>& seen = m_seen[QStringLiteral("match")];
     for (Read& read : part) {
         const auto key = keyOf(read.values, m_setUp.match);
-        const bool isAsked = m_setUp.missing != ImportSetUp::Missing::Stay;
-        if (key && isAsked)
+        // A key that was lost reads as the empty text where it may not be NULL.
+        read.isNamed =
+            key && std::none_of(key->values().begin(), key->values().end(), isEmptyValue);
+        if (key && m_setUp.missing != ImportSetUp::Missing::Stay)
             m_named.insert(*key);
-        else if (!read.row.problems.empty() && m_unnamedLine == 0)
-            m_unnamedLine = read.row.line;
         if (!m_setUp.match.isEmpty() && read.row.problems.empty()) {
             QStringList labels;
             for (const QString& column : m_setUp.match)

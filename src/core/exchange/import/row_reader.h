@@ -33,7 +33,8 @@ private:
     };
     struct Read {
         ImportRow row;
-        FieldValues values; // what the file says
+        FieldValues values;   // what the file says
+        bool isNamed = false; // it says which record it means
     };
     Result<std::vector<Read>> readPart();
     Status take(const Target& target, const FileInput& input, Read& read);
