@@ -989,6 +989,43 @@ TEST_F(CommandLine, ImportTakesWhatIsUnusualWhenTold) {
     EXPECT_EQ(done["records"], 2);
 }
 
+TEST_F(CommandLine, ImportsAsTheProjectKeepsItMakesAndDeletes) {
+    putInto(project(), "imports", Json::parse(R"([{"name": "Stock", "screen": "book",
+        "fields": {"No": "id", "What": "title", "Who": "author_id"}, "match": ["id"],
+        "missing": "listed", "makes": ["author_id"]}])"));
+    const QString in = database.folder() + QStringLiteral("/in.csv");
+    QFile file(in);
+    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+    file.write("Who,No,What\nIda Fenn,1,Tides\nIda Fenn,3,Fog\n");
+    file.close();
+    EXPECT_EQ(run({"import", project(), "book", in, "--kept", "Others"}).code, 2);
+    const Json looked =
+        run({"import", project(), "book", in, "--kept", "stock", "--dry-run", "--json"}).json();
+    EXPECT_EQ(looked["change"], 2);
+    EXPECT_EQ(looked["make"], 1);
+    EXPECT_EQ(looked["missing"], 1);
+    EXPECT_EQ(looked["delete"], 0);
+    // What is said beside it counts instead.
+    const Answer done =
+        run({"import", project(), "book", in, "--kept", "Stock", "--missing", "delete"});
+    EXPECT_EQ(done.code, 0) << done.err;
+    EXPECT_NE(done.out.find("1 record that the file lacks"), std::string::npos) << done.out;
+    EXPECT_NE(done.out.find("Knots"), std::string::npos) << done.out;
+    EXPECT_EQ(database
+                  .sqlite(QStringLiteral("SELECT group_concat(title || author.name, ',') FROM "
+                                         "book JOIN author ON author.id = author_id;"))
+                  .trimmed(),
+              QStringLiteral("TidesIda Fenn,FogIda Fenn"));
+    EXPECT_EQ(run({"rollback", project(), "1"}).code, 0);
+    EXPECT_EQ(database.dump(), before);
+    // Without the kept one a lookup is named, and makes too.
+    const QString heads = QStringLiteral("--map");
+    EXPECT_EQ(run({"import", project(), "book", in, heads, "Who=author_id", heads, "No=id", heads,
+                   "What=title", "--match", "id", "--make", "author_id", "--dry-run"})
+                  .code,
+              0);
+}
+
 TEST_F(CommandLine, PrintsWithoutADisplayAndNamesWhatIsLeftOut) {
     const QString out = database.folder() + QStringLiteral("/book.pdf");
     const Answer printed = run({"print", project(), "book", "--out", out, "--json"});
