@@ -1,83 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The built program, called as a script calls it.
-#include "support/scratch.h"
-#include "support/text.h"
-
-#include <nlohmann/json.hpp>
-
-#include <QFile>
-#include <QProcess>
-
-#include <functional>
+#include "called_program.h"
 
 using namespace gravin::test;
-using Json = nlohmann::ordered_json;
 
 namespace {
-
-struct Answer {
-    int code = -1;
-    std::string out;
-    std::string err;
-    Json json() const { return Json::parse(out, nullptr, false); }
-};
-
-// A database that the demonstration knows nothing of, and the project made for it.
-const QString Library = QStringLiteral(
-    "CREATE TABLE author (id INTEGER PRIMARY KEY, name TEXT NOT NULL);"
-    "CREATE TABLE book (id INTEGER PRIMARY KEY, title TEXT NOT NULL, author_id INTEGER REFERENCES "
-    "author (id), "
-    "price DECIMAL(8,2), lent BOOLEAN NOT NULL DEFAULT 0, bought DATE);"
-    "CREATE TABLE shelf (room TEXT, place INTEGER, label TEXT, PRIMARY KEY (room, place));"
-    "CREATE TABLE scrap (a, b); INSERT INTO scrap VALUES (1, 2);"
-    "INSERT INTO author VALUES (1, 'Ewa Calder'), (2, 'Nuno Brack');"
-    "INSERT INTO book (id, title, author_id, price) VALUES (1, 'Tides', 1, 12.5), (2, 'Knots', 2, "
-    "8), (3, 'Fog', NULL, NULL);"
-    "INSERT INTO shelf VALUES ('A,B', 1, 'left');");
-
-class CommandLine : public ::testing::Test {
-protected:
-    explicit CommandLine(const QString& sql = Library)
-        : database(sql) {
-        EXPECT_EQ(run({"new", project(), "--database", "sqlite:" + database.path()}).code, 0);
-        before = database.dump();
-    }
-
-    QString project() const { return database.folder() + QStringLiteral("/p.gravin"); }
-
-    static Answer run(const QStringList& arguments) {
-        QProcess process;
-        QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
-        // No window may be needed: there is no display to open one on.
-        environment.remove(QStringLiteral("DISPLAY"));
-        environment.remove(QStringLiteral("QT_QPA_PLATFORM"));
-        process.setProcessEnvironment(environment);
-        process.start(QStringLiteral(GRAVIN), arguments);
-        EXPECT_TRUE(process.waitForFinished(20'000));
-        return {process.exitCode(), process.readAllStandardOutput().toStdString(),
-                process.readAllStandardError().toStdString()};
-    }
-    void editProject(const std::function<void(Json&)>& edit) const {
-        QFile file(project());
-        ASSERT_TRUE(file.open(QIODevice::ReadOnly));
-        Json json = Json::parse(file.readAll().toStdString());
-        file.close();
-        edit(json);
-        ASSERT_TRUE(file.open(QIODevice::WriteOnly));
-        file.write(QByteArray::fromStdString(json.dump()));
-    }
-    void setInConnection(const char* member, const Json& value) const {
-        editProject([&](Json& json) { json["connection"][member] = value; });
-    }
-    void allowTrimming() const { setInConnection("may_trim", true); }
-
-    Answer on(const char* command, const QStringList& rest) {
-        return run(QStringList{QLatin1String(command), project()} + rest);
-    }
-
-    ScratchDatabase database;
-    QString before;
-};
 
 TEST_F(CommandLine, ListsTablesAndRows) {
     const Json tables = on("tables", {"--json"}).json();
@@ -160,21 +87,9 @@ TEST_F(CommandLine, RowsShowWhatLookupsShowAndAreSortedByIt) {
     EXPECT_EQ(at(stored, "Ewa Calder"), std::string::npos) << stored;
 }
 
-// A member put into the project as a person would write it.
-void putInto(const QString& projectFile, const char* member, const Json& value) {
-    QFile file(projectFile);
-    ASSERT_TRUE(file.open(QIODevice::ReadOnly));
-    Json project = Json::parse(file.readAll().toStdString());
-    file.close();
-    project[member] = value;
-    ASSERT_TRUE(file.open(QIODevice::WriteOnly | QIODevice::Truncate));
-    file.write(QByteArray::fromStdString(project.dump(2)));
-}
-
 // Through references and over lines: read, filled, stamped, offered, checked and found broken.
 TEST_F(CommandLine, ReachesBeyondItsTable) {
-    putInto(
-        project(), "computed",
+    put("computed",
         Json{{"author",
               {{{"name", "books"},
                 {"expression", "(SELECT COUNT(*) FROM book WHERE book.author_id = record.id)"}}}}});
@@ -184,7 +99,7 @@ TEST_F(CommandLine, ReachesBeyondItsTable) {
     file.close();
     fields["book"]["title"]["filled_with"] = "author_id -> name";
     fields["author"]["name"]["stamped"] = Json{{"when", "added"}, {"with", "'stamped'"}};
-    putInto(project(), "fields", fields);
+    put("fields", fields);
     const Json authors = on("rows", {"author", "--where", "books > 0", "--json"}).json();
     EXPECT_EQ(authors["total"], 2);
     const Json filtered =
@@ -210,7 +125,7 @@ TEST_F(CommandLine, ReachesBeyondItsTable) {
     fields["book"]["author_id"]["lookup"]["where"] = "id = record.lnet";
     fields["book"]["title"]["filled_with"] = "author_id -> nmae";
     fields["author"]["name"]["stamped"]["with"] = "CURRENT_USR";
-    putInto(project(), "fields", fields);
+    put("fields", fields);
     const Answer broken = on("check", {"--json"});
     EXPECT_NE(broken.code, 0);
     for (const char* kind : {"offering_broken", "filling_broken", "stamp_broken"})
@@ -219,8 +134,7 @@ TEST_F(CommandLine, ReachesBeyondItsTable) {
 
 // What stands in another record, what follows in a bulk update, and what is hidden by a condition.
 TEST_F(CommandLine, WritesAndShowsWhatHangsOnOtherRecords) {
-    putInto(project(), "computed",
-            Json{{"book", {{{"name", "author"}, {"expression", "author_id -> name"}}}}});
+    put("computed", Json{{"book", {{{"name", "author"}, {"expression", "author_id -> name"}}}}});
     QFile file(project());
     ASSERT_TRUE(file.open(QIODevice::ReadOnly));
     const Json whole = Json::parse(file.readAll().toStdString());
@@ -228,7 +142,7 @@ TEST_F(CommandLine, WritesAndShowsWhatHangsOnOtherRecords) {
     Json fields = whole["fields"];
     fields["book"]["author"] = Json{{"label", "Author's name"}, {"editable", true}};
     fields["book"]["title"]["filled_with"] = "author_id -> name";
-    putInto(project(), "fields", fields);
+    put("fields", fields);
     Json screens = whole["screens"];
     for (Json& screen : screens) {
         if (screen["table"] != "book")
@@ -239,7 +153,7 @@ TEST_F(CommandLine, WritesAndShowsWhatHangsOnOtherRecords) {
                 field["visible_when"] = "id = 1";
         }
     }
-    putInto(project(), "screens", screens);
+    put("screens", screens);
     const Answer check = on("check", {"--json"});
     EXPECT_EQ(check.json()["breaks"], 0) << check.out;
     // The author is renamed from a book, as one change of one record.
@@ -272,11 +186,11 @@ TEST_F(CommandLine, FindsWhatReachesNowhere) {
     file.close();
     const auto checked = [&](const Json& computed, const char* table, const char* column,
                              const Json& settings) {
-        putInto(project(), "computed", computed);
+        put("computed", computed);
         Json fields = whole["fields"];
         for (auto setting = settings.begin(); setting != settings.end(); ++setting)
             fields[table][column][setting.key()] = setting.value();
-        putInto(project(), "fields", fields);
+        put("fields", fields);
         return on("check", {"--json"});
     };
     const Json none = Json::object();
@@ -320,22 +234,22 @@ TEST_F(CommandLine, FindsWhatReachesNowhere) {
         EXPECT_TRUE(isFound) << each.kind << " (" << each.says << "): " << each.answer.out;
     }
     // A circle of filled fields is named in its order.
-    putInto(project(), "computed", none);
+    put("computed", none);
     Json fields = whole["fields"];
     fields["book"]["price"]["filled_with"] = "author_id";
     fields["book"]["author_id"]["filled_with"] = "CAST(price AS INTEGER)";
-    putInto(project(), "fields", fields);
+    put("fields", fields);
     const std::string circle = on("check", {"--json"}).out;
     EXPECT_NE(circle.find("author_id"), std::string::npos);
     EXPECT_NE(circle.find("circle"), std::string::npos) << circle;
     // What a former version wrote has none of this, and fits.
-    putInto(project(), "fields", whole["fields"]);
+    put("fields", whole["fields"]);
     EXPECT_EQ(on("check", {"--json"}).json()["breaks"], 0);
     EXPECT_EQ(database.dump(), before);
 }
 
 TEST_F(CommandLine, ChecksRefuseInAddEditAndBulk) {
-    putInto(project(), "checks", Json::parse(R"({"book": [
+    put("checks", Json::parse(R"({"book": [
         {"check": "range", "field": "price", "most": "100"},
         {"check": "condition", "condition": "lent IS FALSE OR bought IS NOT NULL",
          "message": "Say when it was bought.", "severity": "warn", "in_runs": "leave_out"}]})"));
@@ -362,7 +276,7 @@ TEST_F(CommandLine, ChecksRefuseInAddEditAndBulk) {
 }
 
 TEST_F(CommandLine, ABulkUpdateComputesAndAsksForWhatIsMissing) {
-    putInto(project(), "checks", Json::parse(R"({"book": [
+    put("checks", Json::parse(R"({"book": [
         {"check": "required", "field": "bought", "message": "Say when it was bought.",
          "in_runs": "ask"}]})"));
     const QStringList raise{
@@ -392,13 +306,13 @@ TEST_F(CommandLine, ABulkUpdateComputesAndAsksForWhatIsMissing) {
 }
 
 TEST_F(CommandLine, ComputedFieldsAreReadSortedAndFiltered) {
-    putInto(project(), "computed", Json::parse(R"json({"book": [
+    put("computed", Json::parse(R"json({"book": [
         {"name": "gross", "expression": "price * 1.2"},
         {"name": "spine", "expression": "UPPER(title)"}]})json"));
     Json screens = Json::parse(R"([{"id": "book", "label": "Books", "table": "book",
         "arrangement": "grid", "fields": [{"column": "title"}, {"column": "gross"},
         {"column": "spine"}]}])");
-    putInto(project(), "screens", screens);
+    put("screens", screens);
     const Json rows = on("rows", {"book", "--sort", "gross DESC, spine", "--json"}).json();
     EXPECT_EQ(rows["rows"][0]["gross"], "15.000");
     EXPECT_EQ(rows["rows"][1]["spine"], "KNOTS");
@@ -531,7 +445,7 @@ TEST_F(CommandLine, RefusesWhatAFieldCannotTake) {
 
 // ISO forms and points, whatever the project says; as people of a locale write only where asked.
 TEST_F(CommandLine, WritesDatesAndFiguresAlikeEverywhere) {
-    putInto(project(), "locale", "de");
+    put("locale", "de");
     EXPECT_EQ(on("edit", {"book", "--key", "1", "price=1,5"}).code, 1);
     EXPECT_EQ(
         on("edit", {"book", "--key", "1", "price=1,5", "bought=28.11.2026", "--locale", "de"}).code,
@@ -543,7 +457,7 @@ TEST_F(CommandLine, WritesDatesAndFiguresAlikeEverywhere) {
     EXPECT_NE(german.find("1,50"), std::string::npos) << german;
     EXPECT_NE(german.find("28.11.2026"), std::string::npos);
     EXPECT_EQ(on("rows", {"book", "--locale", "xx-nowhere"}).code, 2);
-    putInto(project(), "locale", "nowhere");
+    put("locale", "nowhere");
     EXPECT_NE(on("rows", {"book"}).err.find("nowhere"), std::string::npos);
 }
 
@@ -591,7 +505,7 @@ TEST_F(CommandLine, ChangesManyAsOne) {
 }
 
 TEST_F(CommandLine, RunsABulkUpdateThatTheProjectKeeps) {
-    putInto(project(), "bulk_updates", Json::parse(R"([
+    put("bulk_updates", Json::parse(R"([
         {"name": "Dearer", "screen": "book", "where": "price > 5", "fields": [
             {"column": "price", "gets": "expression", "text": "price + 1"},
             {"column": "title", "gets": "replaced", "text": "(.)s$", "with": "\\1S", "found": "pattern"},
@@ -925,130 +839,6 @@ TEST_F(CommandLine, WatchesTablesAndLogsWhatOtherProgramsDo) {
     EXPECT_EQ(database.dump(), then);
     ASSERT_EQ(run({"watch", project(), "--all", "--off"}).code, 0);
     EXPECT_EQ(database.dump(), before);
-}
-
-TEST_F(CommandLine, ExportsAndImportsWhatComesBackTheSame) {
-    for (const QString& file :
-         {QStringLiteral("/out.csv"), QStringLiteral("/out.xlsx"), QStringLiteral("/out.json")}) {
-        const QString out = database.folder() + file;
-        const Answer exported = run({"export", project(), "book", "--out", out, "--json"});
-        EXPECT_EQ(exported.json()["records"], 3) << exported.err;
-        const Json again = run({"import", project(), "book", out, "--dry-run", "--json"}).json();
-        EXPECT_EQ(again["same"], 3) << qPrintable(file);
-    }
-    EXPECT_EQ(run({"export", project(), "book", "--out", database.folder() + "/a.ods"}).code, 2);
-    EXPECT_EQ(run({"export", project(), "book", "--out", "/nowhere/a.csv"}).code, 3);
-    EXPECT_EQ(run({"export", project(), "book", "--out", database.folder() + "/a.csv", "--where",
-                   "price >"})
-                  .code,
-              2);
-}
-
-TEST_F(CommandLine, ImportSaysWhatItRefusesAndLeavesItOut) {
-    const QString in = database.folder() + QStringLiteral("/in.csv");
-    QFile file(in);
-    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
-    file.write("Id,Title,Author,Price\n1,Tides and Times,Ewa Calder,13.00\n2,Knots,Nobody,8\n"
-               "3,Fog,,x\n");
-    file.close();
-    const Answer stopped = run({"import", project(), "book", in});
-    EXPECT_EQ(stopped.code, 1);
-    EXPECT_NE(stopped.err.find("Row 3: "), std::string::npos) << stopped.err;
-    EXPECT_NE(stopped.err.find("Row 4: "), std::string::npos) << stopped.err;
-    EXPECT_EQ(database.dump(), before);
-    const QString refused = database.folder() + QStringLiteral("/refused.csv");
-    const Json done =
-        run({"import", project(), "book", in, "--leave-out", "--refused", refused, "--json"})
-            .json();
-    EXPECT_EQ(done["change"], 1);
-    EXPECT_EQ(done["records"], 1);
-    EXPECT_EQ(done["refused"], 2);
-    QFile mended(refused);
-    ASSERT_TRUE(mended.open(QIODevice::ReadOnly));
-    EXPECT_EQ(mended.readAll().count("\r\n"), 3);
-    EXPECT_EQ(run({"rollback", project(), "1"}).code, 0);
-    EXPECT_EQ(database.dump(), before);
-}
-
-TEST_F(CommandLine, ImportTakesWhatIsUnusualWhenTold) {
-    putInto(project(), "checks", Json::parse(R"({"book": [
-        {"check": "condition", "field": "price", "condition": "price <= 100",
-         "message": "Rarely that dear.", "severity": "warn"}]})"));
-    const QString in = database.folder() + QStringLiteral("/in.csv");
-    QFile file(in);
-    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
-    file.write("Id,Price\n1,100.5\n2,9\n");
-    file.close();
-    const Answer stopped = run({"import", project(), "book", in});
-    EXPECT_EQ(stopped.code, 1);
-    EXPECT_NE(stopped.err.find("Row 2: Rarely that dear."), std::string::npos) << stopped.err;
-    EXPECT_EQ(stopped.err.find("Row 3"), std::string::npos) << stopped.err;
-    EXPECT_EQ(database.dump(), before);
-    const Json done = run({"import", project(), "book", in, "--accept-warnings", "--json"}).json();
-    EXPECT_EQ(done["unusual"], 1);
-    EXPECT_EQ(done["records"], 2);
-}
-
-TEST_F(CommandLine, ImportsAsTheProjectKeepsItMakesAndDeletes) {
-    putInto(project(), "imports", Json::parse(R"([{"name": "Stock", "screen": "book",
-        "fields": {"No": "id", "What": "title", "Who": "author_id"}, "match": ["id"],
-        "missing": "listed", "makes": ["author_id"]}])"));
-    const QString in = database.folder() + QStringLiteral("/in.csv");
-    QFile file(in);
-    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
-    file.write("Who,No,What\nIda Fenn,1,Tides\nIda Fenn,3,Fog\n");
-    file.close();
-    EXPECT_EQ(run({"import", project(), "book", in, "--kept", "Others"}).code, 2);
-    const Json looked =
-        run({"import", project(), "book", in, "--kept", "stock", "--dry-run", "--json"}).json();
-    EXPECT_EQ(looked["change"], 2);
-    EXPECT_EQ(looked["make"], 1);
-    EXPECT_EQ(looked["missing"], 1);
-    EXPECT_EQ(looked["delete"], 0);
-    // What is said beside it counts instead.
-    const Answer done =
-        run({"import", project(), "book", in, "--kept", "Stock", "--missing", "delete"});
-    EXPECT_EQ(done.code, 0) << done.err;
-    EXPECT_NE(done.out.find("1 record that the file lacks"), std::string::npos) << done.out;
-    EXPECT_NE(done.out.find("Knots"), std::string::npos) << done.out;
-    EXPECT_EQ(database
-                  .sqlite(QStringLiteral("SELECT group_concat(title || author.name, ',') FROM "
-                                         "book JOIN author ON author.id = author_id;"))
-                  .trimmed(),
-              QStringLiteral("TidesIda Fenn,FogIda Fenn"));
-    EXPECT_EQ(run({"rollback", project(), "1"}).code, 0);
-    EXPECT_EQ(database.dump(), before);
-    // Without the kept one a lookup is named, and makes too.
-    const QString heads = QStringLiteral("--map");
-    EXPECT_EQ(run({"import", project(), "book", in, heads, "Who=author_id", heads, "No=id", heads,
-                   "What=title", "--match", "id", "--make", "author_id", "--dry-run"})
-                  .code,
-              0);
-}
-
-TEST_F(CommandLine, PrintsWithoutADisplayAndNamesWhatIsLeftOut) {
-    const QString out = database.folder() + QStringLiteral("/book.pdf");
-    const Answer printed = run({"print", project(), "book", "--out", out, "--json"});
-    EXPECT_EQ(printed.code, 0) << printed.err;
-    EXPECT_EQ(printed.json()["pages"], 3);
-    EXPECT_EQ(run({"print", project(), "book", "--out", out, "--page", "A9"}).code, 2);
-    editProject([](Json& json) {
-        json["checks"]["book"] = Json::array({{{"check", "condition"},
-                                               {"field", "price"},
-                                               {"condition", "price IS NOT NULL"},
-                                               {"message", "It has no price."},
-                                               {"stages", Json::array({"output"})}}});
-    });
-    const QString none = database.folder() + QStringLiteral("/none.pdf");
-    const Answer stops = run({"print", project(), "book", "--out", none});
-    EXPECT_EQ(stops.code, 1);
-    EXPECT_NE(stops.err.find("Fog: It has no price."), std::string::npos) << stops.err;
-    EXPECT_FALSE(QFile::exists(none));
-    const Answer leaves = run({"print", project(), "book", "--out", none, "--as", "list",
-                               "--on-gap", "leave-out", "--json"});
-    EXPECT_EQ(leaves.code, 1);
-    EXPECT_EQ(leaves.json()["records"], 2);
-    EXPECT_EQ(leaves.json()["left_out"].size(), 1U);
 }
 
 } // namespace
