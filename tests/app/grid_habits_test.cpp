@@ -46,6 +46,17 @@ TEST_F(GridHabits, ARightClickWithinTheSelectionKeepsIt) {
     EXPECT_EQ(grid()->selectedRecords().size(), 1) << "elsewhere it is about that record";
 }
 
+// What arrives for the record shows in its other cells, and not over what is being typed.
+TEST_F(GridHabits, WhatIsBeingTypedStaysAsOtherChangesArrive) {
+    Driver::clickCell(grid(), 0, columnOf("name"));
+    Driver::type(name("Gannet"));
+    typeIn(0, "notes", "Repainted");
+    EXPECT_TRUE(Driver::until([this] { return shown(0, "notes") == u"Repainted"; }));
+    Driver::type(name("s"));
+    Driver::key(Qt::Key_Return);
+    EXPECT_EQ(shown(0, "name"), u"Gannets");
+}
+
 TEST_F(GridHabits, TheFootSaysHowManyAreSelected) {
     const auto says = [this](const char* text) {
         for (const QLabel* label : page()->findChildren<QLabel*>()) {

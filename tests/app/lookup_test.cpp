@@ -171,4 +171,32 @@ TEST_F(BigLookup, WhatMatchesNothingStaysTypedAndIsSaid) {
               Value::integer(9));
 }
 
+// Until the field is left its text is in no draft; nothing else may write over it.
+TEST_F(BigLookup, WhatIsBeingTypedStaysAndIsTakenAlong) {
+    Driver::clickCell(grid(), 1, columnOf("name"));
+    berth(form())->setFocus();
+    Driver::type(QStringLiteral("Nowh"));
+    typeIn(1, "name", "Terns");
+    EXPECT_TRUE(Driver::until([this] { return shown(1, "name") == QStringLiteral("Terns"); }));
+    EXPECT_EQ(berth(form())->text(), QStringLiteral("Nowh"));
+    Driver::type(QStringLiteral("ere"));
+    // Going on to another record leaves the field too.
+    grid()->setCurrentIndex(grid()->model()->index(0, columnOf("name")));
+    EXPECT_EQ(shown(1, "berth_id"), QStringLiteral("Nowhere"));
+    EXPECT_EQ(shown(0, "berth_id"), QStringLiteral("Berth 077777"));
+}
+
+// And so does saving.
+TEST_F(BigLookup, WhatIsBeingTypedIsNotLeftOutOfASave) {
+    Driver::clickCell(grid(), 1, columnOf("name"));
+    typeIn(1, "name", "Terns");
+    berth(form())->setFocus();
+    Driver::type(QStringLiteral("Nowhere"));
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    EXPECT_TRUE(Driver::until([this] {
+        return form()->saveReason().contains(QStringLiteral("1 thing to mend"));
+    })) << qPrintable(form()->saveReason());
+    EXPECT_EQ(shown(1, "berth_id"), QStringLiteral("Nowhere"));
+}
+
 } // namespace

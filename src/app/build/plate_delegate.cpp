@@ -130,7 +130,7 @@ QWidget* PlateDelegate::createEditor(QWidget* parent, const QStyleOptionViewItem
 void PlateDelegate::setEditorData(QWidget* editor, const QModelIndex& index) const {
     if (auto* box = qobject_cast<QComboBox*>(editor))
         box->setCurrentText(index.data().toString());
-    else if (auto* line = qobject_cast<QLineEdit*>(editor))
+    else if (auto* line = qobject_cast<QLineEdit*>(editor); line && !line->isModified())
         line->setText(index.data(Qt::EditRole).toString());
 }
 

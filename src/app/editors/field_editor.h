@@ -40,6 +40,8 @@ public:
     void beginInCell();
     // A pick is the whole edit of a cell.
     virtual bool isDoneWithPick() const { return false; }
+    // What typing() told of is taken over: edited() follows.
+    virtual void takeOver() {}
     // "draft", "problem", "elsewhere" or "": how the edge is drawn.
     void setState(const QString& state);
     // The widget that takes the keys.
@@ -47,6 +49,7 @@ public:
 
 Q_SIGNALS:
     void edited();   // by the person, with each key or pick
+    void typing();   // with each key of what edited() takes over only as the editor is left
     void finished(); // the person left the editor or pressed Return
     // Something could not be taken, and why; the field is as it was.
     void refused(const QString& reason);

@@ -42,6 +42,7 @@ LookupEditor::LookupEditor(const BoundField& field, Workspace* workspace, QWidge
     adopt(m_line, {m_open});
     connect(m_line, &QLineEdit::textEdited, this, [this](const QString& text) {
         m_typed = text;
+        Q_EMIT typing();
         openList(text);
     });
     connect(m_open, &QToolButton::clicked, this, [this] {
@@ -99,7 +100,7 @@ void LookupEditor::pick(const Value& value, const QString& shown) {
 }
 
 // A text that was typed and not chosen from the list counts as typed. Nothing left means empty.
-void LookupEditor::leave() {
+void LookupEditor::takeOver() {
     closeList();
     if (!m_typed)
         return;
@@ -189,7 +190,7 @@ bool LookupEditor::eventFilter(QObject* watched, QEvent* event) {
         }
     }
     if (event->type() == QEvent::FocusOut)
-        leave();
+        takeOver();
     return FieldEditor::eventFilter(watched, event);
 }
 

@@ -23,6 +23,7 @@ public:
     void selectAll() override;
     void setOffered(const QString& only) override { m_model->setOnly(only); }
     bool isDoneWithPick() const override { return m_picked; }
+    void takeOver() override;
 
 protected:
     void openInCell() override;
@@ -33,7 +34,7 @@ private:
     void openList(const QString& text);
     void closeList();
     void pick(const Value& value, const QString& shown);
-    void leave();
+
     void showValue();
 
     BoundField m_field;

@@ -286,7 +286,9 @@ QWidget* CellDelegate::createEditor(QWidget* parent, const QStyleOptionViewItem&
     const BoundField& field = m_model->binding()->fields()[index.column()];
     FieldEditor* editor = FieldEditor::create(field, m_model->binding()->workspace(), parent);
     editor->setAutoFillBackground(true);
+    connect(editor, &FieldEditor::typing, editor, [editor] { editor->setProperty("typed", true); });
     connect(editor, &FieldEditor::edited, this, [this, editor] {
+        editor->setProperty("typed", true);
         if (!editor->isDoneWithPick())
             return;
         auto* self = const_cast<CellDelegate*>(this);
@@ -315,6 +317,9 @@ void CellDelegate::setEditorData(QWidget* widget, const QModelIndex& index) cons
     if (draft && draft->bad.contains(field.editIndex()))
         bad = draft->bad[field.editIndex()].text;
     editor->setOffered(m_model->binding()->offered(m_model->recordAt(index.row()), field));
+    // What arrives while somebody types never writes over it.
+    if (editor->property("typed").toBool())
+        return;
     editor->setContent(m_model->value(index).value_or(Value()), bad);
     editor->selectAll();
     if (!editor->property("begun").toBool()) {

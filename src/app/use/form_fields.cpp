@@ -217,6 +217,7 @@ void FormFields::connectEditor(FieldEditor* editor, const BoundField& field) {
             slot->refusal.clear();
         applyContent(*m_binding, m_id, field, editor->content());
     });
+    connect(editor, &FieldEditor::typing, this, [this, editor] { m_typing = editor; });
     connect(editor, &FieldEditor::finished, this, [this, editor] {
         if (m_typing != editor)
             return;
@@ -242,8 +243,14 @@ void FormFields::connectEditor(FieldEditor* editor, const BoundField& field) {
     });
 }
 
-void FormFields::setRecord(const RecordId& id) {
+void FormFields::endTyping() {
+    if (m_typing)
+        m_typing->takeOver();
     m_typing = nullptr;
+}
+
+void FormFields::setRecord(const RecordId& id) {
+    endTyping();
     m_id = id;
     for (FieldSlot& slot : m_slots)
         slot.refusal.clear();

@@ -25,7 +25,9 @@ public:
     // Shows the record as it is now. `problems`: what stands in the way of saving it.
     void refresh(const std::vector<Problem>& problems);
     // What is typed in a field is settled: it may be rewritten and judged from now on.
-    void endTyping() { m_typing = nullptr; }
+    void endTyping();
+    // What is typed and not taken over yet is given up.
+    void dropTyping() { m_typing = nullptr; }
     void focusField(const QString& column);
     // Heights at this width: with all as it likes it best, and with long texts as low as they go.
     int neededHeight() const;

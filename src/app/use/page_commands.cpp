@@ -240,11 +240,11 @@ GridPart PageCommands::savedPart() const {
 
 void PageCommands::save() {
     const GridPart now = savedPart();
+    if (now.grid == m_page->grid())
+        m_page->form()->fieldsDone();
     if (!now.binding->saveReason(now.current()).isEmpty())
         return;
     m_savedHere = now.current();
-    if (now.grid == m_page->grid())
-        m_page->form()->fieldsDone();
     now.binding->save(now.current());
 }
 

@@ -229,7 +229,7 @@ void RecordForm::save() {
 void RecordForm::fieldsDone() { m_fields->endTyping(); }
 
 void RecordForm::discard() {
-    m_fields->endTyping();
+    m_fields->dropTyping();
     m_binding->workspace()->records()->discard(m_binding->tableName(), m_id);
 }
 
