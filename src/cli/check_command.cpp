@@ -86,6 +86,9 @@ int runCheck(const CheckOptions& options) {
     if (!findings)
         return report(findings.error(), options.json);
     if (!options.mends.isEmpty()) {
+        if (const QString reason = Standing::of(*project, *catalog).reasonAgainst(Act::Build);
+            !reason.isEmpty())
+            return report({ErrorKind::Refused, reason}, options.json);
         if (Status mended = mendFindings(*project, *findings, options.mends); !mended)
             return report(mended.error(), options.json);
         if (Status saved = saveProject(*project, options.file); !saved)

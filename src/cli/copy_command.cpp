@@ -66,6 +66,13 @@ int runCopy(const CopyOptions& options) {
         return report({ErrorKind::Usage,
                        coreTr("--repoint is for a project; %1 is an address.").arg(options.source)},
                       options.json);
+    // Whole tables leave: of a project for whoever builds it.
+    if (!ConnectionSpec::fromUrl(options.source)) {
+        const auto opened = openProject(options.source, Session::Access::ReadOnly);
+        const Status may = opened ? mayDo(*opened, Act::Build) : Status(opened.error());
+        if (!may)
+            return report(may.error(), options.json);
+    }
     auto session = Session::open(*source, Session::Access::ReadOnly);
     if (!session)
         return report(session.error(), options.json);

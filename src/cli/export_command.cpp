@@ -38,7 +38,7 @@ int runExport(const ExportFileOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadOnly, options.locale);
     if (!opened)
         return report(opened.error(), options.json);
-    auto screen = findScreen(*opened, options.screen);
+    auto screen = findScreen(*opened, options.screen, Act::Export);
     if (!screen)
         return report(screen.error(), options.json);
     const auto list = listFor(options, *screen, *opened);

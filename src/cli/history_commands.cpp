@@ -139,6 +139,8 @@ int runLog(const LogOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadOnly);
     if (!opened)
         return report(opened.error(), options.json);
+    if (const Status may = mayDo(*opened, Act::History); !may)
+        return report(may.error(), options.json);
     gatherSeen(*opened);
     if (options.verify)
         return verifyLog(*opened, options);
@@ -183,6 +185,8 @@ int runShow(const ChangeOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadOnly);
     if (!opened)
         return report(opened.error(), options.json);
+    if (const Status may = mayDo(*opened, Act::History); !may)
+        return report(may.error(), options.json);
     gatherSeen(*opened);
     const auto change = ChangeLog(*opened->session).change(options.change, opened->catalog);
     if (!change)
@@ -341,6 +345,8 @@ int runNote(const NoteOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadWrite);
     if (!opened)
         return report(opened.error(), options.json);
+    if (const Status may = mayDo(*opened, Act::Note); !may)
+        return report(may.error(), options.json);
     const auto written = LogMarks(*opened->session, opened->catalog)
                              .addNote(options.change, options.text, personName());
     if (!written)
@@ -356,6 +362,8 @@ int runTrim(const TrimOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadWrite);
     if (!opened)
         return report(opened.error(), options.json);
+    if (const Status may = mayDo(*opened, Act::Trim); !may)
+        return report(may.error(), options.json);
     gatherSeen(*opened);
     const auto moment = momentFrom(*opened->session, options.upTo);
     if (!moment)

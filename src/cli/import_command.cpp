@@ -184,7 +184,7 @@ int runImport(const ImportFileOptions& options) {
         options.locale);
     if (!opened)
         return report(opened.error(), options.json);
-    const auto screen = findScreen(*opened, options.screen);
+    const auto screen = findScreen(*opened, options.screen, Act::Import);
     if (!screen)
         return report(screen.error(), options.json);
     const auto setUp = setUpFor(options, *opened, *screen);

@@ -72,16 +72,27 @@ void gatherSeen(Opened& opened) {
                      .arg(gathered.error().sentence));
 }
 
-Result<BoundScreen> findScreen(const Opened& opened, const QString& name) {
+Status mayDo(const Opened& opened, Act act) {
+    const QString reason = Standing::of(opened.project, opened.catalog).reasonAgainst(act);
+    return reason.isEmpty() ? ok() : Status(Error{ErrorKind::Refused, reason});
+}
+
+Result<BoundScreen> findScreen(const Opened& opened, const QString& name, Act act) {
     const Screen* screen = opened.project.screen(name);
     if (!screen) {
         QStringList known;
-        for (const Screen& other : opened.project.screens)
-            known += other.id;
+        const Standing standing = Standing::of(opened.project, opened.catalog);
+        for (const Screen& other : opened.project.screens) {
+            if (standing.may(Act::Open, other.id))
+                known += other.id;
+        }
         return Error{ErrorKind::Usage, coreTr("The project has no screen “%1”. It has: %2.")
                                            .arg(name, known.join(QStringLiteral(", ")))};
     }
-    return bindScreen(opened.project, opened.catalog, *screen);
+    auto bound = bindScreen(opened.project, opened.catalog, *screen);
+    if (bound && !bound->reasonAgainst(act).isEmpty())
+        return Error{ErrorKind::Refused, bound->reasonAgainst(act)};
+    return bound;
 }
 
 const BoundField* findField(const BoundScreen& screen, const QString& name) {

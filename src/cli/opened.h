@@ -33,8 +33,11 @@ Result<ConnectionSpec> connectionOf(const QString& projectOrUrl);
 // done, a line says so.
 void gatherSeen(Opened& opened);
 
-// By id, label or table. Usage, with the screens there are, when there is none.
-Result<BoundScreen> findScreen(const Opened& opened, const QString& name);
+// By id, label or table. Usage, with the screens there are, when there is none; Refused when the
+// person's roles do not open it, or do not let them do `act` there.
+Result<BoundScreen> findScreen(const Opened& opened, const QString& name, Act act = Act::Open);
+// What they may not do in the project at all is Refused.
+Status mayDo(const Opened& opened, Act act);
 // By column, else by label or column without regard to case. Null: none.
 const BoundField* findField(const BoundScreen& screen, const QString& name);
 // A key as it is typed. Usage: it is none of this table.

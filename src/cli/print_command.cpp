@@ -71,7 +71,7 @@ int runPrint(const PrintOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadOnly, options.locale);
     if (!opened)
         return report(opened.error(), options.json);
-    auto screen = findScreen(*opened, options.screen);
+    auto screen = findScreen(*opened, options.screen, Act::Print);
     if (!screen)
         return report(screen.error(), options.json);
     const auto page =

@@ -242,7 +242,8 @@ int runRows(const RowsOptions& options) {
                     options.locale);
     if (!opened)
         return report(opened.error(), options.json);
-    auto screen = findScreen(*opened, options.screen);
+    auto screen =
+        findScreen(*opened, options.screen, options.asOf.isEmpty() ? Act::Open : Act::History);
     if (!screen)
         return report(screen.error(), options.json);
     if (!options.asOf.isEmpty()) {

@@ -78,6 +78,8 @@ int runWatch(const WatchOptions& options) {
         openProject(options.file, writes ? Session::Access::ReadWrite : Session::Access::ReadOnly);
     if (!opened)
         return report(opened.error(), options.json);
+    if (const Status may = mayDo(*opened, Act::Build); writes && !may)
+        return report(may.error(), options.json);
     if (!options.all && options.tables.isEmpty())
         return listWatched(*opened, options.json);
     if (!opened->project.connection.changeLog)

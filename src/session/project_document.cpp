@@ -29,6 +29,7 @@ ProjectDocument::ProjectDocument(QString file, Project project, Database* databa
     , m_project(std::move(project))
     , m_saved(m_project)
     , m_database(database)
+    , m_standing(Standing::of(m_project, database->catalog()))
     , m_rules(rulesOf(m_project, database->catalog()))
     , m_findings(bindingFindings(m_project, database->catalog())) {
     for (const QuerySource& source : m_project.sources) {
@@ -76,6 +77,7 @@ void ProjectDocument::change(const QString& text, const std::function<void(Proje
 }
 
 void ProjectDocument::renewRules() {
+    m_standing = Standing::of(m_project, m_database->catalog());
     m_rules = rulesOf(m_project, m_database->catalog());
     m_findings = bindingFindings(m_project, m_database->catalog());
     Q_EMIT findingsChanged();
@@ -223,7 +225,18 @@ Result<BoundScreen> ProjectDocument::bound(const QString& screenId) const {
     return bindScreen(m_project, m_database->catalog(), *found);
 }
 
+QList<Screen> ProjectDocument::openScreens() const {
+    QList<Screen> open;
+    for (const Screen& screen : m_project.screens) {
+        if (m_standing.may(Act::Open, screen.id))
+            open += screen;
+    }
+    return open;
+}
+
 QString ProjectDocument::reasonAgainstNewTable() const {
+    if (const QString reason = m_standing.reasonAgainst(Act::Build); !reason.isEmpty())
+        return reason;
     const ConnectionSpec& connection = m_project.connection;
     if (!connection.changeLog)
         return tr("This project only reads its database.");

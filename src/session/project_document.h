@@ -48,6 +48,10 @@ public:
     Result<Screen> screen(const QString& screenId) const;
     // The screen bound to its table; an error when the table is not there.
     Result<BoundScreen> bound(const QString& screenId) const;
+    // What this person may do, by the roles that they have.
+    const Standing& standing() const { return m_standing; }
+    // The screens that they may open, in the project's order.
+    QList<Screen> openScreens() const;
     // Why no record can be added to this table by hand; empty: one can.
     QString reasonAgainstNew(const QString& table) const;
     // Why no table can be made through this connection; empty: one can.
@@ -82,6 +86,7 @@ private:
     Project m_project;
     Project m_saved;
     Database* m_database;
+    Standing m_standing;
     RuleBook m_rules;
     Findings m_findings;
     QUndoStack m_undo;

@@ -328,12 +328,23 @@ void Writing::acceptLog() {
 }
 
 void Writing::addNote(qint64 change, const QString& text) {
+    if (isForbidden(Act::Note))
+        return;
     writeOnLog([change, text, person = personName()](
                    LogMarks& marks) { return marks.addNote(change, text, person); },
                tr("Added a note to change %1.").arg(change));
 }
 
+bool Writing::isForbidden(Act act) {
+    const QString reason = m_document->standing().reasonAgainst(act);
+    if (!reason.isEmpty())
+        m_notices->refuse({ErrorKind::Refused, reason});
+    return !reason.isEmpty();
+}
+
 void Writing::markTrial(qint64 ends, const QString& said) {
+    if (isForbidden(Act::Trial))
+        return;
     writeOnLog(
         [ends, person = personName()](LogMarks& marks) { return marks.markTrial(ends, person); },
         said);

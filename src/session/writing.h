@@ -102,6 +102,9 @@ private:
 
     Notices* m_notices;
     Database* m_database;
+    // Says why, where it is.
+    bool isForbidden(Act act);
+
     ProjectDocument* m_document;
     Records* m_records;
     std::unique_ptr<ChangeFeed> m_feed;

@@ -16,7 +16,7 @@ namespace gravin {
 
 namespace {
 
-enum Role { PlaceRole = Qt::UserRole + 1, KeysRole, ReasonRole };
+enum FoundRole { PlaceRole = Qt::UserRole + 1, KeysRole, ReasonRole };
 constexpr int MostShown = 14;
 constexpr int Margin = 10;
 constexpr int ListWidth = 460;

@@ -301,7 +301,12 @@ void RollbackDialog::chooseForSteps(OnConflict way) {
 void RollbackDialog::refresh() {
     const auto request = rollbackRequest(m_plan, m_choices);
     const bool something = request && m_plan.writing > 0;
-    m_run->setEnabled(something && m_writing == 0);
+    const QString forbidden = reasonAgainst(m_plan, m_workspace->document()->rules());
+    m_run->setEnabled(something && m_writing == 0 && forbidden.isEmpty());
+    if (!forbidden.isEmpty()) {
+        m_reason->setText(forbidden);
+        return;
+    }
     if (!request) {
         const auto step = std::find_if(
             m_plan.steps.begin(), m_plan.steps.end(), [this](const RollbackStep& each) {

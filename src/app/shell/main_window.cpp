@@ -206,7 +206,12 @@ void MainWindow::showView(WorkspaceView* view) {
     connect(view, &WorkspaceView::headChanged, this, &MainWindow::refreshHead);
     connect(view, &WorkspaceView::said, this, &MainWindow::notify);
     connect(view, &WorkspaceView::nothingToShow, this, [this] {
-        if (m_request.useOnly)
+        if (!workspace()->project().screens.isEmpty())
+            showStartError(
+                {ErrorKind::Refused,
+                 tr("No screen of this project is open to you. %1")
+                     .arg(workspace()->document()->standing().reasonAgainst(Act::Open))});
+        else if (m_request.useOnly)
             showStartError({ErrorKind::NotFound, tr("This project has no screens yet.")});
         else
             m_pages->setCurrentWidget(m_start);
@@ -218,7 +223,7 @@ void MainWindow::showView(WorkspaceView* view) {
     followWorkspace();
     m_pages->addWidget(view);
     m_pages->setCurrentWidget(view);
-    m_head->setBuildOffered(!m_request.useOnly);
+    m_head->setBuildOffered(m_project->reasonAgainstBuilding().isEmpty());
     if (!std::exchange(m_isPlaced, true) && !view->leftOff().geometry.isEmpty())
         restoreGeometry(view->leftOff().geometry);
     view->begin(m_request.screen);
@@ -275,7 +280,7 @@ void MainWindow::askForDatabase() {
 }
 
 void MainWindow::askForOtherDatabase() {
-    if (!workspace() || m_request.useOnly)
+    if (!workspace() || !m_project->reasonAgainstBuilding().isEmpty())
         return;
     m_project->view()->closeNewScreens();
     const Project& project = workspace()->project();

@@ -87,7 +87,7 @@ void OpenProject::install(const std::shared_ptr<Workspace>& workspace) {
     close();
     m_workspace = workspace;
     RecentProjects::note(workspace->document()->file(), workspace->project().name);
-    m_view = new WorkspaceView(workspace.get(), m_useOnly);
+    m_view = new WorkspaceView(workspace.get(), !reasonAgainstBuilding().isEmpty());
     connect(m_view, &WorkspaceView::databaseChosen, this, &OpenProject::useDatabase);
     connect(workspace->records(), &Records::edited, this, &OpenProject::forgetLeaving);
     // Leaving ends the workspace, which must not happen while it tells of something.
@@ -99,6 +99,12 @@ void OpenProject::install(const std::shared_ptr<Workspace>& workspace) {
         },
         Qt::QueuedConnection);
     Q_EMIT viewMade(m_view);
+}
+
+QString OpenProject::reasonAgainstBuilding() const {
+    if (m_useOnly)
+        return tr("Gravin was started without Build.");
+    return m_workspace ? m_workspace->document()->standing().reasonAgainst(Act::Build) : QString();
 }
 
 void OpenProject::close() {

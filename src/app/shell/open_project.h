@@ -28,6 +28,8 @@ public:
     Workspace* workspace() const { return m_workspace.get(); }
     WorkspaceView* view() const { return m_view; }
     bool isUseOnly() const { return m_useOnly; }
+    // Why nothing is shaped in what is open; empty: it may be.
+    QString reasonAgainstBuilding() const;
     // Whether its view is what the window shows.
     bool isInFront() const;
     // Null where it is not in front.

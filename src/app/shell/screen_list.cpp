@@ -96,10 +96,12 @@ void ScreenList::setCurrentScreen(const QString& screenId) {
 }
 
 QString ScreenList::currentScreen() const {
-    if (!m_workspace || m_workspace->project().screens.isEmpty())
-        return {};
-    return m_workspace->project().screenById(m_current) ? m_current
-                                                        : m_workspace->project().screens.front().id;
+    const QList<Screen> screens =
+        m_workspace ? m_workspace->document()->openScreens() : QList<Screen>();
+    const bool isThere = std::any_of(screens.begin(), screens.end(), [this](const Screen& screen) {
+        return screen.id == m_current;
+    });
+    return isThere ? m_current : screens.isEmpty() ? QString() : screens.front().id;
 }
 
 void ScreenList::addHeading(const QString& text) {
@@ -118,13 +120,14 @@ void ScreenList::fill() {
     if (!m_workspace)
         return;
     QStringList groups;
-    for (const Screen& screen : m_workspace->project().screens) {
+    const QList<Screen> open = m_workspace->document()->openScreens();
+    for (const Screen& screen : open) {
         if (!groups.contains(screen.group))
             groups += screen.group;
     }
     for (const QString& group : groups) {
         addHeading(group.isEmpty() ? tr("Screens") : group);
-        for (const Screen& screen : m_workspace->project().screens) {
+        for (const Screen& screen : open) {
             if (screen.group == group)
                 addScreen(screen);
         }

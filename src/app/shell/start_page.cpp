@@ -23,7 +23,14 @@ namespace {
 constexpr Distance LeftWidth(300);
 constexpr Distance MarkSize(64);
 constexpr int Pad = 12;
-enum Role { FileRole = Qt::UserRole + 1, PathRole, WhenRole, PinnedRole, StateRole, OpensRole };
+enum EntryRole {
+    FileRole = Qt::UserRole + 1,
+    PathRole,
+    WhenRole,
+    PinnedRole,
+    StateRole,
+    OpensRole
+};
 
 QString shownPath(const QString& file) {
     const QString home = QDir::homePath();

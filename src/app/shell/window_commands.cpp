@@ -49,6 +49,22 @@ QString WindowCommands::reasonWithoutPage() const {
     return page() ? QString() : tr("No screen is in front.");
 }
 
+QString WindowCommands::reasonWithoutBuild() const {
+    return m_project->view() ? m_project->reasonAgainstBuilding() : reasonWithoutProject();
+}
+
+QString WindowCommands::reasonAgainst(Act act) const {
+    return m_project->workspace()
+               ? m_project->workspace()->document()->standing().reasonAgainst(act)
+               : reasonWithoutProject();
+}
+
+QString WindowCommands::reasonAgainstOnList(Act act) const {
+    const QString outside = reasonOutsideUse();
+    return outside.isEmpty() ? page()->activeList()->model()->binding()->screen().reasonAgainst(act)
+                             : outside;
+}
+
 QString WindowCommands::reasonOutsideUse() const {
     return page() && m_project->view()->isBuild()
                ? tr("Here the screen is shaped. Switch to Use first.")
@@ -185,7 +201,7 @@ void WindowCommands::addFileCommands() {
                 what.shown += what.screen.fields[column].name();
             (new ExportDialog(m_project->workspace(), std::move(what), page()))->open();
         },
-        [this] { return reasonOutsideUse(); });
+        [this] { return reasonAgainstOnList(Act::Export); });
     add(
         CommandGroup::Files, {"print", tr("Print…"), QKeySequence::Print},
         [this] {
@@ -205,7 +221,7 @@ void WindowCommands::addFileCommands() {
             }
             (new PrintDialog(m_project->workspace(), std::move(what), page()))->open();
         },
-        [this] { return reasonOutsideUse(); });
+        [this] { return reasonAgainstOnList(Act::Print); });
     add(
         CommandGroup::Files, {"import", tr("Import…"), Qt::CTRL | Qt::SHIFT | Qt::Key_I},
         [this] {
@@ -214,7 +230,7 @@ void WindowCommands::addFileCommands() {
                 ->open();
         },
         [this] {
-            const QString outside = reasonOutsideUse();
+            const QString outside = reasonAgainstOnList(Act::Import);
             if (!outside.isEmpty())
                 return outside;
             const BoundScreen& screen = page()->activeList()->model()->binding()->screen();
@@ -263,12 +279,21 @@ void WindowCommands::addGoCommands() {
 }
 
 void WindowCommands::addLookBackCommands() {
-    addForView(CommandGroup::LookBack, {"change-log", tr("Change log"), Qt::CTRL | Qt::Key_L},
-               &WorkspaceView::toggleChangeLog);
+    const auto inView = [this](const Words& words, void (WorkspaceView::*run)(), Act act) {
+        add(
+            CommandGroup::LookBack, words, [this, run] { m_project->inFront(run); },
+            [this, act] { return reasonAgainst(act); });
+    };
+    inView({"change-log", tr("Change log"), Qt::CTRL | Qt::Key_L}, &WorkspaceView::toggleChangeLog,
+           Act::History);
     const auto ofRecord = [this]() -> QString {
         if (!page())
             return reasonWithoutPage();
-        const RecordId id = page()->part().current();
+        const GridPart part = page()->part();
+        if (const QString reason = part.binding->screen().reasonAgainst(Act::History);
+            !reason.isEmpty())
+            return reason;
+        const RecordId id = part.current();
         return id.isNone()  ? tr("No record is chosen.")
                : id.isNew() ? tr("This record is not stored yet.")
                             : QString();
@@ -282,8 +307,7 @@ void WindowCommands::addLookBackCommands() {
         {"field-history", tr("History of this field…"), Qt::CTRL | Qt::SHIFT | Qt::Key_H},
         [this] { m_project->inFront(&WorkspaceView::showFieldHistory); }, ofRecord);
     addOfPage(CommandGroup::LookBack, PageCommands::Command::AsStored);
-    addForView(CommandGroup::LookBack, {"start-trial", tr("Start a trial")},
-               &WorkspaceView::startTrial);
+    inView({"start-trial", tr("Start a trial")}, &WorkspaceView::startTrial, Act::Trial);
     add(CommandGroup::LookBack, {"said", tr("What was said…")},
         [this] { (new SaidDialog(m_window))->open(); });
 }
@@ -292,7 +316,7 @@ void WindowCommands::addBuildCommands() {
     add(
         CommandGroup::Build, {"switch", tr("Switch between Build and Use"), Qt::Key_F9},
         [this] { m_project->view()->setBuild(!m_project->view()->isBuild()); },
-        [this] { return reasonWithoutProject(); });
+        [this] { return reasonWithoutBuild(); });
     for (const BuildFace::Tool& tool : BuildFace::allTools()) {
         m_commands->add({.id = QLatin1String(tool.id),
                          .group = CommandGroup::Build,
@@ -311,7 +335,9 @@ void WindowCommands::addBuildCommands() {
 void WindowCommands::addProjectCommands() {
     const auto shaped = [this](const Words& words, void (WorkspaceView::*run)()) {
         if (!m_project->isUseOnly())
-            addForView(CommandGroup::Project, words, run);
+            add(
+                CommandGroup::Project, words, [this, run] { m_project->inFront(run); },
+                [this] { return reasonWithoutBuild(); });
     };
     add(CommandGroup::Project, {"open-project", tr("Open a project…"), QKeySequence::Open},
         [this] { Q_EMIT projectWanted(); });
@@ -322,7 +348,7 @@ void WindowCommands::addProjectCommands() {
             [this] { Q_EMIT newProjectWanted(); });
         add(
             CommandGroup::Project, {"other-database", tr("Use another database…")},
-            [this] { Q_EMIT otherDatabaseWanted(); }, [this] { return reasonWithoutProject(); });
+            [this] { Q_EMIT otherDatabaseWanted(); }, [this] { return reasonWithoutBuild(); });
     }
     shaped({"new-screens", tr("New screens…"), Qt::CTRL | Qt::SHIFT | Qt::Key_N},
            &WorkspaceView::showNewScreens);
@@ -336,7 +362,8 @@ void WindowCommands::addProjectCommands() {
             CommandGroup::Project, {"project-settings", tr("Project settings…")},
             // With the view it goes before the workspace that it changes.
             [this] { (new ProjectSettings(m_project->workspace(), m_project->view()))->open(); },
-            [this] { return reasonWithoutProject(); });
+            [this] { return reasonWithoutBuild(); });
+    shaped({"roles", tr("Who may do what…")}, &WorkspaceView::showRoles);
     shaped({"save-project", tr("Save project")}, &WorkspaceView::saveProject);
 }
 
@@ -389,8 +416,8 @@ void WindowCommands::addHelpCommands() {
 
 QList<Findable> WindowCommands::findable() const {
     QList<Findable> all;
-    if (const Workspace* workspace = m_project->workspace()) {
-        for (const Screen& screen : workspace->project().screens)
+    if (Workspace* workspace = m_project->workspace()) {
+        for (const Screen& screen : workspace->document()->openScreens())
             all += Findable{screen.label, tr("Screen"), {}, {}, [this, id = screen.id] {
                                 m_project->showScreen(id);
                                 if (page())

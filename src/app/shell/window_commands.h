@@ -63,6 +63,11 @@ private:
 
     QString reasonWithoutProject() const;
     QString reasonWithoutPage() const;
+    QString reasonWithoutBuild() const;
+    // Why this cannot be done with the records of the list in front; empty: it can.
+    QString reasonAgainstOnList(Act act) const;
+    // The same in the whole project.
+    QString reasonAgainst(Act act) const;
     QString reasonOutsideUse() const;
     ScreenPage* page() const;
 

@@ -4,6 +4,7 @@
 #include "app/build/build_face.h"
 #include "app/build/field_adder.h"
 #include "app/build/plate_view.h"
+#include "app/build/roles_dialog.h"
 #include "app/fitting/findings_panel.h"
 #include "app/fitting/repoint_panel.h"
 #include "app/grid/grid_view.h"
@@ -127,12 +128,17 @@ void WorkspaceView::followWorkspace() {
 
 void WorkspaceView::begin(const QString& screen) {
     const Project& project = m_workspace->project();
+    const Standing& standing = m_workspace->document()->standing();
+    const auto opened = [&](const Screen* wanted) {
+        return wanted && standing.may(Act::Open, wanted->id) ? wanted : nullptr;
+    };
+    // Whoever names a screen is told why it is not opened.
     const Screen* first =
-        screen.isEmpty() ? project.screenById(m_leftOff.screen) : project.screen(screen);
+        screen.isEmpty() ? opened(project.screenById(m_leftOff.screen)) : project.screen(screen);
     if (!first)
-        first = project.screenById(project.startScreen);
-    if (!first && !project.screens.isEmpty())
-        first = &project.screens.front();
+        first = opened(project.screenById(project.startScreen));
+    for (auto each = project.screens.begin(); !first && each != project.screens.end(); ++each)
+        first = opened(&*each);
     setBuild(false);
     if (first)
         showScreen(first->id);
@@ -282,8 +288,8 @@ ScreenPage* WorkspaceView::currentPage() const {
 // Back to the screen that was shown before.
 void WorkspaceView::leavePage() {
     closeNewScreens();
-    if (!m_workspace->project().screens.isEmpty())
-        showScreen(m_shelf->currentScreen());
+    if (const QString screen = m_shelf->currentScreen(); !screen.isEmpty())
+        showScreen(screen);
     else
         Q_EMIT nothingToShow();
 }
@@ -365,6 +371,11 @@ void WorkspaceView::showFindings() {
 void WorkspaceView::showWatchedTables() {
     if (!m_useOnly)
         (new WatchedTablesDialog(m_workspace, this))->open();
+}
+
+void WorkspaceView::showRoles() {
+    if (!m_useOnly)
+        (new RolesDialog(m_workspace, this))->open();
 }
 
 void WorkspaceView::setBuild(bool build) {

@@ -61,6 +61,7 @@ public:
     void showFieldHistory();
     void showFindings();
     void showWatchedTables();
+    void showRoles();
     // What the database says of itself, for all that is shown; says what is otherwise.
     void readStructure();
     // Compares the database with another one, which may be used instead, see databaseChosen().

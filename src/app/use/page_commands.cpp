@@ -115,6 +115,9 @@ QString PageCommands::reasonAgainst(Command command) const {
         if (const QString reason = now.binding->screen().reasonAgainst(Operation::Update);
             !reason.isEmpty())
             return reason;
+        if (const QString reason = now.binding->screen().reasonAgainst(Act::BulkUpdate);
+            !reason.isEmpty())
+            return reason;
         return id.isNone() ? tr("No records are selected.") : QString();
     case Command::Open:
         return noneIsChosen;

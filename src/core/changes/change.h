@@ -83,6 +83,9 @@ struct ChangeRequest {
     bool acceptsAllWarnings = false;
     // A run over many records: those that fail only checks which say so are left out.
     bool isRun = false;
+    // What it is to the roles that people have, beside adding, changing and deleting: a bulk
+    // update, an import, a rollback.
+    std::optional<Act> act = {};
     // Fields are filled as they are while a person types; for edits that nobody typed into a form.
     bool fills = false;
     // A rollback restores what was, also where today's checks would refuse it.

@@ -156,6 +156,13 @@ NotDone ChangeRun::refusedByEngine(const Error& error, const Table& table, const
 NotDone ChangeRun::conflicting(RecordConflict conflict) const {
     const Table& table = *catalog.table(conflict.table);
     const QString key = keyText(conflict.key, table.keyTypes());
+    // A record that the person may not see is never called deleted.
+    if (conflict.gone && !table.only.isEmpty())
+        return failed(
+            {ErrorKind::NotFound,
+             coreTr("%1 has no record with the key %2 among those that your role lets you "
+                    "work on.")
+                 .arg(table.name, key)});
     QStringList labels;
     for (const FieldConflict& field : conflict.fields)
         labels += rules.value(conflict.table).labelOf(field.column);

@@ -58,12 +58,16 @@ Result<const Table*, NotDone> RecordWriter::tableFor(const RecordEdit& edit,
 
 QString RecordWriter::reasonOfProject(const Table& table, Operation operation,
                                       const ChangeRequest& request) const {
+    const ScreenRules* screen = request.rulesFor(table.name);
+    const TableRules all = m_run.rules.value(table.name);
+    if (request.act) {
+        const auto& forbidden = screen ? screen->forbidden : all.forbidden;
+        if (const QString reason = forbidden.value(*request.act); !reason.isEmpty())
+            return reason;
+    }
     if (request.restoring)
         return {};
-    const ScreenRules* screen = request.rulesFor(table.name);
-    if (screen)
-        return screen->reasons.value(operation);
-    return m_run.rules.value(table.name).reasons.value(operation);
+    return (screen ? screen->reasons : all.reasons).value(operation);
 }
 
 Result<RecordWriter::NewRow, NotDone> RecordWriter::newRow(const Table& table,
@@ -533,6 +537,11 @@ Result<Record, NotDone> RecordWriter::readBack(const Table& table, const Key& ke
     auto stored = TableReader(m_run.session, table).record(key);
     if (!stored)
         return ChangeRun::failed(stored.error());
+    if (!*stored && !table.only.isEmpty())
+        return ChangeRun::failed(
+            {ErrorKind::Refused, coreTr("So it would not be among the records of %1 that your role "
+                                        "lets you work on. Nothing was changed.")
+                                     .arg(table.name)});
     if (!*stored)
         return ChangeRun::failed(
             {ErrorKind::Database,

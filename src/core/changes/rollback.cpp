@@ -282,6 +282,31 @@ private:
     size_t m_next = 0;
 };
 
+// A log of the former layout does not name accounts: then they count as somebody else's.
+Result<bool> areOwn(Session& session, const QList<qint64>& changes) {
+    const auto layout = session.logLayout();
+    if (!layout)
+        return layout.error();
+    if (*layout != Session::LogLayout::Present)
+        return false;
+    constexpr qsizetype AtATime = 500;
+    for (qsizetype first = 0; first < changes.size(); first += AtATime) {
+        QStringList ids;
+        for (const qint64 change : changes.mid(first, AtATime))
+            ids += QString::number(change);
+        const auto others =
+            session.scalar(QStringLiteral("SELECT count(*) FROM gravin_change WHERE id IN (%1) AND "
+                                          "(account IS NULL OR account <> ?)")
+                               .arg(ids.join(u',')),
+                           {session.account()});
+        if (!others)
+            return others.error();
+        if (others->toLongLong() > 0)
+            return false;
+    }
+    return true;
+}
+
 } // namespace
 
 Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, const LogScope& scope,
@@ -291,11 +316,16 @@ Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, cons
     const auto inParts = isOfSingleSteps(session, catalog, scope);
     if (!inParts)
         return inParts.error();
-    if (*inParts)
-        return planInParts(session, catalog, scope, choices);
-    auto plan = planSteps(session, catalog, scope, choices);
-    if (plan)
+    auto plan = *inParts ? planInParts(session, catalog, scope, choices)
+                         : planSteps(session, catalog, scope, choices);
+    if (!plan)
+        return plan;
+    if (!*inParts)
         take(*plan, plan->steps, choices);
+    const auto isOwn = areOwn(session, plan->changes);
+    if (!isOwn)
+        return isOwn.error();
+    plan->isOwn = *isOwn;
     return plan;
 }
 
@@ -327,6 +357,11 @@ QStringList notesOn(const RollbackPlan& plan, const Catalog& catalog, const Rule
             add(coreTr("%1 A rollback restores them all the same.").arg(reason));
         if (step.edit.operation != Operation::Update)
             continue;
+        if (step.state == RollbackState::RecordGone && table && !table->only.isEmpty())
+            add(coreTr(
+                    "Of %1 your role lets you work on some records only: what is said to be gone "
+                    "may be another's.")
+                    .arg(table->name));
         for (const RollbackField& field : step.fields) {
             const FieldRule* rule = book.rule(field.column);
             if (rule && !rule->editable)
@@ -337,11 +372,21 @@ QStringList notesOn(const RollbackPlan& plan, const Catalog& catalog, const Rule
     return notes;
 }
 
+QString reasonAgainst(const RollbackPlan& plan, const RuleBook& rules) {
+    const Act act = plan.isOwn ? Act::RollBackOwn : Act::RollBackAll;
+    for (const RollbackStep& step : plan.steps) {
+        if (const QString reason = rules.value(step.table).forbidden.value(act); !reason.isEmpty())
+            return reason;
+    }
+    return {};
+}
+
 Result<ChangeRequest> rollbackRequest(const RollbackPlan& plan, const RollbackChoices& choices) {
     if (!plan.stop.isNull())
         return Error{ErrorKind::Refused, plan.stop};
     ChangeRequest request;
     request.action = QStringLiteral("roll back");
+    request.act = plan.isOwn ? Act::RollBackOwn : Act::RollBackAll;
     if (plan.changes.size() == 1)
         request.refersTo = plan.changes.front();
     else

@@ -85,7 +85,8 @@ struct RollbackPlan {
 
     // What it is made of, for who carries it out.
     QMap<RollbackState, qint64> counts = {};
-    QString stop = {}; // what the choices do not pass; null: nothing
+    QString stop = {};  // what the choices do not pass; null: nothing
+    bool isOwn = false; // all its changes were written by this account
     struct Part {
         LogScope scope;
         bool isReady = false; // every step is: what the log says is all there is to know
@@ -106,6 +107,9 @@ Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, qint
 // project that a rollback passes over, and triggers, whose effects on other records the log does
 // not have.
 QStringList notesOn(const RollbackPlan& plan, const Catalog& catalog, const RuleBook& rules);
+
+// Why this person may not carry it out, by the roles that they have; empty: they may.
+QString reasonAgainst(const RollbackPlan& plan, const RuleBook& rules);
 
 // The change that carries the plan out. Refused when a step stands in the way and the choices do
 // not pass it; they have to be those that the plan was made with. Steps that are already so are

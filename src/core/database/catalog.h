@@ -128,6 +128,9 @@ struct Table {
     // Of a SELECT that cannot be described: why. Its text is not kept then, so that nothing can
     // ever run it; no record of it is read. Empty: it may be read.
     QString unreadable = {};
+    // The only records of it that there are for this person, a condition in the engine's own words
+    // over its columns; empty: all.
+    QString only = {};
     // Whether its text came with the project: it is run where nothing can be written.
     bool isFromProject = false;
     // Why no record can be changed although the table has a key: a storage that keeps no
@@ -160,6 +163,10 @@ struct Table {
 
 struct Catalog {
     QList<Table> tables; // by name; Gravin's own tables are left out
+    // Who is connected: the account, of a file the desktop's; and what else it goes by: the roles
+    // of the database that it has.
+    QString account = {};
+    QStringList memberships = {};
 
     const Table* table(const QString& name) const;
     // The table of this name as the engine knows it, not a query; null: none.

@@ -58,7 +58,7 @@ bool isStructuredAlike(const Table& a, const Table& b) {
         return std::tie(table.name, table.kind, table.comment, table.key, table.rowNumber,
                         table.uniqueKeys, table.triggers, table.setByTriggers, table.watchers,
                         table.rights, table.select, table.base, table.unreadable,
-                        table.notWritableReason);
+                        table.notWritableReason, table.only);
     };
     return rest(left) == rest(right) && areAlike(left.columns, right.columns) &&
            areAlike(left.foreignKeys, right.foreignKeys) && areAlike(left.checks, right.checks);

@@ -52,8 +52,20 @@ QString Dialect::asSource(const QString& select) {
 }
 
 QString Dialect::rowsOf(const Table& table) const {
-    return table.isQuery() ? asSource(table.select) + QStringLiteral(" AS ") + quoted(table)
-                           : quoted(table);
+    const QString all = table.isQuery()
+                            ? asSource(table.select) + QStringLiteral(" AS ") + quoted(table)
+                            : quoted(table);
+    if (table.only.isEmpty())
+        return all;
+    // A hidden row number is no column of its own.
+    const QString number =
+        table.rowNumber.isEmpty() ? QString() : QStringLiteral(", %1 AS %1").arg(table.rowNumber);
+    return asSource(QStringLiteral("SELECT *%1 FROM %2 WHERE %3").arg(number, all, table.only)) +
+           QStringLiteral(" AS ") + nameOfRows(table);
+}
+
+QString Dialect::nameOfRows(const Table& table) const {
+    return table.only.isEmpty() ? quoted(table) : quoted(table.relation);
 }
 
 QString Dialect::addLogName() const {

@@ -108,6 +108,8 @@ public:
     virtual QString quoted(const Table& table) const = 0;
     // What stands behind FROM: the table, or a query in brackets under its name.
     QString rowsOf(const Table& table) const;
+    // What these are called, so that their columns can be named.
+    QString nameOfRows(const Table& table) const;
 
     // The expression that reads a column so that nothing is lost on the way; decode() makes a value
     // of what it gives.
@@ -200,6 +202,8 @@ public:
     virtual QString readingNewest() const { return {}; }
     // Gives the account that this connection has at the server; empty: it has none.
     virtual QString accountQuery() const { return {}; }
+    // Gives all else that the account goes by at the server: the roles that it has. Empty: none.
+    virtual QString membershipsQuery() const { return {}; }
     // Lets one at a time make those tables, in the transaction that makes them or before it; the
     // second ends that. Empty: nobody else can be at it.
     virtual QString enterMakingLog() const { return {}; }

@@ -373,8 +373,19 @@ QString Session::account() {
 
 Result<Catalog> Session::readCatalog() {
     auto catalog = reading<Result<Catalog>>([&] { return m_dialect->readCatalog(m_database); });
-    if (!catalog)
+    if (!catalog) {
         noteIfLost(catalog.error());
+        return catalog;
+    }
+    catalog->account = account();
+    if (const QString query = m_dialect->membershipsQuery(); !query.isEmpty()) {
+        const Status read = select(query, {}, [&](const QSqlQuery& row) {
+            catalog->memberships += row.value(0).toString();
+            return true;
+        });
+        if (!read)
+            return read.error();
+    }
     return catalog;
 }
 

@@ -28,8 +28,8 @@ QString notAllowed(Operation operation, const QString& by) {
 }
 
 // The database narrows first, then the connection, then the screen.
-QString reasonFor(const Project& project, const Screen& screen, const Table& table,
-                  Operation operation) {
+QString reasonFor(const Project& project, const Standing& standing, const Screen& screen,
+                  const Table& table, Operation operation) {
     if (const QString reason = table.reasonAgainst(operation); !reason.isEmpty())
         return reason;
     if (!project.connection.changeLog)
@@ -40,7 +40,7 @@ QString reasonFor(const Project& project, const Screen& screen, const Table& tab
         return notAllowed(operation, coreTr("This connection"));
     if (!screen.allowed.allow(operation))
         return notAllowed(operation, coreTr("This screen"));
-    return {};
+    return standing.reasonAgainst(actOf(operation), screen.id, screen.label);
 }
 
 } // namespace
@@ -123,6 +123,21 @@ BoundField bindField(const Project& project, const Catalog& catalog, const Table
     return field;
 }
 
+namespace {
+
+QMap<Act, QString> forbiddenOn(const Standing& standing, const Screen& screen) {
+    QMap<Act, QString> forbidden;
+    for (const Act act : allActs()) {
+        const QString reason =
+            isOfScreens(act) ? standing.reasonAgainst(act, screen.id, screen.label) : QString();
+        if (!reason.isEmpty())
+            forbidden.insert(act, reason);
+    }
+    return forbidden;
+}
+
+} // namespace
+
 Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
                                const Screen& screen) {
     const Table* table = catalog.table(screen.table);
@@ -130,12 +145,17 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
         return Error{ErrorKind::NotFound,
                      coreTr("The screen %1 shows the table %2, which the database does not have.")
                          .arg(screen.label, screen.table)};
+    const Standing standing = Standing::of(project, catalog);
+    if (const QString reason = standing.reasonAgainst(Act::Open, screen.id, screen.label);
+        !reason.isEmpty())
+        return Error{ErrorKind::Refused, reason};
     BoundScreen bound;
     bound.screen = screen;
+    bound.forbidden = forbiddenOn(standing, screen);
     bound.table = std::make_shared<const Table>(*table);
     bound.computed = std::make_shared<const ComputedColumns>(*table);
     for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete})
-        bound.reasons.insert(operation, reasonFor(project, screen, *table, operation));
+        bound.reasons.insert(operation, reasonFor(project, standing, screen, *table, operation));
     const auto& reasons = bound.reasons;
     if (std::none_of(reasons.begin(), reasons.end(), std::mem_fn(&QString::isEmpty)))
         bound.readOnlyReason = reasons[Operation::Update];
@@ -147,9 +167,11 @@ Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
             bound.missingColumns += placement.column;
             continue;
         }
-        if (bound.field(placement.column))
+        if (bound.field(placement.column) || standing.isHidden(screen.id, placement.column))
             continue; // a column is shown once
         bound.fields += bindField(project, catalog, *table, placement);
+        if (standing.isLocked(screen.id, placement.column))
+            bound.fields.back().definition.editable = Editable::Never;
     }
     for (const Tag& tag : project.checks.value(table->written()).tags) {
         if (reasonAgainst(tag, *table).isEmpty())
@@ -175,17 +197,24 @@ FieldRule fieldRuleOf(const FieldDefinition& field) {
 }
 
 // What all screens share. What one of them lets people write, they may write.
-void addFieldRules(const Project& project, const QString& table, TableRules& rules) {
+void addFieldRules(const Project& project, const Standing& standing, const QString& table,
+                   TableRules& rules) {
     for (const FieldDefinition& field : project.fields.value(table)) {
         if (rules.rule(field.column))
             continue;
         FieldRule rule = fieldRuleOf(field);
         rule.editableWhen = field.editableWhen;
+        bool isShown = false;
+        bool isOpen = false;
         for (const Screen& screen : project.screens) {
             const ScreenField* placed =
                 screen.table == table ? screen.field(field.column) : nullptr;
             if (!placed)
                 continue;
+            isShown = true;
+            if (!standing.may(Act::Open, screen.id) || standing.isLocked(screen.id, field.column))
+                continue;
+            isOpen = true;
             const FieldDefinition applied = placed->applied(field);
             const FieldRule there = fieldRuleOf(applied);
             rule.editable = rule.editable || there.editable;
@@ -193,12 +222,16 @@ void addFieldRules(const Project& project, const QString& table, TableRules& rul
             if (applied.editableWhen != field.editableWhen)
                 rule.editableWhen.clear();
         }
+        // What roles close on each screen that shows it is closed.
+        if (standing.isLimited() && isShown && !isOpen)
+            rule.editable = rule.settable = false;
         rules.fields += rule;
     }
 }
 
 // What no screen of a table lets people do, though there are some.
-void addReasons(const Project& project, const Table& table, TableRules& rules) {
+void addReasons(const Project& project, const Standing& standing, const Table& table,
+                TableRules& rules) {
     for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
         bool isShown = false;
         bool isAllowed = false;
@@ -206,11 +239,42 @@ void addReasons(const Project& project, const Table& table, TableRules& rules) {
             if (screen.table != table.name)
                 continue;
             isShown = true;
-            isAllowed = isAllowed || screen.allowed.allow(operation);
+            isAllowed = isAllowed || (screen.allowed.allow(operation) &&
+                                      standing.may(actOf(operation), screen.id));
         }
         if (isShown && !isAllowed)
             rules.reasons.insert(operation,
                                  notAllowed(operation, coreTr("No screen of %1").arg(table.name)));
+    }
+}
+
+// What roles forbid on every screen of a table; of one that no screen shows, all, but to who
+// builds.
+void addForbidden(const Project& project, const Standing& standing, const Table& table,
+                  TableRules& rules) {
+    if (!standing.isLimited())
+        return;
+    const bool isShown =
+        std::any_of(project.screens.begin(), project.screens.end(),
+                    [&](const Screen& screen) { return screen.table == table.name; });
+    for (const Act act : allActs()) {
+        const bool may =
+            isShown && isOfScreens(act)
+                ? std::any_of(project.screens.begin(), project.screens.end(),
+                              [&](const Screen& screen) {
+                                  return screen.table == table.name && standing.may(act, screen.id);
+                              })
+                : standing.may(act) && (isShown || standing.may(Act::Build));
+        if (!may)
+            rules.forbidden.insert(act, coreTr("“%1” is not among what your role may do with %2.")
+                                            .arg(actLabel(act), table.name));
+    }
+    if (isShown)
+        return;
+    for (const auto operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
+        const QString reason = rules.forbidden.value(actOf(operation));
+        if (!reason.isEmpty())
+            rules.reasons.insert(operation, reason);
     }
 }
 
@@ -268,18 +332,21 @@ std::shared_ptr<const ScreenRules> screenRulesOf(const BoundScreen& screen) {
         if (!reason->isEmpty())
             rules.reasons.insert(reason.key(), *reason);
     }
+    rules.forbidden = screen.forbidden;
     return std::make_shared<const ScreenRules>(std::move(rules));
 }
 
 RuleBook rulesOf(const Project& project, const Catalog& catalog) {
+    const Standing standing = Standing::of(project, catalog);
     RuleBook book;
     for (auto table = project.fields.begin(); table != project.fields.end(); ++table)
-        addFieldRules(project, table.key(), book[table.key()]);
+        addFieldRules(project, standing, table.key(), book[table.key()]);
     for (const Table& table : catalog.tables) {
         TableRules& rules = book[table.name];
         if (table.isQuery())
-            addFieldRules(project, table.written(), rules);
-        addReasons(project, table, rules);
+            addFieldRules(project, standing, table.written(), rules);
+        addReasons(project, standing, table, rules);
+        addForbidden(project, standing, table, rules);
         addCheckRules(project, catalog, table, rules);
     }
     return book;

@@ -3,7 +3,7 @@
 
 #include "core/database/catalog.h"
 #include "core/fitting/far_field.h"
-#include "core/project/project.h"
+#include "core/project/standing.h"
 #include "core/records/rules.h"
 
 #include <memory>
@@ -51,10 +51,13 @@ struct BoundScreen {
     QString readOnlyReason;
     // Why records cannot be added, changed or deleted here; empty: they can.
     QString reasonAgainst(Operation operation) const;
+    QString reasonAgainst(Act act) const { return forbidden.value(act); }
     LocaleForm form;
     QString namingColumn; // its value is what a record is called
 
     QMap<Operation, QString> reasons; // of the operations that are not allowed
+    // What this person may not do here, by the roles that they have, and why.
+    QMap<Act, QString> forbidden;
 
     struct BoundTag {
         Tag tag;
@@ -70,7 +73,8 @@ struct BoundScreen {
     QString nameOf(const std::vector<Value>& values) const;
 };
 
-// NotFound when the screen's table is not in the catalog.
+// NotFound when the screen's table is not in the catalog, Refused when the person's roles do not
+// open it.
 Result<BoundScreen> bindScreen(const Project& project, const Catalog& catalog,
                                const Screen& screen);
 

@@ -106,13 +106,6 @@ OrderedJson jsonOf(const KeptCards& kept) {
     return json;
 }
 
-OrderedJson jsonOf(const QStringList& texts) {
-    OrderedJson json = OrderedJson::array();
-    for (const QString& text : texts)
-        json.push_back(utf8(text));
-    return json;
-}
-
 OrderedJson jsonOf(const KeptImport& kept) {
     OrderedJson json = OrderedJson::object();
     json["name"] = utf8(kept.name);
@@ -120,12 +113,12 @@ OrderedJson jsonOf(const KeptImport& kept) {
     json["fields"] = OrderedJson::object();
     for (auto column = kept.columns.begin(); column != kept.columns.end(); ++column)
         json["fields"][utf8(column.key())] = utf8(*column);
-    json["match"] = jsonOf(kept.match);
+    json["match"] = listOfTexts(kept.match);
     json["does"] = utf8(wordOf(kept.does));
     json["leave_out"] = kept.leavesOut;
     json["missing"] = utf8(wordOf(kept.missing));
     if (!kept.makes.isEmpty())
-        json["makes"] = jsonOf(kept.makes);
+        json["makes"] = listOfTexts(kept.makes);
     if (!kept.locale.isEmpty())
         json["locale"] = utf8(kept.locale);
     if (!kept.sheet.isEmpty())

@@ -160,6 +160,13 @@ void forEachTable(const OrderedJson& tables, const QString& place, Read read) {
         read(fromUtf8(name), list, QStringLiteral("%1.%2").arg(place, fromUtf8(name)));
 }
 
+inline OrderedJson listOfTexts(const QStringList& texts) {
+    OrderedJson list = OrderedJson::array();
+    for (const QString& text : texts)
+        list.push_back(utf8(text));
+    return list;
+}
+
 // What was read once nests no deeper than that.
 constexpr size_t UnknownDepth = 64;
 

@@ -7,6 +7,7 @@
 #include "core/project/kept_bulk_update.h"
 #include "core/project/kept_cards.h"
 #include "core/project/kept_import.h"
+#include "core/project/role.h"
 #include "core/project/screen.h"
 #include "core/value/locale_form.h"
 
@@ -38,6 +39,7 @@ struct Project {
     QList<KeptBulkUpdate> bulkUpdates; // in the order in which they were kept
     QList<KeptCards> cards;            // in the order in which they were kept
     QList<KeptImport> imports;         // in the order in which they were kept
+    QList<Role> roles;                 // empty: everybody may do everything
     // A BCP 47 name ("de-CH"): how everybody writes dates and figures here; empty: each person
     // their own way.
     QString locale;

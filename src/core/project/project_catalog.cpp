@@ -3,6 +3,8 @@
 
 #include "core/database/reach.h"
 #include "core/project/offering.h"
+#include "core/project/standing.h"
+#include "core/records/record_limit.h"
 
 namespace gravin {
 
@@ -46,6 +48,20 @@ void giveByItself(Table& table, const Project& project) {
     }
 }
 
+// A role's condition that cannot be asked leaves nothing to see: the binding check says why. Of a
+// SELECT over a table that has one, its records are held to it too.
+void limitRecords(Catalog& catalog, const Project& project) {
+    const Standing standing = Standing::of(project, catalog);
+    for (Table& table : catalog.tables) {
+        QString condition = standing.recordsOf(table.name);
+        if (condition.isEmpty() && table.written() != table.name)
+            condition = standing.recordsOf(table.written());
+        table.only = condition.isEmpty() ? QString()
+                                         : recordLimit(condition, table, project.connection.engine)
+                                               .value_or(QStringLiteral("1 = 0"));
+    }
+}
+
 } // namespace
 
 QStringList expressionsOf(const Project& project, const QString& table) {
@@ -86,7 +102,8 @@ QStringList expressionsOf(const Project& project, const QString& table) {
 }
 
 bool readsOtherwise(const Project& before, const Project& after) {
-    if (before.computed != after.computed || statedReferences(before) != statedReferences(after) ||
+    if (before.roles != after.roles || before.computed != after.computed ||
+        statedReferences(before) != statedReferences(after) ||
         givenByItself(before) != givenByItself(after))
         return true;
     const auto following = [](const Project& project) {
@@ -108,6 +125,8 @@ bool readsOtherwise(const Project& before, const Project& after) {
 }
 
 void extendCatalog(Catalog& catalog, const Project& project) {
+    // Before its tables are copied for those that refer to them.
+    limitRecords(catalog, project);
     const QList<StatedReference> stated = statedReferences(project);
     const auto extend = [&](const std::shared_ptr<const CatalogReferences>& references) {
         for (Table& table : catalog.tables) {

@@ -12,8 +12,9 @@ QStringList expressionsOf(const Project& project, const QString& table);
 // Whether what is read with each record may be another.
 bool readsOtherwise(const Project& before, const Project& after);
 
-// Makes the catalog one as the project sees it: its expressions follow references, and its computed
-// fields are columns. What an earlier call has added goes.
+// Makes the catalog one as the project sees it: its expressions follow references, its computed
+// fields are columns, and of a table there are the records that the person's roles let them see.
+// What an earlier call has added goes.
 void extendCatalog(Catalog& catalog, const Project& project);
 
 } // namespace gravin

@@ -5,8 +5,10 @@
 
 namespace gravin {
 
-// The version of the format that this Gravin writes; see docs/project-file.md.
-constexpr int ProjectFileVersion = 1;
+// The newest version of the format, which this Gravin reads; see docs/project-file.md. A project is
+// written in the oldest that says all of it: roles, which a program that passed over them would let
+// nobody be held to, came with the second.
+constexpr int ProjectFileVersion = 2;
 
 // Reads a project from its JSON text. Damaged: not JSON, not a project, or a value of the wrong
 // kind (the sentence says where). A version newer than ours is refused, so that nothing of it is

@@ -4,6 +4,7 @@
 #include "core/project/list_set_up_json.h"
 #include "core/project/object_reader.h"
 #include "core/project/project_json.h"
+#include "core/project/role_json.h"
 #include "core/project/strict_json.h"
 
 #include <QSet>
@@ -428,6 +429,7 @@ Project readProject(const OrderedJson& json) {
         project.lists += kept;
     });
     readKept(reader, project);
+    readRoles(reader, project);
     project.locale = readLocale(reader);
     project.startScreen = reader.string("start_screen", {});
     project.unknown = reader.rest();

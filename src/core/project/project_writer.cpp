@@ -4,6 +4,7 @@
 #include "core/project/list_set_up_json.h"
 #include "core/project/object_reader.h"
 #include "core/project/project_json.h"
+#include "core/project/role_json.h"
 
 namespace gravin {
 
@@ -286,7 +287,7 @@ OrderedJson jsonOf(const Screen& screen) {
 
 QByteArray projectToJson(const Project& project) {
     OrderedJson json = OrderedJson::object();
-    json["gravin"] = ProjectFileVersion;
+    json["gravin"] = project.roles.isEmpty() ? 1 : ProjectFileVersion;
     json["name"] = utf8(project.name);
     OrderedJson connection = OrderedJson::object();
     connection["database"] = utf8(project.connection.url());
@@ -345,6 +346,7 @@ QByteArray projectToJson(const Project& project) {
         json["lists"].push_back(entry);
     }
     putKept(json, project);
+    putRoles(json, project);
     putUnknown(json, project.unknown);
     return QByteArray::fromStdString(
                json.dump(2, ' ', false, OrderedJson::error_handler_t::replace)) +

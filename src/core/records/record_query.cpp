@@ -25,7 +25,7 @@ QString storedForm(const QString& word, const ColumnType& type, const LocaleForm
 // That a word stands there.
 SqlFragment wordIn(const Dialect& dialect, const Table& table, const SearchedColumn& searched,
                    const QString& word, const LocaleForm& form) {
-    const QString column = dialect.quoted(table) + u'.' + dialect.quoted(searched.column);
+    const QString column = dialect.nameOfRows(table) + u'.' + dialect.quoted(searched.column);
     if (searched.target) {
         const Table& target = *searched.target;
         const auto named = [&](const QString& name) {

@@ -219,7 +219,7 @@ bool RowPlan::comesBefore(const std::vector<Value>& a, const std::vector<Value>&
 
 // With the table before it a name means the column, not the text form that is read of it.
 QString RowPlan::qualified(const QString& column) const {
-    return m_dialect.quoted(m_table) + u'.' + m_dialect.quoted(column);
+    return m_dialect.nameOfRows(m_table) + u'.' + m_dialect.quoted(column);
 }
 
 QString RowPlan::readable(const Column& column) const {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/records/act.h"
 #include "core/records/bound_expression.h"
 
 #include <QHash>
@@ -74,6 +75,8 @@ struct TableRules {
     QList<CheckRule> checks = {};
     // Why no screen of the project lets anybody do this; empty: one does, or none shows the table.
     QMap<Operation, QString> reasons = {};
+    // What this person may not do here, by the roles that they have, and why.
+    QMap<Act, QString> forbidden = {};
 
     const FieldRule* rule(const QString& column) const;
     // The label, or the column's name where there is no rule.
@@ -86,6 +89,7 @@ struct ScreenRules {
     QString table;                         // that is written to
     QList<FieldRule> fields;               // those it shows
     QMap<Operation, QString> reasons = {}; // why it does not let people do this; empty: it does
+    QMap<Act, QString> forbidden = {};     // by the person's roles, and why
 
     const FieldRule* rule(const QString& column) const; // null: it does not show it
 };

@@ -453,8 +453,8 @@ Result<std::vector<Key>> TableReader::inOrder(const RecordQuery& query,
     if (!to)
         return to.error();
     // Other tables may be joined for the order: these columns are the table's own.
-    const SqlFragment among =
-        whereKeys(m_session.dialect(), m_table, keys, m_session.dialect().quoted(m_table) + u'.');
+    const SqlFragment among = whereKeys(m_session.dialect(), m_table, keys,
+                                        m_session.dialect().nameOfRows(m_table) + u'.');
     to->where.sql =
         to->where.sql.isEmpty()
             ? among.sql
@@ -534,7 +534,7 @@ Result<QStringList> distinctTexts(Session& session, const Table& table, const Co
     Status selected = (*reader)->select(
         QStringLiteral("SELECT %1 FROM %2 WHERE %3 IS NOT NULL GROUP BY %3 ORDER BY %4.%3 LIMIT ?")
             .arg(session.dialect().readable(column), session.dialect().rowsOf(table), name,
-                 session.dialect().quoted(table)),
+                 session.dialect().nameOfRows(table)),
         {limit}, [&](const QSqlQuery& row) {
             texts += toText(session.dialect().decode(row.value(0), column.type), column.type);
             return true;
@@ -550,7 +550,7 @@ Result<std::vector<ValueCount>> valueCounts(Session& session, const Table& table
     if (!column.expression.isEmpty())
         return counts;
     const Dialect& dialect = session.dialect();
-    const QString name = dialect.quoted(table) + u'.' + dialect.quoted(column.name);
+    const QString name = dialect.nameOfRows(table) + u'.' + dialect.quoted(column.name);
     auto reader = session.readerOf(table);
     if (!reader)
         return reader.error();

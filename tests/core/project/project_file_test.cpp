@@ -218,7 +218,7 @@ TEST(ProjectFile, SaysWhereItIsWrong) {
     const std::pair<const char*, const char*> cases[] = {
         {"[]", "should be an object"},
         {"{}", "gravin"},
-        {R"({"gravin": 2})", "newer"},
+        {R"({"gravin": 3})", "newer"},
         {R"({"gravin": "1"})", "gravin"},
         {R"({"gravin": 1, "connection": {}})", "connection.database"},
         {R"({"gravin": 1, "connection": {"database": "paper:x"}})", "paper:x"},

@@ -166,6 +166,9 @@ void ChildrenPanel::connectChild(Child* made) {
 
 void ChildrenPanel::addChild(const RecordLink& link) {
     Workspace* workspace = m_parent->workspace();
+    // What is not theirs to see is not spoken of.
+    if (!workspace->document()->standing().may(Act::Open, link.screen))
+        return;
     const auto bound = workspace->document()->bound(link.screen);
     if (const QString reason = reasonAgainst(bound, link); !reason.isEmpty()) {
         addNote(reason, bound ? bound->screen.label : link.screen);

@@ -471,6 +471,7 @@ ChangeRequest bulkUpdateRequest(const std::shared_ptr<const BulkPreview>& previe
                                 OnMeanwhile onMeanwhile) {
     ChangeRequest request;
     request.action = QStringLiteral("bulk update");
+    request.act = Act::BulkUpdate;
     request.isRun = true;
     request.fills = preview->values.fills;
     request.meanwhile = std::make_shared<Meanwhile>();

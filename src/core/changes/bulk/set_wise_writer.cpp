@@ -86,7 +86,13 @@ bool SetWiseWriter::mayTrust(const SetWiseOffer& offer) const {
     const TableRules rules = m_run.rules.value(offer.table->name);
     if (!(rules == offer.checkedBy))
         return false;
+    // What may not be done is said of its first record.
+    if (m_run.request.act && rules.forbidden.contains(*m_run.request.act))
+        return false;
     if (ParentChecks::areAskedBy(m_run.catalog, m_run.rules, offer.table->name))
+        return false;
+    // What is no longer among the person's records must not pass.
+    if (!offer.table->only.isEmpty())
         return false;
     // Stamps are set record by record.
     const QList<Column>& columns = offer.table->columns;

@@ -61,6 +61,12 @@ public:
     }
     QString readingNewest() const override { return QStringLiteral(" LOCK IN SHARE MODE"); }
     QString accountQuery() const override { return QStringLiteral("SELECT CURRENT_USER()"); }
+    // An account's name goes without the host too.
+    QString membershipsQuery() const override {
+        return QStringLiteral(
+            "SELECT SUBSTRING_INDEX(CURRENT_USER(), '@', 1) UNION SELECT ROLE_NAME "
+            "FROM information_schema.APPLICABLE_ROLES");
+    }
     QString indexable(const Column& column) const override;
     QString updateJoined(const QString& target, const QString& rows, const QString& on,
                          const QString& set) const override;

@@ -58,6 +58,10 @@ public:
     QString accountQuery() const override {
         return QStringLiteral("SELECT CAST(session_user AS text)");
     }
+    QString membershipsQuery() const override {
+        return QStringLiteral("SELECT rolname::text FROM pg_roles WHERE pg_has_role(session_user, "
+                              "oid, 'MEMBER') AND rolname <> session_user ORDER BY 1");
+    }
     SealingStatements sealingStatements() const override;
     bool createsTablesInTransactions() const override { return true; }
     bool failureEndsTransaction() const override { return true; }

@@ -368,6 +368,7 @@ ImportRun importRun(const std::shared_ptr<const Catalog>& catalog,
     const auto current = std::make_shared<std::shared_ptr<Importing>>();
     ImportRun run;
     run.request.action = QStringLiteral("import");
+    run.request.act = Act::Import;
     run.request.note = QFileInfo(path).fileName();
     run.request.screen = screen.screen.label;
     run.request.screenRules = screenRulesOf(screen);

@@ -51,5 +51,6 @@ void findMissingFields(FindingCollector& found, const Screen& screen, const Tabl
 void findOnChecks(FindingCollector& found, const QString& table, const TableChecks& checks);
 void findOnComputed(FindingCollector& found, const QString& table,
                     const QList<ComputedField>& fields);
+void findOnRoles(FindingCollector& found);
 
 } // namespace gravin
