@@ -98,6 +98,11 @@ bool ScreenBinding::isShown(const BoundField& field, const RecordId& id) const {
     return !field.visibleWhen || isTrue(*field.visibleWhen, id, AsIt::Is).value_or(true);
 }
 
+bool ScreenBinding::fits(const QString& condition, const RecordId& id) const {
+    const auto bound = bindCondition(condition, *m_screen.table);
+    return bound && isTrue(*bound, id, AsIt::Is).value_or(false);
+}
+
 bool ScreenBinding::isRequired(const BoundField& field, const RecordId& id) const {
     return field.definition.required ||
            (field.requiredWhen && isTrue(*field.requiredWhen, id, AsIt::Is).value_or(false));

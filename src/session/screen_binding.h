@@ -38,6 +38,8 @@ public:
     // Whether the field is shown in this record, by its condition: it is while the record is on its
     // way.
     bool isShown(const BoundField& field, const RecordId& id) const;
+    // Whether a condition over the table is true of the record, as it is with its edits.
+    bool fits(const QString& condition, const RecordId& id) const;
     // Whether the record cannot be saved without it, as it is with its edits.
     bool isRequired(const BoundField& field, const RecordId& id) const;
     // Why this field cannot be edited in this record (RecordId{}: in any stored one); empty when it

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/screen_settings.h"
 
+#include "app/build/actions_dialog.h"
 #include "app/build/children_dialog.h"
 #include "app/build/table_switch_dialog.h"
 #include "app/look/theme.h"
@@ -111,6 +112,12 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     m_form->addRow(tr("People may"), makeRights());
     m_form->addRow(tr("Children"), makeChildren());
     m_form->addRow(tr("Row actions"), m_actions);
+    auto* own = new QPushButton(tr("Actions of its own…"));
+    own->setObjectName(QStringLiteral("screen-own-actions"));
+    own->setAutoDefault(false);
+    connect(own, &QPushButton::clicked, this,
+            [this] { (new ActionsDialog(m_workspace, m_screenId, this))->open(); });
+    m_form->addRow(QString(), own);
     m_form->addRow(QString(), makePlaces());
     m_form->addRow(buttons);
     connect(workspace->document(), &ProjectDocument::screenChanged, this,

@@ -17,6 +17,7 @@
 #include "app/shell/workspace_view.h"
 #include "app/use/lists/record_list.h"
 #include "app/use/open_edits.h"
+#include "app/use/screen_actions.h"
 #include "app/use/screen_page.h"
 #include "session/own_demonstration.h"
 
@@ -424,6 +425,10 @@ QList<Findable> WindowCommands::findable() const {
                                     page()->focusWork();
                             }};
     }
+    for (QAction* own : page() ? page()->ownActions()->all() : QList<QAction*>())
+        all += Findable{own->text(), page()->screenLabel(),
+                        own->shortcut().toString(QKeySequence::NativeText),
+                        own->isEnabled() ? QString() : own->toolTip(), [own] { own->trigger(); }};
     for (const Command& command : m_commands->all())
         all += Findable{m_commands->textNow(command.id), commandGroupLabel(command.group),
                         m_commands->keys(command.id).toString(QKeySequence::NativeText),

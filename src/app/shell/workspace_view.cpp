@@ -21,6 +21,7 @@
 #include "app/sources/new_table_page.h"
 #include "app/sources/watched_tables_dialog.h"
 #include "app/use/edit_window.h"
+#include "app/use/lists/filter_bar.h"
 #include "app/use/open_edits.h"
 #include "app/use/record_form.h"
 #include "app/use/save_many.h"
@@ -102,6 +103,7 @@ void WorkspaceView::connectParts() {
         focusWork();
     });
     connect(m_openEdits, &OpenEdits::rollbackRequested, this, &WorkspaceView::rollBackChange);
+    connect(m_openEdits, &OpenEdits::goToRequested, this, &WorkspaceView::goTo);
     connect(m_shelf, &ScreenList::tableChosen, this, &WorkspaceView::makeScreenFor);
     connect(m_changeLog, &ChangeLogPanel::closeRequested, this, &WorkspaceView::hideChangeLog);
     connect(m_changeLog, &ChangeLogPanel::rollbackRequested, this, &WorkspaceView::rollBack);
@@ -430,13 +432,17 @@ void WorkspaceView::makeScreenFor(const QString& table) {
 
 // To the one record that is meant, else to those that are.
 void WorkspaceView::goTo(const RecordLink& link, const std::vector<Value>& values,
-                         const QString& words) {
+                         const QString& words, const QString& where) {
     showScreen(link.screen);
     ScreenPage* page = currentPage();
     const auto bound = m_workspace->document()->bound(link.screen);
     if (!page || page->screenId() != link.screen || !bound)
         return;
-    if (bound->table->key == link.targetColumns)
+    if (!where.isEmpty())
+        page->filterBar()->add({{}, where, where});
+    if (link.targetColumns.isEmpty())
+        page->showOnly({}, {});
+    else if (bound->table->key == link.targetColumns)
         page->goToRecord(Key(values));
     else
         page->showOnly({link.targetColumns, values}, words);

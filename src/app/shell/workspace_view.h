@@ -114,7 +114,8 @@ private:
     void showAsItWas(qint64 change);
     void returnToNow();
     void makeScreenFor(const QString& table);
-    void goTo(const RecordLink& link, const std::vector<Value>& values, const QString& words);
+    void goTo(const RecordLink& link, const std::vector<Value>& values, const QString& words,
+              const QString& where = {});
     void shapeChildren(ScreenPage* parent, RecordLink link);
     void forgetRemovedScreens();
     void renewPages();

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/edit_window.h"
+#include "app/use/screen_actions.h"
 
 #include "app/look/notice_line.h"
 #include "app/look/paint.h"
@@ -141,6 +142,18 @@ void EditWindow::addCommands() {
     });
     addAction(m_delete);
     m_form->addHeadAction(m_delete);
+    addOwnActions();
+}
+
+void EditWindow::addOwnActions() {
+    m_ownActions = new ScreenActions(
+        &m_binding, [this] { return QList<RecordId>{record()}; }, this);
+    m_form->addToHead(new ScreenActionRow(m_ownActions));
+    connect(this, &EditWindow::stateChanged, m_ownActions, &ScreenActions::refresh);
+    connect(m_ownActions, &ScreenActions::goToWanted, this, &EditWindow::goToRequested);
+    connect(m_ownActions, &ScreenActions::nextWanted, this, [this] { Q_EMIT stepRequested(1); });
+    // Not while the action is still at it.
+    connect(m_ownActions, &ScreenActions::closeWanted, this, &QWidget::close, Qt::QueuedConnection);
 }
 
 void EditWindow::addLines(OpenEdits* openEdits) {

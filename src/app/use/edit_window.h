@@ -18,6 +18,7 @@ class LineWork;
 class NoticeLine;
 class OpenEdits;
 class RecordForm;
+class ScreenActions;
 
 // A window of its own, pinned to one record by key, with its lines where its screen shows some: the
 // list may move as it likes. Closing it keeps the draft. Deletes itself when closed.
@@ -51,6 +52,9 @@ Q_SIGNALS:
     void rollbackRequested(qint64 change);
     // To the record before (−1) or behind (1).
     void stepRequested(int by);
+    // To records of another screen, in the main window.
+    void goToRequested(const gravin::RecordLink& link, const std::vector<gravin::Value>& values,
+                       const QString& words, const QString& where);
 
 protected:
     void closeEvent(QCloseEvent* event) override;
@@ -60,6 +64,7 @@ protected:
 private:
     void addLines(OpenEdits* openEdits);
     void addCommands();
+    void addOwnActions();
     void applySplit();
     void setPinned(const RecordId& id);
     void goToField(const DraftRef& place, const QString& column);
@@ -78,6 +83,7 @@ private:
     LineWork* m_lineWork = nullptr;
     NoticeLine* m_notice;
     QAction* m_delete;
+    ScreenActions* m_ownActions = nullptr;
     RecordId m_saving;             // by this window
     RecordId m_present;            // where others are told that this window is
     QPointer<Presence> m_presence; // gone with its workspace

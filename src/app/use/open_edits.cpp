@@ -48,6 +48,7 @@ EditWindow* OpenEdits::open(const QString& screenId, const RecordId& id) {
     while (m_windows.contains(number))
         ++number;
     auto* window = new EditWindow(this, m_workspace, screenId, id, number);
+    connect(window, &EditWindow::goToRequested, this, &OpenEdits::goToRequested);
     connect(window, &EditWindow::stepRequested, this,
             [this, window](int by) { (void)step(window, by); });
     m_windows.insert(number, window);

@@ -44,6 +44,8 @@ public:
 Q_SIGNALS:
     // From any of the windows.
     void rollbackRequested(qint64 change);
+    void goToRequested(const gravin::RecordLink& link, const std::vector<gravin::Value>& values,
+                       const QString& words, const QString& where);
 
 private:
     Workspace* m_workspace;

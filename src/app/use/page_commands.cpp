@@ -13,6 +13,7 @@
 #include "app/use/record_form.h"
 #include "app/use/row_actions.h"
 #include "app/use/save_many.h"
+#include "app/use/screen_actions.h"
 #include "app/use/screen_page.h"
 #include "app/use/stored_dialog.h"
 #include "session/record_copy.h"
@@ -333,6 +334,10 @@ void PageCommands::showMenu(const QPoint& globalPosition) {
             break;
         }
     });
+    if (now.grid == m_page->grid() && !m_page->ownActions()->all().isEmpty()) {
+        menu->addSeparator();
+        menu->addActions(m_page->ownActions()->all());
+    }
     menu->addSeparator();
     menu->addAction(action(Command::Copy));
     if (reasonAgainst(Command::CopyWithLines).isEmpty())

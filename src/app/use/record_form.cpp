@@ -216,6 +216,8 @@ void RecordForm::addHeadAction(QAction* action) {
     m_head->addWidget(button);
 }
 
+void RecordForm::addToHead(QWidget* widget) { m_head->addWidget(widget); }
+
 void RecordForm::setPosition(const QString& text) { m_position->setText(text); }
 
 void RecordForm::focusField(const QString& column) { m_fields->focusField(column); }

@@ -28,6 +28,7 @@ public:
     void setTag(QWidget* tag);
     // Puts a button for it behind the position.
     void addHeadAction(QAction* action);
+    void addToHead(QWidget* widget);
     void focusField(const QString& column);
     FormFields* fields() const { return m_fields; }
     // The line with Save and Discard and what stands in the way; stands below the fields until

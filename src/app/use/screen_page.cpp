@@ -14,6 +14,7 @@
 #include "app/use/record_finder.h"
 #include "app/use/record_form.h"
 #include "app/use/save_many.h"
+#include "app/use/screen_actions.h"
 #include "app/use/shaping_face.h"
 #include "app/use/status_bar.h"
 #include "core/base/text.h"
@@ -71,6 +72,8 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
     , m_title(new QLabel)
     , m_subtitle(new QLabel)
     , m_footLine(new QHBoxLayout)
+    , m_ownActions(new ScreenActions(
+          &m_binding, [this] { return chosenHere(); }, this))
     , m_commands(new PageCommands(this))
     , m_own(workspace->document()->file(), QStringLiteral("page ") + screenId) {
     m_binding.setSavesChildren(true);
@@ -96,7 +99,13 @@ ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits*
         applyArrangement();
         refresh();
     });
-    connect(m_commands, &PageCommands::goToRequested, this, &ScreenPage::goToRequested);
+    connect(m_commands, &PageCommands::goToRequested, this,
+            [this](const RecordLink& link, const std::vector<Value>& values, const QString& words) {
+                Q_EMIT goToRequested(link, values, words, {});
+            });
+    connect(m_ownActions, &ScreenActions::goToWanted, this, &ScreenPage::goToRequested);
+    connect(m_ownActions, &ScreenActions::nextWanted, this,
+            [this] { m_commands->run(Command::Next); });
     connect(m_foot, &StatusBar::goToRequested, this, &ScreenPage::goTo);
     connect(m_foot, &StatusBar::saveAllRequested, this,
             [this] { m_commands->run(Command::SaveAll); });
@@ -229,6 +238,8 @@ QWidget* ScreenPage::makeHead() {
     layout->addWidget(m_subtitle);
     layout->addWidget(m_onlyThese);
     layout->addStretch();
+    m_ownButtons = new ScreenActionRow(m_ownActions);
+    layout->addWidget(m_ownButtons);
     layout->addWidget(m_useButtons);
     layout->addWidget(m_saveProject);
     return head;
@@ -358,6 +369,7 @@ void ScreenPage::setBuild(bool build) {
     m_grid->showHiddenFields(build);
     applyArrangement();
     m_useButtons->setVisible(!build);
+    m_ownActions->setActive(!build);
     m_saveProject->setVisible(build);
     m_subtitle->setVisible(!build);
     m_foot->setNote({});
@@ -547,12 +559,23 @@ void ScreenPage::chooseFirstRecord() {
 
 void ScreenPage::refresh() {
     m_commands->refresh();
+    m_ownActions->refresh();
     m_title->setText(m_binding.screen().screen.label);
     m_subtitle->setText(m_binding.screen().missingColumns.isEmpty()
                             ? QString()
                             : tr("without %1, which the table does not have")
                                   .arg(m_binding.screen().missingColumns.join(u", ")));
     refreshPosition();
+}
+
+// The records of its own list that commands mean, the current one first.
+QList<RecordId> ScreenPage::chosenHere() const {
+    const RecordId current = m_grid->currentRecord();
+    QList<RecordId> chosen = m_grid->chosenRecords();
+    chosen.removeAll(current);
+    if (!current.isNone())
+        chosen.prepend(current);
+    return chosen;
 }
 
 void ScreenPage::refreshSoon() {

@@ -25,6 +25,8 @@ class NoticeLine;
 class OpenEdits;
 class RecordForm;
 class RecordList;
+class ScreenActionRow;
+class ScreenActions;
 class ShapingFace;
 class StatusBar;
 
@@ -53,6 +55,7 @@ public:
     void setFace(ShapingFace* face);
     QAction* action(Command command) const;
     PageCommands* commands() const { return m_commands; }
+    ScreenActions* ownActions() const { return m_ownActions; }
     ScreenBinding* binding() { return &m_binding; }
     Workspace* workspace() const { return m_binding.workspace(); }
     OpenEdits* openEdits() const { return m_openEdits; }
@@ -101,8 +104,9 @@ Q_SIGNALS:
     void saveProjectRequested();
     void rollbackRequested(qint64 change);
     // Go to the records of another screen that have these values.
+    // `where`: and that meet this condition; empty: all of them.
     void goToRequested(const gravin::RecordLink& link, const std::vector<gravin::Value>& values,
-                       const QString& words);
+                       const QString& words, const QString& where);
 
 protected:
     void resizeEvent(QResizeEvent* event) override;
@@ -140,6 +144,7 @@ private:
     // Where the screen saves by itself: what was left, or written.
     void saveLeft(const GridPart& part, const RecordId& id);
     void saveWritten(const GridPart& part, const RecordId& id);
+    QList<RecordId> chosenHere() const;
     void refresh();
     // Once for all that happens in this turn of the event loop.
     void refreshSoon();
@@ -170,6 +175,8 @@ private:
     QLabel* m_subtitle;
     QHBoxLayout* m_footLine;
     StatusBar* m_foot;
+    ScreenActions* m_ownActions;
+    ScreenActionRow* m_ownButtons = nullptr;
     PageCommands* m_commands;
     ShapingFace* m_face = nullptr;
     RecordId m_current; // of the main grid

@@ -79,6 +79,13 @@ QStringList expressionsOf(const Project& project, const QString& table) {
             continue;
         for (const ScreenField& field : screen.fields)
             texts += {field.visibleWhen, field.own.editableWhen};
+        for (const ScreenAction& action : screen.ownActions) {
+            texts += action.when;
+            for (const ActionStep& step : action.steps)
+                texts +=
+                    step.values.values() +
+                    QStringList{step.does == ActionStep::Does::OpenLink ? step.text : QString()};
+        }
     }
     texts.removeAll(QString());
     const TableChecks checks = project.checks.value(table);

@@ -5,6 +5,7 @@
 #include "core/project/object_reader.h"
 #include "core/project/project_json.h"
 #include "core/project/role_json.h"
+#include "core/project/screen_action_json.h"
 #include "core/project/strict_json.h"
 
 #include <QSet>
@@ -303,6 +304,7 @@ Screen readScreen(const OrderedJson& json, const QString& place) {
             *screen.actions += readAction(entry, actionPlace);
         });
     }
+    screen.ownActions = readOwnActions(reader, place + QStringLiteral(".own_actions"));
     screen.unknown = reader.rest();
     return screen;
 }

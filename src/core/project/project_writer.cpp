@@ -5,6 +5,7 @@
 #include "core/project/object_reader.h"
 #include "core/project/project_json.h"
 #include "core/project/role_json.h"
+#include "core/project/screen_action_json.h"
 
 namespace gravin {
 
@@ -279,6 +280,7 @@ OrderedJson jsonOf(const Screen& screen) {
         for (const RowAction& action : *screen.actions)
             json["actions"].push_back(jsonOf(action));
     }
+    putOwnActions(json, screen.ownActions);
     putUnknown(json, screen.unknown);
     return json;
 }

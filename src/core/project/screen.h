@@ -5,6 +5,7 @@
 #include "core/project/field_definition.h"
 #include "core/project/form_layout.h"
 #include "core/project/list_set_up.h"
+#include "core/project/screen_action.h"
 
 #include <QMetaType>
 
@@ -108,6 +109,7 @@ struct Screen {
     // Of arrangements that show them; nothing said: all there are.
     std::optional<QList<RecordLink>> children = {};
     std::optional<QList<RowAction>> actions = {}; // none listed: the usual ones
+    QList<ScreenAction> ownActions = {};          // in the order of their buttons
     QByteArray unknown = {};
 
     ScreenField* field(const QString& column);

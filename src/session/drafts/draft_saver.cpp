@@ -257,7 +257,7 @@ void DraftSaver::finish(const Batch& batch, const std::optional<Batch>& former,
 
 void DraftSaver::succeed(const Batch& batch, const CommittedChange& change) {
     const DraftRef& first = batch.written.front().place;
-    const QString name = m_records->nameOf(first);
+    QString name = m_records->nameOf(first);
     size_t nextInsert = 0;
     QHash<std::pair<QString, Key>, const RecordChange*> updates;
     for (const RecordChange& record : change.records) {
@@ -288,6 +288,9 @@ void DraftSaver::succeed(const Batch& batch, const CommittedChange& change) {
     const auto count = static_cast<qint64>(batch.written.size());
     // Fields that stand in other records were written there.
     const bool isFar = batch.request.edits.size() > batch.written.size();
+    // A line without a name is called a record.
+    if (name.trimmed().isEmpty())
+        name = countedRecords(1);
     QString text;
     if (count > 1 || isFar)
         text = tr("Saved %1 as one: change %2.")

@@ -4,13 +4,14 @@
 
 #include "core/project/project_json.h"
 
+#include "support/text.h"
+
 #include <gtest/gtest.h>
 
 using namespace gravin;
+using namespace gravin::test;
 
 namespace {
-
-QString name(const char* utf8) { return QString::fromUtf8(utf8); }
 
 Acts acts(const QList<Act>& all) {
     Acts set;

@@ -42,8 +42,10 @@ Findings bindingFindings(const Project& project, const Catalog& catalog) {
              .apply = [](Project& mended) { mended.startScreen.clear(); }});
     for (const QuerySource& source : project.sources)
         findOnSource(found, source);
-    for (const Screen& screen : project.screens)
+    for (const Screen& screen : project.screens) {
         findOnScreen(found, screen);
+        findOnActions(found, screen);
+    }
     for (auto table = project.checks.begin(); table != project.checks.end(); ++table) {
         findOnChecks(found, table.key(), table.value());
     }

@@ -52,5 +52,6 @@ void findOnChecks(FindingCollector& found, const QString& table, const TableChec
 void findOnComputed(FindingCollector& found, const QString& table,
                     const QList<ComputedField>& fields);
 void findOnRoles(FindingCollector& found);
+void findOnActions(FindingCollector& found, const Screen& screen);
 
 } // namespace gravin

@@ -1,0 +1,442 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/use/screen_actions.h"
+
+#include "app/exchange/print_dialog.h"
+#include "app/look/plain_text.h"
+#include "core/base/text.h"
+#include "core/project/editor_kind.h"
+#include "paper/print_run.h"
+#include "session/workspace.h"
+
+#include <QDesktopServices>
+#include <QDir>
+#include <QHBoxLayout>
+#include <QMessageBox>
+#include <QPrinter>
+#include <QPrinterInfo>
+#include <QPushButton>
+#include <QUrl>
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+using StepDoes = ActionStep::Does;
+using StepRequest = Result<ChangeRequest, WriteFailure>;
+
+// A question that nothing but its own button answers with yes.
+void askFirst(QWidget* place, const QString& title, const QString& text, const QString& yes,
+              const std::function<void()>& agreed) {
+    auto* box = new QMessageBox(QMessageBox::NoIcon, title, text, QMessageBox::Cancel, place);
+    box->setObjectName(QStringLiteral("action-question"));
+    box->setAttribute(Qt::WA_DeleteOnClose);
+    box->setTextFormat(Qt::PlainText);
+    QPushButton* run = box->addButton(yes, QMessageBox::AcceptRole);
+    run->setObjectName(QStringLiteral("action-run"));
+    box->setDefaultButton(run);
+    QObject::connect(run, &QPushButton::clicked, place, agreed);
+    box->open();
+}
+
+// A name for a file that leads nowhere else.
+QString fileNameFor(const QString& record, const QString& action) {
+    QString name = QStringLiteral("%1 %2.pdf").arg(action, record);
+    for (QChar& letter : name) {
+        if (letter == u'/' || letter == u'\\' || !letter.isPrint())
+            letter = u'-';
+    }
+    while (name.startsWith(u'.'))
+        name.remove(0, 1);
+    return name;
+}
+
+} // namespace
+
+ScreenActions::ScreenActions(ScreenBinding* binding, Chosen chosen, QWidget* place)
+    : QObject(place)
+    , m_binding(binding)
+    , m_chosen(std::move(chosen))
+    , m_place(place) {
+    connect(binding, &ScreenBinding::rebound, this, [this] {
+        if (m_shown != m_binding->screen().screen.ownActions)
+            rebuild();
+        refresh();
+    });
+    connect(workspace()->records(), &Records::edited, this, &ScreenActions::refresh);
+    // A new record is known by its key once it is saved.
+    connect(workspace()->records(), &Records::saved, this,
+            [this](const QString& table, const RecordId& before, const RecordId& now) {
+                if (m_running && table == m_binding->tableName())
+                    std::replace(m_running->records.begin(), m_running->records.end(), before, now);
+            });
+    rebuild();
+}
+
+ScreenActions::~ScreenActions() = default;
+
+QList<QAction*> ScreenActions::buttons() const {
+    QList<QAction*> buttons;
+    for (qsizetype i = 0; i < m_actions.size(); ++i) {
+        if (m_shown[i].place == ScreenAction::Place::Button)
+            buttons += m_actions[i];
+    }
+    return buttons;
+}
+
+void ScreenActions::rebuild() {
+    for (QAction* action : std::as_const(m_actions)) {
+        m_place->removeAction(action);
+        action->deleteLater(); // it may be what led here
+    }
+    m_actions.clear();
+    m_shown = m_binding->screen().screen.ownActions;
+    for (const ScreenAction& own : std::as_const(m_shown)) {
+        auto* action = new QAction(QString(own.name).replace(u'&', QStringLiteral("&&")), this);
+        action->setObjectName(QStringLiteral("own-action:") + own.name);
+        action->setShortcut(QKeySequence::fromString(own.key, QKeySequence::PortableText));
+        action->setShortcutContext(Qt::WidgetWithChildrenShortcut);
+        connect(action, &QAction::triggered, this, [this, own] { ask(own); });
+        m_place->addAction(action);
+        m_actions += action;
+    }
+    refresh();
+    Q_EMIT rebuilt();
+}
+
+QString ScreenActions::reasonAgainstNow(const ScreenAction& action) const {
+    if (const QString reason = reasonAgainst(action, workspace()->project(), workspace()->catalog(),
+                                             m_binding->screen());
+        !reason.isEmpty())
+        return reason;
+    const bool isWriting = std::any_of(action.steps.begin(), action.steps.end(),
+                                       [](const ActionStep& step) { return writes(step.does); });
+    if (isWriting) {
+        const QString reason = m_binding->screen().reasonAgainst(Operation::Update);
+        if (!reason.isEmpty())
+            return reason;
+    }
+    for (const ActionStep& step : action.steps) {
+        const QString reason =
+            step.does == StepDoes::Print        ? m_binding->screen().reasonAgainst(Act::Print)
+            : step.does == StepDoes::BulkUpdate ? m_binding->screen().reasonAgainst(Act::BulkUpdate)
+                                                : QString();
+        if (!reason.isEmpty())
+            return reason;
+    }
+    const QList<RecordId> chosen = m_chosen();
+    if (chosen.isEmpty() || chosen.front().isNone())
+        return tr("No record is chosen.");
+    if (!action.when.isEmpty() &&
+        !std::all_of(chosen.begin(), chosen.end(),
+                     [&](const RecordId& id) { return m_binding->fits(action.when, id); }))
+        return tr("Not in this record as it is: %1").arg(action.when);
+    return {};
+}
+
+void ScreenActions::setActive(bool active) {
+    m_isActive = active;
+    refresh();
+}
+
+void ScreenActions::refresh() {
+    for (qsizetype i = 0; i < m_actions.size(); ++i) {
+        const QString reason = !m_isActive ? tr("Here the screen is shaped. Switch to Use first.")
+                               : m_running ? tr("Another action is under way.")
+                                           : reasonAgainstNow(m_shown[i]);
+        m_actions[i]->setEnabled(reason.isEmpty());
+        const QString keys = m_actions[i]->shortcut().toString(QKeySequence::NativeText);
+        const QString plain =
+            keys.isEmpty() ? m_shown[i].name : tr("%1 (%2)").arg(m_shown[i].name, keys);
+        m_actions[i]->setToolTip(reason.isEmpty() ? plain : reason);
+    }
+}
+
+void ScreenActions::ask(const ScreenAction& action) {
+    if (m_running || !reasonAgainstNow(action).isEmpty())
+        return;
+    if (action.asks.isEmpty())
+        begin(action);
+    else
+        askFirst(m_place, action.name, action.asks, action.name, [this, action] { begin(action); });
+}
+
+void ScreenActions::begin(const ScreenAction& action) {
+    if (m_running)
+        return;
+    m_running = Running{action, 0, m_chosen(), {}, 0};
+    refresh();
+    saveEdits();
+}
+
+// An action works on what is stored: what is edited in its records is saved before it.
+void ScreenActions::saveEdits() {
+    QList<DraftRef> edited;
+    for (const RecordId& id : std::as_const(m_running->records)) {
+        if (!m_binding->draft(id))
+            continue;
+        if (const QString reason = plainTextOf(m_binding->saveReason(id)); !reason.isEmpty())
+            return stop(reason);
+        edited += DraftRef{m_binding->tableName(), id};
+    }
+    if (edited.isEmpty())
+        return goOn();
+    auto* waiting = new QObject(this);
+    connect(
+        workspace()->writing()->saver(), &DraftSaver::savedAs, waiting,
+        [this, waiting] {
+            waiting->deleteLater();
+            goOn();
+        },
+        Qt::QueuedConnection);
+    // What was refused has been said; the action ends with it.
+    connect(workspace()->notices(), &Notices::said, waiting, [this, waiting](const Notice& notice) {
+        if (notice.kind != Notice::Kind::Refused)
+            return;
+        waiting->deleteLater();
+        m_running.reset();
+        refresh();
+    });
+    workspace()->writing()->saver()->save(m_binding->screen().screen.label, edited.front(),
+                                          edited.mid(1));
+}
+
+void ScreenActions::goOn() {
+    if (!m_running)
+        return;
+    if (m_running->step == m_running->action.steps.size())
+        return finish();
+    const ActionStep step = m_running->action.steps[m_running->step++];
+    doStep(step);
+}
+
+void ScreenActions::doStep(const ActionStep& step) {
+    switch (step.does) {
+    case StepDoes::Set:
+    case StepDoes::BulkUpdate:
+        return write(step);
+    case StepDoes::NewRecord:
+        return newRecord(step);
+    case StepDoes::GoTo:
+        return goTo(step);
+    case StepDoes::OpenLink:
+        return openLink(step);
+    case StepDoes::Print:
+        return print(step);
+    case StepDoes::Next:
+        Q_EMIT nextWanted();
+        return goOn();
+    case StepDoes::Close:
+        Q_EMIT closeWanted();
+        return goOn();
+    }
+}
+
+std::vector<Key> ScreenActions::keys() const {
+    std::vector<Key> keys;
+    for (const RecordId& id : m_running->records) {
+        if (!id.isNew() && !id.isNone())
+            keys.push_back(id.key);
+    }
+    return keys;
+}
+
+std::vector<Value> ScreenActions::values() const {
+    const Record* record = workspace()
+                               ->records()
+                               ->store(m_binding->tableName())
+                               ->record(m_running->records.front().key);
+    return record ? record->values : std::vector<Value>();
+}
+
+void ScreenActions::write(const ActionStep& step) {
+    if (!m_reader)
+        m_reader = workspace()->database()->startReader();
+    m_reader->run<StepRequest>(
+        this,
+        [project = workspace()->project(), screen = m_binding->screen(),
+         rules = workspace()->document()->rules(m_binding->screen().table->written()),
+         action = m_running->action, step, keys = keys()](Session& session) {
+            return Result<StepRequest>(
+                requestOf(session, project, screen, rules, action, step, keys));
+        },
+        [this](const Result<StepRequest>& request) {
+            if (!m_running)
+                return;
+            if (!request)
+                return stop(request.error().sentence, request.error().detail);
+            if (!*request)
+                return stop(request->error().error.sentence, request->error().error.detail);
+            workspace()->writing()->write(
+                **request, this, [this](const WriteResult& result) { finishWrite(result); });
+        });
+}
+
+void ScreenActions::finishWrite(const WriteResult& result) {
+    if (!m_running)
+        return;
+    if (!result)
+        return stop(result.error().error.sentence, result.error().error.detail);
+    if (result->id > 0) {
+        m_running->change = result->id;
+        m_running->said += tr("%1, change %2").arg(countedRecords(result->count())).arg(result->id);
+    } else {
+        m_running->said += tr("nothing had to be changed");
+    }
+    goOn();
+}
+
+void ScreenActions::newRecord(const ActionStep& step) {
+    const auto there = workspace()->document()->bound(step.screen);
+    if (!there)
+        return stop(there.error().sentence);
+    if (const QString reason = there->reasonAgainst(Operation::Insert); !reason.isEmpty())
+        return stop(reason);
+    const std::vector<Value> values = this->values();
+    if (values.empty())
+        return stop(tr("The record is not here any more."));
+    QMap<QString, Value> begun;
+    for (auto value = step.values.begin(); value != step.values.end(); ++value) {
+        const auto given = stepValue(*value, *m_binding->screen().table, values);
+        if (!given)
+            return stop(given.error().sentence);
+        begun.insert(value.key(), *given);
+    }
+    workspace()->records()->want(step.screen, workspace()->records()->newRecord(*there, begun));
+    goOn();
+}
+
+void ScreenActions::goTo(const ActionStep& step) {
+    const std::vector<Value> values = this->values();
+    std::vector<Value> looked;
+    for (const QString& column : step.columns) {
+        const int at = m_binding->screen().table->indexOf(column);
+        if (values.empty() || values[static_cast<size_t>(at)].isNull())
+            return stop(tr("This record refers to none."));
+        looked.push_back(values[static_cast<size_t>(at)]);
+    }
+    const QString words =
+        step.columns.isEmpty()
+            ? QString()
+            : tr("those of %1").arg(m_binding->nameOf(m_running->records.front()));
+    Q_EMIT goToWanted({step.screen, step.columns, step.match, {}}, looked, words, step.where);
+    goOn();
+}
+
+// Never anything but an address of the network: a stored text must not be able to start a program.
+void ScreenActions::openLink(const ActionStep& step) {
+    const std::vector<Value> values = this->values();
+    const auto address = stepValue(step.text, *m_binding->screen().table, values);
+    if (values.empty() || !address)
+        return stop(address ? tr("The record is not here any more.") : address.error().sentence);
+    const QString text = address->kind() == Value::Kind::Text ? address->asText() : QString();
+    if (!isOpenableLink(text))
+        return stop(tr("“%1” is no address that is opened.").arg(text));
+    const QUrl url(text, QUrl::StrictMode);
+    askFirst(m_place, m_running->action.name,
+             tr("Open %1?").arg(QString::fromLatin1(url.toEncoded())), tr("Open"),
+             [url] { QDesktopServices::openUrl(url); });
+    goOn();
+}
+
+void ScreenActions::print(const ActionStep& step) {
+    PrintSetUp setUp;
+    setUp.keys = keys();
+    if (const KeptCards* cards =
+            workspace()->project().cardsNamed(m_binding->screenId(), step.name)) {
+        setUp.as = PaperForm::Cards;
+        setUp.cards = cards->form;
+    }
+    const bool hasPrinter = !QPrinterInfo::defaultPrinter().isNull();
+    if (step.text.isEmpty() && !hasPrinter) {
+        // Somebody has to say where to.
+        PrintDialog::What what{m_binding->screen(), {}, {}, 0, keys(), true, {}};
+        (new PrintDialog(workspace(), std::move(what), m_place))->open();
+        return goOn();
+    }
+    const QString folder = QDir(QDir::homePath()).absoluteFilePath(step.text);
+    const QString path =
+        folder + u'/' +
+        fileNameFor(m_binding->nameOf(m_running->records.front()), m_running->action.name);
+    if (!m_reader)
+        m_reader = workspace()->database()->startReader();
+    const auto page = pageNamed(QStringLiteral("A4"), QPageLayout::Portrait);
+    const auto printer = step.text.isEmpty() ? std::make_shared<QPrinter>(QPrinter::HighResolution)
+                                             : std::shared_ptr<QPrinter>();
+    m_reader->run<PrintReport>(
+        this,
+        [setUp, printer, path, page = *page, screen = m_binding->screen(),
+         rules = workspace()->document()->rules(),
+         catalog = workspace()->database()->sharedCatalog()](Session& session) {
+            return printer ? printToDevice(session, *catalog, rules, screen, setUp, *printer)
+                           : printToPdf(session, *catalog, rules, screen, setUp, page, path);
+        },
+        [this, printer, path](const Result<PrintReport>& report) {
+            if (!m_running)
+                return;
+            if (!report)
+                return stop(report.error().sentence, report.error().detail);
+            if (!report->gaps.empty())
+                return stop(tr("Not printed: %1").arg(report->gaps.front().reason));
+            m_running->said += tr("printed to %1").arg(printer ? printer->printerName() : path);
+            goOn();
+        });
+}
+
+// What was done before stays done, and is said.
+void ScreenActions::stop(const QString& reason, const QString& detail) {
+    const Running ended = *std::exchange(m_running, std::nullopt);
+    const QString done = ended.said.isEmpty()
+                             ? QString()
+                             : u' ' + tr("Done before: %1.").arg(ended.said.join(u"; "));
+    workspace()->notices()->tell({Notice::Kind::Refused,
+                                  tr("%1 was not done: %2").arg(ended.action.name, reason) + done,
+                                  detail, ended.change});
+    refresh();
+}
+
+ScreenActionRow::ScreenActionRow(ScreenActions* actions, QWidget* parent)
+    : QWidget(parent)
+    , m_actions(actions) {
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    connect(actions, &ScreenActions::rebuilt, this, &ScreenActionRow::fill);
+    fill();
+}
+
+void ScreenActionRow::fill() {
+    for (QWidget* button : findChildren<QPushButton*>(Qt::FindDirectChildrenOnly))
+        button->deleteLater();
+    for (QAction* action : m_actions->buttons()) {
+        auto* button = new QPushButton;
+        button->setObjectName(QStringLiteral("button-of-") + action->objectName());
+        button->setAutoDefault(false);
+        const auto follow = [button, action] {
+            button->setText(action->text());
+            button->setEnabled(action->isEnabled());
+            button->setToolTip(action->toolTip());
+            button->setAccessibleDescription(action->isEnabled() ? QString() : action->toolTip());
+        };
+        follow();
+        connect(action, &QAction::changed, button, follow);
+        connect(button, &QPushButton::clicked, action, &QAction::trigger);
+        layout()->addWidget(button);
+    }
+    setVisible(!m_actions->buttons().isEmpty());
+}
+
+void ScreenActions::finish() {
+    const Running ended = *std::exchange(m_running, std::nullopt);
+    if (!ended.said.isEmpty()) {
+        const QString back = ended.change > 0 ? u' ' + tr("It can be rolled back.") : QString();
+        workspace()->notices()->tell(
+            {Notice::Kind::Done,
+             tr("%1: %2.").arg(ended.action.name, ended.said.join(QStringLiteral("; "))) + back,
+             {},
+             ended.change});
+    }
+    refresh();
+}
+
+} // namespace gravin

@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/text.h"
+#include "core/fitting/action_steps.h"
+#include "core/fitting/findings/finding_collector.h"
+
+namespace gravin {
+
+void findOnActions(FindingCollector& found, const Screen& screen) {
+    if (screen.ownActions.isEmpty())
+        return;
+    const auto bound = bindScreen(found.project(), found.catalog(), screen);
+    if (!bound)
+        return; // that is found elsewhere, or is not theirs to see
+    for (const ScreenAction& action : screen.ownActions) {
+        const QString reason = reasonAgainst(action, found.project(), found.catalog(), *bound);
+        if (reason.isEmpty())
+            continue;
+        found.add({.kind = QStringLiteral("own_action"),
+                   .screen = screen.id,
+                   .table = screen.table,
+                   .column = action.name,
+                   .place = coreTr("%1 · %2").arg(screen.label, action.name),
+                   .cause = reason,
+                   .consequence = coreTr("The action cannot be used."),
+                   .mend = coreTr("Take the action off the screen"),
+                   .apply = [id = screen.id, name = action.name](Project& project) {
+                       if (Screen* changed = project.screenById(id))
+                           changed->ownActions.removeIf(
+                               [&](const ScreenAction& each) { return each.name == name; });
+                   }});
+    }
+}
+
+} // namespace gravin
