@@ -356,6 +356,10 @@ Abhilfe: %3</translation>
       <translation>%1 hat keine Datenbank %2.</translation>
     </message>
     <message>
+      <source>%1 has no field %2.</source>
+      <translation>%1 hat kein Feld %2.</translation>
+    </message>
+    <message>
       <source>%1 has no key of one column to store.</source>
       <translation>%1 hat keinen Schlüssel aus einer Spalte, der gespeichert werden könnte.</translation>
     </message>
@@ -370,6 +374,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 has no key: its records could not be told apart.</source>
       <translation>%1 hat keinen Schlüssel: Seine Datensätze ließen sich nicht unterscheiden.</translation>
+    </message>
+    <message>
+      <source>%1 has no record with the key %2 among those that your role lets you work on.</source>
+      <translation>%1 hat keinen Datensatz mit dem Schlüssel %2 unter denen, an denen Ihre Rolle Sie arbeiten lässt.</translation>
     </message>
     <message>
       <source>%1 has no sheet “%2”.</source>
@@ -398,6 +406,14 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 has triggers (%2). What they change in tables that are not watched is not in the log, so no rollback takes it back.</source>
       <translation>%1 hat Trigger (%2). Was sie in Tabellen ändern, die nicht beobachtet werden, steht nicht im Protokoll und wird von keiner Rücknahme zurückgenommen.</translation>
+    </message>
+    <message>
+      <source>%1 has “%2” twice.</source>
+      <translation>%1 hat „%2“ zweimal.</translation>
+    </message>
+    <message>
+      <source>%1 has “%2”, which is nothing that a role may do there.</source>
+      <translation>%1 hat „%2“, was dort keine Rolle darf.</translation>
     </message>
     <message>
       <source>%1 holds %2, of which there is no total “%3”.</source>
@@ -832,6 +848,10 @@ Abhilfe: %3</translation>
       <translation>%1 nennt die Spalte %2 zweimal.</translation>
     </message>
     <message>
+      <source>%1 names the screen %2 twice.</source>
+      <translation>%1 nennt die Maske %2 zweimal.</translation>
+    </message>
+    <message>
       <source>%1 new screens</source>
       <translation>%1 neue Masken</translation>
     </message>
@@ -1132,6 +1152,10 @@ Abhilfe: %3</translation>
       <translation>%1 wurde geleert: Was darin stand, wird hier nicht mehr angeboten.</translation>
     </message>
     <message>
+      <source>%1 was not done: %2</source>
+      <translation>%1 wurde nicht ausgeführt: %2</translation>
+    </message>
+    <message>
       <source>%1 was replaced by another file since it was opened. Nothing was written; open the project again.</source>
       <translation>%1 wurde seit dem Öffnen durch eine andere Datei ersetzt. Nichts wurde geschrieben; öffnen Sie das Projekt erneut.</translation>
     </message>
@@ -1256,6 +1280,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1, by %2</source>
       <translation>%1, nach %2</translation>
+    </message>
+    <message>
+      <source>%1, change %2</source>
+      <translation>%1, Änderung %2</translation>
     </message>
     <message>
       <source>%1, copy</source>
@@ -1524,6 +1552,10 @@ Abhilfe: %3</translation>
     <message>
       <source>19 of 20 have no more than %1 characters, the longest %2</source>
       <translation>19 von 20 haben höchstens %1 Zeichen, der längste %2</translation>
+    </message>
+    <message>
+      <source>A button or a key with which people do several things with a record at once. What is edited is saved before; each step that writes is one change and can be rolled back.</source>
+      <translation>Ein Knopf oder eine Taste, womit man mehreres auf einmal mit einem Datensatz tut. Was bearbeitet ist, wird vorher gespeichert; jeder Schritt, der schreibt, ist eine Änderung und lässt sich zurückrollen.</translation>
     </message>
     <message>
       <source>A card is at least %1 mm wide and high.</source>
@@ -1802,6 +1834,26 @@ Abhilfe: %3</translation>
       <translation>Konto: %1</translation>
     </message>
     <message>
+      <source>Action</source>
+      <translation>Aktion</translation>
+    </message>
+    <message>
+      <source>Action %1</source>
+      <translation>Aktion %1</translation>
+    </message>
+    <message>
+      <source>Actions</source>
+      <translation>Aktionen</translation>
+    </message>
+    <message>
+      <source>Actions of %1</source>
+      <translation>Aktionen von %1</translation>
+    </message>
+    <message>
+      <source>Actions of its own…</source>
+      <translation>Eigene Aktionen…</translation>
+    </message>
+    <message>
       <source>Add</source>
       <translation>Hinzufügen</translation>
     </message>
@@ -1826,12 +1878,24 @@ Abhilfe: %3</translation>
       <translation>Datensatz hinzufügen</translation>
     </message>
     <message>
+      <source>Add a role</source>
+      <translation>Rolle hinzufügen</translation>
+    </message>
+    <message>
       <source>Add a stage</source>
       <translation>Stufe hinzufügen</translation>
     </message>
     <message>
+      <source>Add a step</source>
+      <translation>Schritt hinzufügen</translation>
+    </message>
+    <message>
       <source>Add a tag</source>
       <translation>Marke hinzufügen</translation>
+    </message>
+    <message>
+      <source>Add an action</source>
+      <translation>Aktion hinzufügen</translation>
     </message>
     <message>
       <source>Add and change records</source>
@@ -1848,6 +1912,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Add field</source>
       <translation>Feld hinzufügen</translation>
+    </message>
+    <message>
+      <source>Add notes</source>
+      <translation>Notizen hinzufügen</translation>
     </message>
     <message>
       <source>Add section</source>
@@ -1930,6 +1998,10 @@ Abhilfe: %3</translation>
       <translation>Alle Datensätze, wie die Maske sie hat</translation>
     </message>
     <message>
+      <source>All screens</source>
+      <translation>Alle Masken</translation>
+    </message>
+    <message>
       <source>All settings</source>
       <translation>Alle Einstellungen</translation>
     </message>
@@ -1996,6 +2068,10 @@ Abhilfe: %3</translation>
     <message>
       <source>An interval is counted in YEAR, MONTH, DAY, HOUR, MINUTE or SECOND.</source>
       <translation>Eine Spanne wird in YEAR, MONTH, DAY, HOUR, MINUTE oder SECOND gezählt.</translation>
+    </message>
+    <message>
+      <source>Another action is under way.</source>
+      <translation>Eine andere Aktion ist im Gange.</translation>
     </message>
     <message>
       <source>Another database for %1</source>
@@ -2066,6 +2142,10 @@ Abhilfe: %3</translation>
       <translation>%1 wird gefragt…</translation>
     </message>
     <message>
+      <source>Asks before</source>
+      <translation>Fragt vorher</translation>
+    </message>
+    <message>
       <source>At change %1 the chain of hashes breaks.</source>
       <translation>Bei Änderung %1 reißt die Kette der Prüfsummen.</translation>
     </message>
@@ -2112,6 +2192,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Before change %1 the chain has a gap.</source>
       <translation>Vor Änderung %1 hat die Kette eine Lücke.</translation>
+    </message>
+    <message>
+      <source>Begin a new record</source>
+      <translation>Neuen Datensatz beginnen</translation>
+    </message>
+    <message>
+      <source>Begin and end trials</source>
+      <translation>Versuche beginnen und beenden</translation>
     </message>
     <message>
       <source>Begin anew</source>
@@ -2176,6 +2264,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Build</source>
       <translation>Gestalten</translation>
+    </message>
+    <message>
+      <source>Bulk update</source>
+      <translation>Massenänderung</translation>
     </message>
     <message>
       <source>Bulk update of %1</source>
@@ -2426,6 +2518,10 @@ Abhilfe: %3</translation>
       <translation>Änderungsprotokoll schließen (Esc)</translation>
     </message>
     <message>
+      <source>Close the window</source>
+      <translation>Fenster schließen</translation>
+    </message>
+    <message>
       <source>Close this line</source>
       <translation>Diese Zeile schließen</translation>
     </message>
@@ -2674,6 +2770,10 @@ Abhilfe: %3</translation>
       <translation>Es wird gelöscht…</translation>
     </message>
     <message>
+      <source>Developer</source>
+      <translation>Entwickler</translation>
+    </message>
+    <message>
       <source>Did you mean “%1”?</source>
       <translation>Ist „%1“ gemeint?</translation>
     </message>
@@ -2738,12 +2838,24 @@ Abhilfe: %3</translation>
       <translation>Nicht sortieren</translation>
     </message>
     <message>
+      <source>Does</source>
+      <translation>Tut</translation>
+    </message>
+    <message>
       <source>Does the project fit its database?</source>
       <translation>Passt das Projekt zu seiner Datenbank?</translation>
     </message>
     <message>
+      <source>Done before: %1.</source>
+      <translation>Vorher getan: %1.</translation>
+    </message>
+    <message>
       <source>Done: %1, change %2.</source>
       <translation>Fertig: %1, Änderung %2.</translation>
+    </message>
+    <message>
+      <source>Down</source>
+      <translation>Ab</translation>
     </message>
     <message>
       <source>E-mail</source>
@@ -2912,6 +3024,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Fields</source>
       <translation>Felder</translation>
+    </message>
+    <message>
+      <source>Fields not seen</source>
+      <translation>Felder nicht gesehen</translation>
+    </message>
+    <message>
+      <source>Fields not written</source>
+      <translation>Felder nicht geschrieben</translation>
     </message>
     <message>
       <source>Fields of the change</source>
@@ -3146,6 +3266,10 @@ Abhilfe: %3</translation>
       <translation>Zu einem Datensatz gehen…</translation>
     </message>
     <message>
+      <source>Go to a screen</source>
+      <translation>Zu einer Maske gehen</translation>
+    </message>
+    <message>
       <source>Go to the field</source>
       <translation>Zum Feld gehen</translation>
     </message>
@@ -3188,6 +3312,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Gravin speaks it from its next start on.</source>
       <translation>Gravin spricht sie ab dem nächsten Start.</translation>
+    </message>
+    <message>
+      <source>Gravin was started without Build.</source>
+      <translation>Gravin wurde ohne Gestalten gestartet.</translation>
     </message>
     <message>
       <source>Grid</source>
@@ -3414,6 +3542,10 @@ Abhilfe: %3</translation>
       <translation>Es lässt sich aus dem Änderungsprotokoll zurückrollen.</translation>
     </message>
     <message>
+      <source>It can be rolled back.</source>
+      <translation>Das lässt sich zurückrollen.</translation>
+    </message>
+    <message>
       <source>It can only be shown.</source>
       <translation>Es lässt sich nur zeigen.</translation>
     </message>
@@ -3432,6 +3564,10 @@ Abhilfe: %3</translation>
     <message>
       <source>It has more than %1 lines, which is too many to copy.</source>
       <translation>Es hat mehr als %1 Positionen, das ist zu viel zum Kopieren.</translation>
+    </message>
+    <message>
+      <source>It has no steps.</source>
+      <translation>Sie hat keine Schritte.</translation>
     </message>
     <message>
       <source>It has no tables yet.</source>
@@ -3466,6 +3602,10 @@ Abhilfe: %3</translation>
       <translation>Es führt nirgendwohin.</translation>
     </message>
     <message>
+      <source>It lets nobody do anything.</source>
+      <translation>Sie erlaubt niemandem etwas.</translation>
+    </message>
+    <message>
       <source>It reads the field itself: once hidden, the field could not be shown by filling it in.</source>
       <translation>Es liest das Feld selbst: Einmal verborgen, ließe es sich nicht durch Ausfüllen zeigen.</translation>
     </message>
@@ -3474,12 +3614,20 @@ Abhilfe: %3</translation>
       <translation>Es verweist auf einen Datensatz von %1, der nicht mehr da ist.</translation>
     </message>
     <message>
+      <source>It sets no field.</source>
+      <translation>Sie setzt kein Feld.</translation>
+    </message>
+    <message>
       <source>It stays as it is until somebody fills it in.</source>
       <translation>Es bleibt, wie es ist, bis es jemand ausfüllt.</translation>
     </message>
     <message>
       <source>It would be of the same table.</source>
       <translation>Er wäre in derselben Tabelle.</translation>
+    </message>
+    <message>
+      <source>Its condition on the records of %1 cannot be asked: %2</source>
+      <translation>Ihre Bedingung an die Datensätze von %1 lässt sich nicht stellen: %2</translation>
     </message>
     <message>
       <source>Its newest hash is %1</source>
@@ -4050,6 +4198,18 @@ Abhilfe: %3</translation>
       <translation>Nein</translation>
     </message>
     <message>
+      <source>No account has this role.</source>
+      <translation>Kein Konto hat diese Rolle.</translation>
+    </message>
+    <message>
+      <source>No bulk update “%1” is kept here.</source>
+      <translation>Hier ist keine Massenänderung „%1“ behalten.</translation>
+    </message>
+    <message>
+      <source>No cards “%1” are kept here.</source>
+      <translation>Hier sind keine Karten „%1“ behalten.</translation>
+    </message>
+    <message>
       <source>No cell is chosen.</source>
       <translation>Keine Zelle ist gewählt.</translation>
     </message>
@@ -4142,6 +4302,10 @@ Abhilfe: %3</translation>
       <translation>Keine Datensätze sind markiert.</translation>
     </message>
     <message>
+      <source>No role that somebody has may build.</source>
+      <translation>Keine Rolle, die jemand hat, darf gestalten.</translation>
+    </message>
+    <message>
       <source>No row changes anything.</source>
       <translation>Keine Zeile ändert etwas.</translation>
     </message>
@@ -4158,8 +4322,16 @@ Abhilfe: %3</translation>
       <translation>Keine Maske von %1</translation>
     </message>
     <message>
+      <source>No screen of this project is open to you. %1</source>
+      <translation>Keine Maske dieses Projekts steht Ihnen offen. %1</translation>
+    </message>
+    <message>
       <source>No table refers to %1.</source>
       <translation>Keine Tabelle verweist auf %1.</translation>
+    </message>
+    <message>
+      <source>Nobody can shape this project any more.</source>
+      <translation>Niemand kann dieses Projekt mehr gestalten.</translation>
     </message>
     <message>
       <source>Nobody fills it in any more.</source>
@@ -4194,6 +4366,10 @@ Abhilfe: %3</translation>
       <translation>Nicht in der Datei (%1)</translation>
     </message>
     <message>
+      <source>Not in this record as it is: %1</source>
+      <translation>Nicht in diesem Datensatz, wie er ist: %1</translation>
+    </message>
+    <message>
       <source>Not met by %1.</source>
       <translation>Nicht erfüllt von %1.</translation>
     </message>
@@ -4204,6 +4380,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Not on a screen yet</source>
       <translation>Noch auf keiner Maske</translation>
+    </message>
+    <message>
+      <source>Not printed: %1</source>
+      <translation>Nicht gedruckt: %1</translation>
     </message>
     <message>
       <source>Not saved yet</source>
@@ -4370,6 +4550,10 @@ Abhilfe: %3</translation>
       <translation>Von %1</translation>
     </message>
     <message>
+      <source>Of %1 your role lets you work on some records only: what is said to be gone may be another's.</source>
+      <translation>Von %1 lässt Ihre Rolle Sie nur an manchen Datensätzen arbeiten: was als verschwunden gilt, gehört vielleicht anderen.</translation>
+    </message>
+    <message>
       <source>Of %1, by %2</source>
       <translation>Von %1, durch %2</translation>
     </message>
@@ -4474,6 +4658,18 @@ Abhilfe: %3</translation>
       <translation>Nur das erste davon wird gezeigt.</translation>
     </message>
     <message>
+      <source>Only these records</source>
+      <translation>Nur diese Datensätze</translation>
+    </message>
+    <message>
+      <source>Only those with</source>
+      <translation>Nur die mit</translation>
+    </message>
+    <message>
+      <source>Only when</source>
+      <translation>Nur wenn</translation>
+    </message>
+    <message>
       <source>Only where</source>
       <translation>Nur wo</translation>
     </message>
@@ -4498,8 +4694,16 @@ Abhilfe: %3</translation>
       <translation>%1 mit dem dafür vorgesehenen Programm öffnen (%2)?</translation>
     </message>
     <message>
+      <source>Open %1?</source>
+      <translation>%1 öffnen?</translation>
+    </message>
+    <message>
       <source>Open a file</source>
       <translation>Eine Datei öffnen</translation>
+    </message>
+    <message>
+      <source>Open a link</source>
+      <translation>Verweis öffnen</translation>
     </message>
     <message>
       <source>Open a project</source>
@@ -4556,6 +4760,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Other records…</source>
       <translation>Andere Datensätze…</translation>
+    </message>
+    <message>
+      <source>Otherwise here</source>
+      <translation>Hier anders</translation>
     </message>
     <message>
       <source>Otherwise it is known until Gravin is closed. It is never written into the project.</source>
@@ -4946,6 +5154,10 @@ Abhilfe: %3</translation>
       <translation>Entfernen</translation>
     </message>
     <message>
+      <source>Remove it</source>
+      <translation>Entfernen</translation>
+    </message>
+    <message>
       <source>Remove the condition</source>
       <translation>Bedingung entfernen</translation>
     </message>
@@ -4956,6 +5168,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Remove the format</source>
       <translation>Format entfernen</translation>
+    </message>
+    <message>
+      <source>Remove the step</source>
+      <translation>Schritt entfernen</translation>
     </message>
     <message>
       <source>Remove the tag</source>
@@ -5010,12 +5226,28 @@ Abhilfe: %3</translation>
       <translation>Zurück zu jetzt (Esc)</translation>
     </message>
     <message>
+      <source>Role</source>
+      <translation>Rolle</translation>
+    </message>
+    <message>
+      <source>Role %1</source>
+      <translation>Rolle %1</translation>
+    </message>
+    <message>
+      <source>Roles</source>
+      <translation>Rollen</translation>
+    </message>
+    <message>
       <source>Roll back</source>
       <translation>Zurückrollen</translation>
     </message>
     <message>
       <source>Roll back %1</source>
       <translation>%1 zurückrollen</translation>
+    </message>
+    <message>
+      <source>Roll back all changes</source>
+      <translation>Alle Änderungen zurückrollen</translation>
     </message>
     <message>
       <source>Roll back all that %1 did since change %2…</source>
@@ -5032,6 +5264,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Roll back everything since change %1…</source>
       <translation>Alles seit Änderung %1 zurückrollen…</translation>
+    </message>
+    <message>
+      <source>Roll back own changes</source>
+      <translation>Eigene Änderungen zurückrollen</translation>
     </message>
     <message>
       <source>Roll back the last save…</source>
@@ -5128,6 +5364,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Rows within rows</source>
       <translation>Zeilen in Zeilen</translation>
+    </message>
+    <message>
+      <source>Run a kept bulk update</source>
+      <translation>Behaltene Massenänderung ausführen</translation>
     </message>
     <message>
       <source>SELECT</source>
@@ -5390,6 +5630,10 @@ Abhilfe: %3</translation>
       <translation>%1 auf den Tag des Hinzufügens setzen</translation>
     </message>
     <message>
+      <source>Set fields</source>
+      <translation>Felder setzen</translation>
+    </message>
+    <message>
       <source>Shape</source>
       <translation>Gestalten</translation>
     </message>
@@ -5452,6 +5696,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Show the field in grid and form</source>
       <translation>Das Feld in Raster und Formular zeigen</translation>
+    </message>
+    <message>
+      <source>Show the next record</source>
+      <translation>Nächsten Datensatz zeigen</translation>
     </message>
     <message>
       <source>Show the screen</source>
@@ -5552,6 +5800,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Smallest and largest</source>
       <translation>Kleinster und größter</translation>
+    </message>
+    <message>
+      <source>So it would not be among the records of %1 that your role lets you work on. Nothing was changed.</source>
+      <translation>So wäre er nicht unter den Datensätzen von %1, an denen Ihre Rolle Sie arbeiten lässt. Nichts wurde geändert.</translation>
     </message>
     <message>
       <source>Some rows are refused. Leave them out, or mend the file.</source>
@@ -5664,6 +5916,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Step %1 of %2: %3</source>
       <translation>Schritt %1 von %2: %3</translation>
+    </message>
+    <message>
+      <source>Steps</source>
+      <translation>Schritte</translation>
     </message>
     <message>
       <source>Steps of rolling back</source>
@@ -5806,12 +6062,20 @@ Abhilfe: %3</translation>
       <translation>Zurücknehmen</translation>
     </message>
     <message>
+      <source>Take it out of the role</source>
+      <translation>Aus der Rolle nehmen</translation>
+    </message>
+    <message>
       <source>Take off</source>
       <translation>Wegnehmen</translation>
     </message>
     <message>
       <source>Take off the list</source>
       <translation>Von der Liste nehmen</translation>
+    </message>
+    <message>
+      <source>Take the action off the screen</source>
+      <translation>Aktion von der Maske nehmen</translation>
     </message>
     <message>
       <source>Take the field off the form, or remove the section; its fields stay (Delete)</source>
@@ -5898,8 +6162,16 @@ Abhilfe: %3</translation>
       <translation>Das SELECT %1 lässt sich nicht beschreiben.</translation>
     </message>
     <message>
+      <source>The account %1 has no role in this project. Who builds it can give it one.</source>
+      <translation>Das Konto %1 hat in diesem Projekt keine Rolle. Wer es gestaltet, kann ihm eine geben.</translation>
+    </message>
+    <message>
       <source>The account may not do this to %1: %2.</source>
       <translation>Das Konto darf dies mit %1 nicht tun: %2.</translation>
+    </message>
+    <message>
+      <source>The action cannot be used.</source>
+      <translation>Die Aktion kann nicht benutzt werden.</translation>
     </message>
     <message>
       <source>The bulk update</source>
@@ -6124,6 +6396,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The database is there again.</source>
       <translation>Die Datenbank ist wieder da.</translation>
+    </message>
+    <message>
+      <source>The database itself has to ask it of every record, and cannot say this exactly.</source>
+      <translation>Die Datenbank selbst muss sie jedem Datensatz stellen und kann das nicht genau sagen.</translation>
     </message>
     <message>
       <source>The database keeps %1 unique there.</source>
@@ -6406,8 +6682,16 @@ Abhilfe: %3</translation>
       <translation>Das Projekt passt zu seiner Datenbank.</translation>
     </message>
     <message>
+      <source>The project has no screen %1.</source>
+      <translation>Das Projekt hat keine Maske %1.</translation>
+    </message>
+    <message>
       <source>The record %1 of %2 was deleted meanwhile. Nothing was written.</source>
       <translation>Der Datensatz %1 von %2 wurde inzwischen gelöscht. Nichts wurde geschrieben.</translation>
+    </message>
+    <message>
+      <source>The record is not here any more.</source>
+      <translation>Der Datensatz ist nicht mehr hier.</translation>
     </message>
     <message>
       <source>The record is not stored any more.</source>
@@ -6616,6 +6900,14 @@ Abhilfe: %3</translation>
     <message>
       <source>There is a folder %1 already, where pictures and files would go.</source>
       <translation>Es gibt schon einen Ordner %1, in den Bilder und Dateien kämen.</translation>
+    </message>
+    <message>
+      <source>There is a role %1 already.</source>
+      <translation>Es gibt schon eine Rolle %1.</translation>
+    </message>
+    <message>
+      <source>There is an action %1 already.</source>
+      <translation>Es gibt schon eine Aktion %1.</translation>
     </message>
     <message>
       <source>There is no answer from %1. Is it running, and are host and port right?</source>
@@ -7094,6 +7386,10 @@ Abhilfe: %3</translation>
       <translation>Ausgewähltes an- oder abkreuzen</translation>
     </message>
     <message>
+      <source>Tick the first line of a screen to say otherwise for it.</source>
+      <translation>Haken Sie die erste Zeile einer Maske an, um für sie anderes zu sagen.</translation>
+    </message>
+    <message>
       <source>Ticked fields stand on a card, the first one large; dragging, or Ctrl with an arrow, changes their order</source>
       <translation>Angehakte Felder stehen auf einer Karte, das erste groß; Ziehen, oder Strg mit einem Pfeil, ändert ihre Reihenfolge</translation>
     </message>
@@ -7168,6 +7464,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Two records that are saved together write different things into the same field of a third one. Make them alike, or discard one.</source>
       <translation>Zwei Datensätze, die zusammen gespeichert werden, schreiben Verschiedenes in dasselbe Feld eines dritten. Gleichen Sie sie an oder verwerfen Sie eines.</translation>
+    </message>
+    <message>
+      <source>Two roles have the name “%1”.</source>
+      <translation>Zwei Rollen heißen „%1“.</translation>
     </message>
     <message>
       <source>Two screens have the id “%1”.</source>
@@ -7278,6 +7578,10 @@ Abhilfe: %3</translation>
       <translation>Ungewöhnlich (%1)</translation>
     </message>
     <message>
+      <source>Up</source>
+      <translation>Auf</translation>
+    </message>
+    <message>
       <source>Use</source>
       <translation>Arbeiten</translation>
     </message>
@@ -7310,8 +7614,16 @@ Abhilfe: %3</translation>
       <translation>Werte werden gezeigt, wie sie gespeichert sind.</translation>
     </message>
     <message>
+      <source>Values are written so: field = expression; field = expression</source>
+      <translation>Werte werden so geschrieben: Feld = Ausdruck; Feld = Ausdruck</translation>
+    </message>
+    <message>
       <source>Values cannot be read or keyed in as they are.</source>
       <translation>Werte lassen sich so weder lesen noch eintippen.</translation>
+    </message>
+    <message>
+      <source>Values, address or folder</source>
+      <translation>Werte, Adresse oder Ordner</translation>
     </message>
     <message>
       <source>Verify the log</source>
@@ -7454,6 +7766,10 @@ Abhilfe: %3</translation>
       <translation>Was es bekommt</translation>
     </message>
     <message>
+      <source>What it may</source>
+      <translation>Was sie darf</translation>
+    </message>
+    <message>
       <source>What must hold for %1</source>
       <translation>Was für %1 gelten muss</translation>
     </message>
@@ -7534,6 +7850,10 @@ Abhilfe: %3</translation>
       <translation>Womit die Liste beginnt: %1</translation>
     </message>
     <message>
+      <source>What the role says of it holds nowhere.</source>
+      <translation>Was die Rolle davon sagt, gilt nirgends.</translation>
+    </message>
+    <message>
       <source>What the stored values say, and %1</source>
       <translation>Was die gespeicherten Werte sagen, und %1</translation>
     </message>
@@ -7590,6 +7910,10 @@ Abhilfe: %3</translation>
       <translation>Was sich ändern würde</translation>
     </message>
     <message>
+      <source>Whatever was to be closed to this role may be open now.</source>
+      <translation>Was dieser Rolle verschlossen sein sollte, steht jetzt vielleicht offen.</translation>
+    </message>
+    <message>
       <source>When</source>
       <translation>Wann</translation>
     </message>
@@ -7610,6 +7934,10 @@ Abhilfe: %3</translation>
       <translation>Wo das Projekt liegen soll</translation>
     </message>
     <message>
+      <source>Which</source>
+      <translation>Welche</translation>
+    </message>
+    <message>
       <source>Which column goes to which field</source>
       <translation>Welche Spalte in welches Feld geht</translation>
     </message>
@@ -7628,6 +7956,22 @@ Abhilfe: %3</translation>
     <message>
       <source>Who</source>
       <translation>Wer</translation>
+    </message>
+    <message>
+      <source>Who has it</source>
+      <translation>Wer sie hat</translation>
+    </message>
+    <message>
+      <source>Who has the role sees no record there.</source>
+      <translation>Wer die Rolle hat, sieht dort keinen Datensatz.</translation>
+    </message>
+    <message>
+      <source>Who may do what</source>
+      <translation>Wer was darf</translation>
+    </message>
+    <message>
+      <source>Who may do what…</source>
+      <translation>Wer was darf…</translation>
     </message>
     <message>
       <source>Who wrote to a file is not known to it.</source>
@@ -7668,6 +8012,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Without a record in %1</source>
       <translation>Ohne einen Datensatz in %1</translation>
+    </message>
+    <message>
+      <source>Without roles everybody may do everything here. With roles each account may do what its roles let it do, and who has none may do nothing. What other programs may do is the database's affair: grant no more there.</source>
+      <translation>Ohne Rollen dürfen hier alle alles. Mit Rollen darf jedes Konto, was seine Rollen erlauben, und wer keine hat, nichts. Was andere Programme dürfen, ist Sache der Datenbank: gewähren Sie dort nicht mehr.</translation>
     </message>
     <message>
       <source>Words</source>
@@ -7738,6 +8086,10 @@ Abhilfe: %3</translation>
       <translation>Ja oder nein</translation>
     </message>
     <message>
+      <source>You could not build any more then. Give %1 a role that may build first.</source>
+      <translation>Dann könnten Sie nicht mehr gestalten. Geben Sie %1 erst eine Rolle, die gestalten darf.</translation>
+    </message>
+    <message>
       <source>a date</source>
       <translation>ein Datum</translation>
     </message>
@@ -7760,6 +8112,10 @@ Abhilfe: %3</translation>
     <message>
       <source>a floating-point number</source>
       <translation>eine Gleitkommazahl</translation>
+    </message>
+    <message>
+      <source>a folder for the PDF file; empty: the printer</source>
+      <translation>ein Ordner für die PDF-Datei; leer: der Drucker</translation>
     </message>
     <message>
       <source>a moment</source>
@@ -7806,8 +8162,28 @@ Abhilfe: %3</translation>
       <translation>%1 annehmen</translation>
     </message>
     <message>
+      <source>accounts of this desktop, with commas between; * for everybody</source>
+      <translation>Konten dieses Rechners, mit Komma dazwischen; * für alle</translation>
+    </message>
+    <message>
+      <source>accounts or roles of the database, with commas between; * for everybody</source>
+      <translation>Konten oder Rollen der Datenbank, mit Komma dazwischen; * für alle</translation>
+    </message>
+    <message>
       <source>across</source>
       <translation>quer</translation>
+    </message>
+    <message>
+      <source>action</source>
+      <translation>Aktion</translation>
+    </message>
+    <message>
+      <source>action added</source>
+      <translation>Aktion hinzugefügt</translation>
+    </message>
+    <message>
+      <source>action removed</source>
+      <translation>Aktion entfernt</translation>
     </message>
     <message>
       <source>add</source>
@@ -7868,6 +8244,10 @@ Abhilfe: %3</translation>
     <message>
       <source>always empty in %1</source>
       <translation>immer leer in %1</translation>
+    </message>
+    <message>
+      <source>an expression that gives the address</source>
+      <translation>ein Ausdruck, der die Adresse ergibt</translation>
     </message>
     <message>
       <source>an interval</source>
@@ -8229,6 +8609,18 @@ Abhilfe: %3</translation>
       <source>field %1 not in the form</source>
       <translation>Feld %1 nicht im Formular</translation>
     </message>
+    <message>
+      <source>field = expression; field = expression</source>
+      <translation>Feld = Ausdruck; Feld = Ausdruck</translation>
+    </message>
+    <message>
+      <source>field there = expression over this record; …</source>
+      <translation>Feld dort = Ausdruck über diesen Datensatz; …</translation>
+    </message>
+    <message>
+      <source>field there = field here; …</source>
+      <translation>Feld dort = Feld hier; …</translation>
+    </message>
     <message numerus="yes">
       <source>fields</source>
       <translation>
@@ -8340,6 +8732,10 @@ Abhilfe: %3</translation>
     <message>
       <source>group</source>
       <translation>Gruppe</translation>
+    </message>
+    <message>
+      <source>has a button; else it stands in the record's menu only</source>
+      <translation>hat einen Knopf; sonst steht sie nur im Menü des Datensatzes</translation>
     </message>
     <message>
       <source>held by a reference</source>
@@ -8482,6 +8878,10 @@ Abhilfe: %3</translation>
       <translation>Name</translation>
     </message>
     <message>
+      <source>name of a role</source>
+      <translation>Name einer Rolle</translation>
+    </message>
+    <message>
       <source>name of the project</source>
       <translation>Name des Projekts</translation>
     </message>
@@ -8581,6 +8981,14 @@ Abhilfe: %3</translation>
       <translation>nichts unterscheidet sich von jetzt</translation>
     </message>
     <message>
+      <source>nothing had to be changed</source>
+      <translation>nichts war zu ändern</translation>
+    </message>
+    <message>
+      <source>nothing: it begins at once</source>
+      <translation>nichts: sie beginnt sofort</translation>
+    </message>
+    <message>
       <source>now</source>
       <translation>jetzt</translation>
     </message>
@@ -8627,6 +9035,10 @@ Abhilfe: %3</translation>
     <message>
       <source>open</source>
       <translation>offen</translation>
+    </message>
+    <message>
+      <source>order of actions</source>
+      <translation>Reihenfolge der Aktionen</translation>
     </message>
     <message>
       <source>order of screens</source>
@@ -8684,6 +9096,10 @@ Abhilfe: %3</translation>
       <source>person's name</source>
       <translation>Name der Person</translation>
     </message>
+    <message>
+      <source>printed to %1</source>
+      <translation>gedruckt nach %1</translation>
+    </message>
     <message numerus="yes">
       <source>proposals</source>
       <translation>
@@ -8724,6 +9140,10 @@ Abhilfe: %3</translation>
     <message>
       <source>records of %1, which can be changed</source>
       <translation>Datensätze von %1, die sich ändern lassen</translation>
+    </message>
+    <message>
+      <source>records of a role</source>
+      <translation>Datensätze einer Rolle</translation>
     </message>
     <message numerus="yes">
       <source>records were</source>
@@ -8773,6 +9193,14 @@ Abhilfe: %3</translation>
         <numerusform>Risiko</numerusform>
         <numerusform>Risiken</numerusform>
       </translation>
+    </message>
+    <message>
+      <source>role added</source>
+      <translation>Rolle hinzugefügt</translation>
+    </message>
+    <message>
+      <source>role removed</source>
+      <translation>Rolle entfernt</translation>
     </message>
     <message>
       <source>roll back</source>
@@ -8850,6 +9278,14 @@ Abhilfe: %3</translation>
     <message>
       <source>stay on the record</source>
       <translation>beim Datensatz bleiben</translation>
+    </message>
+    <message>
+      <source>step added</source>
+      <translation>Schritt hinzugefügt</translation>
+    </message>
+    <message>
+      <source>step removed</source>
+      <translation>Schritt entfernt</translation>
     </message>
     <message>
       <source>stops the run</source>
@@ -8968,6 +9404,10 @@ Abhilfe: %3</translation>
     <message>
       <source>the selected: %1</source>
       <translation>die markierten: %1</translation>
+    </message>
+    <message>
+      <source>the sheet</source>
+      <translation>das Blatt</translation>
     </message>
     <message>
       <source>the table</source>
@@ -9135,6 +9575,10 @@ Abhilfe: %3</translation>
       <translation>was %1 seit Änderung %2 tat</translation>
     </message>
     <message>
+      <source>what a role may</source>
+      <translation>was eine Rolle darf</translation>
+    </message>
+    <message>
       <source>what can be compared</source>
       <translation>was sich vergleichen lässt</translation>
     </message>
@@ -9173,6 +9617,10 @@ Abhilfe: %3</translation>
     <message>
       <source>when it saves</source>
       <translation>wann sie speichert</translation>
+    </message>
+    <message>
+      <source>who has a role</source>
+      <translation>wer eine Rolle hat</translation>
     </message>
     <message numerus="yes">
       <source>windows</source>
@@ -9313,6 +9761,10 @@ Abhilfe: %3</translation>
       <translation>„%1“ ist kein Wert der Art %2.</translation>
     </message>
     <message>
+      <source>“%1” is no address that is opened.</source>
+      <translation>„%1“ ist keine Adresse, die geöffnet wird.</translation>
+    </message>
+    <message>
       <source>“%1” is no change and no time. Write a number, or a time like 2026-03-04T14:00.</source>
       <translation>„%1“ ist keine Änderung und keine Zeit. Schreiben Sie eine Nummer oder eine Zeit wie 2026-03-04T14:00.</translation>
     </message>
@@ -9427,6 +9879,18 @@ Abhilfe: %3</translation>
     <message>
       <source>“%1” is not a whole number between −9223372036854775808 and 9223372036854775807.</source>
       <translation>„%1“ ist keine ganze Zahl zwischen −9223372036854775808 und 9223372036854775807.</translation>
+    </message>
+    <message>
+      <source>“%1” is not among what your role may do on %2: %3.</source>
+      <translation>„%1“ gehört nicht zu dem, was Ihre Rolle auf %2 darf: %3.</translation>
+    </message>
+    <message>
+      <source>“%1” is not among what your role may do with %2.</source>
+      <translation>„%1“ gehört nicht zu dem, was Ihre Rolle mit %2 darf.</translation>
+    </message>
+    <message>
+      <source>“%1” is not among what your role may do: %2.</source>
+      <translation>„%1“ gehört nicht zu dem, was Ihre Rolle darf: %2.</translation>
     </message>
     <message>
       <source>“%1” is now this one. It stands in the project once that is saved.</source>

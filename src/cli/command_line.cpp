@@ -61,6 +61,7 @@ public:
         defineNew();
         defineReading();
         defineCopy();
+        definePack();
         defineExport();
         defineImport();
         definePrint();
@@ -158,6 +159,22 @@ private:
         m_app.add_subcommand("demo", "open your own copy of the demonstration")->callback([this] {
             m_window.demonstration = true;
         });
+    }
+
+    void definePack() {
+        auto pack = std::make_shared<PackOptions>();
+        CLI::App& command = define(
+            "pack", "a project for those who key data in: a folder, or a package", pack, runPack);
+        addText(command, "file", pack->file, "the project")->required();
+        addText(command, "--out", pack->out,
+                "the folder to make, or with --deb where the package is put")
+            ->required();
+        command.add_flag("--deb", pack->debian, "a Debian package, which needs that of Gravin");
+        addText(command, "--name", pack->name, "what people read (default: the project's name)");
+        addText(command, "--icon", pack->icon, "an SVG or PNG file (default: Gravin's)");
+        addRepeated(command, "--guide", pack->guide, "a page of its guide, .md or .txt");
+        addText(command, "--version", pack->version, "of the package (default: 1.0)");
+        addText(command, "--maintainer", pack->maintainer, "of the package: Name <address>");
     }
 
     void defineNew() {

@@ -56,6 +56,19 @@ struct CopyOptions {
 };
 int runCopy(const CopyOptions& options);
 
+struct PackOptions {
+    QString file;
+    QString out; // the folder that is made, or in which the package is
+    bool debian = false;
+    QString name;
+    QString icon;
+    QStringList guide;
+    QString version = QStringLiteral("1.0");
+    QString maintainer;
+    bool json = false;
+};
+int runPack(const PackOptions& options);
+
 // What every command on a screen has in common.
 struct ScreenOptions {
     QString file;

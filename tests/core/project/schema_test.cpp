@@ -121,6 +121,18 @@ protected:
         import.leavesOut = true;
         import.hasHeads = false;
         project.imports = {import};
+        project.roles = {{name("clerk"), {name("*")}, Acts::all()}};
+        project.roles[0].screens = {{name("aid"), Acts(), {name("kind")}, {name("depth")}}};
+        project.roles[0].records = {{name("aid"), name("id > 1")}};
+        ScreenAction action{name("Close"), ScreenAction::Place::Menu, name("Ctrl+Y"),
+                            name("id > 1"), name("Sure?")};
+        for (const auto does : allActionSteps()) {
+            ActionStep step{does, {{name("kind"), name("'x'")}}};
+            step.name = step.screen = step.where = step.text = name("x");
+            step.columns = step.match = {name("id")};
+            action.steps += step;
+        }
+        project.screens.front().ownActions = {action};
         screen.fields.front().visibleWhen = name("depth > 1");
         screen.fields.front().frozen = true;
         screen.fields.front().width = 120;
