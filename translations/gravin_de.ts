@@ -756,6 +756,10 @@ Abhilfe: %3</translation>
       <translation>%1 ist der Schlüssel von %2.</translation>
     </message>
     <message>
+      <source>%1 is there already.</source>
+      <translation>%1 ist schon da.</translation>
+    </message>
+    <message>
       <source>%1 is there already. Pictures and files go into a folder of their own: choose another file, or take that folder away.</source>
       <translation>%1 gibt es schon. Bilder und Dateien kommen in einen eigenen Ordner: Wählen Sie eine andere Datei, oder nehmen Sie diesen Ordner weg.</translation>
     </message>
@@ -1654,6 +1658,10 @@ Abhilfe: %3</translation>
       <translation>Hier wird eine Zahl erwartet, und dies ist %1.</translation>
     </message>
     <message>
+      <source>A page of the guide is a text (.txt) or Markdown (.md) file.</source>
+      <translation>Eine Seite der Anleitung ist eine Text- (.txt) oder Markdown-Datei (.md).</translation>
+    </message>
+    <message>
       <source>A password stands in its database address, where everybody who gets the file can read it. Take it out, and give the account another one: Gravin asks for it, or takes it from the desktop's secret store, .pgpass, or MYSQL_PWD.</source>
       <translation>Ein Kennwort steht in der Datenbankadresse, wo es jeder lesen kann, der die Datei bekommt. Nehmen Sie es heraus und geben Sie dem Konto ein anderes: Gravin fragt danach oder nimmt es aus dem Geheimnisspeicher des Desktops, aus .pgpass oder MYSQL_PWD.</translation>
     </message>
@@ -2064,6 +2072,10 @@ Abhilfe: %3</translation>
     <message>
       <source>An expression…</source>
       <translation>Ein Ausdruck…</translation>
+    </message>
+    <message>
+      <source>An icon is an SVG or a PNG file.</source>
+      <translation>Ein Symbol ist eine SVG- oder PNG-Datei.</translation>
     </message>
     <message>
       <source>An interval is counted in YEAR, MONTH, DAY, HOUR, MINUTE or SECOND.</source>
@@ -3566,6 +3578,10 @@ Abhilfe: %3</translation>
       <translation>Es hat mehr als %1 Positionen, das ist zu viel zum Kopieren.</translation>
     </message>
     <message>
+      <source>It has no roles: everybody may do everything in it, as far as the database lets them.</source>
+      <translation>Es hat keine Rollen: darin dürfen alle alles, so weit die Datenbank sie lässt.</translation>
+    </message>
+    <message>
       <source>It has no steps.</source>
       <translation>Sie hat keine Schritte.</translation>
     </message>
@@ -3628,6 +3644,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Its condition on the records of %1 cannot be asked: %2</source>
       <translation>Ihre Bedingung an die Datensätze von %1 lässt sich nicht stellen: %2</translation>
+    </message>
+    <message>
+      <source>Its database is the file %1: it has to be there wherever the project is used.</source>
+      <translation>Seine Datenbank ist die Datei %1: sie muss überall da sein, wo das Projekt benutzt wird.</translation>
     </message>
     <message>
       <source>Its newest hash is %1</source>
@@ -6626,6 +6646,10 @@ Abhilfe: %3</translation>
       <translation>Der Name „%1“ ist zu lang: Erlaubt sind %2 Bytes.</translation>
     </message>
     <message>
+      <source>The package could not be made.</source>
+      <translation>Das Paket konnte nicht erstellt werden.</translation>
+    </message>
+    <message>
       <source>The pasted picture</source>
       <translation>Das eingefügte Bild</translation>
     </message>
@@ -6976,6 +7000,10 @@ Abhilfe: %3</translation>
     <message>
       <source>There is no record “%1” in this list.</source>
       <translation>In dieser Liste gibt es keinen Datensatz „%1“.</translation>
+    </message>
+    <message>
+      <source>There is no room for temporary files.</source>
+      <translation>Für vorläufige Dateien ist kein Platz.</translation>
     </message>
     <message>
       <source>There is no screen %1.</source>
@@ -8547,6 +8575,10 @@ Abhilfe: %3</translation>
       </translation>
     </message>
     <message>
+      <source>dpkg-deb, which makes Debian packages, is not there.</source>
+      <translation>dpkg-deb, das Debian-Pakete erstellt, ist nicht da.</translation>
+    </message>
+    <message>
       <source>draft</source>
       <translation>Entwurf</translation>
     </message>
@@ -9737,6 +9769,10 @@ Abhilfe: %3</translation>
       <translation>„%1“ sieht nicht aus wie %2. Tippen Sie zum Beispiel %3.</translation>
     </message>
     <message>
+      <source>“%1” gives no name for a package. Say another one.</source>
+      <translation>„%1“ ergibt keinen Namen für ein Paket. Sagen Sie einen anderen.</translation>
+    </message>
+    <message>
       <source>“%1” has more than %2 characters.</source>
       <translation>„%1“ hat mehr als %2 Zeichen.</translation>
     </message>
@@ -9807,6 +9843,10 @@ Abhilfe: %3</translation>
     <message>
       <source>“%1” is no record of %2. Choose one from the list.</source>
       <translation>„%1“ ist kein Datensatz von %2. Wählen Sie einen aus der Liste.</translation>
+    </message>
+    <message>
+      <source>“%1” is no version: it begins with a digit.</source>
+      <translation>„%1“ ist keine Version: sie beginnt mit einer Ziffer.</translation>
     </message>
     <message>
       <source>“%1” is no way to show a field.</source>

@@ -66,6 +66,7 @@ public:
         defineImport();
         definePrint();
         defineWriting();
+        defineAct();
         defineHistory();
         m_help = m_app.help(); // once a command is read, the library tells of that one only
     }
@@ -411,6 +412,21 @@ private:
                       "fields that are filled with what is changed follow");
         many.add_flag("--dry-run", bulk->dryRun, "say what would change, write nothing");
         defineWarnings(many, *bulk);
+    }
+
+    void defineAct() {
+        auto act = std::make_shared<ActOptions>();
+        CLI::App& command = define("act", "do what an action of a screen does", act, runAct);
+        command.callback([this, act] {
+            m_command = [act] { return runAct(*act); };
+            m_needsFonts = true; // it may print
+        });
+        addText(command, "file", act->file, "the project")->required();
+        addText(command, "screen", act->screen, "the screen's id or label, or its table")
+            ->required();
+        addText(command, "action", act->action, "the action's name")->required();
+        addRepeated(command, "--key", act->keys, "a record's key; give it once for each record")
+            ->required();
     }
 
     static void defineWarnings(CLI::App& command, WriteOptions& options) {

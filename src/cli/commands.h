@@ -56,6 +56,15 @@ struct CopyOptions {
 };
 int runCopy(const CopyOptions& options);
 
+struct ActOptions {
+    QString file;
+    QString screen;
+    QString action;
+    QStringList keys;
+    bool json = false;
+};
+int runAct(const ActOptions& options);
+
 struct PackOptions {
     QString file;
     QString out; // the folder that is made, or in which the package is

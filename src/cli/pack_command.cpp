@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.h"
 #include "cli/opened.h"
 #include "cli/output.h"
 #include "core/base/text.h"

@@ -10,6 +10,7 @@
 #include "paper/card_paper.h"
 #include "paper/record_paper.h"
 
+#include <QDir>
 #include <QPdfWriter>
 #include <QSet>
 
@@ -197,6 +198,28 @@ std::optional<QPageLayout> pageNamed(const QString& name, QPageLayout::Orientati
     const QMarginsF margins(MarginMillimetres, MarginMillimetres, MarginMillimetres,
                             MarginMillimetres);
     return QPageLayout(QPageSize(*size), orientation, margins, QPageLayout::Millimeter);
+}
+
+PrintSetUp printSetUpOf(const ActionStep& step, const Project& project, const QString& screenId,
+                        const std::vector<Key>& keys) {
+    PrintSetUp setUp;
+    setUp.keys = keys;
+    if (const KeptCards* cards = project.cardsNamed(screenId, step.name)) {
+        setUp.as = PaperForm::Cards;
+        setUp.cards = cards->form;
+    }
+    return setUp;
+}
+
+QString printedFile(const ActionStep& step, const QString& action, const QString& record) {
+    QString name = QStringLiteral("%1 %2.pdf").arg(action, record);
+    for (QChar& letter : name) {
+        if (letter == u'/' || letter == u'\\' || !letter.isPrint())
+            letter = u'-';
+    }
+    while (name.startsWith(u'.'))
+        name.remove(0, 1);
+    return QDir(QDir::home().absoluteFilePath(step.text)).filePath(name);
 }
 
 Status writeGaps(const std::vector<PrintGap>& gaps, const QString& path) {

@@ -83,6 +83,13 @@ Result<PrintReport> printToPdf(Session& session, const Catalog& catalog, const R
 // "A4" or "Letter"; nothing: neither. Margins of 15 mm.
 std::optional<QPageLayout> pageNamed(const QString& name, QPageLayout::Orientation orientation);
 
+// What a step of an action prints of these records: their sheets, or cards that the project keeps.
+PrintSetUp printSetUpOf(const ActionStep& step, const Project& project, const QString& screenId,
+                        const std::vector<Key>& keys);
+// The PDF file that such a step writes, in its folder, which is seen from the person's own; a name
+// that leads nowhere else.
+QString printedFile(const ActionStep& step, const QString& action, const QString& record);
+
 // The report as a CSV file: record, field, reason.
 Status writeGaps(const std::vector<PrintGap>& gaps, const QString& path);
 

@@ -129,5 +129,30 @@ TEST_F(CommandLine, PrintsWithoutADisplayAndNamesWhatIsLeftOut) {
     EXPECT_EQ(leaves.json()["records"], 2);
     EXPECT_EQ(leaves.json()["left_out"].size(), 1U);
 }
+TEST_F(CommandLine, AnActionIsDoneByTheTerminalToo) {
+    editProject([&](Json& json) {
+        for (Json& screen : json["screens"]) {
+            if (screen["id"] == "book")
+                screen["own_actions"] =
+                    Json::array({{{"name", "Lend"},
+                                  {"when", "lent IS FALSE"},
+                                  {"steps",
+                                   {{{"do", "set"}, {"values", {{"lent", "TRUE"}}}},
+                                    {{"do", "print"}, {"text", database.folder().toStdString()}},
+                                    {{"do", "next"}}}}}});
+        }
+    });
+    const Answer done = run({"act", project(), "book", "lend", "--key", "1", "--key", "2"});
+    EXPECT_EQ(done.code, 0) << done.err;
+    EXPECT_NE(done.out.find("Change 1: 2 records."), std::string::npos) << done.out;
+    EXPECT_TRUE(QFile::exists(database.folder() + QStringLiteral("/Lend Tides.pdf")));
+    const Answer again = run({"act", project(), "book", "Lend", "--key", "1"});
+    EXPECT_EQ(again.code, 1);
+    EXPECT_NE(again.err.find("lent IS FALSE"), std::string::npos) << again.err;
+    EXPECT_EQ(run({"act", project(), "book", "Lend", "--key", "99"}).code, 1);
+    EXPECT_EQ(run({"act", project(), "book", "Burn", "--key", "1"}).code, 2);
+    EXPECT_EQ(run({"rollback", project(), "1"}).code, 0);
+    EXPECT_EQ(database.dump(), before);
+}
 
 } // namespace

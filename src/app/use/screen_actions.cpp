@@ -9,7 +9,6 @@
 #include "session/workspace.h"
 
 #include <QDesktopServices>
-#include <QDir>
 #include <QHBoxLayout>
 #include <QMessageBox>
 #include <QPrinter>
@@ -38,18 +37,6 @@ void askFirst(QWidget* place, const QString& title, const QString& text, const Q
     box->setDefaultButton(run);
     QObject::connect(run, &QPushButton::clicked, place, agreed);
     box->open();
-}
-
-// A name for a file that leads nowhere else.
-QString fileNameFor(const QString& record, const QString& action) {
-    QString name = QStringLiteral("%1 %2.pdf").arg(action, record);
-    for (QChar& letter : name) {
-        if (letter == u'/' || letter == u'\\' || !letter.isPrint())
-            letter = u'-';
-    }
-    while (name.startsWith(u'.'))
-        name.remove(0, 1);
-    return name;
 }
 
 } // namespace
@@ -341,13 +328,6 @@ void ScreenActions::openLink(const ActionStep& step) {
 }
 
 void ScreenActions::print(const ActionStep& step) {
-    PrintSetUp setUp;
-    setUp.keys = keys();
-    if (const KeptCards* cards =
-            workspace()->project().cardsNamed(m_binding->screenId(), step.name)) {
-        setUp.as = PaperForm::Cards;
-        setUp.cards = cards->form;
-    }
     const bool hasPrinter = !QPrinterInfo::defaultPrinter().isNull();
     if (step.text.isEmpty() && !hasPrinter) {
         // Somebody has to say where to.
@@ -355,10 +335,10 @@ void ScreenActions::print(const ActionStep& step) {
         (new PrintDialog(workspace(), std::move(what), m_place))->open();
         return goOn();
     }
-    const QString folder = QDir(QDir::homePath()).absoluteFilePath(step.text);
+    const PrintSetUp setUp =
+        printSetUpOf(step, workspace()->project(), m_binding->screenId(), keys());
     const QString path =
-        folder + u'/' +
-        fileNameFor(m_binding->nameOf(m_running->records.front()), m_running->action.name);
+        printedFile(step, m_running->action.name, m_binding->nameOf(m_running->records.front()));
     if (!m_reader)
         m_reader = workspace()->database()->startReader();
     const auto page = pageNamed(QStringLiteral("A4"), QPageLayout::Portrait);

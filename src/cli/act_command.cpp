@@ -1,0 +1,153 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.h"
+#include "cli/opened.h"
+#include "cli/output.h"
+#include "core/base/person.h"
+#include "core/base/text.h"
+#include "core/changes/change_writer.h"
+#include "core/fitting/action_steps.h"
+#include "core/records/table_reader.h"
+#include "core/value/text_form.h"
+
+#include <QDir>
+
+#include <algorithm>
+
+namespace gravin::cli {
+
+namespace {
+
+using StepDoes = ActionStep::Does;
+
+struct Acting {
+    Opened opened;
+    BoundScreen screen;
+    ScreenAction action;
+    std::vector<Key> keys;
+    QString name; // of the first record
+};
+
+// The records are there, and the action may be used on each.
+Status look(Acting& acting) {
+    const Table& table = *acting.screen.table;
+    TableReader reader(*acting.opened.session, table);
+    const auto when = bindCondition(acting.action.when, table);
+    for (const Key& key : acting.keys) {
+        const auto record = reader.record(key);
+        if (!record)
+            return record.error();
+        const QString shown = keyText(key, table.keyTypes());
+        if (!*record)
+            return Error{ErrorKind::NotFound,
+                         coreTr("%1 has no record with the key %2.").arg(table.name, shown)};
+        if (!acting.action.when.isEmpty() &&
+            !(when && isTrueOf(*when, (*record)->values, Present::take())))
+            return Error{
+                ErrorKind::Refused,
+                coreTr("Not in the record %1 as it is: %2").arg(shown, acting.action.when)};
+        if (acting.name.isEmpty())
+            acting.name = acting.screen.nameOf((*record)->values);
+    }
+    return Success{};
+}
+
+Result<Acting> prepare(const ActOptions& options) {
+    auto opened = openProject(options.file, Session::Access::ReadWrite);
+    if (!opened)
+        return opened.error();
+    auto screen = findScreen(*opened, options.screen);
+    if (!screen)
+        return screen.error();
+    const QList<ScreenAction>& all = screen->screen.ownActions;
+    const auto action = std::find_if(all.begin(), all.end(), [&](const ScreenAction& each) {
+        return each.name.compare(options.action, Qt::CaseInsensitive) == 0;
+    });
+    if (action == all.end()) {
+        QStringList names;
+        for (const ScreenAction& each : all)
+            names += each.name;
+        return Error{ErrorKind::Usage,
+                     coreTr("The screen %1 has no action “%2”. It has: %3.")
+                         .arg(screen->screen.label, options.action,
+                              names.isEmpty() ? coreTr("none") : names.join(QStringLiteral(", ")))};
+    }
+    if (const QString reason = reasonAgainst(*action, opened->project, opened->catalog, *screen);
+        !reason.isEmpty())
+        return Error{ErrorKind::Usage, reason};
+    std::vector<Key> keys;
+    for (const QString& text : options.keys) {
+        auto key = keyFrom(*opened, *screen->table, text);
+        if (!key)
+            return key.error();
+        keys.push_back(std::move(*key));
+    }
+    Acting acting{std::move(*opened), std::move(*screen), *action, std::move(keys), {}};
+    if (const Status there = look(acting); !there)
+        return there.error();
+    return acting;
+}
+
+Result<QString, WriteFailure> write(const Acting& acting, const ActionStep& step) {
+    auto request = requestOf(*acting.opened.session, acting.opened.project, acting.screen,
+                             acting.opened.rules.value(acting.screen.table->written()),
+                             acting.action, step, acting.keys);
+    if (!request)
+        return request.error();
+    request->person = personName();
+    const auto written =
+        ChangeWriter(*acting.opened.session, acting.opened.catalog, acting.opened.rules)
+            .write(*request);
+    if (!written)
+        return written.error();
+    return written->id > 0
+               ? coreTr("Change %1: %2.").arg(written->id).arg(countedRecords(written->count()))
+               : coreTr("Nothing to change: the record already is so.");
+}
+
+Result<QString, WriteFailure> printed(const Acting& acting, const ActionStep& step) {
+    if (step.text.isEmpty())
+        return coreTr("Left to the window: %1.").arg(actionStepLabel(step.does));
+    if (const QString reason = acting.screen.reasonAgainst(Act::Print); !reason.isEmpty())
+        return WriteFailure{{ErrorKind::Refused, reason}, {}, {}};
+    const QString path = printedFile(step, acting.action.name, acting.name);
+    const auto report = printToPdf(
+        *acting.opened.session, acting.opened.catalog, acting.opened.rules, acting.screen,
+        printSetUpOf(step, acting.opened.project, acting.screen.screen.id, acting.keys),
+        *pageNamed(QStringLiteral("A4"), QPageLayout::Portrait), path);
+    if (!report)
+        return WriteFailure{report.error(), {}, {}};
+    if (!report->gaps.empty())
+        return WriteFailure{
+            {ErrorKind::Refused, coreTr("Not printed: %1").arg(report->gaps.front().reason)},
+            {},
+            {}};
+    return coreTr("Printed to %1.").arg(path);
+}
+
+} // namespace
+
+int runAct(const ActOptions& options) {
+    auto acting = prepare(options);
+    if (!acting)
+        return report(acting.error(), options.json);
+    Json done = Json::array();
+    for (const ActionStep& step : acting->action.steps) {
+        const auto said =
+            writes(step.does) ? write(*acting, step)
+            : step.does == StepDoes::Print
+                ? printed(*acting, step)
+                : Result<QString, WriteFailure>(
+                      coreTr("Left to the window: %1.").arg(actionStepLabel(step.does)));
+        if (!said)
+            return report(said.error(), acting->opened.catalog, options.json);
+        if (options.json)
+            done.push_back(utf8(*said));
+        else
+            printLine(*said);
+    }
+    if (options.json)
+        print({{"done", done}});
+    return Done;
+}
+
+} // namespace gravin::cli
