@@ -1606,6 +1606,10 @@ Abhilfe: %3</translation>
       <translation>Ein Löschen kann abgelehnt werden oder mehr mitnehmen.</translation>
     </message>
     <message>
+      <source>A file has no accounts: who may open it may do everything with it.</source>
+      <translation>Eine Datei hat keine Konten: wer sie öffnen darf, darf alles mit ihr.</translation>
+    </message>
+    <message>
       <source>A filter of %1: %2.</source>
       <translation>Ein Filter von %1: %2.</translation>
     </message>
@@ -3060,6 +3064,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Fields that are shown</source>
       <translation>Felder, die gezeigt werden</translation>
+    </message>
+    <message>
+      <source>Fields that the role %1 does not see on %2 can be read by its accounts with other programs.</source>
+      <translation>Felder, die die Rolle %1 auf %2 nicht sieht, können ihre Konten mit anderen Programmen lesen.</translation>
     </message>
     <message>
       <source>Fields with their labels</source>
@@ -6706,6 +6714,10 @@ Abhilfe: %3</translation>
       <translation>Das Projekt passt zu seiner Datenbank.</translation>
     </message>
     <message>
+      <source>The project has no roles.</source>
+      <translation>Das Projekt hat keine Rollen.</translation>
+    </message>
+    <message>
       <source>The project has no screen %1.</source>
       <translation>Das Projekt hat keine Maske %1.</translation>
     </message>
@@ -7204,6 +7216,10 @@ Abhilfe: %3</translation>
     <message>
       <source>This connection does not allow trimming the change log: what is trimmed can never be rolled back. The project's connection has to say that it may be (may_trim).</source>
       <translation>Diese Verbindung erlaubt nicht, das Änderungsprotokoll zu kürzen: Was gekürzt ist, lässt sich nie zurückrollen. Die Verbindung des Projekts muss es erlauben (may_trim).</translation>
+    </message>
+    <message>
+      <source>This engine has no conditions on single records: with other programs accounts reach all records of %1.</source>
+      <translation>Diese Datenbank kennt keine Bedingungen an einzelne Datensätze: mit anderen Programmen erreichen Konten alle Datensätze von %1.</translation>
     </message>
     <message>
       <source>This expression gives no value of %1.</source>
@@ -8000,6 +8016,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Who may do what…</source>
       <translation>Wer was darf…</translation>
+    </message>
+    <message>
+      <source>Who may write may also write into the change log's tables: that a change is in another's name, the log's hashes tell only who keeps its newest one.</source>
+      <translation>Wer schreiben darf, darf auch in die Tabellen des Änderungsprotokolls schreiben: dass eine Änderung fremden Namens ist, sagen seine Prüfsummen nur dem, der die neueste aufhebt.</translation>
     </message>
     <message>
       <source>Who wrote to a file is not known to it.</source>

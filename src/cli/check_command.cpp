@@ -128,6 +128,11 @@ int repoint(const RepointOptions& options, Json said) {
     const auto after = catalogOf(**session, *project);
     if (!after)
         return report(after.error(), options.json);
+    // Who somebody is says the database that they work on; where it is gone, the other one.
+    const Standing standing = Standing::of(*project, before ? *before : *after);
+    if (const QString reason = standing.reasonAgainst(Act::Build);
+        !reason.isEmpty() && !options.dryRun)
+        return report({ErrorKind::Refused, reason}, options.json);
     const auto findings = withData(repointFindings(*project, before.get(), *after), **session,
                                    *project, *after, options.noData);
     if (!findings)

@@ -61,6 +61,7 @@ public:
         defineNew();
         defineReading();
         defineCopy();
+        defineGrants();
         definePack();
         defineExport();
         defineImport();
@@ -160,6 +161,14 @@ private:
         m_app.add_subcommand("demo", "open your own copy of the demonstration")->callback([this] {
             m_window.demonstration = true;
         });
+    }
+
+    void defineGrants() {
+        auto grants = std::make_shared<GrantsOptions>();
+        CLI::App& command = define(
+            "grants", "statements that let the database hold accounts to the project's roles",
+            grants, runGrants);
+        addText(command, "file", grants->file, "the project")->required();
     }
 
     void definePack() {

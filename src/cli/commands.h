@@ -56,6 +56,12 @@ struct CopyOptions {
 };
 int runCopy(const CopyOptions& options);
 
+struct GrantsOptions {
+    QString file;
+    bool json = false;
+};
+int runGrants(const GrantsOptions& options);
+
 struct ActOptions {
     QString file;
     QString screen;

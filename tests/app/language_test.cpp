@@ -78,6 +78,10 @@ protected:
     void collectData() {
         auto session = Session::open(workspace().project().connection, Session::Access::ReadOnly);
         m_data += {personName(), name("Renamed"), name("Unsaved")};
+        for (const Screen& screen : workspace().project().screens) {
+            for (const ScreenAction& action : screen.ownActions)
+                m_data += action.name;
+        }
         for (const Table& table : workspace().catalog().tables) {
             m_data += {table.name, labelFromName(table.name)};
             for (const Column& column : table.columns)

@@ -50,10 +50,13 @@ TEST_F(RolesOnCommandLine, EachCommandAsksTheRole) {
         {"note", {"note", project(), "1", "why"}},
         {"roll_back_own", {"rollback", project(), "1"}},
         {"build", {"copy", project(), copy}},
+        {"build", {"repoint", project(), "--database", copy, "--anyway"}},
     };
     Json all = Json::array();
-    for (const Case& each : cases)
-        all.push_back(each.act);
+    for (const Case& each : cases) {
+        if (std::find(all.begin(), all.end(), each.act) == all.end())
+            all.push_back(each.act);
+    }
     for (const Case& each : cases) {
         Json allButThis = all;
         allButThis.erase(std::find(allButThis.begin(), allButThis.end(), each.act));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/project_settings.h"
 
+#include "app/build/roles_dialog.h"
 #include "app/look/theme.h"
 #include "session/workspace.h"
 
@@ -9,6 +10,7 @@
 #include <QFormLayout>
 #include <QLabel>
 #include <QLineEdit>
+#include <QPushButton>
 
 #include <algorithm>
 
@@ -44,6 +46,12 @@ ProjectSettings::ProjectSettings(Workspace* workspace, QWidget* parent)
     form->addRow(tr("Dates and figures"), m_locale);
     form->addRow(QString(), m_example);
     form->addRow(tr("Shown first"), m_start);
+    auto* roles = new QPushButton(tr("Who may do what…"));
+    roles->setObjectName(QStringLiteral("project-roles"));
+    roles->setAutoDefault(false);
+    connect(roles, &QPushButton::clicked, this,
+            [this] { (new RolesDialog(m_workspace, this))->open(); });
+    form->addRow(QString(), roles);
     form->addRow(buttons);
     fill();
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);

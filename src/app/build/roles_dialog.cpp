@@ -101,7 +101,9 @@ RolesDialog::RolesDialog(Workspace* workspace, QWidget* parent)
     layout->addWidget(buttons);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     // Undo and redo are seen here too.
-    connect(workspace->document(), &ProjectDocument::findingsChanged, this, &RolesDialog::fill);
+    // Not while a cell whose edit led here still closes its editor.
+    connect(workspace->document(), &ProjectDocument::findingsChanged, this, &RolesDialog::fill,
+            Qt::QueuedConnection);
     fill();
 }
 
@@ -219,8 +221,12 @@ void RolesDialog::fillRole() {
     const Role* now = role();
     m_role->setEnabled(now);
     const Role shown = now ? *now : Role();
-    m_name->setText(shown.name);
-    m_members->setText(shown.members.join(QStringLiteral(", ")));
+    for (const auto& [line, text] :
+         {std::pair{m_name, shown.name},
+          std::pair{m_members, shown.members.join(QStringLiteral(", "))}}) {
+        if (line->text() != text)
+            line->setText(text);
+    }
     fillActs(shown);
     fillRecords(shown);
 }
@@ -297,6 +303,7 @@ void RolesDialog::addRole() {
     }
     m_current = made.name;
     change(tr("role added"), [&](Project& project) { project.roles += made; });
+    fill();
     m_name->setFocus();
     m_name->selectAll();
 }

@@ -318,6 +318,13 @@ void WindowCommands::addBuildCommands() {
         CommandGroup::Build, {"switch", tr("Switch between Build and Use"), Qt::Key_F9},
         [this] { m_project->view()->setBuild(!m_project->view()->isBuild()); },
         [this] { return reasonWithoutBuild(); });
+    // In the menu by way of the project's settings.
+    m_commands->add({.id = QStringLiteral("roles"),
+                     .group = CommandGroup::Build,
+                     .text = tr("Who may do what…"),
+                     .run = [this] { m_project->inFront(&WorkspaceView::showRoles); },
+                     .reasonAgainst = [this] { return reasonWithoutBuild(); },
+                     .isInMenu = false});
     for (const BuildFace::Tool& tool : BuildFace::allTools()) {
         m_commands->add({.id = QLatin1String(tool.id),
                          .group = CommandGroup::Build,
@@ -364,7 +371,6 @@ void WindowCommands::addProjectCommands() {
             // With the view it goes before the workspace that it changes.
             [this] { (new ProjectSettings(m_project->workspace(), m_project->view()))->open(); },
             [this] { return reasonWithoutBuild(); });
-    shaped({"roles", tr("Who may do what…")}, &WorkspaceView::showRoles);
     shaped({"save-project", tr("Save project")}, &WorkspaceView::saveProject);
 }
 

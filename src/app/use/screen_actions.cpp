@@ -2,6 +2,7 @@
 #include "app/use/screen_actions.h"
 
 #include "app/exchange/print_dialog.h"
+#include "app/look/action_button.h"
 #include "app/look/plain_text.h"
 #include "core/base/text.h"
 #include "core/project/editor_kind.h"
@@ -170,18 +171,23 @@ void ScreenActions::saveEdits() {
     if (edited.isEmpty())
         return goOn();
     auto* waiting = new QObject(this);
-    connect(
-        workspace()->writing()->saver(), &DraftSaver::savedAs, waiting,
-        [this, waiting] {
-            waiting->deleteLater();
-            goOn();
-        },
-        Qt::QueuedConnection);
-    // What was refused has been said; the action ends with it.
+    // What was refused has been said; the action ends with it. A save that had nothing to write is
+    // told of like every other.
     connect(workspace()->notices(), &Notices::said, waiting, [this, waiting](const Notice& notice) {
-        if (notice.kind != Notice::Kind::Refused)
+        if (!m_running)
             return;
+        const QList<RecordId>& records = m_running->records;
+        const bool isRefused = notice.kind == Notice::Kind::Refused;
+        if (!isRefused && std::any_of(records.begin(), records.end(), [this](const RecordId& id) {
+                return m_binding->draft(id) != nullptr;
+            }))
+            return;
+        workspace()->notices()->disconnect(waiting);
         waiting->deleteLater();
+        if (!isRefused) {
+            QMetaObject::invokeMethod(this, &ScreenActions::goOn, Qt::QueuedConnection);
+            return;
+        }
         m_running.reset();
         refresh();
     });
@@ -389,18 +395,9 @@ void ScreenActionRow::fill() {
     for (QWidget* button : findChildren<QPushButton*>(Qt::FindDirectChildrenOnly))
         button->deleteLater();
     for (QAction* action : m_actions->buttons()) {
-        auto* button = new QPushButton;
-        button->setObjectName(QStringLiteral("button-of-") + action->objectName());
+        QPushButton* button =
+            buttonFor(action, QStringLiteral("button-of-") + action->objectName());
         button->setAutoDefault(false);
-        const auto follow = [button, action] {
-            button->setText(action->text());
-            button->setEnabled(action->isEnabled());
-            button->setToolTip(action->toolTip());
-            button->setAccessibleDescription(action->isEnabled() ? QString() : action->toolTip());
-        };
-        follow();
-        connect(action, &QAction::changed, button, follow);
-        connect(button, &QPushButton::clicked, action, &QAction::trigger);
         layout()->addWidget(button);
     }
     setVisible(!m_actions->buttons().isEmpty());

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/use/screen_page.h"
 
+#include "app/look/action_button.h"
 #include "app/look/folding_row.h"
 #include "app/look/notice_line.h"
 #include "app/look/theme.h"
@@ -32,26 +33,6 @@
 #include <QVBoxLayout>
 
 namespace gravin {
-
-namespace {
-
-// A button that is its action: same words, same state, same reason.
-QPushButton* buttonFor(QAction* action, const QString& name) {
-    auto* button = new QPushButton;
-    button->setObjectName(name);
-    const auto follow = [button, action] {
-        button->setText(action->text());
-        button->setEnabled(action->isEnabled());
-        button->setToolTip(action->toolTip());
-        button->setAccessibleDescription(action->isEnabled() ? QString() : action->toolTip());
-    };
-    follow();
-    QObject::connect(action, &QAction::changed, button, follow);
-    QObject::connect(button, &QPushButton::clicked, action, &QAction::trigger);
-    return button;
-}
-
-} // namespace
 
 ScreenPage::ScreenPage(Workspace* workspace, const QString& screenId, OpenEdits* openEdits,
                        QWidget* parent)

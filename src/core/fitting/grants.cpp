@@ -1,0 +1,234 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/fitting/grants.h"
+
+#include "core/base/text.h"
+#include "core/database/aggregate.h"
+#include "core/database/reach.h"
+#include "core/records/record_limit.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+class GrantMaker {
+public:
+    GrantMaker(const Project& project, const Catalog& catalog, const Dialect& dialect)
+        : m_project(project)
+        , m_catalog(catalog)
+        , m_dialect(dialect)
+        , m_isPostgres(dialect.engine() == Engine::PostgreSql) {}
+
+    Grants make() {
+        for (const Role& role : m_project.roles)
+            grantTo(role);
+        for (const Table& table : m_catalog.tables)
+            limit(table);
+        note(
+            coreTr("Who may write may also write into the change log's tables: that a change is in "
+                   "another's name, the log's hashes tell only who keeps its newest one."));
+        return std::move(m_grants);
+    }
+
+private:
+    void note(const QString& sentence) {
+        if (!m_grants.notes.contains(sentence))
+            m_grants.notes += sentence;
+    }
+
+    // Roles and accounts have names of their own on one engine, and a host besides on the other.
+    QString grantee(const QString& member) const {
+        if (member == Role::Everybody)
+            return QStringLiteral("PUBLIC");
+        if (m_isPostgres || !member.contains(u'@'))
+            return m_dialect.quoted(member);
+        const qsizetype at = member.lastIndexOf(u'@');
+        return m_dialect.quoted(member.left(at)) + u'@' + m_dialect.quoted(member.mid(at + 1));
+    }
+    QString grantees(const Role& role) const {
+        QStringList names;
+        for (const QString& member : role.members)
+            names += grantee(member);
+        return names.join(QStringLiteral(", "));
+    }
+    QString columnsOf(const Table& table, const QStringList& without) const {
+        QStringList names;
+        for (const Column& column : table.stored().columns) {
+            if (!column.computed && !without.contains(column.name))
+                names += m_dialect.quoted(column.name);
+        }
+        return names.join(QStringLiteral(", "));
+    }
+    void grant(const QString& rights, const QString& on, const QString& to) {
+        const QString statement = QStringLiteral("GRANT %1 ON %2 TO %3").arg(rights, on, to);
+        if (!m_grants.statements.contains(statement))
+            m_grants.statements += statement;
+    }
+
+    bool mayOnTable(const Role& role, const QString& table, Act act) const {
+        return std::any_of(
+            m_project.screens.begin(), m_project.screens.end(), [&](const Screen& screen) {
+                const Table* shown = m_catalog.table(screen.table);
+                return shown && shown->written() == table && role.mayOn(screen.id, Act::Open) &&
+                       role.mayOn(screen.id, act);
+            });
+    }
+    // Columns that it writes on none of its screens of the table.
+    QStringList lockedIn(const Role& role, const QString& table) const {
+        std::optional<QStringList> locked;
+        for (const Screen& screen : m_project.screens) {
+            if (screen.table != table || !role.mayOn(screen.id, Act::Open))
+                continue;
+            const RoleOnScreen* own = role.onScreen(screen.id);
+            const QStringList here = own ? own->locked + own->hidden : QStringList();
+            if (!locked)
+                locked = here;
+            else
+                locked->removeIf([&](const QString& column) { return !here.contains(column); });
+        }
+        return locked.value_or(QStringList());
+    }
+
+    void grantTo(const Role& role) {
+        if (role.members.isEmpty())
+            return;
+        const QString to = grantees(role);
+        QStringList read;
+        bool writes = false;
+        for (const Screen& screen : m_project.screens) {
+            const Table* table = m_catalog.table(screen.table);
+            if (!table || !role.mayOn(screen.id, Act::Open))
+                continue;
+            addRead(*table, read);
+            const RoleOnScreen* own = role.onScreen(screen.id);
+            if (own && !own->hidden.isEmpty())
+                note(
+                    coreTr("Fields that the role %1 does not see on %2 can be read by its accounts "
+                           "with other programs.")
+                        .arg(role.name, screen.label));
+        }
+        for (const QString& name : std::as_const(read)) {
+            const Table& table = *m_catalog.table(name);
+            grant(QStringLiteral("SELECT"), m_dialect.quoted(table), to);
+            writes = grantWriting(role, table, to) || writes;
+        }
+        grantLog(role, to, writes);
+    }
+
+    // A screen's records are read with those that lookups, paths and subqueries reach.
+    void addRead(const Table& table, QStringList& read) const {
+        const auto add = [&](const QString& name) {
+            const Table* there = m_catalog.table(name);
+            if (there && !there->isQuery() && !read.contains(name))
+                read += name;
+        };
+        add(table.written());
+        for (const FieldDefinition& field : m_project.fields.value(table.written())) {
+            if (field.shownAs == ShownAs::Lookup)
+                add(field.lookup.table);
+        }
+        for (const Column& column : table.columns) {
+            for (const Reach::Step& step :
+                 column.reach ? column.reach->steps : QList<Reach::Step>())
+                add(step.to.name);
+            if (column.aggregate)
+                add(column.aggregate->from.name);
+        }
+    }
+
+    bool grantWriting(const Role& role, const Table& table, const QString& to) {
+        const QString columns = columnsOf(table, lockedIn(role, table.name));
+        const bool adds = mayOnTable(role, table.name, Act::Add);
+        const bool changes = mayOnTable(role, table.name, Act::Change);
+        const bool deletes = mayOnTable(role, table.name, Act::Delete);
+        const QString on = m_dialect.quoted(table);
+        if (adds && !columns.isEmpty())
+            grant(QStringLiteral("INSERT (%1)").arg(columns), on, to);
+        if (changes && !columns.isEmpty())
+            grant(QStringLiteral("UPDATE (%1)").arg(columns), on, to);
+        if (deletes)
+            grant(QStringLiteral("DELETE"), on, to);
+        if (adds && m_isPostgres)
+            grantNumbers(table, to);
+        return adds || changes || deletes;
+    }
+
+    // A number from a sequence of its own; an identity needs no right.
+    void grantNumbers(const Table& table, const QString& to) {
+        for (const Column& column : table.stored().columns) {
+            const QString from = column.defaultExpression;
+            const qsizetype begin = from.indexOf(u'\'');
+            const qsizetype end = from.indexOf(u'\'', begin + 1);
+            if (from.startsWith(u"nextval(") && begin > 0 && end > begin)
+                grant(QStringLiteral("USAGE"),
+                      QStringLiteral("SEQUENCE ") + from.mid(begin + 1, end - begin - 1), to);
+        }
+    }
+
+    void grantLog(const Role& role, const QString& to, bool writes) {
+        if (!m_project.connection.changeLog || !(writes || role.may.has(Act::History)))
+            return;
+        const auto on = [&](const char* table) { return m_dialect.quoted(QLatin1String(table)); };
+        for (const char* table : {"gravin_change", "gravin_seal"})
+            grant(writes ? QStringLiteral("SELECT, INSERT, UPDATE") : QStringLiteral("SELECT"),
+                  on(table), to);
+        for (const char* table : {"gravin_entry", "gravin_name"})
+            grant(writes ? QStringLiteral("SELECT, INSERT") : QStringLiteral("SELECT"), on(table),
+                  to);
+        grant(QStringLiteral("SELECT"), on("gravin_log"), to);
+        if (role.may.has(Act::Trim))
+            grant(QStringLiteral("DELETE"), on("gravin_entry"), to);
+    }
+
+    // Policies count for every account that does not own the table: who sees all needs one too.
+    void limit(const Table& table) {
+        const auto& roles = m_project.roles;
+        const bool isLimited = std::any_of(roles.begin(), roles.end(), [&](const Role& role) {
+            return role.records.contains(table.name);
+        });
+        if (!isLimited || table.isQuery() || table.isView())
+            return;
+        if (!m_isPostgres) {
+            note(coreTr("This engine has no conditions on single records: with other programs "
+                        "accounts reach all records of %1.")
+                     .arg(table.name));
+            return;
+        }
+        const QString on = m_dialect.quoted(table);
+        m_grants.statements += QStringLiteral("ALTER TABLE %1 ENABLE ROW LEVEL SECURITY").arg(on);
+        for (const Role& role : roles) {
+            if (role.members.isEmpty())
+                continue;
+            const QString condition =
+                !role.records.contains(table.name)
+                    ? QStringLiteral("true")
+                    : recordLimit(role.records[table.name], table, Engine::PostgreSql)
+                          .value_or(QStringLiteral("false"));
+            const QString policy = m_dialect.quoted(QStringLiteral("gravin ") + role.name);
+            m_grants.statements += QStringLiteral("DROP POLICY IF EXISTS %1 ON %2").arg(policy, on);
+            m_grants.statements +=
+                QStringLiteral("CREATE POLICY %1 ON %2 TO %3 USING (%4) WITH CHECK (%4)")
+                    .arg(policy, on, grantees(role), condition);
+        }
+    }
+
+    const Project& m_project;
+    const Catalog& m_catalog;
+    const Dialect& m_dialect;
+    bool m_isPostgres;
+    Grants m_grants;
+};
+
+} // namespace
+
+Result<Grants> grantsOf(const Project& project, const Catalog& catalog, const Dialect& dialect) {
+    if (dialect.engine() == Engine::Sqlite)
+        return Error{ErrorKind::Usage,
+                     coreTr("A file has no accounts: who may open it may do everything with it.")};
+    if (project.roles.isEmpty())
+        return Error{ErrorKind::Usage, coreTr("The project has no roles.")};
+    return GrantMaker(project, catalog, dialect).make();
+}
+
+} // namespace gravin

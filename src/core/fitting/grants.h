@@ -1,0 +1,21 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/database/dialect.h"
+#include "core/project/project.h"
+
+namespace gravin {
+
+// What lets a server's database hold its accounts to a project's roles, whatever program they use.
+struct Grants {
+    QStringList statements; // in their order, to be run by an account that may
+    QStringList notes;      // what the database cannot hold them to, or what else has to be seen to
+};
+
+// GRANTs of tables and columns and, where the engine has them, policies for the records of roles;
+// the change log's tables as docs/security.md has them. It grants and takes nothing away: what an
+// account has been granted before stays. Usage: a file, which has no accounts, or a project without
+// roles.
+Result<Grants> grantsOf(const Project& project, const Catalog& catalog, const Dialect& dialect);
+
+} // namespace gravin
