@@ -83,7 +83,8 @@ TEST_F(LeftOver, EditsAreTakenUpWhereTheyWereLeft) {
     Driver::clickCell(grid(), 0, columnOf("name"));
     Driver::key(Qt::Key_S, Qt::ControlModifier);
     ASSERT_TRUE(Driver::until([this] { return storedText(1, "name") == "Older Maid"; }));
-    // What is saved is not offered again; what is not, is.
+    // What is saved is not offered again, once the window knows that it is; what is not, is.
+    ASSERT_TRUE(Driver::until([this] { return workspace().records()->openDrafts().size() == 3; }));
     cutOff();
     ASSERT_TRUE(Driver::until([this] { return panel() != nullptr; }));
     EXPECT_EQ(panel()->findChild<QTreeWidget*>(name("left-over"))->topLevelItemCount(), 3);
