@@ -123,6 +123,7 @@ void RolesDialog::makeList(QWidget* around) {
     layout->addWidget(remove);
     connect(m_roles, &QListWidget::currentTextChanged, this, [this](const QString& name) {
         m_current = name;
+        m_reason->clear(); // it was about another one
         fillRole();
     });
     connect(add, &QPushButton::clicked, this, &RolesDialog::addRole);
