@@ -1156,6 +1156,10 @@ Abhilfe: %3</translation>
       <translation>%1 wurde geleert: Was darin stand, wird hier nicht mehr angeboten.</translation>
     </message>
     <message>
+      <source>%1 was not done to its end: its window was closed.</source>
+      <translation>%1 wurde nicht zu Ende ausgeführt: ihr Fenster wurde geschlossen.</translation>
+    </message>
+    <message>
       <source>%1 was not done: %2</source>
       <translation>%1 wurde nicht ausgeführt: %2</translation>
     </message>

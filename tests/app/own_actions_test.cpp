@@ -224,4 +224,42 @@ TEST_F(OwnActions, AreMadeInBuild) {
     EXPECT_EQ(made().steps.value(1).does, Does::Set);
 }
 
+TEST_F(OwnActions, TheProjectIsLeftWhileOneTypesInTheDialog) {
+    showDefects();
+    auto* dialog = new ActionsDialog(&workspace(), name("defect"), page());
+    dialog->open();
+    Driver::settle();
+    Driver::click(name("add-action"), dialog);
+    Driver::type(name("half a na"));
+    closeWindow();
+}
+
+// Closed in the middle of it: the window that began it cannot say so any more.
+TEST_F(OwnActions, WhatEndsWithItsWindowIsSaidElsewhere) {
+    give({name("Close"),
+          ScreenAction::Place::Button,
+          {},
+          {},
+          {},
+          {ActionStep{Does::Set, {{name("closed_on"), name("CURRENT_DATE")}}},
+           ActionStep{.does = Does::Print, .text = folder()}}});
+    showDefects();
+    EditWindow* edit = window().openEdits()->open(name("defect"), grid()->currentRecord());
+    edit->activateWindow();
+    Driver::settle(200);
+    auto* button =
+        qobject_cast<QPushButton*>(Driver::find(name("button-of-own-action:Close"), edit));
+    ASSERT_NE(button, nullptr);
+    QStringList said;
+    QObject::connect(workspace().notices(), &Notices::said, workspace().notices(),
+                     [&said](const Notice& notice) { said += notice.text; });
+    button->click();
+    delete edit;
+    EXPECT_TRUE(Driver::until([&] {
+        return std::any_of(said.begin(), said.end(), [](const QString& text) {
+            return text.contains(QStringLiteral("its window was closed"));
+        });
+    })) << qPrintable(said.join(u'|'));
+}
+
 } // namespace

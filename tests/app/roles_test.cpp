@@ -139,4 +139,14 @@ TEST_F(RolesInTheWindow, RolesAreMadeInBuild) {
     dialog->close();
 }
 
+// What is being typed there must not be taken by a page that is half gone.
+TEST_F(RolesInTheWindow, TheProjectIsLeftWhileOneTypesThere) {
+    window().commands()->run(name("roles"));
+    auto* dialog = window().findChild<RolesDialog*>();
+    ASSERT_TRUE(Driver::until([&] { return dialog && dialog->isVisible(); }));
+    Driver::click(name("add-role"), dialog);
+    Driver::type(name("half a na"));
+    closeWindow();
+}
+
 } // namespace

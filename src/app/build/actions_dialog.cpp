@@ -135,6 +135,13 @@ ActionsDialog::ActionsDialog(Workspace* workspace, const QString& screenId, QWid
     fill();
 }
 
+// What is open loses its focus as it goes, which counts as edited for what is no more.
+ActionsDialog::~ActionsDialog() {
+    for (QObject* part :
+         std::initializer_list<QObject*>{m_name, m_asks, m_key, m_when, m_steps, m_list})
+        part->disconnect(this);
+}
+
 QWidget* ActionsDialog::makeList() {
     m_list->setObjectName(QStringLiteral("own-actions-list"));
     m_list->setAccessibleName(tr("Actions"));

@@ -25,6 +25,7 @@ class ActionsDialog : public QDialog {
 public:
     // `workspace` must outlive it. Deletes itself when closed.
     ActionsDialog(Workspace* workspace, const QString& screenId, QWidget* parent);
+    ~ActionsDialog() override;
 
 private:
     QWidget* makeList();

@@ -107,6 +107,12 @@ RolesDialog::RolesDialog(Workspace* workspace, QWidget* parent)
     fill();
 }
 
+// What is open loses its focus as it goes, which counts as edited for what is no more.
+RolesDialog::~RolesDialog() {
+    for (QObject* part : std::initializer_list<QObject*>{m_name, m_members, m_acts, m_records})
+        part->disconnect(this);
+}
+
 void RolesDialog::makeList(QWidget* around) {
     m_roles->setObjectName(QStringLiteral("roles-list"));
     m_roles->setAccessibleName(tr("Roles"));

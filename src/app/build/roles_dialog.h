@@ -24,6 +24,7 @@ class RolesDialog : public QDialog {
 public:
     // `workspace` must outlive it. Deletes itself when closed.
     RolesDialog(Workspace* workspace, QWidget* parent);
+    ~RolesDialog() override;
 
 private:
     void makeList(QWidget* around);

@@ -34,7 +34,6 @@ private:
     void openList(const QString& text);
     void closeList();
     void pick(const Value& value, const QString& shown);
-
     void showValue();
 
     BoundField m_field;

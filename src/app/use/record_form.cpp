@@ -233,6 +233,7 @@ void RecordForm::fieldsDone() { m_fields->endTyping(); }
 void RecordForm::discard() {
     m_fields->dropTyping();
     m_binding->workspace()->records()->discard(m_binding->tableName(), m_id);
+    refresh(); // also where only what was not taken over yet is given up
 }
 
 void RecordForm::addAnew() {

@@ -62,7 +62,21 @@ ScreenActions::ScreenActions(ScreenBinding* binding, Chosen chosen, QWidget* pla
     rebuild();
 }
 
-ScreenActions::~ScreenActions() = default;
+// Whoever began it is told, by whatever is in front then: a write that is under way is told of by
+// Writing, and what was to follow is not done any more. Not now: the place that is going listens
+// too.
+ScreenActions::~ScreenActions() {
+    if (!m_running)
+        return;
+    Notices* notices = workspace()->notices();
+    const Notice notice{
+        Notice::Kind::Refused,
+        tr("%1 was not done to its end: its window was closed.").arg(m_running->action.name),
+        {},
+        m_running->change};
+    QMetaObject::invokeMethod(
+        notices, [notices, notice] { notices->tell(notice); }, Qt::QueuedConnection);
+}
 
 QList<QAction*> ScreenActions::buttons() const {
     QList<QAction*> buttons;
@@ -147,7 +161,13 @@ void ScreenActions::ask(const ScreenAction& action) {
     if (action.asks.isEmpty())
         begin(action);
     else
-        askFirst(m_place, action.name, action.asks, action.name, [this, action] { begin(action); });
+        askFirst(m_place, action.name, action.asks, action.name, [this, action] {
+            // The record may have become another while the question stood.
+            if (const QString reason = reasonAgainstNow(action); !reason.isEmpty())
+                workspace()->notices()->refuse(reason);
+            else
+                begin(action);
+        });
 }
 
 void ScreenActions::begin(const ScreenAction& action) {
@@ -334,8 +354,7 @@ void ScreenActions::openLink(const ActionStep& step) {
 }
 
 void ScreenActions::print(const ActionStep& step) {
-    const bool hasPrinter = !QPrinterInfo::defaultPrinter().isNull();
-    if (step.text.isEmpty() && !hasPrinter) {
+    if (step.text.isEmpty() && QPrinterInfo::defaultPrinter().isNull()) {
         // Somebody has to say where to.
         PrintDialog::What what{m_binding->screen(), {}, {}, 0, keys(), true, {}};
         (new PrintDialog(workspace(), std::move(what), m_place))->open();
