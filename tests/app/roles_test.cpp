@@ -13,6 +13,7 @@
 #include <QLineEdit>
 #include <QListWidget>
 #include <QTableWidget>
+#include <QTreeView>
 
 using namespace gravin;
 using namespace gravin::test;
@@ -85,6 +86,17 @@ TEST_F(RolesInTheWindow, RecordsOfOthersAreNowhere) {
     openWith(only);
     EXPECT_TRUE(Driver::until([this] { return grid()->gridModel()->rowCount() == 7; }));
     EXPECT_GT(all, 7);
+    // Nor does a lookup offer them, or show what another record refers to.
+    window().showScreen(name("defect"));
+    ASSERT_TRUE(
+        Driver::until([this] { return areRowsRead() && grid()->gridModel()->rowCount() > 7; }));
+    Driver::click(name("list:aid_id"), form());
+    QWidget* offered = Driver::find(name("lookup-list"));
+    ASSERT_NE(offered, nullptr);
+    const auto* list = offered->findChild<QTreeView*>();
+    EXPECT_TRUE(Driver::until([list] { return list->model()->rowCount() > 0; }));
+    Driver::settle(300);
+    EXPECT_EQ(list->model()->rowCount(), 7);
 }
 
 // By keys and clicks on the page: the first role is one's own, another is limited.

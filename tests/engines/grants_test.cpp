@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What `gravin grants` says makes the database hold an account to its role: with another program
 // too, and Gravin works with just these rights.
+#include "core/changes/rollback.h"
 #include "core/database/secrets.h"
 #include "core/fitting/binding.h"
 #include "core/fitting/generation/screen_generator.h"
@@ -76,8 +77,7 @@ protected:
         auto session = Session::open(m_spec, Session::Access::ReadWrite);
         if (!session)
             return session.error();
-        const auto done = writerOf(**session).execute(name(sql));
-        return done ? Status(Success{}) : Status(done.error());
+        return writerOf(**session).command(name(sql));
     }
     QString read(const char* sql) {
         auto session = Session::open(m_spec, Session::Access::ReadOnly);
@@ -135,6 +135,13 @@ TEST_P(GrantsTest, GravinWorksWithJustThese) {
     ASSERT_TRUE(written) << qPrintable(written.error().error.sentence + u' ' +
                                        written.error().error.detail);
     EXPECT_EQ(written->account, catalog.account);
+    // Whose a change is the account says, whatever name it bears.
+    const auto owners = planRollback(**session, catalog, 1);
+    ASSERT_TRUE(owners) << qPrintable(owners.error().sentence);
+    EXPECT_FALSE(owners->isOwn);
+    const auto own = planRollback(**session, catalog, written->id);
+    ASSERT_TRUE(own) << qPrintable(own.error().sentence);
+    EXPECT_TRUE(own->isOwn);
     request.edits = {
         {Operation::Insert,
          name("aid"),

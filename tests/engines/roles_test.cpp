@@ -6,7 +6,9 @@
 #include "core/changes/change_writer.h"
 #include "core/changes/rollback.h"
 #include "core/fitting/binding.h"
+#include "core/fitting/field_filter.h"
 #include "core/fitting/generation/screen_generator.h"
+#include "core/fitting/list_query.h"
 #include "core/project/project_catalog.h"
 #include "core/records/table_reader.h"
 #include "support/engines.h"
@@ -191,12 +193,19 @@ TEST_P(Roles, RollingBackOnesOwnIsLessThanAll) {
     EXPECT_FALSE(rollBack(1));
     have({Act::Open, Act::Change, Act::RollBackOwn});
     EXPECT_TRUE(rollBack(1));
-    // As if by somebody else.
+    // As if somebody else had made it; whose it is asks grants_test.cpp with two accounts.
     ASSERT_TRUE(rename("A", "Aspen"));
-    database->run(name("UPDATE gravin_change SET account = 'otto' WHERE id = 3;"));
-    const auto plan = planRollback(*session, catalog, 3);
-    // The seal tells of what was done here; without it the plan is another's.
-    EXPECT_TRUE(!plan || !plan->isOwn);
+    auto plan = planRollback(*session, catalog, 3);
+    ASSERT_TRUE(plan);
+    EXPECT_TRUE(plan->isOwn);
+    plan->isOwn = false;
+    auto request = rollbackRequest(*plan, {});
+    ASSERT_TRUE(request);
+    request->person = name("anna");
+    EXPECT_FALSE(ChangeWriter(*session, catalog, rules).write(*request));
+    EXPECT_FALSE(reasonAgainst(*plan, rules).isEmpty());
+    have({Act::Open, Act::Change, Act::RollBackAll});
+    EXPECT_TRUE(ChangeWriter(*session, catalog, rules).write(*request));
 }
 
 TEST_P(Roles, OnlySomeRecordsAreThere) {
@@ -226,6 +235,51 @@ TEST_P(Roles, OnlySomeRecordsAreThere) {
     EXPECT_EQ(codes(), name("A,B,C,E"));
     EXPECT_EQ(database->run(name("SELECT name FROM aid WHERE code = 'B';")).trimmed(),
               name("Bell"));
+}
+
+// Nor by any way around: what refers to a record that is not theirs refers to none for them.
+TEST_P(Roles, RecordsOfOthersAreNotReachedThroughOthers) {
+    FieldDefinition& reference = *project.definition(name("visit"), name("aid_code"));
+    reference.shownAs = ShownAs::Lookup;
+    reference.lookup.table = name("aid");
+    reference.lookup.storedColumn = name("code");
+    reference.lookup.shownColumns = {name("name")};
+    project.computed[name("visit")] = {{name("named"), name("aid_code -> name")}};
+    project.computed[name("aid")] = {
+        {name("visits"), name("(SELECT COUNT(*) FROM visit WHERE visit.aid_code = record.code)")}};
+    have({Act::Open, Act::Change},
+         {{name("aid"), name("sector = 'North'")}, {name("visit"), name("id < 9")}});
+    const Table& visits = *catalog.table(name("visit"));
+    const auto records = TableReader(*session, visits).range({{name("id")}}, 0, -1);
+    ASSERT_TRUE(records) << qPrintable(records.error().detail);
+    const auto named = static_cast<size_t>(visits.indexOf(name("named")));
+    EXPECT_EQ((*records)[0].values[named], Value::text(name("Ash")));
+    EXPECT_TRUE((*records)[1].values[named].isNull());
+    // In its order, by what is searched, and in what a lookup offers.
+    RecordQuery sorted;
+    sorted.sort = {{name("named")}};
+    EXPECT_TRUE(TableReader(*session, visits).range(sorted.sort, 0, -1));
+    const Table& aids = *catalog.table(name("aid"));
+    const auto counted = TableReader(*session, aids).range({{name("code")}}, 0, -1);
+    ASSERT_TRUE(counted) << qPrintable(counted.error().detail);
+    ASSERT_EQ(counted->size(), 2U);
+    EXPECT_EQ((*counted)[0].values[static_cast<size_t>(aids.indexOf(name("visits")))],
+              Value::integer(1));
+    const auto found = [&](const char* word) {
+        const BoundScreen bound = *bindScreen(project, catalog, *project.screenById(visit));
+        RecordQuery query = listQuery(bound, bound.screen.list, catalog);
+        query.search = name(word);
+        query.searched = searchedColumns(bound, catalog);
+        qsizetype count = 0;
+        const Status scanned = TableReader(*session, visits).scanKeys(query, [&](KeyIndex&& run) {
+            count += run.size();
+            return true;
+        });
+        EXPECT_TRUE(scanned) << qPrintable(scanned ? QString() : scanned.error().detail);
+        return count;
+    };
+    EXPECT_EQ(found("Ash"), 1);
+    EXPECT_EQ(found("Bell"), 0);
 }
 
 TEST_P(Roles, AConditionHoldsWhateverItsTextsAre) {

@@ -52,16 +52,21 @@ QString Dialect::asSource(const QString& select) {
 }
 
 QString Dialect::rowsOf(const Table& table) const {
-    const QString all = table.isQuery()
-                            ? asSource(table.select) + QStringLiteral(" AS ") + quoted(table)
-                            : quoted(table);
+    const bool isPlain = !table.isQuery() && table.only.isEmpty();
+    return isPlain ? quoted(table) : rowsOf(table, nameOfRows(table));
+}
+
+QString Dialect::rowsOf(const Table& table, const QString& alias) const {
+    const QString as = QStringLiteral(" AS ");
+    const QString all = table.isQuery() ? asSource(table.select) : quoted(table);
     if (table.only.isEmpty())
-        return all;
+        return all + as + alias;
     // A hidden row number is no column of its own.
     const QString number =
         table.rowNumber.isEmpty() ? QString() : QStringLiteral(", %1 AS %1").arg(table.rowNumber);
-    return asSource(QStringLiteral("SELECT *%1 FROM %2 WHERE %3").arg(number, all, table.only)) +
-           QStringLiteral(" AS ") + nameOfRows(table);
+    return asSource(QStringLiteral("SELECT *%1 FROM %2 WHERE %3")
+                        .arg(number, all + as + alias, table.only)) +
+           as + alias;
 }
 
 QString Dialect::nameOfRows(const Table& table) const {

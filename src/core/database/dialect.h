@@ -108,6 +108,8 @@ public:
     virtual QString quoted(const Table& table) const = 0;
     // What stands behind FROM: the table, or a query in brackets under its name.
     QString rowsOf(const Table& table) const;
+    // The same under another name, as it stands in a statement.
+    QString rowsOf(const Table& table, const QString& alias) const;
     // What these are called, so that their columns can be named.
     QString nameOfRows(const Table& table) const;
 

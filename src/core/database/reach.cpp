@@ -339,14 +339,14 @@ public:
         for (qsizetype i = 0; i < step.key.size(); ++i)
             conditions += aliasOf(steps) + u'.' + m_dialect.quoted(step.key[i]) +
                           QStringLiteral(" = ") + at(steps - 1, columnAt(steps - 1, step.from[i]));
-        return QStringLiteral("(SELECT %1 FROM %2 AS %3 WHERE %4)")
-            .arg(value, m_dialect.quoted(step.to), aliasOf(steps),
+        return QStringLiteral("(SELECT %1 FROM %2 WHERE %3)")
+            .arg(value, m_dialect.rowsOf(step.to, aliasOf(steps)),
                  conditions.join(QStringLiteral(" AND ")));
     }
 
 private:
     QString columnAt(qsizetype steps, const QString& column) const {
-        return (steps == 0 ? m_dialect.quoted(m_root) : aliasOf(steps)) + u'.' +
+        return (steps == 0 ? m_dialect.nameOfRows(m_root) : aliasOf(steps)) + u'.' +
                m_dialect.quoted(column);
     }
     QString aliasOf(qsizetype steps) const {

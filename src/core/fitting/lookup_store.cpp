@@ -51,7 +51,7 @@ public:
         for (const Column* column : m_columns)
             names += m_dialect->readable(*column);
         return QStringLiteral("SELECT %1 FROM %2")
-            .arg(names.join(QStringLiteral(", ")), m_dialect->quoted(*m_table));
+            .arg(names.join(QStringLiteral(", ")), m_dialect->rowsOf(*m_table));
     }
 
     SqlFragment whereStored(const std::vector<Value>& values, size_t first, size_t last) const {
@@ -121,7 +121,7 @@ private:
     const Column* stored() const { return m_columns.front(); }
     // With the table before it a name means the column, not the text form that is read of it.
     QString name(const Column& column) const {
-        return m_dialect->quoted(*m_table) + u'.' + m_dialect->quoted(column.name);
+        return m_dialect->nameOfRows(*m_table) + u'.' + m_dialect->quoted(column.name);
     }
 
     Lookup m_lookup;

@@ -41,7 +41,7 @@ public:
         for (qsizetype i = 0; i < m_aggregate.links.size(); ++i) {
             const Column& column = *from.column(m_aggregate.links[i].column);
             where.sql += (i == 0 ? QStringLiteral(" WHERE ") : QStringLiteral(" AND ")) +
-                         dialect.quoted(from) + u'.' + dialect.quoted(column.name) +
+                         dialect.nameOfRows(from) + u'.' + dialect.quoted(column.name) +
                          QStringLiteral(" = ") + dialect.placeholder(column);
             where.values += dialect.encode(m_record[static_cast<size_t>(i)], column.type);
         }

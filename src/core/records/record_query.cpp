@@ -31,8 +31,9 @@ SqlFragment wordIn(const Dialect& dialect, const Table& table, const SearchedCol
         const auto named = [&](const QString& name) {
             return QStringLiteral("gravin_target.") + dialect.quoted(name);
         };
-        return {QStringLiteral("%1 IN (SELECT %2 FROM %3 gravin_target WHERE %4)")
-                    .arg(column, named(searched.stored), dialect.quoted(target),
+        return {QStringLiteral("%1 IN (SELECT %2 FROM %3 WHERE %4)")
+                    .arg(column, named(searched.stored),
+                         dialect.rowsOf(target, QStringLiteral("gravin_target")),
                          dialect.containsText(named(searched.shown))),
                 {word}};
     }

@@ -265,7 +265,7 @@ QString RowPlan::joined(const Column& column) {
             from += alias + u'.' + value;
         }
         m_joins += QStringLiteral(" LEFT JOIN (SELECT %1 FROM %2) AS %3 ON %4")
-                       .arg(selected.join(QStringLiteral(", ")), m_dialect.quoted(step.to), alias,
+                       .arg(selected.join(QStringLiteral(", ")), m_dialect.rowsOf(step.to), alias,
                             conditions.join(QStringLiteral(" AND ")));
     }
     m_ordered.insert(column.name, from.front());

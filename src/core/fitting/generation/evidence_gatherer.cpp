@@ -136,7 +136,7 @@ private:
     }
 
     QString qualified(const Column& column) const {
-        return m_dialect.quoted(m_table) + u'.' + m_dialect.quoted(column.name);
+        return m_dialect.nameOfRows(m_table) + u'.' + m_dialect.quoted(column.name);
     }
 
     // What is read of a record: each column so far as it is looked at, and behind them, for each
