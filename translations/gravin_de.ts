@@ -7506,6 +7506,10 @@ Abhilfe: %3</translation>
       <translation>Zwei Felder der Maske sind an die Spalte %1 gebunden.</translation>
     </message>
     <message>
+      <source>Two pages of the guide are called %1.</source>
+      <translation>Zwei Seiten der Anleitung heißen %1.</translation>
+    </message>
+    <message>
       <source>Two records may get the same value. A check of the project can see to it.</source>
       <translation>Zwei Datensätze könnten denselben Wert bekommen. Eine Prüfung des Projekts kann darauf achten.</translation>
     </message>

@@ -62,7 +62,13 @@ Result<Parts> partsOf(const PackSetUp& setUp) {
         if (parts.iconSuffix != u"svg" && parts.iconSuffix != u"png")
             return Error{ErrorKind::Usage, coreTr("An icon is an SVG or a PNG file.")};
     }
+    QStringList pages;
     for (const QString& page : setUp.guide) {
+        if (pages.contains(QFileInfo(page).fileName()))
+            return Error{
+                ErrorKind::Usage,
+                coreTr("Two pages of the guide are called %1.").arg(QFileInfo(page).fileName())};
+        pages += QFileInfo(page).fileName();
         const QString suffix = QFileInfo(page).suffix().toLower();
         if (suffix != u"md" && suffix != u"txt")
             return Error{ErrorKind::Usage,
@@ -81,7 +87,7 @@ Result<Parts> partsOf(const PackSetUp& setUp) {
 }
 
 Status copied(const QString& from, const QString& to) {
-    constexpr qint64 MostBytes = 16 * 1024 * 1024;
+    constexpr qint64 MostBytes = 64 * 1024 * 1024;
     const auto content = readWholeFile(from, MostBytes);
     return content ? writeWholeFile(to, *content) : Status(content.error());
 }
@@ -121,7 +127,8 @@ QByteArray starterOf(const Parts& parts, const QString& project, const QString& 
                           "Icon=%3\n"
                           "Terminal=false\n"
                           "Categories=Office;Database;\n")
-        .arg(parts.name, project, icon)
+        // A backslash begins an escape there.
+        .arg(QString(parts.name).replace(u'\\', QStringLiteral("\\\\")), project, icon)
         .toUtf8();
 }
 
@@ -226,10 +233,15 @@ Result<Packed> packDebian(const PackSetUp& setUp, const QString& folder) {
                                   ? readable | QFile::ExeOwner | QFile::ExeGroup | QFile::ExeOther
                                   : QFile::Permissions(readable));
     }
+    // Beside the tree first: under its name it is there in full or not at all.
+    const QTemporaryDir beside;
+    const QString whole = beside.filePath(QStringLiteral("whole.deb"));
+    if (const auto done = built(tree.path(), whole); !done)
+        return done.error();
     const QString package =
         QStringLiteral("%1/gravin-project-%2_%3_all.deb").arg(folder, parts->slug, setUp.version);
-    const auto done = built(tree.path(), package);
-    return done ? Result<Packed>(Packed{package, parts->notes}) : done.error();
+    const Status put = copied(whole, package);
+    return put ? Result<Packed>(Packed{package, parts->notes}) : put.error();
 }
 
 } // namespace gravin
