@@ -13,15 +13,14 @@ int runGrants(const GrantsOptions& options) {
         return report(opened.error(), options.json);
     if (const Status may = mayDo(*opened, Act::Build); !may)
         return report(may.error(), options.json);
-    const auto grants = grantsOf(opened->project, opened->catalog, opened->session->dialect());
+    const auto grants = grantsOf(opened->project, opened->catalog, *opened->session);
     if (!grants)
         return report(grants.error(), options.json);
     if (options.json) {
         print({{"statements", listOf(grants->statements)}, {"notes", listOf(grants->notes)}});
         return Done;
     }
-    for (const QString& statement : grants->statements)
-        printLine(statement + u';');
+    printLine(grants->script(opened->session->dialect().engine()).trimmed());
     for (const QString& note : grants->notes)
         complain(note);
     return Done;

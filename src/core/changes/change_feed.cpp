@@ -75,10 +75,13 @@ void ChangeFeed::setAttended(bool attended) {
 void ChangeFeed::hear(const QStringList& told) {
     // The connection is lost: it is tried again until there is another, and what was told in the
     // meantime is looked for then.
-    const bool isNews =
-        told.isEmpty() || std::any_of(told.begin(), told.end(), [&](const auto& one) {
-            return !m_told.contains(one.section(u' ', 1).toLongLong());
-        });
+    bool isNews = told.isEmpty();
+    for (const QString& one : told) {
+        const qint64 id = one.section(u' ', 1).toLongLong();
+        isNews = isNews || !m_told.contains(id);
+        if (id > 0 && !m_told.contains(id))
+            m_heard.insert(id);
+    }
     if (isNews)
         poll();
 }
@@ -95,6 +98,7 @@ void ChangeFeed::poll() {
     if (m_polling)
         return;
     m_polling = true;
+    m_asked = std::exchange(m_heard, {});
     m_worker->run<News>(
         this,
         [catalog = m_catalog, seen = m_newest, told = m_told](Session& session) {
@@ -134,6 +138,11 @@ Result<ChangeFeed::News> ChangeFeed::newsSince(Session& session, const Catalog& 
             continue;
         }
         auto change = log.change(id, catalog);
+        // Not all of it is to be seen by this account.
+        if (!change && change.error().kind == ErrorKind::Refused) {
+            news.changes.push_back(withoutRecords(**summary));
+            continue;
+        }
         if (!change)
             return change.error();
         news.changes.push_back(std::move(*change));
@@ -185,9 +194,13 @@ void ChangeFeed::take(const Result<News>& news) {
     }
     if (news->isSeenWaiting)
         Q_EMIT seenWaiting();
+    // What this account may not see in a protected log may have touched what it shows.
+    const bool isHidden = std::any_of(m_asked.begin(), m_asked.end(), [&](qint64 id) {
+        return !news->ids.contains(id) && !m_told.contains(id);
+    });
     // The writer's connection does not see its own commits as somebody else's.
     const bool isUnseen = moved && news->changes.empty() && !isAllWatched(*m_catalog);
-    if (isUnseen || news->tooMany)
+    if (isUnseen || isHidden || news->tooMany)
         Q_EMIT changedOutside();
 }
 

@@ -81,6 +81,8 @@ private:
     // may appear behind others with higher numbers: the end of the log is looked at again and
     // again.
     QSet<qint64> m_told;
+    QSet<qint64> m_heard; // what the engine told of since the last look was begun
+    QSet<qint64> m_asked; // what it had told of by then
     qint64 m_newest = -1; // −1: not looked yet
     qint64 m_version = -1;
     bool m_polling = false;

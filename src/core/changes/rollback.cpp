@@ -294,14 +294,15 @@ Result<bool> areOwn(Session& session, const QList<qint64>& changes) {
         QStringList ids;
         for (const qint64 change : changes.mid(first, AtATime))
             ids += QString::number(change);
-        const auto others =
+        // One that this account may not see is not its own.
+        const auto own =
             session.scalar(QStringLiteral("SELECT count(*) FROM gravin_change WHERE id IN (%1) AND "
-                                          "(account IS NULL OR account <> ?)")
+                                          "account = ?")
                                .arg(ids.join(u',')),
                            {session.account()});
-        if (!others)
-            return others.error();
-        if (others->toLongLong() > 0)
+        if (!own)
+            return own.error();
+        if (own->toLongLong() != ids.size())
             return false;
     }
     return true;

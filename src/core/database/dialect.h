@@ -4,6 +4,7 @@
 #include "core/base/result.h"
 #include "core/database/catalog.h"
 #include "core/database/connection_spec.h"
+#include "core/database/log_protection.h"
 #include "core/database/set_wise.h"
 #include "core/database/table_watch.h"
 #include "core/value/key.h"
@@ -261,6 +262,8 @@ public:
 
     // How it keeps the log of a table by itself.
     virtual const TableWatch& tableWatch() const = 0;
+    // How it protects the log from who may write into it; null: it knows no accounts.
+    virtual const LogProtection* logProtection() const { return nullptr; }
 
     // What it does with many rows at once; null: nothing that is exact.
     virtual SetWise* setWise() { return nullptr; }

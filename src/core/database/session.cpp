@@ -312,15 +312,15 @@ Result<Session::Log> Session::log() {
             return Log{log.tables, LogLayout::Present};
         version = told->toInt();
     }
-    if (version > WatchedLogVersion)
+    if (version > LogVersion::Newest)
         return Error{ErrorKind::ReadOnly,
                      coreTr("The change log of this database was written by a newer Gravin (its "
                             "layout is %1, this program knows %2). Nothing can be written or "
                             "looked up in it with this one.")
                          .arg(version)
-                         .arg(WatchedLogVersion)};
+                         .arg(LogVersion::Newest)};
     // Without a version it is one that somebody began to make, or to take over.
-    if (version >= LogVersion) {
+    if (version >= LogVersion::Plain) {
         log.layout = LogLayout::Present;
         log.version = version;
         m_log = log;

@@ -4,6 +4,7 @@
 #include "core/base/result.h"
 #include "core/database/connection_spec.h"
 #include "core/database/dialect.h"
+#include "core/database/log_version.h"
 
 #include <QHash>
 #include <QSqlQuery>
@@ -56,12 +57,12 @@ public:
     // asked for again: what becomes of the log meanwhile makes the next write fail, and nothing is
     // written. ReadOnly: it is of a layout that this program does not know yet.
     enum class LogLayout { None, Former, Present };
-    static constexpr int LogVersion = 2;        // of the present one
-    static constexpr int WatchedLogVersion = 3; // while the database keeps it of some tables itself
     Result<LogLayout> logLayout();
-    // Of the present layout: which of the two it was when it was last asked for.
-    int logVersion() const { return m_log ? m_log->version : LogVersion; }
-    bool isWatching() const { return logVersion() == WatchedLogVersion; }
+    // Of the present layout: what it was when it was last asked for, as LogVersion says.
+    int logVersion() const { return m_log ? m_log->version : LogVersion::Plain; }
+    bool isWatching() const { return LogVersion::isWatched(logVersion()); }
+    // Whether the server says who writes and when, and chains by itself (LogProtection).
+    bool isProtected() const { return LogVersion::isProtected(logVersion()); }
     Result<bool> hasChangeLog();
     // Whether it has hashes, which a log from before them has not.
     Result<bool> hasSealedLog();
@@ -180,7 +181,7 @@ private:
     struct Log {
         int tables = 0; // as LogTables says
         LogLayout layout = LogLayout::None;
-        int version = LogVersion;
+        int version = LogVersion::Plain;
     };
     Result<Log> log();
 

@@ -12,26 +12,55 @@ namespace gravin {
 
 namespace {
 
+// What is known of the database besides its tables.
+struct Ground {
+    QString home; // as TableWatch::homeQuery() gives it, or the database
+    bool hasLog = false;
+    bool isWatching = false;
+};
+
 class GrantMaker {
 public:
-    GrantMaker(const Project& project, const Catalog& catalog, const Dialect& dialect)
+    GrantMaker(const Project& project, const Catalog& catalog, const Dialect& dialect,
+               Ground ground)
         : m_project(project)
         , m_catalog(catalog)
         , m_dialect(dialect)
+        , m_ground(std::move(ground))
         , m_isPostgres(dialect.engine() == Engine::PostgreSql) {}
 
     Grants make() {
+        if (m_project.connection.changeLog)
+            protectLog();
         for (const Role& role : m_project.roles)
             grantTo(role);
         for (const Table& table : m_catalog.tables)
             limit(table);
-        note(
-            coreTr("Who may write may also write into the change log's tables: that a change is in "
-                   "another's name, the log's hashes tell only who keeps its newest one."));
         return std::move(m_grants);
     }
 
 private:
+    void protectLog() {
+        if (!m_ground.hasLog) {
+            m_grants.statements += m_dialect.changeLogSchema();
+            m_grants.statements +=
+                QStringLiteral("INSERT INTO gravin_log (version) SELECT %1 WHERE NOT EXISTS "
+                               "(SELECT 1 FROM gravin_log)")
+                    .arg(LogVersion::Plain);
+        }
+        const LogProtection& protection = *m_dialect.logProtection();
+        m_grants.statements += protection.statements(m_ground.home, m_ground.isWatching);
+        if (m_ground.isWatching)
+            note(
+                coreTr("Whoever writes brings what other programs did into the change log too, and "
+                       "could say of it what was not so while something of that account waits."));
+        if (protection.dividesReading())
+            return;
+        note(coreTr("This engine divides no table by records: who writes can read the whole change "
+                    "log with other programs."));
+        note(coreTr("What accounts were granted of the change log's tables before stays: take it "
+                    "from them (REVOKE), and DROP and ALTER of the whole database too."));
+    }
     void note(const QString& sentence) {
         if (!m_grants.notes.contains(sentence))
             m_grants.notes += sentence;
@@ -167,18 +196,28 @@ private:
     }
 
     void grantLog(const Role& role, const QString& to, bool writes) {
-        if (!m_project.connection.changeLog || !(writes || role.may.has(Act::History)))
+        if (!m_project.connection.changeLog)
             return;
-        const auto on = [&](const char* table) { return m_dialect.quoted(QLatin1String(table)); };
-        for (const char* table : {"gravin_change", "gravin_seal"})
-            grant(writes ? QStringLiteral("SELECT, INSERT, UPDATE") : QStringLiteral("SELECT"),
-                  on(table), to);
-        for (const char* table : {"gravin_entry", "gravin_name"})
-            grant(writes ? QStringLiteral("SELECT, INSERT") : QStringLiteral("SELECT"), on(table),
-                  to);
-        grant(QStringLiteral("SELECT"), on("gravin_log"), to);
-        if (role.may.has(Act::Trim))
-            grant(QStringLiteral("DELETE"), on("gravin_entry"), to);
+        LogRights rights{role.name, to, writes,
+                         role.may.has(Act::History) || role.may.has(Act::RollBackAll),
+                         role.may.has(Act::Trim)};
+        for (auto records = role.records.begin(); records != role.records.end(); ++records) {
+            if (const Table* table = m_catalog.table(records.key()))
+                rights.seen.insert(table->name, seenKeys(*table));
+        }
+        m_grants.statements += m_dialect.logProtection()->rights(rights, m_ground.isWatching);
+    }
+
+    // The log's rows of records that the account sees now, by the table's own policy; a key of
+    // another kind than one number is not found again by its text.
+    QString seenKeys(const Table& table) const {
+        const Column* key = table.key.size() == 1 ? table.column(table.key.front()) : nullptr;
+        if (!key || key->type.kind != TypeKind::Integer)
+            return {};
+        return QStringLiteral("EXISTS (SELECT FROM %1 gravin_seen_now WHERE gravin_seen_now.%2 = "
+                              "CASE WHEN record_key LIKE 'i%' THEN CAST(substr(record_key, 2) AS "
+                              "bigint) END)")
+            .arg(m_dialect.quoted(table), m_dialect.quoted(key->name));
     }
 
     // Policies count for every account that does not own the table: who sees all needs one too.
@@ -216,19 +255,48 @@ private:
     const Project& m_project;
     const Catalog& m_catalog;
     const Dialect& m_dialect;
+    Ground m_ground;
     bool m_isPostgres;
     Grants m_grants;
 };
 
 } // namespace
 
-Result<Grants> grantsOf(const Project& project, const Catalog& catalog, const Dialect& dialect) {
+QString Grants::script(Engine engine) const {
+    QString text;
+    for (const QString& statement : statements) {
+        // That program takes the first end within a routine for that of the statement, unless told.
+        const bool isRoutine = engine == Engine::MariaDb && statement.contains(u';');
+        text += isRoutine ? QStringLiteral("DELIMITER $$\n%1$$\nDELIMITER ;\n").arg(statement)
+                          : statement + QStringLiteral(";\n");
+    }
+    return text;
+}
+
+Result<Grants> grantsOf(const Project& project, const Catalog& catalog, Session& session) {
+    const Dialect& dialect = session.dialect();
     if (dialect.engine() == Engine::Sqlite)
         return Error{ErrorKind::Usage,
                      coreTr("A file has no accounts: who may open it may do everything with it.")};
     if (project.roles.isEmpty())
         return Error{ErrorKind::Usage, coreTr("The project has no roles.")};
-    return GrantMaker(project, catalog, dialect).make();
+    const auto layout = session.logLayout();
+    if (!layout)
+        return layout.error();
+    if (*layout == Session::LogLayout::Former)
+        return Error{ErrorKind::Refused,
+                     coreTr("The change log of this database is that of an earlier Gravin. The "
+                            "next change of somebody who may brings it into the present layout; "
+                            "ask for the grants then.")};
+    const QString asked = dialect.tableWatch().homeQuery();
+    const auto home = asked.isEmpty() ? Result<QVariant>(dialect.quoted(session.spec().database))
+                                      : session.scalar(asked);
+    if (!home)
+        return home.error();
+    return GrantMaker(
+               project, catalog, dialect,
+               {home->toString(), *layout == Session::LogLayout::Present, session.isWatching()})
+        .make();
 }
 
 } // namespace gravin

@@ -45,6 +45,9 @@ struct Project {
     QString locale;
     QString startScreen; // the id of the one that is shown first; empty: the first of the list
     QByteArray unknown;
+    // Why nothing is to be written with it, a sentence; empty: it may. Of the file that it came
+    // from, and not in it (KnownSigners).
+    QString distrust;
 
     LocaleForm form() const;
 

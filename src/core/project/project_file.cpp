@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
+#include "core/project/known_signers.h"
 
 #include <QDir>
 #include <QFileInfo>
@@ -23,6 +24,7 @@ Result<Project> loadProject(const QString& path) {
             project.error().kind,
             coreTr("The project %1 cannot be opened. %2").arg(path, project.error().sentence),
             project.error().detail};
+    project->distrust = personsSigners().reasonAgainst(path, *json);
     if (project->connection.isFile())
         project->connection.path = QDir::cleanPath(
             QFileInfo(path).absoluteDir().absoluteFilePath(project->connection.path));

@@ -434,6 +434,7 @@ Project readProject(const OrderedJson& json) {
     readRoles(reader, project);
     project.locale = readLocale(reader);
     project.startScreen = reader.string("start_screen", {});
+    (void)reader.take("signature"); // of the file as it was; what is saved has another
     project.unknown = reader.rest();
     return project;
 }

@@ -7,11 +7,18 @@
 
 namespace gravin {
 
+namespace {
+bool onlyReads(Act act) {
+    return act == Act::Open || act == Act::History || act == Act::Export || act == Act::Print;
+}
+} // namespace
+
 Standing Standing::of(const Project& project, const Catalog& catalog) {
     Standing standing;
+    standing.m_distrust = project.distrust;
     if (project.roles.isEmpty())
         return standing;
-    standing.m_isLimited = true;
+    standing.m_hasRoles = true;
     standing.m_account = catalog.account;
     for (const Screen& screen : project.screens)
         standing.m_tables.insert(screen.id, screen.table);
@@ -33,7 +40,9 @@ QStringList Standing::roles() const {
 }
 
 bool Standing::may(Act act, const QString& screenId) const {
-    if (!m_isLimited)
+    if (!m_distrust.isEmpty() && !onlyReads(act))
+        return false;
+    if (!m_hasRoles)
         return true;
     const bool isOfNoScreen =
         isOfScreens(act) && !screenId.isEmpty() && !m_tables.contains(screenId);
@@ -45,6 +54,8 @@ bool Standing::may(Act act, const QString& screenId) const {
 QString Standing::reasonAgainst(Act act, const QString& screenId, const QString& where) const {
     if (may(act, screenId))
         return {};
+    if (!m_distrust.isEmpty() && !onlyReads(act))
+        return m_distrust;
     const QString what = actLabel(act);
     if (m_roles.isEmpty())
         return coreTr("The account %1 has no role in this project. Who builds it can give it one.")

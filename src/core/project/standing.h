@@ -14,8 +14,8 @@ public:
     // Whoever has this account, and these memberships of the database, in this project.
     static Standing of(const Project& project, const Catalog& catalog);
 
-    // Whether the project has roles at all.
-    bool isLimited() const { return m_isLimited; }
+    // Whether somebody may do less than everything: the project has roles, or is not trusted.
+    bool isLimited() const { return m_hasRoles || !m_distrust.isEmpty(); }
     // The names of those that the person has.
     QStringList roles() const;
     // `screenId`: of what isOfScreens(). One that the project does not have may be used by who
@@ -33,7 +33,8 @@ private:
     bool isEveryRole(const QString& screenId, const QString& column,
                      QStringList RoleOnScreen::*columns) const;
 
-    bool m_isLimited = false;
+    bool m_hasRoles = false;
+    QString m_distrust; // why nothing is written with the project; empty: it may
     QString m_account;
     QList<Role> m_roles;
     QHash<QString, QString> m_tables; // of screens, by id

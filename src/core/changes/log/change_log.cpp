@@ -6,6 +6,7 @@
 #include "core/changes/log/log_layout.h"
 #include "core/changes/log/log_rows.h"
 #include "core/changes/log/log_scan.h"
+#include "core/changes/log/log_sight.h"
 #include "core/changes/log/log_takeover.h"
 #include "core/database/record_statements.h"
 
@@ -114,7 +115,7 @@ Status ChangeLog::makeTables(SessionWriter& writer, const Catalog& catalog) {
     if (Status ours = verifyOurs(); !ours)
         return ours;
     auto marked = writer.execute(QStringLiteral("INSERT INTO gravin_log (version) VALUES (?)"),
-                                 {Session::LogVersion});
+                                 {LogVersion::Plain});
     return marked ? ok() : Status(marked.error());
 }
 
@@ -261,10 +262,12 @@ Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
         return unknown;
 
     CommittedChange change;
+    qint64 all = 0; // records that it touched
     Status selected = m_session.select(
         QStringLiteral("SELECT %1 FROM gravin_change c WHERE c.id = ?").arg(loggedHeads(*layout)),
         {id}, [&](const QSqlQuery& row) {
             change = headFrom(row).change;
+            all = change.count();
             change.uid.clear();
             change.recordCount.reset(); // they follow
             return false;
@@ -286,6 +289,13 @@ Result<CommittedChange> ChangeLog::change(qint64 id, const Catalog& catalog) {
         });
     if (!scanned)
         return scanned.error();
+    if (static_cast<qint64>(change.records.size()) != all) {
+        const auto seesAll = seesWholeLog(m_session);
+        if (!seesAll)
+            return seesAll.error();
+        if (!*seesAll)
+            return notAllSeen(id);
+    }
     if (former && *former != 0)
         return damagedAt(id, change.records.back().key.encoded());
     std::reverse(change.records.begin(), change.records.end());

@@ -80,6 +80,8 @@ Status LogEntry::begin(CommittedChange& change) {
     m_written = {change.count(), joinEscaped(change.tables()), commonOperation(change.records)};
     if (change.action != OutsideAction)
         change.account = m_session.account();
+    const QStringList columnsTold{QStringLiteral("id"), QStringLiteral("at"),
+                                  QStringLiteral("person"), QStringLiteral("account")};
     auto inserted = m_writer.insert(
         // Of another layout than this one it has no number, which none may lack.
         QStringLiteral("INSERT INTO gravin_change (uid, at, person, screen, action, note, undoes, "
@@ -90,7 +92,7 @@ Status LogEntry::begin(CommittedChange& change) {
          notNull(change.action), notNull(change.note), orNull(change.refersTo),
          notNull(m_written.tables), notNull(m_written.op), notNull(change.account),
          m_written.count},
-        {QStringLiteral("id")});
+        m_session.isProtected() ? columnsTold : columnsTold.first(1));
     if (!inserted && m_session.dialect().constraintFailure(inserted.error()).kind ==
                          ConstraintFailure::Kind::NotNull) {
         m_session.forgetLog();
@@ -103,6 +105,26 @@ Status LogEntry::begin(CommittedChange& change) {
     if (!inserted)
         return inserted.error();
     m_id = change.id = inserted->value(0).toLongLong();
+    return m_session.isProtected() ? takeOver(change, *inserted) : ok();
+}
+
+// In a protected log the server has said who and when.
+Status LogEntry::takeOver(CommittedChange& change, QVariantList told) {
+    if (told.size() == 1) {
+        const Status read = m_session.select(
+            QStringLiteral("SELECT id, at, person, account FROM gravin_change WHERE id = ?"),
+            {m_id}, [&](const QSqlQuery& row) {
+                told = {row.value(0), row.value(1), row.value(2), row.value(3)};
+                return false;
+            });
+        if (!read)
+            return read;
+    }
+    if (told.size() != 4)
+        return Error{ErrorKind::Database, coreTr("The change log did not take the change.")};
+    change.at = told[1].toString();
+    change.person = told[2].toString();
+    change.account = told[3].toString();
     return ok();
 }
 

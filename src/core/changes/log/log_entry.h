@@ -51,6 +51,7 @@ private:
         QString op;
         friend bool operator==(const Header&, const Header&) = default;
     };
+    Status takeOver(CommittedChange& change, QVariantList told);
     // `count`: of all records that are added now.
     void noteAdded(const QString& table, const QString& operation, qint64 count);
     Status insertRows(const QStringList& columns, const std::vector<QVariantList>& rows);

@@ -8,20 +8,21 @@ namespace gravin {
 
 Status LogSeal::add(SessionWriter& writer, qint64 change, const SealedContent& sealed) {
     const QString& content = sealed.content;
-    QVariant position;
-    QVariant chained;
+    QString columns = QStringLiteral("change_id, content, records");
+    QVariantList values{change, content, sealed.records};
     if (m_session.spec().isFile()) {
-        auto former = last();
+        const auto former = last();
         if (!former)
             return former.error();
-        position = former->position + 1;
-        chained = chainedHash(former->chain, change, content);
+        columns += QStringLiteral(", position, chain");
+        values += {former->position + 1, chainedHash(former->chain, change, content)};
     }
-    auto added = writer.execute(
-        QStringLiteral("INSERT INTO gravin_seal (change_id, content, position, chain, records) "
-                       "VALUES (?, ?, ?, ?, ?)") +
+    const auto added = writer.execute(
+        QStringLiteral("INSERT INTO gravin_seal (%1) VALUES (%2)")
+                .arg(columns,
+                     QStringList(values.size(), QStringLiteral("?")).join(QStringLiteral(", "))) +
             m_session.dialect().tellingOf(QStringLiteral("change_id")),
-        {change, content, position, chained, sealed.records});
+        values);
     if (!added)
         return added.error();
     return ok();
@@ -58,7 +59,9 @@ Status LogSeal::chainWaiting() {
         return mine.error();
     if (mine->toInt() != 1)
         return ok();
-    Status chained = chain(writer);
+    Status chained = m_session.isProtected()
+                         ? writer.command(m_session.dialect().logProtection()->chaining())
+                         : chain(writer);
     if (chained)
         chained = transaction.commit();
     const Session::Finishing finishing(m_session);

@@ -99,7 +99,7 @@ Status LogTakeover::bringOver(const Progress& progress) {
     if (!over)
         return over;
     auto marked = m_writer.execute(QStringLiteral("INSERT INTO gravin_log (version) VALUES (?)"),
-                                   {Session::LogVersion});
+                                   {LogVersion::Plain});
     if (!marked)
         return marked.error();
     m_session.forgetLog();

@@ -2,6 +2,7 @@
 #include "core/changes/log/log_verification.h"
 
 #include "core/base/text.h"
+#include "core/changes/log/log_sight.h"
 
 #include <algorithm>
 
@@ -41,10 +42,17 @@ Status LogVerifier::verifyChanges(const std::vector<qint64>& changes) {
             if (!whole)
                 return whole.error();
             if (!*whole)
-                return Error{ErrorKind::Damaged, damagedChange(change)};
+                return whyNotWhole(change);
         }
     }
     return ok();
+}
+
+Error LogVerifier::whyNotWhole(qint64 change) {
+    const auto seesAll = seesWholeLog(m_session);
+    if (!seesAll)
+        return seesAll.error();
+    return *seesAll ? Error{ErrorKind::Damaged, damagedChange(change)} : notAllSeen(change);
 }
 
 Result<bool> LogVerifier::isWhole(qint64 change, const SealedLog::Contents& contents,
@@ -75,6 +83,13 @@ Result<LogVerification> LogVerifier::verify(const QString& head,
         return isSealed.error();
     if (!*isSealed)
         return m_found;
+    const auto seesAll = seesWholeLog(m_session);
+    if (!seesAll)
+        return seesAll.error();
+    if (!*seesAll)
+        return Error{ErrorKind::Refused,
+                     coreTr("This account does not see all of the change log, so it cannot tell "
+                            "whether it is what was written. Have it verified by one that does.")};
     if (Status read = readSeals(); !read)
         return read.error();
     if (Status read = readChanges(); !read)

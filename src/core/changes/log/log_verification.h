@@ -54,6 +54,7 @@ private:
     };
     Result<bool> isWhole(qint64 change, const SealedLog::Contents& contents,
                          const QHash<qint64, SealedLog::Seal>& seals);
+    Error whyNotWhole(qint64 change);
     Result<bool> hasSeals(const QString& head);
     Status readSeals();
     Status readChanges();

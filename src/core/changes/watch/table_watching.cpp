@@ -69,9 +69,9 @@ Result<TableWatching::Plan> TableWatching::plan(const QStringList& tables, bool 
     return plan;
 }
 
-Status TableWatching::mark(SessionWriter& writer, int version) {
-    const auto marked =
-        writer.execute(QStringLiteral("UPDATE gravin_log SET version = ?"), {version});
+Status TableWatching::mark(SessionWriter& writer, bool isWatched) {
+    const auto marked = writer.execute(QStringLiteral("UPDATE gravin_log SET version = ?"),
+                                       {LogVersion::of(isWatched, m_session.isProtected())});
     m_session.forgetLog();
     return marked ? ok() : Status(marked.error());
 }
@@ -104,7 +104,7 @@ Status TableWatching::set(const QStringList& tables, bool isWatched) {
     };
     run(made->schema);
     if (done && isWatched)
-        done = mark(writer, Session::WatchedLogVersion);
+        done = mark(writer, true);
     run(made->triggers);
     if (done && !isAny) {
         // Between the last look and this moment somebody may have written.
@@ -112,7 +112,7 @@ Status TableWatching::set(const QStringList& tables, bool isWatched) {
             left && left->toLongLong() == 0) {
             run(m_session.dialect().tableWatch().withoutSchema());
             if (done)
-                done = mark(writer, Session::LogVersion);
+                done = mark(writer, false);
         }
     }
     if (done && inOne)

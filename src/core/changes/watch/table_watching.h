@@ -46,7 +46,7 @@ private:
     Status verify(const QStringList& tables, bool isWatched) const;
     // Whether any table is watched when these are or are not.
     bool isAnyWatched(const QStringList& tables, bool isWatched) const;
-    Status mark(class SessionWriter& writer, int version);
+    Status mark(class SessionWriter& writer, bool isWatched);
 
     Session& m_session;
     const Catalog& m_catalog;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/mariadb/mariadb_log_protection.h"
 #include "core/database/mariadb/mariadb_watch.h"
 #include "core/database/server_dialect.h"
 
@@ -87,6 +88,7 @@ public:
     SqlFragment leavePlace(qint64 place) const override;
     SqlFragment presentAt(qint64 place) const override;
     const TableWatch& tableWatch() const override { return m_watch; }
+    const LogProtection* logProtection() const override { return &m_logProtection; }
     Error errorOf(const QSqlError& error) const override;
     ConstraintFailure constraintFailure(const Error& error) const override;
 
@@ -103,6 +105,7 @@ private:
     quint64 m_connectionId = 0;   // the server's number of this connection; 0: closed
     void* m_connection = nullptr; // MYSQL*, the driver's own
     MariaDbWatch m_watch{*this};
+    MariaDbLogProtection m_logProtection;
 };
 
 } // namespace gravin

@@ -17,8 +17,6 @@ namespace {
 
 // Before the name of a person, as a connection's own name.
 constexpr QLatin1String PresencePrefix("gravin: ");
-// A number of our own among the advisory locks of a database.
-constexpr qint64 SealingLock = 0x67726176696e;
 
 // libpq notices the end of a connection only when it reads; the socket knows of it before.
 bool isClosed(int socket) {

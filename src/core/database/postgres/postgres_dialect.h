@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/postgres/postgres_log_protection.h"
 #include "core/database/postgres/postgres_set_wise.h"
 #include "core/database/postgres/postgres_watch.h"
 #include "core/database/server_dialect.h"
@@ -80,6 +81,7 @@ public:
     SqlFragment presentAt(qint64 place) const override;
     SetWise* setWise() override { return &m_setWise; }
     const TableWatch& tableWatch() const override { return m_watch; }
+    const LogProtection* logProtection() const override { return &m_logProtection; }
     Error errorOf(const QSqlError& error) const override;
     ConstraintFailure constraintFailure(const Error& error) const override;
 
@@ -90,11 +92,16 @@ protected:
     }
 
 private:
+    // A number of our own among the advisory locks of a database: of those who chain the log; the
+    // next one of those who make it.
+    static constexpr qint64 SealingLock = 0x67726176696e;
+
     std::mutex m_mutex;           // guards m_cancel between interrupt() and closing()
     void* m_cancel = nullptr;     // PGcancel*
     void* m_connection = nullptr; // PGconn*, the driver's own
     PostgresSetWise m_setWise;
     PostgresWatch m_watch{*this};
+    PostgresLogProtection m_logProtection{SealingLock};
 };
 
 } // namespace gravin
