@@ -68,7 +68,7 @@ fi
 # That only the one door executes statements that write, the compiler says (SessionWriter); that they are made
 # in few places stands here. The project's module shows them to be read.
 if hits=$(grep -rnE '(INSERT INTO|REPLACE INTO|DELETE FROM|UPDATE %|UPDATE [a-z_"]+ SET|TRUNCATE TABLE)' . \
-    | grep -vE '^./core/(database/(record_statements|dialect|(sqlite|postgres|mariadb)/[a-z]+_watch|mariadb/mariadb_dialect|sqlite/sqlite_set_wise)\.(cpp|h)|changes/(log/(change_log|log_entry|log_seal|log_takeover)|watch/(seen_rows|table_watching)|bulk/set_wise_update|as_it_was)\.cpp):'); then
+    | grep -vE '^./core/(database/(record_statements|dialect|log_protection|(sqlite|postgres|mariadb)/[a-z]+_(watch|log_protection)|mariadb/mariadb_dialect|sqlite/sqlite_set_wise)\.(cpp|h)|changes/(log/(change_log|log_entry|log_seal|log_takeover)|watch/(seen_rows|table_watching)|bulk/set_wise_update|as_it_was)\.cpp):'); then
     complain "Rows are changed by the one door only:" "$hits"
 fi
 if hits=$(grep -rn 'Access::ReadWrite' app cli | grep -vE '^(session/workspace|app/history/as_it_was_page|cli/((read|write|history)_commands|(act|watch|import)_command|opened))\.cpp:'); then

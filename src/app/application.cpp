@@ -86,6 +86,7 @@ int runApplication(int& argc, char** argv, const OpenRequest& request) {
     followThemeSetting();
     QApplication::setWindowIcon(programIcon());
     OpenRequest wanted = request;
+    wanted.asksFirst = true;
     if (wanted.file.isEmpty() && !wanted.demonstration && RecentProjects::beginsWithLast())
         wanted.file = RecentProjects::last();
     int code = 0;

@@ -10,6 +10,7 @@ struct OpenRequest {
     QString screen;             // empty: the project's first
     bool useOnly = false;       // without Build
     bool demonstration = false; // the person's own copy of the demonstration
+    bool asksFirst = false;     // OpenProject::setAsksFirst()
 };
 
 // Runs the application with a window until it is closed; answers the exit code.

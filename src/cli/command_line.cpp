@@ -62,6 +62,7 @@ public:
         defineReading();
         defineCopy();
         defineGrants();
+        defineSign();
         definePack();
         defineExport();
         defineImport();
@@ -169,6 +170,28 @@ private:
             "grants", "statements that let the database hold accounts to the project's roles",
             grants, runGrants);
         addText(command, "file", grants->file, "the project")->required();
+    }
+
+    void defineSign() {
+        auto sign = std::make_shared<SignOptions>();
+        CLI::App& command = define(
+            "sign", "who gives a project out signs it; one that was changed since is read only",
+            sign, runSign);
+        addText(command, "file", sign->file, "the project")->required();
+        CLI::Option* key =
+            addText(command, "--key", sign->key,
+                    "the secret key, Ed25519 in PEM; its passphrase is in GRAVIN_KEY_PASSPHRASE");
+        command.add_flag("--new-key", sign->makeKey, "make the key first, in that file")
+            ->needs(key);
+        addText(command, "--by", sign->by, "the name that stands with it (default: yours)")
+            ->needs(key);
+        CLI::Option* off =
+            command.add_flag("--off", sign->takeOff, "take the signature off")->excludes(key);
+        command
+            .add_flag("--accept", sign->accept,
+                      "trust the project as it is now, whoever signed it before")
+            ->excludes(key)
+            ->excludes(off);
     }
 
     void definePack() {

@@ -62,6 +62,17 @@ struct GrantsOptions {
 };
 int runGrants(const GrantsOptions& options);
 
+struct SignOptions {
+    QString file;
+    QString key; // a file
+    QString by;  // empty: the person's name
+    bool makeKey = false;
+    bool takeOff = false;
+    bool accept = false; // nothing is signed: the project counts as it is
+    bool json = false;
+};
+int runSign(const SignOptions& options);
+
 struct ActOptions {
     QString file;
     QString screen;

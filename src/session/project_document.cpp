@@ -2,15 +2,19 @@
 #include "session/project_document.h"
 
 #include "core/base/text.h"
+#include "core/base/whole_file.h"
 #include "core/fitting/data_fit.h"
 #include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/query_source.h"
 #include "core/fitting/screen_links.h"
+#include "core/project/known_signers.h"
 #include "core/project/project_catalog.h"
 #include "core/project/project_file.h"
+#include "core/project/project_reach.h"
 #include "session/database.h"
 
 #include <QFile>
+#include <QFileInfo>
 #include <QUndoCommand>
 
 #include <algorithm>
@@ -22,34 +26,15 @@ namespace {
 QString identityOf(const QuerySource& source) {
     return joinEscaped({source.name, source.select, source.table});
 }
+
+constexpr int LookMilliseconds = 300;
+
+// Empty: it cannot be read.
+QByteArray contentOf(const QString& file) {
+    const auto content = readWholeFile(file, MostProjectBytes);
+    return content ? *content : QByteArray();
+}
 } // namespace
-
-ProjectDocument::ProjectDocument(QString file, Project project, Database* database)
-    : m_file(std::move(file))
-    , m_project(std::move(project))
-    , m_saved(m_project)
-    , m_database(database)
-    , m_standing(Standing::of(m_project, database->catalog()))
-    , m_rules(rulesOf(m_project, database->catalog()))
-    , m_findings(bindingFindings(m_project, database->catalog())) {
-    for (const QuerySource& source : m_project.sources) {
-        if (const Table* table = database->catalog().table(source.name); table && table->isQuery())
-            m_described.insert(identityOf(source), *table);
-    }
-    connect(database, &Database::catalogChanged, this, &ProjectDocument::renewRules);
-}
-
-Status ProjectDocument::save() {
-    // A file that says the same already stays as it is, also as a person wrote it.
-    if (!isModified() && QFile::exists(m_file))
-        return ok();
-    Status saved = gravin::saveProject(m_project, m_file);
-    if (saved) {
-        m_saved = m_project;
-        Q_EMIT modifiedChanged(false);
-    }
-    return saved;
-}
 
 // The project before and after one edit. Projects share what they have in common, so that a step
 // costs little more than what it changes.
@@ -68,6 +53,94 @@ private:
     Project m_before;
     Project m_after;
 };
+
+ProjectDocument::ProjectDocument(QString file, Project project, Database* database)
+    : m_file(std::move(file))
+    , m_project(std::move(project))
+    , m_saved(m_project)
+    , m_database(database)
+    , m_standing(Standing::of(m_project, database->catalog()))
+    , m_rules(rulesOf(m_project, database->catalog()))
+    , m_findings(bindingFindings(m_project, database->catalog())) {
+    for (const QuerySource& source : m_project.sources) {
+        if (const Table* table = database->catalog().table(source.name); table && table->isQuery())
+            m_described.insert(identityOf(source), *table);
+    }
+    connect(database, &Database::catalogChanged, this, &ProjectDocument::renewRules);
+    m_lookSoon.setSingleShot(true);
+    m_lookSoon.setInterval(LookMilliseconds);
+    connect(&m_lookSoon, &QTimer::timeout, this, &ProjectDocument::lookAtFile);
+    for (auto changed : {&QFileSystemWatcher::fileChanged, &QFileSystemWatcher::directoryChanged})
+        connect(&m_watcher, changed, &m_lookSoon, qOverload<>(&QTimer::start));
+    noteFile();
+}
+
+// Whoever writes a file in its place takes the watched one away.
+void ProjectDocument::noteFile() {
+    m_content = contentOf(m_file);
+    m_toldContent = m_content;
+    m_watcher.addPaths({m_file, QFileInfo(m_file).absolutePath()});
+}
+
+bool ProjectDocument::isSigned() const { return signatureOf(m_content).has_value(); }
+
+bool ProjectDocument::isFileAnother() const {
+    const QByteArray now = contentOf(m_file);
+    return !now.isEmpty() && !m_content.isEmpty() && now != m_content;
+}
+
+void ProjectDocument::lookAtFile() {
+    m_watcher.addPath(m_file);
+    if (!isFileAnother())
+        return;
+    const QByteArray now = contentOf(m_file);
+    if (std::exchange(m_toldContent, now) != now)
+        Q_EMIT fileBecameAnother();
+}
+
+Result<ProjectMerge> ProjectDocument::compareWithFile(const QSet<QString>& chosen) const {
+    const auto theirs = loadProject(m_file);
+    return theirs ? mergeProjects(m_saved, m_project, *theirs, chosen) : theirs.error();
+}
+
+Status ProjectDocument::takeTogether(const QSet<QString>& chosen) {
+    const auto theirs = loadProject(m_file);
+    if (!theirs)
+        return theirs.error();
+    auto together = mergeProjects(m_saved, m_project, *theirs, chosen);
+    if (!together)
+        return together.error();
+    m_saved = *theirs;
+    noteFile();
+    const Project& merged = together->merged;
+    if (merged == m_project)
+        Q_EMIT modifiedChanged(isModified());
+    else
+        m_undo.push(new ProjectStep(this, tr("what somebody else changed"), m_project, merged));
+    return ok();
+}
+
+Status ProjectDocument::save() {
+    // A file that says the same already stays as it is, also as a person wrote it.
+    if (!isModified() && QFile::exists(m_file))
+        return ok();
+    if (isFileAnother())
+        return Error{ErrorKind::Conflict,
+                     tr("Somebody else has saved the project since it was opened here. Bring both "
+                        "together before.")};
+    Status saved = gravin::saveProject(m_project, m_file);
+    if (saved) {
+        const bool wasSigned = isSigned();
+        m_saved = m_project;
+        noteFile();
+        // What this person made of it they know, also that its signature is gone.
+        (void)personsProjects().agree(m_file, reachOf(m_project));
+        if (wasSigned)
+            (void)personsSigners().accept(m_file, m_content);
+        Q_EMIT modifiedChanged(false);
+    }
+    return saved;
+}
 
 void ProjectDocument::change(const QString& text, const std::function<void(Project&)>& edit) {
     Project after = m_project;

@@ -3,8 +3,11 @@
 
 #include "core/fitting/binding.h"
 #include "core/fitting/findings/binding_check.h"
+#include "core/project/project_merge.h"
 
+#include <QFileSystemWatcher>
 #include <QObject>
+#include <QTimer>
 #include <QUndoStack>
 
 #include <functional>
@@ -24,7 +27,19 @@ public:
     const QString& file() const { return m_file; }
     const Project& project() const { return m_project; }
     bool isModified() const { return !(m_project == m_saved); }
+    // Conflict: somebody else has written the file since it was read or saved here, and nothing is
+    // written over that; takeTogether() comes first.
     Status save();
+    // Whether its developer has signed the file as it was read or saved here; saving it here takes
+    // the signature off.
+    bool isSigned() const;
+    // Whether somebody else has written the file since.
+    bool isFileAnother() const;
+    // What they made of the project and what was made of it here, brought together; `chosen` as in
+    // mergeProjects().
+    Result<ProjectMerge> compareWithFile(const QSet<QString>& chosen = {}) const;
+    // Takes that over as one step of undo; what is in the file counts as saved.
+    Status takeTogether(const QSet<QString>& chosen);
 
     // Changes the project as one step of undo, named by `text`; what shows it follows at once. An
     // edit that changes nothing is no step.
@@ -73,6 +88,8 @@ Q_SIGNALS:
     // Sources or computed fields are others now: the catalog has to follow.
     void sourcesChanged();
     void modifiedChanged(bool modified);
+    // Somebody else has written the file; told once of each time.
+    void fileBecameAnother();
 
 private:
     friend class ProjectStep;
@@ -81,6 +98,8 @@ private:
     // After the project or the catalog became another.
     void renewRules();
     void fitToStored(const QStringList& tables);
+    void noteFile();
+    void lookAtFile();
 
     QString m_file;
     Project m_project;
@@ -91,6 +110,10 @@ private:
     Findings m_findings;
     QUndoStack m_undo;
     QHash<QString, Table> m_described; // sources of now and of former steps, by identityOf()
+    QByteArray m_content;              // of the file, when it was read or saved here
+    QByteArray m_toldContent;          // of which it was told that it is another
+    QFileSystemWatcher m_watcher;
+    QTimer m_lookSoon; // a file is often written in several steps
 };
 
 } // namespace gravin

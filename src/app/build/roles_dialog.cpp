@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/build/roles_dialog.h"
 
+#include "app/build/grants_dialog.h"
 #include "app/look/theme.h"
 #include "core/records/record_limit.h"
 
@@ -93,6 +94,14 @@ RolesDialog::RolesDialog(Workspace* workspace, QWidget* parent)
     sides->addWidget(list);
     sides->addWidget(m_role, 1);
     auto* buttons = new QDialogButtonBox;
+    auto* grants = buttons->addButton(tr("Grants…"), QDialogButtonBox::ActionRole);
+    grants->setObjectName(QStringLiteral("show-grants"));
+    grants->setAutoDefault(false);
+    grants->setEnabled(!workspace->project().connection.isFile());
+    grants->setToolTip(grants->isEnabled() ? tr("What lets the server hold accounts to these roles")
+                                           : tr("A file has no accounts."));
+    connect(grants, &QPushButton::clicked, this,
+            [this] { (new GrantsDialog(m_workspace, this))->open(); });
     buttons->addButton(tr("Close"), QDialogButtonBox::RejectRole);
     auto* layout = new QVBoxLayout(this);
     layout->addWidget(about);

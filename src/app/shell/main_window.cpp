@@ -55,6 +55,7 @@ MainWindow::MainWindow(const OpenRequest& request)
     connectParts();
     connectCommands();
     m_head->setBuildOffered(false);
+    m_project->setAsksFirst(request.asksFirst);
     if (!request.file.isEmpty())
         openProject(request.file);
 }
@@ -108,7 +109,7 @@ void MainWindow::connectParts() {
     connect(m_start, &StartPage::newRequested, this, &MainWindow::askForDatabase);
     connect(m_start, &StartPage::demonstrationRequested, this,
             [this] { openDemonstration(false); });
-    connect(m_connect, &ConnectionPage::projectReady, this, &MainWindow::openProject);
+    connect(m_connect, &ConnectionPage::projectReady, m_project.get(), &OpenProject::openOwn);
     connect(m_connect, &ConnectionPage::comparisonRequested, this,
             [this](const ConnectionSpec& other) {
                 if (WorkspaceView* view = m_project->view())
@@ -124,6 +125,10 @@ void MainWindow::connectParts() {
     connect(m_project.get(), &OpenProject::closing, this,
             [this] { m_pages->setCurrentWidget(m_start); });
     connect(m_project.get(), &OpenProject::failed, this, &MainWindow::failToOpen);
+    connect(m_project.get(), &OpenProject::leftClosed, this, [this] {
+        m_start->refresh();
+        leaveConnection();
+    });
     connect(m_project.get(), &OpenProject::passwordNeeded, this,
             [this](const QString& file, const ConnectionSpec& connection, const Error& error) {
                 m_connect->askPassword(file, connection, error);

@@ -3,11 +3,13 @@
 
 #include "app/connect/secret_keeper.h"
 #include "app/shell/recent_projects.h"
+#include "app/shell/trust_question.h"
 #include "app/shell/workspace_view.h"
 #include "app/use/open_edits.h"
 #include "app/use/save_many.h"
 #include "core/base/background.h"
 #include "core/project/project_file.h"
+#include "core/project/project_reach.h"
 #include "session/drafts/draft_saver.h"
 #include "session/own_demonstration.h"
 
@@ -49,6 +51,12 @@ void OpenProject::open(const QString& file) {
     leaveThen([this, file] { read(file); });
 }
 
+void OpenProject::openOwn(const QString& file) {
+    if (const auto project = loadProject(file))
+        (void)personsProjects().agree(file, reachOf(*project));
+    open(file);
+}
+
 void OpenProject::read(const QString& file) {
     Q_EMIT reading(file);
     const auto project = loadProject(file);
@@ -56,8 +64,37 @@ void OpenProject::read(const QString& file) {
         fail(project.error());
         return;
     }
-    secret_keeper::recall(project->connection, this,
-                          [this, file, project = *project] { openWorkspace(file, project); });
+    if (m_asksFirst && !isOwnDemonstration(file))
+        askThen(file, *project);
+    else
+        reach(file, *project);
+}
+
+void OpenProject::askThen(const QString& file, const Project& project) {
+    const QStringList all = reachOf(project);
+    const QStringList unknown = personsProjects().unknownOf(file, all);
+    if (unknown.isEmpty()) {
+        reach(file, project);
+        return;
+    }
+    auto* question =
+        new TrustQuestion(file, project.name, unknown, unknown.size() < all.size(), m_window);
+    connect(question, &QDialog::accepted, this, [this, file, project, all] {
+        // Where it cannot be remembered it is asked for again.
+        (void)personsProjects().agree(file, all);
+        reach(file, project);
+    });
+    connect(question, &QDialog::rejected, this, [this] {
+        m_givenUp.reset();
+        Q_EMIT leftClosed();
+    });
+    // The window may not be there yet.
+    QMetaObject::invokeMethod(question, &QDialog::open, Qt::QueuedConnection);
+}
+
+void OpenProject::reach(const QString& file, const Project& project) {
+    secret_keeper::recall(project.connection, this,
+                          [this, file, project] { openWorkspace(file, project); });
 }
 
 void OpenProject::fail(const Error& error) {
@@ -126,12 +163,15 @@ void OpenProject::saveUnder(const ConnectionSpec& other) {
     Project project = m_workspace->project();
     project.connection = other;
     const QString file = m_workspace->document()->file();
-    if (const Status saved = saveProject(project, file); !saved) {
+    const Status saved = m_workspace->document()->isFileAnother() ? m_workspace->document()->save()
+                                                                  : saveProject(project, file);
+    if (!saved) {
         Q_EMIT frontRequested();
         m_view->leavePage();
         fail(saved.error());
         return;
     }
+    (void)personsProjects().agree(file, reachOf(project));
     openWorkspace(file, project);
 }
 

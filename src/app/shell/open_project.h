@@ -35,8 +35,13 @@ public:
     // Null where it is not in front.
     ScreenPage* currentPage() const;
 
+    // A project that this person has not opened yet is shown for what it reaches before it reaches
+    // anything; off at first.
+    void setAsksFirst(bool asks) { m_asksFirst = asks; }
     // All ask before unsaved work is left behind; what is open stays so until the other is.
     void open(const QString& file);
+    // One that this person has just made or has agreed to.
+    void openOwn(const QString& file);
     // `reset`: as it was delivered, whatever was done in it.
     void openDemonstration(bool reset);
     // Saves the project with this connection and opens it anew. Requires: one is open.
@@ -64,6 +69,8 @@ Q_SIGNALS:
     void frontRequested();
     // Before the view and the workspace go.
     void closing();
+    // It was not opened after all, by choice.
+    void leftClosed();
     // It could not be opened or saved; what was open is so still.
     void failed(const gravin::Error& error);
     void passwordNeeded(const QString& file, const gravin::ConnectionSpec& connection,
@@ -72,6 +79,8 @@ Q_SIGNALS:
 private:
     void read(const QString& file);
     void readDemonstration(bool reset);
+    void askThen(const QString& file, const Project& project);
+    void reach(const QString& file, const Project& project);
     void openWorkspace(const QString& file, const Project& project);
     void install(const std::shared_ptr<Workspace>& workspace);
     void saveUnder(const ConnectionSpec& other);
@@ -87,6 +96,7 @@ private:
     std::optional<UnsavedWork> m_givenUp; // work that is to go when the project is left
     std::function<void()> m_afterSaving;  // where to go when all is saved
     bool m_isMakingDemonstration = false;
+    bool m_asksFirst = false;
 };
 
 } // namespace gravin

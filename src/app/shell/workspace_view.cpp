@@ -118,6 +118,8 @@ void WorkspaceView::followWorkspace() {
             [this](qint64 change) { m_lastSave = change; });
     connect(m_workspace->document(), &ProjectDocument::modifiedChanged, this,
             &WorkspaceView::headChanged);
+    connect(m_workspace->document(), &ProjectDocument::fileBecameAnother, this,
+            &WorkspaceView::tellOfFile);
     connect(m_workspace->document(), &ProjectDocument::findingsChanged, this,
             &WorkspaceView::headChanged);
     // A screen may be removed by a button of its own page.
@@ -163,6 +165,8 @@ void WorkspaceView::begin(const QString& screen) {
         Q_EMIT said({Notice::Kind::Refused, m_workspace->writing()->draftKeeper()->problem()});
     m_workspace->writing()->workKeeper()->tellWhatBecame();
     m_workspace->writing()->compareLog();
+    if (const QString& distrust = m_workspace->project().distrust; !distrust.isEmpty())
+        m_workspace->notices()->refuse(distrust);
 }
 
 void WorkspaceView::openFormerWindows() {
@@ -564,18 +568,6 @@ void WorkspaceView::forgetRemovedScreens() {
         showScreen(m_shelf->currentScreen());
 }
 
-void WorkspaceView::save() {
-    if (m_build) {
-        saveProject();
-        return;
-    }
-    ScreenPage* page = currentPage();
-    if (!page)
-        return;
-    page->endCellEdit();
-    page->save();
-}
-
 void WorkspaceView::saveAllDrafts() {
     if (currentPage())
         currentPage()->endCellEdit();
@@ -585,15 +577,6 @@ void WorkspaceView::saveAllDrafts() {
                      if (currentPage())
                          currentPage()->goToField(place, column);
                  });
-}
-
-void WorkspaceView::saveProject() {
-    const Status saved = m_workspace->document()->save();
-    if (saved)
-        Q_EMIT said({Notice::Kind::Done,
-                     tr("Saved the project to %1.").arg(m_workspace->document()->file())});
-    else
-        Q_EMIT said({Notice::Kind::Refused, saved.error().sentence, saved.error().detail});
 }
 
 } // namespace gravin

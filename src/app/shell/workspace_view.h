@@ -125,6 +125,9 @@ private:
     void leaveNewTable();
     void hideChangeLog();
     void openFormerWindows();
+    // Of the project's file, which somebody else has saved.
+    void bringTogether();
+    void tellOfFile();
 
     Workspace* m_workspace;
     bool m_useOnly;

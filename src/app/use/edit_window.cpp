@@ -233,6 +233,7 @@ EditWindow::~EditWindow() {
         m_presence->leave(tableName(), m_present);
     // What reads the binding goes before it.
     delete m_parts;
+    delete m_ownActions;
 }
 
 void EditWindow::setRecord(const RecordId& id) {

@@ -108,6 +108,7 @@ ScreenPage::~ScreenPage() {
     // What stands in the list goes before it, and what reads the binding before that.
     delete m_nested;
     delete m_all;
+    delete m_ownActions;
 }
 
 // A record's fields are the page's own list; what stands around lines is theirs.

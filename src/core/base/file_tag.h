@@ -17,6 +17,12 @@ inline QString fileTag(const QString& path) {
                                    .left(Digits));
 }
 
+// The file itself, whatever leads to it; one that is not there by its absolute path.
+inline QString realFile(const QString& path) {
+    const QString real = QFileInfo(path).canonicalFilePath();
+    return real.isEmpty() ? QFileInfo(path).absoluteFilePath() : real;
+}
+
 // Any text as one part of a settings key, which may hold no separator of groups.
 inline QString settingsKeyOf(const QString& text) {
     return QString::fromLatin1(text.toUtf8().toBase64(QByteArray::Base64UrlEncoding));

@@ -19,6 +19,12 @@ QString LogProtection::givenColumns() {
         "uid, at, person, screen, action, note, undoes, tables, op, account, records");
 }
 
+QString LogProtection::markNew() {
+    return QStringLiteral("INSERT INTO gravin_log (version) SELECT %1 WHERE NOT EXISTS (SELECT 1 "
+                          "FROM gravin_log)")
+        .arg(LogVersion::Plain);
+}
+
 QString LogProtection::mark() {
     return QStringLiteral("UPDATE gravin_log SET version = version + %1 WHERE version < %2")
         .arg(LogVersion::Protected - LogVersion::Plain)

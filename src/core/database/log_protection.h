@@ -30,6 +30,9 @@ public:
     // The account that owns the log, or as which its routines run.
     static QString owner() { return QStringLiteral("gravin_log_owner"); }
 
+    // After Dialect::changeLogSchema(): says of a log that has none its version.
+    static QString markNew();
+
     // Statements that protect the log, for an account that may; they may be run again. `home`: what
     // TableWatch::homeQuery() gave. Requires: there is a log of the present layout.
     virtual QStringList statements(const QString& home, bool isWatching) const = 0;

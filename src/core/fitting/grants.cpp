@@ -43,10 +43,7 @@ private:
     void protectLog() {
         if (!m_ground.hasLog) {
             m_grants.statements += m_dialect.changeLogSchema();
-            m_grants.statements +=
-                QStringLiteral("INSERT INTO gravin_log (version) SELECT %1 WHERE NOT EXISTS "
-                               "(SELECT 1 FROM gravin_log)")
-                    .arg(LogVersion::Plain);
+            m_grants.statements += LogProtection::markNew();
         }
         const LogProtection& protection = *m_dialect.logProtection();
         m_grants.statements += protection.statements(m_ground.home, m_ground.isWatching);

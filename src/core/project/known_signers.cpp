@@ -15,19 +15,13 @@ namespace {
 
 constexpr qint64 MostSignerBytes = 16 * 1024;
 
-// Of the file itself, whatever leads to it.
-QString realPath(const QString& file) {
-    const QString real = QFileInfo(file).canonicalFilePath();
-    return real.isEmpty() ? QFileInfo(file).absoluteFilePath() : real;
-}
-
 } // namespace
 
 KnownSigners::KnownSigners(QString folder)
     : m_folder(std::move(folder)) {}
 
 QString KnownSigners::path(const QString& file) const {
-    return m_folder + u'/' + fileTag(realPath(file)) + QStringLiteral(".json");
+    return m_folder + u'/' + fileTag(realFile(file)) + QStringLiteral(".json");
 }
 
 QString KnownSigners::reasonAgainst(const QString& file, const QByteArray& content) const {
@@ -76,7 +70,7 @@ Status KnownSigners::accept(const QString& file, const QByteArray& content) cons
     if (Status own = makeOwnFolder(m_folder); !own)
         return own;
     return writeWholeFile(path(file),
-                          compactJson({{"project", utf8(realPath(file))},
+                          compactJson({{"project", utf8(realFile(file))},
                                        {"by", utf8(signature->signer)},
                                        {"key", signature->key.toBase64().toStdString()}}),
                           Readers::OwnerOnly);

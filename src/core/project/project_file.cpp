@@ -10,12 +10,8 @@
 
 namespace gravin {
 
-namespace {
-constexpr qint64 MaximumFileSize = 64 * 1024 * 1024;
-}
-
 Result<Project> loadProject(const QString& path) {
-    const auto json = readWholeFile(path, MaximumFileSize);
+    const auto json = readWholeFile(path, MostProjectBytes);
     if (!json)
         return json.error();
     auto project = projectFromJson(*json);

@@ -1,0 +1,112 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/project_reach.h"
+
+#include "core/base/file_tag.h"
+#include "core/base/json.h"
+#include "core/base/text.h"
+#include "core/base/visible_text.h"
+#include "core/base/whole_file.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+namespace {
+
+constexpr qint64 MostReachBytes = 1024 * 1024;
+
+// Names come from whoever wrote the file.
+QString shown(const QString& text) { return visibleText(text); }
+
+QString databaseOf(const ConnectionSpec& spec) {
+    if (spec.isFile())
+        return coreTr("The database file %1.").arg(shown(spec.path));
+    const QString who = spec.user.isEmpty() ? coreTr("by the usual account")
+                                            : coreTr("as %1").arg(shown(spec.user));
+    return coreTr("The database %1 %2.").arg(shown(spec.shownName()), who);
+}
+
+// Of all screens, each action by its name.
+QStringList actionsWith(const Project& project,
+                        const std::function<QString(const ActionStep&)>& reaches) {
+    QStringList found;
+    for (const Screen& screen : project.screens) {
+        for (const ScreenAction& action : screen.ownActions) {
+            for (const ActionStep& step : action.steps) {
+                const QString what = reaches(step);
+                if (!what.isNull())
+                    found += QStringLiteral("%1 › %2%3")
+                                 .arg(shown(screen.label), shown(action.name), what);
+            }
+        }
+    }
+    found.removeDuplicates();
+    return found;
+}
+
+QString listed(const QStringList& names) { return names.join(QStringLiteral(", ")); }
+
+} // namespace
+
+QStringList reachOf(const Project& project) {
+    QStringList reach{databaseOf(project.connection)};
+    const auto add = [&](const QStringList& names, const QString& sentence) {
+        if (!names.isEmpty())
+            reach += sentence.arg(listed(names));
+    };
+    QStringList selects;
+    for (const QuerySource& source : project.sources)
+        selects += shown(source.name);
+    add(selects, coreTr("SELECTs of its own, which can only read: %1."));
+    add(actionsWith(project,
+                    [](const ActionStep& step) {
+                        return step.does == ActionStep::Does::OpenLink
+                                   ? QStringLiteral(": %1").arg(shown(step.text))
+                                   : QString();
+                    }),
+        coreTr("Actions that open addresses, after asking: %1."));
+    add(actionsWith(project,
+                    [](const ActionStep& step) {
+                        return step.does == ActionStep::Does::Print && !step.text.isEmpty()
+                                   ? QStringLiteral(": %1").arg(shown(step.text))
+                                   : QString();
+                    }),
+        coreTr("Actions that write files into a folder: %1."));
+    add(actionsWith(project,
+                    [](const ActionStep& step) {
+                        return writes(step.does) ? QStringLiteral("") : QString();
+                    }),
+        coreTr("Actions that change records: %1."));
+    return reach;
+}
+
+KnownProjects::KnownProjects(QString folder)
+    : m_folder(std::move(folder)) {}
+
+QString KnownProjects::path(const QString& file) const {
+    return m_folder + u'/' + fileTag(realFile(file)) + QStringLiteral(".json");
+}
+
+QStringList KnownProjects::unknownOf(const QString& file, const QStringList& reach) const {
+    const auto kept = readWholeFile(path(file), MostReachBytes, Writers::OwnAccount);
+    if (!kept)
+        return reach;
+    const QStringList known = loose::texts(loose::parsed(*kept), "reaches");
+    QStringList unknown = reach;
+    unknown.removeIf([&](const QString& sentence) { return known.contains(sentence); });
+    return unknown;
+}
+
+Status KnownProjects::agree(const QString& file, const QStringList& reach) const {
+    if (Status own = makeOwnFolder(m_folder); !own)
+        return own;
+    return writeWholeFile(
+        path(file), compactJson({{"project", utf8(realFile(file))}, {"reaches", listOf(reach)}}),
+        Readers::OwnerOnly);
+}
+
+KnownProjects personsProjects() {
+    return KnownProjects(ownDataFolderPath(QStringLiteral("projects")));
+}
+
+} // namespace gravin
