@@ -180,6 +180,10 @@ Abhilfe: %3</translation>
       <translation>%1 lässt sich nicht lesen: Die Sicht passt nicht mehr zu den Tabellen, aus denen sie liest.</translation>
     </message>
     <message>
+      <source>%1 cannot be removed.</source>
+      <translation>%1 kann nicht entfernt werden.</translation>
+    </message>
+    <message>
       <source>%1 cannot be shown as it was: it is no table with a key.</source>
       <translation>%1 kann nicht gezeigt werden, wie es war: Es ist keine Tabelle mit Schlüssel.</translation>
     </message>
@@ -312,6 +316,10 @@ Abhilfe: %3</translation>
       <translation>%1 hat schon eine Spalte %2. Geben Sie dem berechneten Feld einen anderen Namen.</translation>
     </message>
     <message>
+      <source>%1 has been changed since you opened it, and reaches more now:</source>
+      <translation>%1 wurde geändert, seit Sie es geöffnet haben, und greift jetzt auf mehr zu:</translation>
+    </message>
+    <message>
       <source>%1 has more digits than %2.</source>
       <translation>%1 hat mehr Stellen als %2.</translation>
     </message>
@@ -434,6 +442,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 holds no choices. %2</source>
       <translation>%1 enthält keine Auswahl. %2</translation>
+    </message>
+    <message>
+      <source>%1 holds no secret key of the kind Ed25519.</source>
+      <translation>%1 enthält keinen geheimen Schlüssel der Art Ed25519.</translation>
     </message>
     <message>
       <source>%1 holds “%2”, which is not %3.</source>
@@ -1610,6 +1622,10 @@ Abhilfe: %3</translation>
       <translation>Ein Löschen kann abgelehnt werden oder mehr mitnehmen.</translation>
     </message>
     <message>
+      <source>A file has no accounts.</source>
+      <translation>Eine Datei hat keine Konten.</translation>
+    </message>
+    <message>
       <source>A file has no accounts: who may open it may do everything with it.</source>
       <translation>Eine Datei hat keine Konten: wer sie öffnen darf, darf alles mit ihr.</translation>
     </message>
@@ -1868,6 +1884,18 @@ Abhilfe: %3</translation>
     <message>
       <source>Actions of its own…</source>
       <translation>Eigene Aktionen…</translation>
+    </message>
+    <message>
+      <source>Actions that change records: %1.</source>
+      <translation>Aktionen, die Datensätze ändern: %1.</translation>
+    </message>
+    <message>
+      <source>Actions that open addresses, after asking: %1.</source>
+      <translation>Aktionen, die nach einer Rückfrage Adressen öffnen: %1.</translation>
+    </message>
+    <message>
+      <source>Actions that write files into a folder: %1.</source>
+      <translation>Aktionen, die Dateien in einen Ordner schreiben: %1.</translation>
     </message>
     <message>
       <source>Add</source>
@@ -2162,6 +2190,10 @@ Abhilfe: %3</translation>
       <translation>%1 wird gefragt…</translation>
     </message>
     <message>
+      <source>Asking the database…</source>
+      <translation>Die Datenbank wird gefragt …</translation>
+    </message>
+    <message>
       <source>Asks before</source>
       <translation>Fragt vorher</translation>
     </message>
@@ -2280,6 +2312,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Boxes to tick records by</source>
       <translation>Kästchen zum Ankreuzen von Datensätzen</translation>
+    </message>
+    <message>
+      <source>Bring together</source>
+      <translation>Zusammenführen</translation>
+    </message>
+    <message>
+      <source>Brought together. It is not saved yet; undo takes it back here.</source>
+      <translation>Zusammengeführt. Gespeichert ist es noch nicht; hier lässt es sich rückgängig machen.</translation>
     </message>
     <message>
       <source>Build</source>
@@ -3322,6 +3362,14 @@ Abhilfe: %3</translation>
       <translation>Weg: %1.</translation>
     </message>
     <message>
+      <source>Grants</source>
+      <translation>Rechte am Server</translation>
+    </message>
+    <message>
+      <source>Grants…</source>
+      <translation>Rechte am Server…</translation>
+    </message>
+    <message>
       <source>Gravin</source>
       <translation>Gravin</translation>
     </message>
@@ -3392,6 +3440,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Help text</source>
       <translation>Hilfetext</translation>
+    </message>
+    <message>
+      <source>Here</source>
+      <translation>Hier</translation>
     </message>
     <message>
       <source>Here is nothing beside each other to fold away.</source>
@@ -3550,6 +3602,10 @@ Abhilfe: %3</translation>
       <translation>Mit den Worten der Datenbank</translation>
     </message>
     <message>
+      <source>In the file</source>
+      <translation>In der Datei</translation>
+    </message>
+    <message>
       <source>In the pattern of LIKE the escape stands before %, _ or itself.</source>
       <translation>Im Muster von LIKE steht das Fluchtzeichen vor %, _ oder sich selbst.</translation>
     </message>
@@ -3698,6 +3754,10 @@ Abhilfe: %3</translation>
       <translation>Alle meine behalten</translation>
     </message>
     <message>
+      <source>Keep as a file…</source>
+      <translation>Als Datei behalten…</translation>
+    </message>
+    <message>
       <source>Keep as…</source>
       <translation>Behalten als…</translation>
     </message>
@@ -3768,6 +3828,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Keep this one as…</source>
       <translation>Diese behalten als…</translation>
+    </message>
+    <message>
+      <source>Kept as %1.</source>
+      <translation>Behalten als %1.</translation>
     </message>
     <message>
       <source>Kept as “%1”. It stands in the project once that is saved.</source>
@@ -3852,6 +3916,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Leave empty</source>
       <translation>Leer lassen</translation>
+    </message>
+    <message>
+      <source>Leave it closed</source>
+      <translation>Geschlossen lassen</translation>
     </message>
     <message>
       <source>Leave it out</source>
@@ -4286,6 +4354,10 @@ Abhilfe: %3</translation>
       <translation>Keine Feststellung ist gewählt.</translation>
     </message>
     <message>
+      <source>No key could be made.</source>
+      <translation>Es konnte kein Schlüssel angelegt werden.</translation>
+    </message>
+    <message>
       <source>No keys</source>
       <translation>Keine Tasten</translation>
     </message>
@@ -4408,6 +4480,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Not met by %1: %2.</source>
       <translation>Nicht erfüllt von %1: %2.</translation>
+    </message>
+    <message>
+      <source>Not now</source>
+      <translation>Jetzt nicht</translation>
     </message>
     <message>
       <source>Not on a screen yet</source>
@@ -4756,6 +4832,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Open in window</source>
       <translation>In Fenster öffnen</translation>
+    </message>
+    <message>
+      <source>Open it</source>
+      <translation>Öffnen</translation>
+    </message>
+    <message>
+      <source>Open only what comes from somebody you know. What it may do in the database is what your account may.</source>
+      <translation>Öffnen Sie nur, was von jemandem kommt, den Sie kennen. In der Datenbank darf es, was Ihr Konto darf.</translation>
     </message>
     <message>
       <source>Open project</source>
@@ -5406,6 +5490,14 @@ Abhilfe: %3</translation>
       <translation>SELECT</translation>
     </message>
     <message>
+      <source>SELECTs of its own, which can only read: %1.</source>
+      <translation>Eigene SELECTs, die nur lesen können: %1.</translation>
+    </message>
+    <message>
+      <source>SQL (*.sql)</source>
+      <translation>SQL (*.sql)</translation>
+    </message>
+    <message>
       <source>SQLite databases (*.db)</source>
       <translation>SQLite-Datenbanken (*.db)</translation>
     </message>
@@ -5512,6 +5604,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Saved the project to %1.</source>
       <translation>Das Projekt in %1 gespeichert.</translation>
+    </message>
+    <message>
+      <source>Saved the project to %1. It is not signed any more: gravin sign signs it anew.</source>
+      <translation>Das Projekt wurde in %1 gespeichert. Es ist nicht mehr unterschrieben: gravin sign unterschreibt es neu.</translation>
     </message>
     <message>
       <source>Saved to %1.</source>
@@ -5664,6 +5760,18 @@ Abhilfe: %3</translation>
     <message>
       <source>Set fields</source>
       <translation>Felder setzen</translation>
+    </message>
+    <message>
+      <source>Setting</source>
+      <translation>Einstellung</translation>
+    </message>
+    <message>
+      <source>Settings that both of you changed: %1. Choose what counts for each; the others go together.</source>
+      <translation>Einstellungen, die Sie beide geändert haben: %1. Wählen Sie für jede, was gilt; die anderen passen zusammen.</translation>
+    </message>
+    <message>
+      <source>Settings that differ</source>
+      <translation>Einstellungen, die sich unterscheiden</translation>
     </message>
     <message>
       <source>Shape</source>
@@ -5852,6 +5960,18 @@ Abhilfe: %3</translation>
     <message>
       <source>Somebody else changed %1 of the record %2 meanwhile. Nothing was written.</source>
       <translation>Jemand anders hat inzwischen %1 des Datensatzes %2 geändert. Nichts wurde geschrieben.</translation>
+    </message>
+    <message>
+      <source>Somebody else has saved the project meanwhile. Saving it here (Ctrl+S in Build) shows what differs and brings both together.</source>
+      <translation>Jemand anders hat das Projekt inzwischen gespeichert. Hier speichern (Strg+S im Gestalten) zeigt, was sich unterscheidet, und führt beides zusammen.</translation>
+    </message>
+    <message>
+      <source>Somebody else has saved the project since it was opened here. Bring both together before.</source>
+      <translation>Jemand anders hat das Projekt gespeichert, seit es hier geöffnet wurde. Führen Sie zuerst beides zusammen.</translation>
+    </message>
+    <message>
+      <source>Somebody has saved the project meanwhile. Open it again to work with it as it is now.</source>
+      <translation>Jemand hat das Projekt inzwischen gespeichert. Öffnen Sie es noch einmal, um damit zu arbeiten, wie es jetzt ist.</translation>
     </message>
     <message>
       <source>Something is in the way: %1</source>
@@ -6230,6 +6350,10 @@ Abhilfe: %3</translation>
       <translation>Das Änderungsprotokoll hat einen Namen nicht aufgenommen.</translation>
     </message>
     <message>
+      <source>The change log did not take the change.</source>
+      <translation>Das Änderungsprotokoll hat die Änderung nicht angenommen.</translation>
+    </message>
+    <message>
       <source>The change log has a change with the number %1, to which no log comes. Nothing was written.</source>
       <translation>Das Änderungsprotokoll hat eine Änderung mit der Nummer %1, bis zu der kein Protokoll kommt. Nichts wurde geschrieben.</translation>
     </message>
@@ -6264,6 +6388,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The change log of this database has the layout of an earlier Gravin, and this account may not bring it into the present one. Somebody who may alter the log's tables has to write something once; until then nothing can be changed.</source>
       <translation>Das Änderungsprotokoll dieser Datenbank hat die Form eines früheren Gravin, und dieses Konto darf es nicht in die jetzige bringen. Jemand, der die Tabellen des Protokolls ändern darf, muss einmal etwas schreiben; bis dahin lässt sich nichts ändern.</translation>
+    </message>
+    <message>
+      <source>The change log of this database is that of an earlier Gravin. The next change of somebody who may brings it into the present layout; ask for the grants then.</source>
+      <translation>Das Änderungsprotokoll dieser Datenbank ist das eines früheren Gravin. Die nächste Änderung von jemandem, der darf, bringt es in die jetzige Form; fragen Sie dann nach den Rechten.</translation>
     </message>
     <message>
       <source>The change log of this database was written by a newer Gravin (its layout is %1, this program knows %2). Nothing can be written or looked up in it with this one.</source>
@@ -6350,6 +6478,10 @@ Abhilfe: %3</translation>
       <translation>Der aktuelle Datensatz erfüllt sie.</translation>
     </message>
     <message>
+      <source>The database %1 %2.</source>
+      <translation>Die Datenbank %1 %2.</translation>
+    </message>
+    <message>
       <source>The database answered with an error.</source>
       <translation>Die Datenbank antwortete mit einem Fehler.</translation>
     </message>
@@ -6388,6 +6520,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The database does not see to it there that %1 refers to a record of %2.</source>
       <translation>Die Datenbank achtet dort nicht darauf, dass %1 auf einen Datensatz von %2 verweist.</translation>
+    </message>
+    <message>
+      <source>The database file %1.</source>
+      <translation>Die Datenbankdatei %1.</translation>
     </message>
     <message>
       <source>The database gives %1 by itself there.</source>
@@ -6606,6 +6742,10 @@ Abhilfe: %3</translation>
       <translation>Die behaltene Liste „%1“: %2</translation>
     </message>
     <message>
+      <source>The key %1 is protected by a passphrase, and this is not it.</source>
+      <translation>Der Schlüssel %1 ist durch ein Kennwort geschützt, und dies ist es nicht.</translation>
+    </message>
+    <message>
       <source>The key “%1” has %2; this table's key has %3.</source>
       <translation>Der Schlüssel „%1“ hat %2; der dieser Tabelle hat %3.</translation>
     </message>
@@ -6714,8 +6854,20 @@ Abhilfe: %3</translation>
       <translation>Das Projekt verlangt es, wenn ein Datensatz hinzugefügt oder geändert wird. Vorhandene Datensätze bleiben bis dahin leer</translation>
     </message>
     <message>
+      <source>The project could not be signed.</source>
+      <translation>Das Projekt konnte nicht unterschrieben werden.</translation>
+    </message>
+    <message>
       <source>The project fits its database.</source>
       <translation>Das Projekt passt zu seiner Datenbank.</translation>
+    </message>
+    <message>
+      <source>The project has been changed since %1 signed it, so nothing is written with it. Ask for the one that was signed.</source>
+      <translation>Das Projekt wurde geändert, seit %1 es unterschrieben hat, darum wird damit nichts geschrieben. Fragen Sie nach dem unterschriebenen.</translation>
+    </message>
+    <message>
+      <source>The project has been changed since %1 signed it. Take the signature off before, or sign it anew.</source>
+      <translation>Das Projekt wurde geändert, seit %1 es unterschrieben hat. Nehmen Sie zuerst die Unterschrift weg, oder unterschreiben Sie es neu.</translation>
     </message>
     <message>
       <source>The project has no roles.</source>
@@ -6724,6 +6876,22 @@ Abhilfe: %3</translation>
     <message>
       <source>The project has no screen %1.</source>
       <translation>Das Projekt hat keine Maske %1.</translation>
+    </message>
+    <message>
+      <source>The project is as it is in the file.</source>
+      <translation>Das Projekt ist, wie es in der Datei ist.</translation>
+    </message>
+    <message>
+      <source>The project was saved by somebody else</source>
+      <translation>Jemand anders hat das Projekt gespeichert</translation>
+    </message>
+    <message>
+      <source>The project was signed by %1 when it was opened before, and is signed by nobody now, so nothing is written with it. Have it signed, or accept it as it is: gravin sign FILE --accept.</source>
+      <translation>Als es zuletzt geöffnet wurde, hatte %1 das Projekt unterschrieben, jetzt hat es niemand, darum wird damit nichts geschrieben. Lassen Sie es unterschreiben, oder nehmen Sie es, wie es ist: gravin sign DATEI --accept.</translation>
+    </message>
+    <message>
+      <source>The project was signed by %1 when it was opened before, and is signed with another key now (“%2”, %3), so nothing is written with it. Where that is right: gravin sign FILE --accept.</source>
+      <translation>Als es zuletzt geöffnet wurde, hatte %1 das Projekt unterschrieben, jetzt ist es mit einem anderen Schlüssel unterschrieben („%2“, %3), darum wird damit nichts geschrieben. Wo das richtig ist: gravin sign DATEI --accept.</translation>
     </message>
     <message>
       <source>The record %1 of %2 was deleted meanwhile. Nothing was written.</source>
@@ -6936,6 +7104,10 @@ Abhilfe: %3</translation>
     <message>
       <source>There is a file %1 already. A copy is made in a file that is not there yet.</source>
       <translation>Eine Datei %1 gibt es schon. Kopiert wird in eine Datei, die es noch nicht gibt.</translation>
+    </message>
+    <message>
+      <source>There is a file %1 already; a key is not written over it.</source>
+      <translation>Eine Datei %1 gibt es schon; ein Schlüssel wird nicht darüber geschrieben.</translation>
     </message>
     <message>
       <source>There is a folder %1 already, where pictures and files would go.</source>
@@ -7166,6 +7338,14 @@ Abhilfe: %3</translation>
       <translation>Diese Adresse für %1 ist nicht wohlgeformt: %2</translation>
     </message>
     <message>
+      <source>This account cannot see all that change %1 did, so it can neither be shown nor rolled back from here.</source>
+      <translation>Dieses Konto sieht nicht alles, was Änderung %1 getan hat; sie kann von hier weder gezeigt noch zurückgenommen werden.</translation>
+    </message>
+    <message>
+      <source>This account does not see all of the change log, so it cannot tell whether it is what was written. Have it verified by one that does.</source>
+      <translation>Dieses Konto sieht nicht das ganze Änderungsprotokoll und kann darum nicht sagen, ob es ist, was geschrieben wurde. Lassen Sie es von einem prüfen, das alles sieht.</translation>
+    </message>
+    <message>
       <source>This account has no right to add records to %1.</source>
       <translation>Dieses Konto darf in %1 keine Datensätze hinzufügen.</translation>
     </message>
@@ -7222,6 +7402,10 @@ Abhilfe: %3</translation>
       <translation>Diese Verbindung erlaubt nicht, das Änderungsprotokoll zu kürzen: Was gekürzt ist, lässt sich nie zurückrollen. Die Verbindung des Projekts muss es erlauben (may_trim).</translation>
     </message>
     <message>
+      <source>This engine divides no table by records: who writes can read the whole change log with other programs.</source>
+      <translation>Diese Datenbank teilt keine Tabelle nach Datensätzen: wer schreibt, kann mit anderen Programmen das ganze Änderungsprotokoll lesen.</translation>
+    </message>
+    <message>
       <source>This engine has no conditions on single records: with other programs accounts reach all records of %1.</source>
       <translation>Diese Datenbank kennt keine Bedingungen an einzelne Datensätze: mit anderen Programmen erreichen Konten alle Datensätze von %1.</translation>
     </message>
@@ -7268,6 +7452,10 @@ Abhilfe: %3</translation>
     <message>
       <source>This is no pattern: %1</source>
       <translation>Dies ist kein Muster: %1</translation>
+    </message>
+    <message>
+      <source>This is no project.</source>
+      <translation>Das ist kein Projekt.</translation>
     </message>
     <message>
       <source>This is no regular expression: %1.</source>
@@ -7730,6 +7918,10 @@ Abhilfe: %3</translation>
       <translation>Womit ein neuer Datensatz beginnt</translation>
     </message>
     <message>
+      <source>What accounts were granted of the change log's tables before stays: take it from them (REVOKE), and DROP and ALTER of the whole database too.</source>
+      <translation>Was Konten früher an den Tabellen des Änderungsprotokolls gewährt wurde, bleibt: nehmen Sie es ihnen (REVOKE), auch DROP und ALTER der ganzen Datenbank.</translation>
+    </message>
+    <message>
       <source>What became of the work that was under way cannot be told: %1</source>
       <translation>Was aus der laufenden Arbeit wurde, lässt sich nicht sagen: %1</translation>
     </message>
@@ -7742,6 +7934,10 @@ Abhilfe: %3</translation>
       <translation>Was zum Datensatz oben gehört</translation>
     </message>
     <message>
+      <source>What both of you made of the project does not go together: %1 Choose otherwise.</source>
+      <translation>Was Sie beide aus dem Projekt gemacht haben, passt nicht zusammen: %1 Wählen Sie anders.</translation>
+    </message>
+    <message>
       <source>What change %1 did to its records has been trimmed from the log. It cannot be rolled back any more.</source>
       <translation>Was Änderung %1 mit ihren Datensätzen tat, wurde aus dem Protokoll gekürzt. Sie lässt sich nicht mehr zurückrollen.</translation>
     </message>
@@ -7752,6 +7948,10 @@ Abhilfe: %3</translation>
     <message>
       <source>What changes (%1)</source>
       <translation>Was sich ändert (%1)</translation>
+    </message>
+    <message>
+      <source>What counts</source>
+      <translation>Was gilt</translation>
     </message>
     <message>
       <source>What does not come along, or comes in another way</source>
@@ -7820,6 +8020,14 @@ Abhilfe: %3</translation>
     <message>
       <source>What it may</source>
       <translation>Was sie darf</translation>
+    </message>
+    <message>
+      <source>What it reaches</source>
+      <translation>Worauf es zugreift</translation>
+    </message>
+    <message>
+      <source>What lets the server hold accounts to these roles</source>
+      <translation>Womit der Server Konten an diese Rollen bindet</translation>
     </message>
     <message>
       <source>What must hold for %1</source>
@@ -7934,6 +8142,10 @@ Abhilfe: %3</translation>
       <translation>Was gefragt wurde, ist gespeichert. Es wurde nichts gedruckt.</translation>
     </message>
     <message>
+      <source>What was changed here and there goes together. Nothing of it is lost; what counts can be chosen for each.</source>
+      <translation>Was hier und dort geändert wurde, passt zusammen. Nichts davon geht verloren; was gilt, lässt sich für jede wählen.</translation>
+    </message>
+    <message>
       <source>What was changed up to change %1 has been trimmed from the log. Nothing before it can be shown.</source>
       <translation>Was bis Änderung %1 geändert wurde, ist aus dem Protokoll gekürzt. Davor lässt sich nichts zeigen.</translation>
     </message>
@@ -8026,12 +8238,12 @@ Abhilfe: %3</translation>
       <translation>Wer was darf…</translation>
     </message>
     <message>
-      <source>Who may write may also write into the change log's tables: that a change is in another's name, the log's hashes tell only who keeps its newest one.</source>
-      <translation>Wer schreiben darf, darf auch in die Tabellen des Änderungsprotokolls schreiben: dass eine Änderung fremden Namens ist, sagen seine Prüfsummen nur dem, der die neueste aufhebt.</translation>
-    </message>
-    <message>
       <source>Who wrote to a file is not known to it.</source>
       <translation>Wer in eine Datei geschrieben hat, weiß sie nicht.</translation>
+    </message>
+    <message>
+      <source>Whoever writes brings what other programs did into the change log too, and could say of it what was not so while something of that account waits.</source>
+      <translation>Wer schreibt, bringt auch ins Änderungsprotokoll, was andere Programme getan haben, und könnte darüber Falsches sagen, solange etwas von jenem Konto wartet.</translation>
     </message>
     <message>
       <source>Whole number</source>
@@ -8052,6 +8264,10 @@ Abhilfe: %3</translation>
     <message>
       <source>With the computed fields that it names, the expression is too large.</source>
       <translation>Mit den berechneten Feldern, die er nennt, ist der Ausdruck zu groß.</translation>
+    </message>
+    <message>
+      <source>With these statements the server holds its accounts to the project's roles, whatever program they use, and protects the change log. Read them; somebody who may runs them with the server's own program. They can be run again when roles have changed.</source>
+      <translation>Mit diesen Anweisungen bindet der Server seine Konten an die Rollen des Projekts, welches Programm sie auch benutzen, und schützt das Änderungsprotokoll. Lesen Sie sie; wer darf, führt sie mit dem Programm des Servers aus. Sie können noch einmal ausgeführt werden, wenn Rollen sich geändert haben.</translation>
     </message>
     <message>
       <source>Without %1</source>
@@ -8144,6 +8360,10 @@ Abhilfe: %3</translation>
     <message>
       <source>You could not build any more then. Give %1 a role that may build first.</source>
       <translation>Dann könnten Sie nicht mehr gestalten. Geben Sie %1 erst eine Rolle, die gestalten darf.</translation>
+    </message>
+    <message>
+      <source>You have not opened %1 here before. Nothing was reached yet; it will reach:</source>
+      <translation>Sie haben %1 hier noch nicht geöffnet. Noch wurde auf nichts zugegriffen; es wird zugreifen auf:</translation>
     </message>
     <message>
       <source>a date</source>
@@ -8448,6 +8668,10 @@ Abhilfe: %3</translation>
     <message>
       <source>by itself, on leaving a record</source>
       <translation>von selbst, beim Verlassen eines Datensatzes</translation>
+    </message>
+    <message>
+      <source>by the usual account</source>
+      <translation>mit dem üblichen Konto</translation>
     </message>
     <message numerus="yes">
       <source>bytes</source>
@@ -9643,12 +9867,24 @@ Abhilfe: %3</translation>
       <translation>was sich vergleichen lässt</translation>
     </message>
     <message>
+      <source>what is here</source>
+      <translation>was hier ist</translation>
+    </message>
+    <message>
+      <source>what is in the file</source>
+      <translation>was in der Datei ist</translation>
+    </message>
+    <message>
       <source>what is missing is asked for first</source>
       <translation>was fehlt, wird zuerst erfragt</translation>
     </message>
     <message>
       <source>what is stored</source>
       <translation>was gespeichert ist</translation>
+    </message>
+    <message>
+      <source>what somebody else changed</source>
+      <translation>was jemand anders geändert hat</translation>
     </message>
     <message>
       <source>what they show</source>
