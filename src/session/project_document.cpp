@@ -10,6 +10,7 @@
 #include "core/project/known_signers.h"
 #include "core/project/project_catalog.h"
 #include "core/project/project_file.h"
+#include "core/project/project_merge.h"
 #include "core/project/project_reach.h"
 #include "session/database.h"
 

@@ -3,7 +3,6 @@
 
 #include "core/fitting/binding.h"
 #include "core/fitting/findings/binding_check.h"
-#include "core/project/project_merge.h"
 
 #include <QFileSystemWatcher>
 #include <QObject>
@@ -15,6 +14,7 @@
 namespace gravin {
 
 class Database;
+struct ProjectMerge;
 
 // The project that is open: its file, its steps of undo, and what follows from it and the catalog:
 // bound screens, rules and findings. Lives in the interface's thread.

@@ -51,6 +51,38 @@ TEST_P(GrantsTest, GravinWorksWithJustThese) {
     EXPECT_TRUE(added) << qPrintable(added ? QString() : added.error().error.sentence);
 }
 
+// Who may is no superuser: whoever owns the tables and may make roles.
+TEST_P(GrantsTest, AreRunByWhoeverOwnsTheTables) {
+    if (!isPostgres())
+        GTEST_SKIP() << "this engine's tables have no owner";
+    const QString maker = name("maker_%1").arg(QCoreApplication::applicationPid());
+    QString owned = name("CREATE ROLE %1 CREATEROLE; ALTER SCHEMA public OWNER TO %1;");
+    for (const char* table : {"aid", "pay", "gravin_change", "gravin_entry", "gravin_seal",
+                              "gravin_name", "gravin_log"})
+        owned += name("ALTER TABLE %2 OWNER TO %1;").arg(maker, QLatin1String(table));
+    // From a log that was not protected yet.
+    database->run(name("UPDATE gravin_log SET version = 2;") + owned.arg(maker));
+    for (int times = 0; times < 2; ++times) {
+        const QString said = database->run(name("SET ROLE %1;").arg(maker) +
+                                           grants.script(GetParam()) + name("SELECT 'all run';"));
+        EXPECT_TRUE(said.contains(name("all run"))) << qPrintable(said);
+    }
+    EXPECT_EQ(database->run(name("SELECT version FROM gravin_log;")).trimmed(), name("4"));
+    EXPECT_EQ(database
+                  ->run(name("SELECT count(*) FROM pg_tables WHERE tableowner = "
+                             "'gravin_log_owner' AND tablename LIKE 'gravin%';"))
+                  .trimmed(),
+              name("5"));
+    EXPECT_FALSE(
+        database->run(name("SELECT pg_has_role('%1', 'gravin_log_owner', 'MEMBER');").arg(maker))
+            .startsWith(u't'));
+    Seat clerk = sit("clerk");
+    const auto written = clerk.write({rename(1, "Alder")});
+    EXPECT_TRUE(written) << qPrintable(written ? QString() : written.error().error.detail);
+    database->run(
+        name("REASSIGN OWNED BY %1 TO CURRENT_USER; DROP OWNED BY %1; DROP ROLE %1;").arg(maker));
+}
+
 TEST_P(GrantsTest, CanBeRunAgain) {
     Seat clerk = sit("clerk");
     ASSERT_TRUE(clerk.write({rename(1, "Alder")}));

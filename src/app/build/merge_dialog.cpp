@@ -17,11 +17,11 @@ namespace gravin {
 
 namespace {
 
-constexpr Distance MergeWidth(900);
+constexpr Distance MergeWidth(980);
 constexpr Distance MergeHeight(480);
-constexpr Distance PlaceWidth(260);
-constexpr Distance SideWidth(170);
-constexpr Distance ChoiceWidth(130);
+constexpr Distance PlaceWidth(270);
+constexpr Distance SideWidth(160);
+constexpr Distance ChoiceWidth(190);
 
 enum MergeColumn {
     PlaceColumn,
@@ -121,8 +121,13 @@ void MergeDialog::fill() {
         choice->setAccessibleName(each.place);
         m_table->setCellWidget(row, ChoiceColumn, choice);
     }
+    // Where somebody has to choose.
+    const auto first =
+        std::find_if(m_differences.begin(), m_differences.end(),
+                     [](const SettingDifference& each) { return each.isConflict(); });
+    const auto row = first == m_differences.end() ? 0 : first - m_differences.begin();
     if (m_table->rowCount() > 0)
-        m_table->setCurrentCell(0, PlaceColumn);
+        m_table->setCurrentCell(static_cast<int>(row), PlaceColumn);
 }
 
 QSet<QString> MergeDialog::chosen() const {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/project/project_merge.h"
 #include "session/workspace.h"
 
 #include <QDialog>

@@ -36,6 +36,8 @@ public:
     // Statements that protect the log, for an account that may; they may be run again. `home`: what
     // TableWatch::homeQuery() gave. Requires: there is a log of the present layout.
     virtual QStringList statements(const QString& home, bool isWatching) const = 0;
+    // What has to follow when all else is done.
+    virtual QStringList ending() const { return {}; }
     // Statements that leave the accounts just these rights. What the engine cannot say of them
     // (`readsAll`, `seen`) stays open: dividesReading().
     virtual QStringList rights(const LogRights& rights, bool isWatching) const = 0;

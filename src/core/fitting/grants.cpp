@@ -36,6 +36,8 @@ public:
             grantTo(role);
         for (const Table& table : m_catalog.tables)
             limit(table);
+        if (m_project.connection.changeLog)
+            m_grants.statements += m_dialect.logProtection()->ending();
         return std::move(m_grants);
     }
 

@@ -18,7 +18,11 @@ using Part = std::optional<OrderedJson>;
 // By what people tell the entries of one list apart: the first of these that all of them have.
 constexpr const char* Identities[] = {"id", "name", "column", "field", "screen", "table"};
 
-QString text(const Part& part) { return part ? QString::fromUtf8(compactJson(*part)) : QString(); }
+QString text(const Part& part) {
+    if (!part)
+        return {};
+    return part->is_string() ? loose::text(*part) : QString::fromUtf8(compactJson(*part));
+}
 
 Part memberOf(const Part& object, const std::string& name) {
     if (!object || !object->is_object() || !object->contains(name))

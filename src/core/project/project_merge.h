@@ -12,7 +12,7 @@ namespace gravin {
 // One thing in a project that two people left otherwise than it was, or one of them.
 struct SettingDifference {
     QString place; // "screens › Defects › label", the same in each merging of these three
-    // As the project's file says it, on one line; empty: it is not there.
+    // As the project's file says it, texts without their quotes; empty: it is not there.
     QString before;
     QString mine;
     QString theirs;

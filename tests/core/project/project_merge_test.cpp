@@ -64,9 +64,9 @@ TEST_F(ProjectMerging, OfWhatBothChangedOneIsChosen) {
     EXPECT_EQ(labels(merged())[0], QStringLiteral("Lights"));
     ASSERT_EQ(differences.size(), 1U);
     EXPECT_TRUE(differences[0].isConflict());
-    EXPECT_EQ(differences[0].before, QStringLiteral("\"Aids\""));
-    EXPECT_EQ(differences[0].mine, QStringLiteral("\"Lights\""));
-    EXPECT_EQ(differences[0].theirs, QStringLiteral("\"Marks\""));
+    EXPECT_EQ(differences[0].before, QStringLiteral("Aids"));
+    EXPECT_EQ(differences[0].mine, QStringLiteral("Lights"));
+    EXPECT_EQ(differences[0].theirs, QStringLiteral("Marks"));
     EXPECT_EQ(labels(merged({differences[0].place}))[0], QStringLiteral("Marks"));
 }
 

@@ -45,6 +45,9 @@ Result<LogSeal::Link> LogSeal::last() {
 Status LogSeal::chainWaiting() {
     if (m_session.spec().isFile())
         return ok();
+    // Whether it is protected.
+    if (const auto layout = m_session.logLayout(); !layout)
+        return layout.error();
     SessionWriter writer(m_session);
     WriteTransaction transaction(writer);
     if (Status begun = transaction.begin(false); !begun)

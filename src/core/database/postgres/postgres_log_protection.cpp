@@ -178,8 +178,12 @@ QStringList PostgresLogProtection::statements(const QString& home, bool isWatchi
         }
     }
     all += mark();
-    all += QStringLiteral("REVOKE %1 FROM CURRENT_USER").arg(owner());
     return all;
+}
+
+// Nobody stays a member, who could act as the owner.
+QStringList PostgresLogProtection::ending() const {
+    return {QStringLiteral("REVOKE %1 FROM CURRENT_USER").arg(owner())};
 }
 
 // Who writes has to see what waits to be finished, and what holds for all.

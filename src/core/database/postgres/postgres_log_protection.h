@@ -13,6 +13,7 @@ public:
         : m_sealingLock(sealingLock) {}
 
     QStringList statements(const QString& home, bool isWatching) const override;
+    QStringList ending() const override;
     QStringList rights(const LogRights& rights, bool isWatching) const override;
     bool dividesReading() const override { return true; }
     QString seesAllQuery() const override;
