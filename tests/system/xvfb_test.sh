@@ -43,6 +43,12 @@ changes_are() { [ "$(changes)" = "$1" ]; }
 field() { "$gravin" rows "$project" aid --limit 1 --offset "$(($1 - 1))" --json | grep "\"$2\"" | cut -d: -f2- | tr -d ' ",'; }
 go_to() { keys ctrl+g; text "$1"; keys Return; }
 
+# Somebody else made this project: it is opened after a look at what it reaches.
+until_true "what it reaches is said" window_named "Open Tarn Bay aids"
+focus "Open Tarn Bay aids"
+keys Return
+question_is_gone() { ! window_named "Open Tarn Bay aids"; }
+until_true "the question goes" question_is_gone
 until_true "the window opens" window_named "Tarn Bay aids"
 focus "Tarn Bay aids"
 sleep 1
