@@ -3678,6 +3678,10 @@ Abhilfe: %3</translation>
       <translation>Es wird hier zum Bearbeiten angeboten, und jede solche Änderung würde abgelehnt.</translation>
     </message>
     <message>
+      <source>It is signed, but the packed one is not, for the path of its database is written in full there.</source>
+      <translation>Es ist unterschrieben, das gepackte aber nicht, denn dort ist der Pfad seiner Datenbank ganz ausgeschrieben.</translation>
+    </message>
+    <message>
       <source>It is still being compared.</source>
       <translation>Es wird noch verglichen.</translation>
     </message>

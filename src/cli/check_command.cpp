@@ -76,6 +76,8 @@ int runCheck(const CheckOptions& options) {
     auto project = loadProject(options.file);
     if (!project)
         return report(project.error(), options.json);
+    if (!project->distrust.isEmpty())
+        complain(project->distrust);
     auto session = Session::open(project->connection, Session::Access::ReadOnly);
     if (!session)
         return report(session.error(), options.json);

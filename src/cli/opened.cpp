@@ -42,6 +42,9 @@ Result<Opened> openProject(const QString& file, Session::Access access, const QS
         return Error{ErrorKind::Usage,
                      coreTr("“%1” is no locale. Name it as in de, en-GB or pt-BR.").arg(locale)};
     project->locale = locale;
+    // Who would write is refused with it.
+    if (!project->distrust.isEmpty() && access == Session::Access::ReadOnly)
+        complain(project->distrust);
     auto opened = openDatabase(project->connection, access, *project);
     if (!opened)
         return opened.error();

@@ -168,7 +168,7 @@ TEST_P(LogTakeoverTest, ALayoutThatIsNotKnownYetIsRefusedInWords) {
     Desk other = open(); // has not looked yet
     write(desk,
           {{Operation::Update, name("buoy"), key(1), {}, {{name("depth"), Value::integer(5)}}}});
-    database->run(name("UPDATE gravin_log SET version = 4;"));
+    database->run(name("UPDATE gravin_log SET version = %1;").arg(LogVersion::Newest + 1));
     for (Desk* each : {&desk, &other}) {
         const auto refused = each->write(
             {Operation::Update, name("buoy"), key(1), {}, {{name("depth"), Value::integer(6)}}});

@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
 #include "core/project/project_file.h"
+#include "core/project/project_signature.h"
 
 #include <QDir>
 #include <QDirIterator>
@@ -74,11 +75,16 @@ Result<Parts> partsOf(const PackSetUp& setUp) {
             return Error{ErrorKind::Usage,
                          coreTr("A page of the guide is a text (.txt) or Markdown (.md) file.")};
     }
-    if (project->connection.isFile())
+    if (project->connection.isFile()) {
+        if (const auto content = readWholeFile(setUp.project, MostProjectBytes);
+            content && signatureOf(*content))
+            parts.notes += coreTr("It is signed, but the packed one is not, for the path of its "
+                                  "database is written in full there.");
         parts.notes +=
             coreTr("Its database is the file %1: it has to be there wherever the project "
                    "is used.")
                 .arg(project->connection.path);
+    }
     if (project->roles.isEmpty())
         parts.notes += coreTr("It has no roles: everybody may do everything in it, as far as the "
                               "database lets them.");
@@ -87,8 +93,7 @@ Result<Parts> partsOf(const PackSetUp& setUp) {
 }
 
 Status copied(const QString& from, const QString& to) {
-    constexpr qint64 MostBytes = 64 * 1024 * 1024;
-    const auto content = readWholeFile(from, MostBytes);
+    const auto content = readWholeFile(from, MostProjectBytes);
     return content ? writeWholeFile(to, *content) : Status(content.error());
 }
 
@@ -102,9 +107,12 @@ Status made(const QString& folder) {
 Status putFiles(const PackSetUp& setUp, const Parts& parts, const QString& home) {
     if (Status there = made(home); !there)
         return there;
-    if (Status saved =
-            saveProject(parts.project, home + u'/' + parts.slug + QStringLiteral(".gravin"));
-        !saved)
+    const QString packed = home + u'/' + parts.slug + QStringLiteral(".gravin");
+    // As it was signed, where nothing of it has to become another: a file's path is written in
+    // full.
+    const Status saved = parts.project.connection.isFile() ? saveProject(parts.project, packed)
+                                                           : copied(setUp.project, packed);
+    if (!saved)
         return saved;
     for (const QString& page : setUp.guide) {
         const QString guide = home + QStringLiteral("/guide");
