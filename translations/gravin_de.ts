@@ -3606,6 +3606,10 @@ Abhilfe: %3</translation>
       <translation>In der Datei</translation>
     </message>
     <message>
+      <source>In the file the project uses another database. Keep the one that is here, or open the project again to work there.</source>
+      <translation>In der Datei benutzt das Projekt eine andere Datenbank. Behalten Sie die von hier, oder öffnen Sie das Projekt noch einmal, um dort zu arbeiten.</translation>
+    </message>
+    <message>
       <source>In the pattern of LIKE the escape stands before %, _ or itself.</source>
       <translation>Im Muster von LIKE steht das Fluchtzeichen vor %, _ oder sich selbst.</translation>
     </message>
@@ -5972,6 +5976,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Somebody else has saved the project since it was opened here. Bring both together before.</source>
       <translation>Jemand anders hat das Projekt gespeichert, seit es hier geöffnet wurde. Führen Sie zuerst beides zusammen.</translation>
+    </message>
+    <message>
+      <source>Somebody else is saving the project just now. Save again.</source>
+      <translation>Jemand anders speichert das Projekt gerade. Speichern Sie noch einmal.</translation>
     </message>
     <message>
       <source>Somebody has saved the project meanwhile. Open it again to work with it as it is now.</source>

@@ -16,6 +16,7 @@
 
 #include <QFile>
 #include <QFileInfo>
+#include <QLockFile>
 #include <QUndoCommand>
 
 #include <algorithm>
@@ -29,6 +30,7 @@ QString identityOf(const QuerySource& source) {
 }
 
 constexpr int LookMilliseconds = 300;
+constexpr int LockMilliseconds = 2000;
 
 // Empty: it cannot be read.
 QByteArray contentOf(const QString& file) {
@@ -111,9 +113,14 @@ Status ProjectDocument::takeTogether(const QSet<QString>& chosen) {
     auto together = mergeProjects(m_saved, m_project, *theirs, chosen);
     if (!together)
         return together.error();
+    const Project& merged = together->merged;
+    // What is open stands on this database.
+    if (merged.connection.url() != m_project.connection.url())
+        return Error{ErrorKind::Refused,
+                     tr("In the file the project uses another database. Keep the one that is here, "
+                        "or open the project again to work there.")};
     m_saved = *theirs;
     noteFile();
-    const Project& merged = together->merged;
     if (merged == m_project)
         Q_EMIT modifiedChanged(isModified());
     else
@@ -122,13 +129,18 @@ Status ProjectDocument::takeTogether(const QSet<QString>& chosen) {
 }
 
 Status ProjectDocument::save() {
-    // A file that says the same already stays as it is, also as a person wrote it.
-    if (!isModified() && QFile::exists(m_file))
-        return ok();
+    // Between the look at the file and its being written nobody else saves it.
+    QLockFile lock(m_file + QStringLiteral(".lock"));
+    if (!lock.tryLock(LockMilliseconds) && lock.error() == QLockFile::LockFailedError)
+        return Error{ErrorKind::Busy,
+                     tr("Somebody else is saving the project just now. Save again.")};
     if (isFileAnother())
         return Error{ErrorKind::Conflict,
                      tr("Somebody else has saved the project since it was opened here. Bring both "
                         "together before.")};
+    // A file that says the same already stays as it is, also as a person wrote it.
+    if (!isModified() && QFile::exists(m_file))
+        return ok();
     Status saved = gravin::saveProject(m_project, m_file);
     if (saved) {
         const bool wasSigned = isSigned();

@@ -76,6 +76,27 @@ TEST_F(SharedProject, OfOneSettingOneOfTheTwoIsChosen) {
     EXPECT_FALSE(document().isModified());
 }
 
+TEST_F(SharedProject, WithNothingChangedHereTheirsIsTakenOver) {
+    build();
+    saveElsewhere(calls(1, "Theirs"));
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    ASSERT_NE(table(), nullptr);
+    Driver::key(Qt::Key_Return);
+    ASSERT_TRUE(Driver::until([&] { return document().project().screens[1].label == "Theirs"; }));
+    EXPECT_FALSE(document().isModified());
+}
+
+TEST_F(SharedProject, AnotherDatabaseIsNotTakenUnderWhatIsOpen) {
+    build();
+    saveElsewhere([](Project& project) { project.connection.path += name("x"); });
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    ASSERT_NE(table(), nullptr);
+    Driver::click(name("merge-take"));
+    EXPECT_NE(table(), nullptr) << "it is said there";
+    Driver::key(Qt::Key_Escape);
+    EXPECT_FALSE(document().project().connection.path.endsWith(u'x'));
+}
+
 TEST_F(SharedProject, NotNowLeavesBothAsTheyAre) {
     build();
     document().change(name("rename"), calls(0, "Ours"));

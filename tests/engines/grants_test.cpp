@@ -83,6 +83,16 @@ TEST_P(GrantsTest, AreRunByWhoeverOwnsTheTables) {
         name("REASSIGN OWNED BY %1 TO CURRENT_USER; DROP OWNED BY %1; DROP ROLE %1;").arg(maker));
 }
 
+// What a later role does not give does not take away what an earlier one gave.
+TEST_P(GrantsTest, AnAccountCanHaveSeveralRoles) {
+    Role reader{name("reader"), {memberOf("foreman")}};
+    reader.screens = {{pay, acts({Act::Open})}};
+    project.roles += reader;
+    database->run(grantsOf(project, owner->catalog(), owner->session())->script(GetParam()));
+    const auto written = sit("foreman").write({rename(1, "Alder")});
+    EXPECT_TRUE(written) << qPrintable(written ? QString() : written.error().error.detail);
+}
+
 TEST_P(GrantsTest, CanBeRunAgain) {
     Seat clerk = sit("clerk");
     ASSERT_TRUE(clerk.write({rename(1, "Alder")}));

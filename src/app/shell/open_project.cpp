@@ -163,8 +163,9 @@ void OpenProject::saveUnder(const ConnectionSpec& other) {
     Project project = m_workspace->project();
     project.connection = other;
     const QString file = m_workspace->document()->file();
-    const Status saved = m_workspace->document()->isFileAnother() ? m_workspace->document()->save()
-                                                                  : saveProject(project, file);
+    const Status saved = m_workspace->document()->isFileAnother()
+                             ? m_workspace->document()->save() // which says so
+                             : saveProject(project, file);
     if (!saved) {
         Q_EMIT frontRequested();
         m_view->leavePage();

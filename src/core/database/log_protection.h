@@ -38,8 +38,9 @@ public:
     virtual QStringList statements(const QString& home, bool isWatching) const = 0;
     // What has to follow when all else is done.
     virtual QStringList ending() const { return {}; }
-    // Statements that leave the accounts just these rights. What the engine cannot say of them
-    // (`readsAll`, `seen`) stays open: dividesReading().
+    // Statements that give the accounts these rights; where they may neither write nor read all,
+    // those that take from them what they had. What the engine cannot say of it (`readsAll`,
+    // `seen`) stays open: dividesReading().
     virtual QStringList rights(const LogRights& rights, bool isWatching) const = 0;
     virtual bool dividesReading() const = 0;
     // Gives 1 where this connection's account sees all of the log; empty: every reader does.

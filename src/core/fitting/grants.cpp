@@ -30,8 +30,15 @@ public:
         , m_isPostgres(dialect.engine() == Engine::PostgreSql) {}
 
     Grants make() {
-        if (m_project.connection.changeLog)
+        if (m_project.connection.changeLog) {
             protectLog();
+            // Of all before any is granted: one account can have several roles.
+            for (const Role& role : m_project.roles) {
+                if (!role.members.isEmpty())
+                    m_grants.statements += m_dialect.logProtection()->rights(
+                        {role.name, grantees(role)}, m_ground.isWatching);
+            }
+        }
         for (const Role& role : m_project.roles)
             grantTo(role);
         for (const Table& table : m_catalog.tables)
@@ -204,7 +211,8 @@ private:
             if (const Table* table = m_catalog.table(records.key()))
                 rights.seen.insert(table->name, seenKeys(*table));
         }
-        m_grants.statements += m_dialect.logProtection()->rights(rights, m_ground.isWatching);
+        if (rights.writes || rights.readsAll)
+            m_grants.statements += m_dialect.logProtection()->rights(rights, m_ground.isWatching);
     }
 
     // The log's rows of records that the account sees now, by the table's own policy; a key of

@@ -183,8 +183,6 @@ Result<ProjectMerge> mergeProjects(const Project& before, const Project& mine,
                      coreTr("What both of you made of the project does not go together: %1 Choose "
                             "otherwise.")
                          .arg(project.error().sentence)};
-    if (project->connection.isFile())
-        project->connection.path = mine.connection.path;
     project->distrust = theirs.distrust;
     return ProjectMerge{std::move(*project), merger.take()};
 }

@@ -232,10 +232,10 @@ QStringList PostgresLogProtection::rights(const LogRights& rights, bool isWatchi
     const auto grant = [&](const QString& what, const char* on) {
         return QStringLiteral("GRANT %1 ON %2 TO %3").arg(what, QLatin1String(on), rights.grantee);
     };
-    QStringList all{QStringLiteral("REVOKE ALL ON %1 FROM %2")
-                        .arg(tables(isWatching).join(QStringLiteral(", ")), rights.grantee)};
     if (!rights.writes && !rights.readsAll)
-        return all;
+        return {QStringLiteral("REVOKE ALL ON %1 FROM %2")
+                    .arg(tables(isWatching).join(QStringLiteral(", ")), rights.grantee)};
+    QStringList all;
     all += QStringLiteral("GRANT SELECT ON gravin_change, gravin_entry, gravin_seal, gravin_name, "
                           "gravin_log TO %1")
                .arg(rights.grantee);
