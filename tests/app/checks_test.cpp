@@ -34,6 +34,7 @@ protected:
             return page()->grid()->gridModel()->binding()->tableName() == u"visit" &&
                    page()->grid()->model()->rowCount() > 0;
         }));
+        ASSERT_TRUE(Driver::until([this] { return areRowsRead(); }));
         Driver::settle(200);
     }
 
@@ -119,6 +120,18 @@ TEST_F(CheckedScreen, FiveRulesAreStatedOnThePanel) {
     // One step of undo takes all of them back.
     workspace().document()->undoStack()->undo();
     EXPECT_TRUE(workspace().project().checks.value(name("visit")).checks.isEmpty());
+}
+
+TEST_F(CheckedScreen, TheCurrentRecordIsTriedAsSoonAsItIsRead) {
+    Driver::key(Qt::Key_F9);
+    workspace().records()->store(name("visit"))->forgetAll();
+    Driver::click(name("checks"), &window());
+    ASSERT_TRUE(Driver::until([this] { return panel() && panel()->isVisible(); }));
+    add("Condition");
+    typeInto("expression", "hours IS NULL OR hours > 0");
+    EXPECT_TRUE(Driver::until([this] {
+        return part<QLabel>("expression-note")->text() == name("The current record meets it.");
+    })) << qPrintable(part<QLabel>("expression-note")->text());
 }
 
 TEST_F(CheckedScreen, APlatesFieldIsTakenOverAndReturnSets) {

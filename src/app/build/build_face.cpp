@@ -444,13 +444,24 @@ ExpressionField::Sample BuildFace::currentRecord() const {
     return sample;
 }
 
+// What the panel tries expressions on: it can be opened before the record has been read.
+template <typename Panel>
+void BuildFace::keepSample(Panel* panel) {
+    panel->setSample(currentRecord());
+    RecordStore* store = m_binding->workspace()->records()->store(m_binding->tableName());
+    connect(store, &RecordStore::recordsArrived, panel,
+            [this, panel] { panel->setSample(currentRecord()); });
+}
+
 void BuildFace::showChecks(const QString& column) {
-    auto* panel = new ChecksPanel(m_binding, column, currentRecord(), plate());
+    auto* panel = new ChecksPanel(m_binding, column, plate());
+    keepSample(panel);
     panel->open();
 }
 
 void BuildFace::showComputed(const QString& column) {
-    auto* panel = new ComputedPanel(m_binding, column, currentRecord(), plate());
+    auto* panel = new ComputedPanel(m_binding, column, plate());
+    keepSample(panel);
     panel->open();
 }
 

@@ -101,6 +101,8 @@ private:
     void offerLines(QMenu* menu);
     void offerColumns(QMenu* menu, const LinesOffer& lines);
     ExpressionField::Sample currentRecord() const;
+    template <typename Panel>
+    void keepSample(Panel* panel);
     void lookAtValues();
     void refreshProposalCount();
 

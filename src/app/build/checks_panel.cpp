@@ -23,8 +23,7 @@ constexpr Distance ChecksPanelHeight(560);
 constexpr Distance ListWidth(290);
 } // namespace
 
-ChecksPanel::ChecksPanel(ScreenBinding* binding, const QString& column,
-                         const ExpressionField::Sample& sample, QWidget* parent)
+ChecksPanel::ChecksPanel(ScreenBinding* binding, const QString& column, QWidget* parent)
     : QDialog(parent)
     , m_binding(binding)
     , m_column(column)
@@ -38,7 +37,6 @@ ChecksPanel::ChecksPanel(ScreenBinding* binding, const QString& column,
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("What must hold for %1").arg(table().written()));
     resize(ChecksPanelWidth, ChecksPanelHeight);
-    m_form->setSample(sample);
     m_form->setStages(m_checks.stages);
     m_note->setProperty("role", "problem");
     m_note->setWordWrap(true);
@@ -47,8 +45,8 @@ ChecksPanel::ChecksPanel(ScreenBinding* binding, const QString& column,
     auto* tabs = new QTabWidget;
     tabs->setObjectName(QStringLiteral("checks-tabs"));
     tabs->addTab(makeChecks(), tr("Checks"));
-    tabs->addTab(makeStages(sample), tr("Stages"));
-    tabs->addTab(makeTags(sample), tr("Tags"));
+    tabs->addTab(makeStages(), tr("Stages"));
+    tabs->addTab(makeTags(), tr("Tags"));
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
     m_set->setObjectName(QStringLiteral("checks-set"));
     m_set->setProperty("main", true);
@@ -111,7 +109,13 @@ QWidget* ChecksPanel::makeChecks() {
     return part;
 }
 
-QWidget* ChecksPanel::makeStages(const ExpressionField::Sample& sample) {
+void ChecksPanel::setSample(const ExpressionField::Sample& sample) {
+    m_form->setSample(sample);
+    m_stages->setTable(table(), sample);
+    m_tags->setTable(table(), sample);
+}
+
+QWidget* ChecksPanel::makeStages() {
     m_stages = new TypedRows(
         {QStringLiteral("stages"),
          {tr("Stage"), tr("Reached while this holds")},
@@ -119,7 +123,7 @@ QWidget* ChecksPanel::makeStages(const ExpressionField::Sample& sample) {
             "for example while: done IS TRUE"),
          tr("Add a stage")},
         1, ExpressionField::Asks::Condition);
-    m_stages->setTable(table(), sample);
+    m_stages->setTable(table(), {});
     QList<QStringList> rows;
     for (const Stage& each : std::as_const(m_checks.stages))
         rows += QStringList{each.name, each.when};
@@ -128,7 +132,7 @@ QWidget* ChecksPanel::makeStages(const ExpressionField::Sample& sample) {
     return m_stages;
 }
 
-QWidget* ChecksPanel::makeTags(const ExpressionField::Sample& sample) {
+QWidget* ChecksPanel::makeTags() {
     m_tags = new TypedRows(
         {QStringLiteral("tags"),
          {tr("Tagged while this holds"), tr("Words"), tr("Field"), tr("Colour")},
@@ -136,7 +140,7 @@ QWidget* ChecksPanel::makeTags(const ExpressionField::Sample& sample) {
             "due < CURRENT_DATE. With a field, only that field is. A colour is written #A3263B."),
          tr("Add a tag")},
         0, ExpressionField::Asks::Condition);
-    m_tags->setTable(table(), sample);
+    m_tags->setTable(table(), {});
     QList<QStringList> rows;
     for (const Tag& each : std::as_const(m_checks.tags))
         rows += QStringList{each.when, each.words, each.column, each.colour};

@@ -19,14 +19,16 @@ class ChecksPanel : public QDialog {
 public:
     // `binding` must outlive the panel. Deletes itself when closed.
     // `column`: the field whose check is shown first, or a new one is begun for when it has none;
-    // empty: the first of all. `sample`: the current record.
-    ChecksPanel(ScreenBinding* binding, const QString& column,
-                const ExpressionField::Sample& sample, QWidget* parent);
+    // empty: the first of all.
+    ChecksPanel(ScreenBinding* binding, const QString& column, QWidget* parent);
+
+    // The current record, on which conditions are tried while they are typed.
+    void setSample(const ExpressionField::Sample& sample);
 
 private:
     QWidget* makeChecks();
-    QWidget* makeStages(const ExpressionField::Sample& sample);
-    QWidget* makeTags(const ExpressionField::Sample& sample);
+    QWidget* makeStages();
+    QWidget* makeTags();
     void addCheck(CheckKind kind);
     QString fieldFor(CheckKind kind) const;
     void removeCheck();

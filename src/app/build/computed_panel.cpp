@@ -17,11 +17,10 @@ constexpr Distance ComputedPanelWidth(760);
 constexpr Distance ComputedPanelHeight(460);
 } // namespace
 
-ComputedPanel::ComputedPanel(ScreenBinding* binding, const QString& column,
-                             const ExpressionField::Sample& sample, QWidget* parent)
+ComputedPanel::ComputedPanel(ScreenBinding* binding, const QString& column, QWidget* parent)
     : QDialog(parent)
     , m_binding(binding)
-    , m_sample(sample)
+
     , m_fields(binding->workspace()->project().computed.value(binding->tableName()))
     , m_rows(new TypedRows({QStringLiteral("computed"),
                             {tr("Name"), tr("Computed from")},
@@ -71,6 +70,11 @@ ComputedPanel::ComputedPanel(ScreenBinding* binding, const QString& column,
         m_rows->field()->setFocus(Qt::OtherFocusReason);
     else if (m_fields.isEmpty())
         QMetaObject::invokeMethod(m_rows, &TypedRows::addByHand, Qt::QueuedConnection);
+}
+
+void ComputedPanel::setSample(const ExpressionField::Sample& sample) {
+    m_sample = sample;
+    take();
 }
 
 void ComputedPanel::take() {

@@ -17,8 +17,10 @@ class ComputedPanel : public QDialog {
     Q_OBJECT
 public:
     // Begins with the field of this column, if it is one. `binding` must outlive the panel.
-    ComputedPanel(ScreenBinding* binding, const QString& column,
-                  const ExpressionField::Sample& sample, QWidget* parent = nullptr);
+    ComputedPanel(ScreenBinding* binding, const QString& column, QWidget* parent = nullptr);
+
+    // The current record, for which it is said what an expression gives.
+    void setSample(const ExpressionField::Sample& sample);
 
 private:
     void take();
