@@ -6,6 +6,7 @@
 #include "core/base/text.h"
 #include "core/changes/change_writer.h"
 #include "core/fitting/action_steps.h"
+#include "core/fitting/routine_step.h"
 #include "core/records/table_reader.h"
 #include "core/value/text_form.h"
 
@@ -25,6 +26,8 @@ struct Acting {
     ScreenAction action;
     std::vector<Key> keys;
     QString name; // of the first record
+    QStringList with;
+    bool yes = false;
 };
 
 // The records are there, and the action may be used on each.
@@ -81,16 +84,42 @@ Result<Acting> prepare(const ActOptions& options) {
             return key.error();
         keys.push_back(std::move(*key));
     }
-    Acting acting{std::move(*opened), std::move(*screen), *action, std::move(keys), {}};
+    Acting acting{std::move(*opened), std::move(*screen), *action, std::move(keys), {},
+                  options.with,       options.yes};
     if (const Status there = look(acting); !there)
         return there.error();
     return acting;
 }
 
+Result<ChangeRequest, WriteFailure> callOf(const Acting& acting, const ActionStep& step) {
+    const Routine* routine = acting.opened.catalog.routine(step.name);
+    if (!routine)
+        return WriteFailure{
+            {ErrorKind::Usage, coreTr("The database has no routine %1.").arg(step.name)}, {}, {}};
+    // The values are for all routines of the action: each takes those that it asks for.
+    QStringList with;
+    for (const Routine::Parameter& parameter : routine->parameters) {
+        for (const QString& text : acting.with) {
+            if (text.startsWith(parameter.column.name + u'='))
+                with += text;
+        }
+    }
+    const auto asked = givenTo(*routine, with, acting.opened.project.form());
+    if (!asked)
+        return WriteFailure{asked.error(), {}, {}};
+    if (!agreesToCall(noteOnCall(*routine, acting.opened.catalog, acting.screen.table->written()),
+                      acting.yes))
+        return WriteFailure{{ErrorKind::Usage, coreTr("Nothing was called.")}, {}, {}};
+    return callRequest(*acting.opened.session, acting.opened.catalog, acting.screen, acting.action,
+                       step, acting.keys, *asked);
+}
+
 Result<QString, WriteFailure> write(const Acting& acting, const ActionStep& step) {
-    auto request = requestOf(*acting.opened.session, acting.opened.project, acting.screen,
-                             acting.opened.rules.value(acting.screen.table->written()),
-                             acting.action, step, acting.keys);
+    auto request = step.does == StepDoes::Call
+                       ? callOf(acting, step)
+                       : requestOf(*acting.opened.session, acting.opened.project, acting.screen,
+                                   acting.opened.rules.value(acting.screen.table->written()),
+                                   acting.action, step, acting.keys);
     if (!request)
         return request.error();
     request->person = personName();
@@ -99,6 +128,12 @@ Result<QString, WriteFailure> write(const Acting& acting, const ActionStep& step
             .write(*request);
     if (!written)
         return written.error();
+    if (step.does == StepDoes::Call) {
+        const QString told = toldText(written->told, acting.opened.project.form());
+        const QString said =
+            coreTr("Change %1: %2.").arg(written->id).arg(countedRecords(written->count()));
+        return told.isEmpty() ? said : said + u' ' + coreTr("It told: %1.").arg(told);
+    }
     return written->id > 0
                ? coreTr("Change %1: %2.").arg(written->id).arg(countedRecords(written->count()))
                : coreTr("Nothing to change: the record already is so.");

@@ -151,6 +151,7 @@ private:
             ->required();
         addText(command, "--locale", options->locale,
                 "read and write dates and figures as in de, en-GB …; else ISO forms and points");
+        addRepeated(command, "--with", options->with, "what a SELECT asks for: name=value");
         return command;
     }
 
@@ -459,6 +460,21 @@ private:
         addText(command, "action", act->action, "the action's name")->required();
         addRepeated(command, "--key", act->keys, "a record's key; give it once for each record")
             ->required();
+        addRepeated(command, "--with", act->with, "what a routine asks for: parameter=value");
+        command.add_flag("--yes", act->yes, "do not ask before what cannot be rolled back");
+
+        auto routines = std::make_shared<RoutinesOptions>();
+        CLI::App& listing =
+            define("routines", "the database's procedures and functions", routines, runRoutines);
+        addText(listing, "source", routines->source, "a project, or a database's address")
+            ->required();
+
+        auto call = std::make_shared<CallOptions>();
+        CLI::App& calling = define("call", "call a procedure or function", call, runCall);
+        addText(calling, "file", call->file, "the project")->required();
+        addText(calling, "routine", call->routine, "its name")->required();
+        addRepeated(calling, "--with", call->with, "what it takes: parameter=value");
+        calling.add_flag("--yes", call->yes, "do not ask before what cannot be rolled back");
     }
 
     static void defineWarnings(CLI::App& command, WriteOptions& options) {

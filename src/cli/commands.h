@@ -78,9 +78,26 @@ struct ActOptions {
     QString screen;
     QString action;
     QStringList keys;
+    QStringList with; // "parameter=value": what routines are asked with
+    bool yes = false; // do not ask whether to do what cannot be rolled back
     bool json = false;
 };
 int runAct(const ActOptions& options);
+
+struct RoutinesOptions {
+    QString source; // a project file or a URL
+    bool json = false;
+};
+int runRoutines(const RoutinesOptions& options);
+
+struct CallOptions {
+    QString file;
+    QString routine;
+    QStringList with; // "parameter=value"
+    bool yes = false;
+    bool json = false;
+};
+int runCall(const CallOptions& options);
 
 struct PackOptions {
     QString file;
@@ -100,6 +117,7 @@ struct ScreenOptions {
     QString file;
     QString screen;
     QString locale = QStringLiteral("C"); // how dates and figures are read and written
+    QStringList with;                     // "name=value": what SELECTs are asked with
     bool json = false;
 };
 

@@ -35,7 +35,8 @@ int runExport(const ExportFileOptions& options) {
         return report(
             {ErrorKind::Usage, coreTr("--out takes a file that ends with .csv, .xlsx or .json.")},
             options.json);
-    auto opened = openProject(options.file, Session::Access::ReadOnly, options.locale);
+    auto opened =
+        openProject(options.file, Session::Access::ReadOnly, options.locale, options.with);
     if (!opened)
         return report(opened.error(), options.json);
     auto screen = findScreen(*opened, options.screen, Act::Export);

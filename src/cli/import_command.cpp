@@ -181,7 +181,7 @@ void say(const ImportPreview& preview, const QString& refusedFile) {
 int runImport(const ImportFileOptions& options) {
     auto opened = openProject(
         options.file, options.dryRun ? Session::Access::ReadOnly : Session::Access::ReadWrite,
-        options.locale);
+        options.locale, options.with);
     if (!opened)
         return report(opened.error(), options.json);
     const auto screen = findScreen(*opened, options.screen, Act::Import);

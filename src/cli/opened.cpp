@@ -13,13 +13,76 @@
 
 namespace gravin::cli {
 
+namespace {
+
+// What the project's SELECTs are asked with, by each that asks for a value of that name.
+Result<SourceValues> sourceValues(const Project& project, const QStringList& with) {
+    SourceValues values;
+    for (const QString& text : with) {
+        const auto pair = givenPair(text);
+        if (!pair)
+            return pair.error();
+        bool isAsked = false;
+        for (const QuerySource& source : project.sources) {
+            for (const SourceParameter& each : parametersOf(source, project.connection.engine)) {
+                if (each.name != pair->first)
+                    continue;
+                const auto value = project.form().value(pair->second, ColumnType{each.kind});
+                if (!value)
+                    return value.error();
+                values[source.name].insert(each.name, *value);
+                isAsked = true;
+            }
+        }
+        if (!isAsked)
+            return Error{ErrorKind::Usage,
+                         coreTr("No SELECT of the project asks for %1.").arg(pair->first)};
+    }
+    return values;
+}
+
+} // namespace
+
+Result<std::pair<QString, QString>> givenPair(const QString& text) {
+    const qsizetype at = text.indexOf(u'=');
+    if (at < 1)
+        return Error{ErrorKind::Usage, coreTr("“%1” should be NAME=VALUE.").arg(text)};
+    return std::pair(text.left(at).trimmed(), text.mid(at + 1));
+}
+
+Result<QMap<QString, Value>> givenTo(const Routine& routine, const QStringList& with,
+                                     const LocaleForm& form) {
+    QMap<QString, Value> values;
+    for (const QString& text : with) {
+        const auto pair = givenPair(text);
+        if (!pair)
+            return pair.error();
+        const Routine::Parameter* parameter = routine.parameter(pair->first);
+        if (!parameter || !parameter->isGiven())
+            return Error{ErrorKind::Usage,
+                         coreTr("%1 takes no parameter %2.").arg(routine.described(), pair->first)};
+        const auto value = form.value(pair->second, parameter->column.type);
+        if (!value)
+            return value.error();
+        values.insert(pair->first, *value);
+    }
+    return values;
+}
+
+bool agreesToCall(const QString& note, bool yes) {
+    if (note.isEmpty() || yes)
+        return true;
+    complain(note);
+    return agrees(coreTr("Call it? [yes/no] "));
+}
+
 Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access,
-                            const Project& project) {
+                            const Project& project, const SourceValues& given) {
     auto session = Session::open(spec, access);
     if (!session)
         return session.error();
     auto watched = std::make_unique<Watched>(**session);
-    auto catalog = catalogOf(**session, project);
+    auto catalog = catalogOf(**session, project, given);
     if (!catalog)
         return catalog.error();
     return Opened{{}, std::move(*session), std::move(watched), std::move(*catalog), {}, {}};
@@ -34,7 +97,8 @@ Result<ConnectionSpec> connectionOf(const QString& projectOrUrl) {
     return project ? Result<ConnectionSpec>(project->connection) : project.error();
 }
 
-Result<Opened> openProject(const QString& file, Session::Access access, const QString& locale) {
+Result<Opened> openProject(const QString& file, Session::Access access, const QString& locale,
+                           const QStringList& with) {
     auto project = loadProject(file);
     if (!project)
         return project.error();
@@ -45,7 +109,10 @@ Result<Opened> openProject(const QString& file, Session::Access access, const QS
     // Who would write is refused with it.
     if (!project->distrust.isEmpty() && access == Session::Access::ReadOnly)
         complain(project->distrust);
-    auto opened = openDatabase(project->connection, access, *project);
+    const auto given = sourceValues(*project, with);
+    if (!given)
+        return given.error();
+    auto opened = openDatabase(project->connection, access, *project, *given);
     if (!opened)
         return opened.error();
     opened->rules = rulesOf(*project, opened->catalog);

@@ -4,6 +4,7 @@
 #include "cli/interruption.h"
 #include "core/database/session.h"
 #include "core/fitting/binding.h"
+#include "core/fitting/query_source.h"
 #include "core/records/filter.h"
 
 namespace gravin::cli {
@@ -20,11 +21,19 @@ struct Opened {
 
 // The database with the catalog as the project sees it.
 Result<Opened> openDatabase(const ConnectionSpec& spec, Session::Access access,
-                            const Project& project = {});
+                            const Project& project = {}, const SourceValues& given = {});
 // `locale`: how dates and figures are read and written here; what programs do has one form
-// everywhere.
+// everywhere. `with`: "name=value", what the project's SELECTs are asked with.
 Result<Opened> openProject(const QString& file, Session::Access access,
-                           const QString& locale = QStringLiteral("C"));
+                           const QString& locale = QStringLiteral("C"),
+                           const QStringList& with = {});
+// "name=value" apart. Usage: there is no name.
+Result<std::pair<QString, QString>> givenPair(const QString& text);
+// Texts as a routine's parameters take them. Usage: one has no such name or is none of its type.
+Result<QMap<QString, Value>> givenTo(const Routine& routine, const QStringList& with,
+                                     const LocaleForm& form);
+// Says what no rollback will take back, and asks whether to go on, where that was not agreed to.
+bool agreesToCall(const QString& note, bool yes);
 
 // Where a project works, or what an address says.
 Result<ConnectionSpec> connectionOf(const QString& projectOrUrl);

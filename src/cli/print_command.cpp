@@ -68,7 +68,8 @@ Result<PrintSetUp> setUpFor(const PrintOptions& options, BoundScreen& screen,
 } // namespace
 
 int runPrint(const PrintOptions& options) {
-    auto opened = openProject(options.file, Session::Access::ReadOnly, options.locale);
+    auto opened =
+        openProject(options.file, Session::Access::ReadOnly, options.locale, options.with);
     if (!opened)
         return report(opened.error(), options.json);
     auto screen = findScreen(*opened, options.screen, Act::Print);

@@ -239,7 +239,7 @@ int runRows(const RowsOptions& options) {
     auto opened =
         openProject(options.file,
                     options.asOf.isEmpty() ? Session::Access::ReadOnly : Session::Access::ReadWrite,
-                    options.locale);
+                    options.locale, options.with);
     if (!opened)
         return report(opened.error(), options.json);
     auto screen =

@@ -86,7 +86,8 @@ struct WriteContext {
 
 Result<WriteContext, WriteFailure> prepareWrite(const WriteOptions& options, Operation operation) {
     const auto fail = [](const Error& error) { return WriteFailure{error, {}, {}}; };
-    auto opened = openProject(options.file, Session::Access::ReadWrite, options.locale);
+    auto opened =
+        openProject(options.file, Session::Access::ReadWrite, options.locale, options.with);
     if (!opened)
         return fail(opened.error());
     auto screen = findScreen(*opened, options.screen);

@@ -26,7 +26,10 @@ namespace gravin {
 namespace {
 // Two sources of one identity answer the same.
 QString identityOf(const QuerySource& source) {
-    return joinEscaped({source.name, source.select, source.table});
+    QStringList parts{source.name, source.select, source.table};
+    for (const SourceParameter& each : source.parameters)
+        parts += {each.name, parameterKindName(each.kind), each.label, each.initial};
+    return joinEscaped(parts);
 }
 
 constexpr int LookMilliseconds = 300;

@@ -110,7 +110,16 @@ Records::~Records() = default;
 const Catalog& Records::catalog() const { return m_database->catalog(); }
 
 void Records::follow(const CommittedChange& change) {
+    // What was written to a view, or through a routine, stands in other tables too.
+    const QStringList tables = change.tables();
+    const bool isIndirect =
+        !change.told.empty() || std::any_of(tables.begin(), tables.end(), [this](const auto& name) {
+            const Table* table = catalog().table(name);
+            return table && table->isWrittenIndirectly();
+        });
     m_live->follow(change);
+    if (isIndirect)
+        m_live->refreshAll();
     m_profiles->follow(change);
     m_questions->askAgain();
     m_aggregates->askAgain();
@@ -166,7 +175,9 @@ void Records::takeStructure(Catalog next) {
 void Records::readStructure(QObject* context, std::function<void(const Result<QString>&)> answer) {
     m_database->reader()->run<Catalog>(
         this,
-        [project = m_document->project()](Session& session) { return catalogOf(session, project); },
+        [project = m_document->project(), given = givenIn(catalog())](Session& session) {
+            return catalogOf(session, project, given);
+        },
         [this, asker = QPointer<QObject>(context),
          answer = std::move(answer)](Result<Catalog> read) {
             Result<QString> said = QString();
@@ -178,6 +189,36 @@ void Records::readStructure(QObject* context, std::function<void(const Result<QS
             }
             if (asker)
                 answer(said);
+        });
+}
+
+void Records::ask(const QString& source, const QMap<QString, Value>& values, QObject* context,
+                  std::function<void(const Status&)> answer) {
+    const QuerySource* known = m_document->project().source(source);
+    const DraftStore* drafted = draftsInUse(source);
+    if (!known || (drafted && !drafted->all().isEmpty())) {
+        answer(known ? Error{ErrorKind::Refused,
+                             tr("Records of this list have unsaved edits. Save or discard them "
+                                "before it is asked for others.")}
+                     : Error{ErrorKind::NotFound, tr("There is no source %1.").arg(source)});
+        return;
+    }
+    m_database->reader()->run<Table>(
+        this,
+        [wanted = *known, values, catalog = m_structure](Session& session) {
+            return describeSource(session, *catalog, wanted, values);
+        },
+        [this, wanted = *known, asker = QPointer<QObject>(context),
+         answer = std::move(answer)](Result<Table> described) {
+            if (described) {
+                m_document->describe(wanted, *described);
+                Catalog next = *m_structure;
+                putSource(next, *described);
+                m_structure = std::make_shared<const Catalog>(std::move(next));
+                followSources();
+            }
+            if (asker)
+                answer(described ? ok() : Status(described.error()));
         });
 }
 

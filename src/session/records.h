@@ -118,6 +118,11 @@ public:
     // Reads what the database says of itself anew. `answer` is called while `context` lives, with
     // what is otherwise, for people; empty: nothing is.
     void readStructure(QObject* context, std::function<void(const Result<QString>&)> answer);
+    // Asks a SELECT of the developer's own with these values, by parameter: what shows it is made
+    // anew. Refused while records of it have unsaved edits. `answer` is called while `context`
+    // lives.
+    void ask(const QString& source, const QMap<QString, Value>& values, QObject* context,
+             std::function<void(const Status&)> answer);
     // A draft was saved: its record is stored under `now`. Told by who saves.
     void tellSaved(const QString& table, const RecordId& before, const RecordId& now) {
         Q_EMIT saved(table, before, now);

@@ -104,7 +104,7 @@ void Writing::createTable(const TablePlan& plan, QObject* context,
          project = m_document->project()](Session& session) -> Result<Catalog> {
             if (Status made = gravin::createTable(session, *catalog, plan); !made)
                 return made.error();
-            return catalogOf(session, project);
+            return catalogOf(session, project, givenIn(*catalog));
         },
         [this, plan, tell](Result<Catalog> catalog) {
             if (!catalog) {
@@ -125,7 +125,7 @@ Worker::JobId Writing::addField(const QString& table, const FieldPlan& field, QO
          project = m_document->project()](Session& session) -> Result<Catalog> {
             if (Status added = gravin::addField(session, *catalog, table, field); !added)
                 return added.error();
-            return catalogOf(session, project);
+            return catalogOf(session, project, givenIn(*catalog));
         },
         [this, table, field, tell](Result<Catalog> catalog) {
             if (!catalog) {
@@ -266,11 +266,13 @@ void Writing::watch(const QStringList& watched, const QStringList& notWatched, Q
             Status set = notWatched.isEmpty()
                              ? ok()
                              : TableWatching(session, *catalog).set(notWatched, false);
-            auto now = set ? catalogOf(session, project) : Result<Catalog>(set.error());
+            auto now =
+                set ? catalogOf(session, project, givenIn(*catalog)) : Result<Catalog>(set.error());
             if (!now || watched.isEmpty())
                 return now;
             set = TableWatching(session, *now).set(watched, true);
-            return set ? catalogOf(session, project) : Result<Catalog>(set.error());
+            return set ? catalogOf(session, project, givenIn(*catalog))
+                       : Result<Catalog>(set.error());
         },
         [this, watched, notWatched, tell](Result<Catalog> catalog) {
             if (!catalog) {

@@ -232,8 +232,7 @@ TEST_P(Binding, ATagThatNoLongerFits) {
 }
 
 TEST_P(Binding, ASelectThatNoLongerRuns) {
-    project.sources = {
-        {name("deep"), name("SELECT id, depth FROM berth"), name("berth"), QByteArray()}};
+    project.sources = {{name("deep"), name("SELECT id, depth FROM berth"), name("berth")}};
     addGeneratedScreen(project, catalog(), *catalog().table(name("deep")), Arrangement::Grid);
     EXPECT_EQ(ids(), QStringList());
     change("ALTER TABLE berth DROP COLUMN depth;");

@@ -47,6 +47,7 @@ QString whatOf(const ActionStep& step) {
     switch (step.does) {
     case ActionStep::Does::Set:
     case ActionStep::Does::NewRecord:
+    case ActionStep::Does::Call:
         return assignmentsText(step.values);
     case ActionStep::Does::GoTo:
         return pairsText(step);
@@ -61,6 +62,9 @@ QString helpFor(ActionStep::Does does) {
         return ActionsDialog::tr("field = expression; field = expression");
     case ActionStep::Does::NewRecord:
         return ActionsDialog::tr("field there = expression over this record; …");
+    case ActionStep::Does::Call:
+        return ActionsDialog::tr("parameter = expression over this record; …; the others are asked "
+                                 "for");
     case ActionStep::Does::GoTo:
         return ActionsDialog::tr("field there = field here; …");
     case ActionStep::Does::OpenLink:
@@ -322,6 +326,12 @@ void ActionsDialog::addStepRow(int row, const ActionStep& step) {
         if (step.does == Of::BulkUpdate && kept.screen == m_screenId)
             which->addItem(kept.name, kept.name);
     }
+    for (const Routine& routine : m_workspace->catalog().routines) {
+        if (step.does == Of::Call && !routine.answersRows) {
+            which->addItem(routine.name, routine.name);
+            which->setItemData(which->count() - 1, routine.described(), Qt::ToolTipRole);
+        }
+    }
     const bool isThere = step.does == Of::NewRecord || step.does == Of::GoTo;
     for (const Screen& screen : project.screens) {
         if (isThere)
@@ -366,7 +376,7 @@ std::optional<ScreenAction> ActionsDialog::typed() const {
         const QString chosen = isAsBefore ? which->currentData().toString() : QString();
         const bool isThere = step.does == Of::NewRecord || step.does == Of::GoTo;
         (isThere ? step.screen : step.name) = chosen;
-        if (isThere || step.does == Of::Set) {
+        if (isThere || step.does == Of::Set || step.does == Of::Call) {
             const auto values = assignmentsFrom(what);
             if (!values)
                 return std::nullopt;

@@ -4,6 +4,7 @@
 #include "app/build/actions_dialog.h"
 #include "app/build/children_dialog.h"
 #include "app/build/table_switch_dialog.h"
+#include "app/build/writing_dialog.h"
 #include "app/look/theme.h"
 #include "core/fitting/generation/screen_generator.h"
 #include "core/fitting/screen_links.h"
@@ -179,8 +180,20 @@ QLayout* ScreenSettings::makeTable() {
     other->setToolTip(tr("What fits there is kept, and what does not is said before"));
     connect(other, &QPushButton::clicked, this,
             [this] { (new TableSwitchDialog(m_workspace, m_screenId, this))->open(); });
+    auto* written = new QPushButton(tr("How it is written…"));
+    written->setObjectName(QStringLiteral("screen-writing"));
+    written->setToolTip(tr("By which fields records of a view are known, and whether routines of "
+                           "the database write them"));
+    written->setAutoDefault(false);
+    connect(written, &QPushButton::clicked, this, [this] {
+        const Screen* screen = m_workspace->project().screenById(m_screenId);
+        const Table* table = screen ? m_workspace->catalog().table(screen->table) : nullptr;
+        if (const Table* shown = table ? m_workspace->catalog().table(table->written()) : nullptr)
+            (new WritingDialog(m_workspace, shown->name, this))->open();
+    });
     auto* row = new QHBoxLayout;
     row->addWidget(m_table, 1);
+    row->addWidget(written);
     row->addWidget(other);
     return row;
 }

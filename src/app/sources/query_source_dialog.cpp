@@ -2,6 +2,7 @@
 #include "app/sources/query_source_dialog.h"
 
 #include "app/look/theme.h"
+#include "app/sources/parameter_table.h"
 #include "core/base/text.h"
 #include "core/fitting/query_source.h"
 #include "core/records/table_reader.h"
@@ -11,6 +12,7 @@
 #include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QTableWidget>
@@ -25,6 +27,27 @@ constexpr int SelectLines = 7;
 
 enum Place { SourceNameColumn, TypeColumn, ChangeColumn, SourceColumnCount };
 
+// In which of the kinds that people are asked for a value of this type is typed.
+TypeKind askedKindOf(const ColumnType& type) {
+    if (parameterKinds().contains(type.kind))
+        return type.kind;
+    return type.kind == TypeKind::Double    ? TypeKind::Decimal
+           : type.kind == TypeKind::Instant ? TypeKind::Timestamp
+                                            : TypeKind::Text;
+}
+
+QString selectOf(const Routine& routine, const Dialect& dialect) {
+    QStringList marks;
+    for (const Routine::Parameter& each : routine.parameters) {
+        if (each.isGiven())
+            marks +=
+                QStringLiteral("CAST(:%1 AS %2)").arg(each.column.name, each.column.declaredType);
+    }
+    return QStringLiteral("SELECT * FROM %1.%2(%3)")
+        .arg(dialect.quoted(routine.schema), dialect.quoted(routine.routine),
+             marks.join(QStringLiteral(", ")));
+}
+
 } // namespace
 
 QuerySourceDialog::QuerySourceDialog(Workspace* workspace, const QString& name, QWidget* parent)
@@ -33,6 +56,8 @@ QuerySourceDialog::QuerySourceDialog(Workspace* workspace, const QString& name, 
     , m_former(name)
     , m_name(new QLineEdit(name))
     , m_select(new QPlainTextEdit)
+    , m_functions(new QPushButton(tr("From a function")))
+    , m_parameters(new ParameterTable)
     , m_base(new QComboBox)
     , m_columns(new QTableWidget(0, SourceColumnCount))
     , m_state(new QLabel)
@@ -52,11 +77,13 @@ QuerySourceDialog::QuerySourceDialog(Workspace* workspace, const QString& name, 
     auto* form = new QFormLayout;
     form->addRow(tr("Name"), m_name);
     form->addRow(tr("SELECT"), m_select);
+    form->addRow(tr("Asks for"), m_parameters);
     form->addRow(tr("Its rows are"), m_base);
     auto* buttons = new QHBoxLayout;
     buttons->addWidget(m_take);
     buttons->addWidget(cancel);
     buttons->addStretch();
+    buttons->addWidget(m_functions);
     auto* layout = new QVBoxLayout(this);
     layout->addLayout(form);
     layout->addWidget(m_state);
@@ -73,11 +100,16 @@ QuerySourceDialog::QuerySourceDialog(Workspace* workspace, const QString& name, 
         m_askSoon.start();
     };
     connect(m_name, &QLineEdit::textChanged, this, edited);
-    connect(m_select, &QPlainTextEdit::textChanged, this, edited);
+    connect(m_select, &QPlainTextEdit::textChanged, this, [this, edited, form] {
+        followParameters(form);
+        edited();
+    });
+    connect(m_parameters, &ParameterTable::edited, this, edited);
     connect(m_base, &QComboBox::currentIndexChanged, this, edited);
     connect(m_take, &QPushButton::clicked, this, &QuerySourceDialog::take);
     connect(cancel, &QPushButton::clicked, this, &QDialog::reject);
     m_take->setEnabled(false);
+    followParameters(form);
     ask();
 }
 
@@ -92,6 +124,9 @@ void QuerySourceDialog::nameParts() {
     m_select->setTabChangesFocus(true);
     m_select->setFixedHeight(QFontMetrics(m_select->font()).lineSpacing() * SelectLines +
                              space::Pad);
+    m_functions->setObjectName(QStringLiteral("query-functions"));
+    m_functions->setAutoDefault(false);
+    offerFunctions();
     m_base->setObjectName(QStringLiteral("query-base"));
     m_base->addItem(tr("only shown, never changed"), QString());
     for (const Table& table : m_workspace->catalog().tables) {
@@ -100,6 +135,7 @@ void QuerySourceDialog::nameParts() {
     }
     if (const QuerySource* known = m_workspace->project().source(m_former)) {
         m_select->setPlainText(known->select);
+        m_parameters->setParameters(known->parameters);
         m_base->setCurrentIndex(std::max(0, m_base->findData(known->table)));
     }
     m_columns->setObjectName(QStringLiteral("query-columns"));
@@ -119,11 +155,45 @@ void QuerySourceDialog::nameParts() {
     m_state->setAlignment(Qt::AlignLeft | Qt::AlignTop);
 }
 
+// Functions that give rows, each as the SELECT that asks for what it takes.
+void QuerySourceDialog::offerFunctions() {
+    auto* menu = new QMenu(m_functions);
+    const auto dialect = dialectFor(m_workspace->project().connection);
+    for (const Routine& routine : m_workspace->catalog().routines) {
+        if (!routine.answersRows || !routine.mayCall)
+            continue;
+        QAction* action = menu->addAction(routine.described());
+        connect(
+            action, &QAction::triggered, this,
+            [this, routine, select = selectOf(routine, *dialect)] {
+                QList<SourceParameter> asked;
+                for (const Routine::Parameter& each : routine.parameters) {
+                    if (each.isGiven())
+                        asked += SourceParameter{each.column.name, askedKindOf(each.column.type)};
+                }
+                m_parameters->setParameters(asked);
+                m_select->setPlainText(select);
+            });
+    }
+    m_functions->setMenu(menu);
+    m_functions->setVisible(!menu->isEmpty());
+}
+
+// What the SELECT asks for now; the rows are there only while it asks.
+void QuerySourceDialog::followParameters(QFormLayout* form) {
+    QuerySource asking = source();
+    const QList<SourceParameter> parameters =
+        parametersOf(asking, m_workspace->project().connection.engine);
+    m_parameters->setParameters(parameters);
+    form->setRowVisible(m_parameters, !parameters.isEmpty());
+}
+
 QuerySource QuerySourceDialog::source() const {
     QString select = m_select->toPlainText().trimmed();
     while (select.endsWith(u';'))
         select = select.chopped(1).trimmed();
-    return {m_name->text().trimmed(), select, m_base->currentData().toString()};
+    return {m_name->text().trimmed(), select, m_base->currentData().toString(),
+            m_parameters->parameters()};
 }
 
 void QuerySourceDialog::ask() {

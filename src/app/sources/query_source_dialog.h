@@ -8,6 +8,7 @@
 #include <QTimer>
 
 class QComboBox;
+class QFormLayout;
 class QLabel;
 class QLineEdit;
 class QPlainTextEdit;
@@ -15,6 +16,8 @@ class QPushButton;
 class QTableWidget;
 
 namespace gravin {
+
+class ParameterTable;
 
 // A SELECT of the developer's own is named, tried while it is typed, and made a source for screens:
 // editable when a table is declared whose records its records are, and when the data say so too.
@@ -37,6 +40,8 @@ private:
     };
     QuerySource source() const;
     void nameParts();
+    void offerFunctions();
+    void followParameters(QFormLayout* form);
     void ask();
     void setAnswer(const Result<Answer>& answer);
     void fillColumns(const Table& table);
@@ -46,6 +51,8 @@ private:
     QString m_former;
     QLineEdit* m_name;
     QPlainTextEdit* m_select;
+    QPushButton* m_functions;
+    ParameterTable* m_parameters;
     QComboBox* m_base;
     QTableWidget* m_columns;
     QLabel* m_state;

@@ -4,7 +4,9 @@
 #include "app/exchange/print_dialog.h"
 #include "app/look/action_button.h"
 #include "app/look/plain_text.h"
+#include "app/use/routine_question.h"
 #include "core/base/text.h"
+#include "core/fitting/routine_step.h"
 #include "core/project/editor_kind.h"
 #include "paper/print_run.h"
 #include "session/workspace.h"
@@ -229,6 +231,8 @@ void ScreenActions::doStep(const ActionStep& step) {
     case StepDoes::Set:
     case StepDoes::BulkUpdate:
         return write(step);
+    case StepDoes::Call:
+        return call(step);
     case StepDoes::NewRecord:
         return newRecord(step);
     case StepDoes::GoTo:
@@ -263,16 +267,42 @@ std::vector<Value> ScreenActions::values() const {
     return record ? record->values : std::vector<Value>();
 }
 
-void ScreenActions::write(const ActionStep& step) {
+// Asks for what the record does not give, and before what cannot be rolled back.
+void ScreenActions::call(const ActionStep& step) {
+    const Routine* routine = workspace()->catalog().routine(step.name);
+    if (!routine)
+        return stop(tr("The database has no routine %1.").arg(step.name));
+    const QList<Routine::Parameter> asked = askedBy(step, *routine);
+    const QString note =
+        noteOnCall(*routine, workspace()->catalog(), m_binding->screen().table->written());
+    if (asked.isEmpty() && note.isEmpty())
+        return write(step);
+    auto* question = new RoutineQuestion(workspace(), m_running->action.name, note, asked, m_place);
+    connect(question, &RoutineQuestion::agreed, this,
+            [this, step](const QMap<QString, Value>& values) {
+                if (m_running)
+                    write(step, values);
+            });
+    connect(question, &QDialog::rejected, this, [this] {
+        if (m_running)
+            stop(tr("It was not agreed to."));
+    });
+    question->open();
+}
+
+void ScreenActions::write(const ActionStep& step, const QMap<QString, Value>& asked) {
     if (!m_reader)
         m_reader = workspace()->database()->startReader();
     m_reader->run<StepRequest>(
         this,
         [project = workspace()->project(), screen = m_binding->screen(),
          rules = workspace()->document()->rules(m_binding->screen().table->written()),
-         action = m_running->action, step, keys = keys()](Session& session) {
+         catalog = workspace()->database()->sharedCatalog(), action = m_running->action, step,
+         asked, keys = keys()](Session& session) {
             return Result<StepRequest>(
-                requestOf(session, project, screen, rules, action, step, keys));
+                step.does == StepDoes::Call
+                    ? callRequest(session, *catalog, screen, action, step, keys, asked)
+                    : requestOf(session, project, screen, rules, action, step, keys));
         },
         [this](const Result<StepRequest>& request) {
             if (!m_running)
@@ -292,8 +322,12 @@ void ScreenActions::finishWrite(const WriteResult& result) {
     if (!result)
         return stop(result.error().error.sentence, result.error().error.detail);
     if (result->id > 0) {
-        m_running->change = result->id;
+        if (result->count() > 0)
+            m_running->change = result->id;
         m_running->said += tr("%1, change %2").arg(countedRecords(result->count())).arg(result->id);
+        if (const QString told = toldText(result->told, workspace()->project().form());
+            !told.isEmpty())
+            m_running->said += told;
     } else {
         m_running->said += tr("nothing had to be changed");
     }

@@ -58,7 +58,8 @@ private:
     void saveEdits();
     void goOn();
     void doStep(const ActionStep& step);
-    void write(const ActionStep& step);
+    void call(const ActionStep& step);
+    void write(const ActionStep& step, const QMap<QString, Value>& asked = {});
     void finishWrite(const WriteResult& result);
     void newRecord(const ActionStep& step);
     void goTo(const ActionStep& step);

@@ -26,7 +26,7 @@ bool isFinal(const Error& error) {
 size_t BatchWriter::alikeFrom(const std::vector<PendingEdit>& pending, size_t first) const {
     const RecordEdit& model = pending[first].edit;
     const Table* table = m_run.catalog.table(model.table);
-    if (!table || table->isQuery() || table->key.isEmpty())
+    if (!table || table->isQuery() || table->key.isEmpty() || table->isWrittenIndirectly())
         return 0;
     return model.operation == Operation::Insert ? insertsFrom(*table, pending, first)
                                                 : updatesFrom(*table, pending, first);

@@ -63,6 +63,17 @@ struct Meanwhile {
     QStringList leftOut;
 };
 
+// A record: its table and key.
+using RecordPlace = std::pair<QString, Key>;
+
+// A routine to be called, and what is known to be its matter.
+struct RoutineCall {
+    QString routine; // its name in the catalog
+    RoutineValues values;
+    // What it does to these is logged; to others, where their tables are watched.
+    std::vector<RecordPlace> records;
+};
+
 // What an engine may do by itself instead of `more`; see set_wise_update.h.
 struct SetWiseOffer;
 
@@ -93,6 +104,8 @@ struct ChangeRequest {
     // Names the change in the log, wherever it is asked for again; empty: it is named when it is
     // written.
     QString uid = {};
+    // After `edits`; in one change with them.
+    std::vector<RoutineCall> calls = {};
     // After `edits`.
     EditSources more = {};
     // Filled by `more`; null: it stops at such records.
@@ -145,6 +158,8 @@ struct CommittedChange {
     // as they were.
     QMap<QString, QStringList> setAgain = {};
     QString uid = {}; // not read back from the log
+    // By each call: what it told. Not read back from the log.
+    std::vector<QList<ToldValue>> told = {};
     // By which account of the database it was written; empty: the log was begun before it said so.
     QString account = {};
     // Of a change with so many records that they stand in the log only: how many, of which tables.

@@ -23,9 +23,6 @@ struct NotDone {
 };
 using Step = Result<Success, NotDone>;
 
-// A record: its table and key.
-using RecordPlace = std::pair<QString, Key>;
-
 class LogEntry;
 class WatchedRun;
 

@@ -6,7 +6,10 @@
 #include "core/changes/edit_sequence.h"
 #include "core/changes/log/change_log.h"
 #include "core/changes/log/log_seal.h"
+#include "core/changes/routine_calls.h"
 #include "core/changes/watch/watched_run.h"
+
+#include <algorithm>
 
 namespace gravin {
 
@@ -73,8 +76,16 @@ Status ChangeWriter::begin(ChangeRun& run, WriteTransaction& transaction) {
     const QString isolation = m_session.dialect().tableWatch().isolation();
     if (status && m_session.isWatching() && !isolation.isEmpty())
         status = m_writer.command(isolation);
+    const bool isIndirect =
+        !request.calls.empty() ||
+        std::any_of(run.editedTables.begin(), run.editedTables.end(), [&](const QString& name) {
+            const Table* table = m_catalog.table(name);
+            return table && table->isWrittenIndirectly();
+        });
     if (status)
-        status = transaction.begin(!isOneUpdate);
+        status =
+            transaction.begin(!isOneUpdate, isIndirect ? WriteTransaction::Guarded::ByEngine
+                                                       : WriteTransaction::Guarded::ByStatements);
     if (status && !tablesFirst)
         status = log.createTables(m_writer, m_catalog);
     if (!status || !m_session.isWatching())
@@ -101,9 +112,12 @@ WriteResult ChangeWriter::apply(ChangeRun& run, WriteTransaction& transaction) {
             applied = sequence.applyMore(*entry);
         if (applied)
             applied = parents.ask();
+        if (applied)
+            applied = RoutineCalls(run).apply();
         if (!applied)
             return applied.error().failure;
-        if (run.change.count() == 0)
+        // What a routine did elsewhere nobody knows: that it was called is kept in any case.
+        if (run.change.count() == 0 && run.request.calls.empty())
             return run.change;
     }
     if (run.request.meanwhile && !m_wroteSetWise)

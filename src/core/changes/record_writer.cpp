@@ -100,12 +100,21 @@ Step RecordWriter::insert(const Table& table, const RecordEdit& edit) {
     Column rowNumber; // the hidden one, named as if it were declared
     if (const Step added = addRowNumber(table, edit, rowNumber, *row); !added)
         return added;
-    const auto told = m_run.writer.insert(
-        m_run.session.dialect().insertStatement(table, row->columns), row->bound, toldOfKey(table));
-    if (!told)
-        return m_run.refusedByEngine(told.error(), table, {}, row->written);
-    const auto stored = readBack(table, keyOf(table, *row, *told));
+    const auto key = insertRow(table, *row);
+    if (!key)
+        return key.error();
+    const auto stored = readBack(table, *key);
     return stored ? logInsert(table, *row, *stored) : Step(stored.error());
+}
+
+Result<Key, NotDone> RecordWriter::insertRow(const Table& table, const NewRow& row) {
+    if (table.writtenThrough.contains(Operation::Insert))
+        return m_indirect.insert(table, row.written, row.keyParts);
+    const auto told = m_run.writer.insert(
+        m_run.session.dialect().insertStatement(table, row.columns), row.bound, toldOfKey(table));
+    if (!told)
+        return m_run.refusedByEngine(told.error(), table, {}, row.written);
+    return keyOf(table, row, *told);
 }
 
 Step RecordWriter::logInsert(const Table& table, const NewRow& row, const Record& stored) {
@@ -217,16 +226,8 @@ Step RecordWriter::update(const Table& table, const RecordEdit& edit,
     std::vector<Following> following;
     if (const Step found = collectFollowing(table, **current, written, following); !found)
         return found;
-    const SqlFragment statement =
-        updateStatement(m_run.session.dialect(), table, edit.key, wanted->now, written);
-    auto executed = m_run.writer.execute(statement.sql, statement.values);
-    if (!executed)
-        return m_run.refusedByEngine(executed.error(), table, edit.key, written);
-    if (*executed != 1)
-        return ChangeRun::failed(
-            {ErrorKind::Database,
-             coreTr("%1 records answer to the key of one. Nothing was changed.").arg(*executed)});
-
+    if (const Step done = updateRow(table, edit.key, *wanted); !done)
+        return done;
     const RecordChange moved{Operation::Update, table.name, (*current)->key, wanted->now, written};
     auto stored = readBack(table, moved.keyAfter(table.key));
     if (!stored)
@@ -239,6 +240,21 @@ Step RecordWriter::update(const Table& table, const RecordEdit& edit,
     if (const Step logged = logFollowing(following); !logged)
         return logged;
     logUpdate(table, (*current)->key, *wanted, *stored, request);
+    return Success{};
+}
+
+Step RecordWriter::updateRow(const Table& table, const Key& key, const Merged& merged) {
+    if (table.isWrittenIndirectly())
+        return m_indirect.update(table, key, merged.now, merged.written);
+    const SqlFragment statement =
+        updateStatement(m_run.session.dialect(), table, key, merged.now, merged.written);
+    auto executed = m_run.writer.execute(statement.sql, statement.values);
+    if (!executed)
+        return m_run.refusedByEngine(executed.error(), table, key, merged.written);
+    if (*executed != 1)
+        return ChangeRun::failed(
+            {ErrorKind::Database,
+             coreTr("%1 records answer to the key of one. Nothing was changed.").arg(*executed)});
     return Success{};
 }
 
@@ -437,14 +453,20 @@ Step RecordWriter::removeRow(const Table& table, const RecordEdit& edit, const R
             return ChangeRun::failed(number.error());
         change.rowNumber = number->toLongLong();
     }
-    const SqlFragment statement = deleteStatement(dialect, table, edit.key, guarded);
-    auto executed = m_run.writer.execute(statement.sql, statement.values);
-    if (!executed)
-        return m_run.refusedByEngine(executed.error(), table, edit.key);
-    if (*executed != 1)
-        return ChangeRun::failed(
-            {ErrorKind::Database,
-             coreTr("%1 records answer to the key of one. Nothing was deleted.").arg(*executed)});
+    if (table.isWrittenIndirectly()) {
+        if (Step removed = m_indirect.remove(table, edit.key, change.before, guarded); !removed)
+            return removed;
+    } else {
+        const SqlFragment statement = deleteStatement(dialect, table, edit.key, guarded);
+        auto executed = m_run.writer.execute(statement.sql, statement.values);
+        if (!executed)
+            return m_run.refusedByEngine(executed.error(), table, edit.key);
+        if (*executed != 1)
+            return ChangeRun::failed(
+                {ErrorKind::Database,
+                 coreTr("%1 records answer to the key of one. Nothing was deleted.")
+                     .arg(*executed)});
+    }
     m_run.deleted.insert({table.name, edit.key});
     m_run.change.records.push_back(std::move(change));
     return Success{};

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/changes/given_values.h"
+#include "core/changes/indirect_writes.h"
 #include "core/changes/write_checks.h"
 
 namespace gravin {
@@ -14,7 +15,8 @@ public:
     RecordWriter(ChangeRun& run, WriteChecks& checks)
         : m_run(run)
         , m_checks(checks)
-        , m_given(run) {}
+        , m_given(run)
+        , m_indirect(run) {}
 
     Step apply(const RecordEdit& edit);
 
@@ -62,6 +64,8 @@ private:
         FieldValues after; // what is known of it: its reference
     };
     Step insert(const Table& table, const RecordEdit& edit);
+    Result<Key, NotDone> insertRow(const Table& table, const NewRow& row);
+    Step updateRow(const Table& table, const Key& key, const Merged& merged);
     Step addRowNumber(const Table& table, const RecordEdit& edit, Column& rowNumber, NewRow& row);
     Step addKey(const Table& table, NewRow& row);
     Step update(const Table& table, const RecordEdit& edit, const ChangeRequest& request);
@@ -94,6 +98,7 @@ private:
     ChangeRun& m_run;
     WriteChecks& m_checks;
     GivenValues m_given;
+    IndirectWrites m_indirect;
 };
 
 } // namespace gravin

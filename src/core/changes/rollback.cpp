@@ -4,6 +4,7 @@
 #include "core/base/text.h"
 #include "core/changes/log/log_verification.h"
 #include "core/changes/rollback_steps.h"
+#include "core/changes/routine_calls.h"
 #include "core/records/table_reader.h"
 
 #include <algorithm>
@@ -14,13 +15,13 @@ namespace gravin {
 namespace {
 
 // Changes that a note names one by one.
-constexpr qsizetype MostNamed = 12;
+constexpr qsizetype MostNamedKeys = 12;
 
 // The changes as a sentence for the log; of many, how many and from where to where.
 QString whatIsTakenBack(const RollbackPlan& plan) {
     if (plan.changes.isEmpty())
         return {};
-    if (plan.changes.size() > MostNamed)
+    if (plan.changes.size() > MostNamedKeys)
         return coreTr("Takes back %1 changes, %2 to %3.")
             .arg(plan.changes.size())
             .arg(plan.changes.back())
@@ -308,6 +309,26 @@ Result<bool> areOwn(Session& session, const QList<qint64>& changes) {
     return true;
 }
 
+// Whether one of these changes called a routine.
+Result<bool> haveCalled(Session& session, const QList<qint64>& changes) {
+    constexpr qsizetype AtATime = 500;
+    for (qsizetype first = 0; first < changes.size(); first += AtATime) {
+        QStringList ids;
+        for (const qint64 change : changes.mid(first, AtATime))
+            ids += QString::number(change);
+        const auto called =
+            session.scalar(QStringLiteral("SELECT count(*) FROM gravin_change WHERE id IN (%1) AND "
+                                          "action = ?")
+                               .arg(ids.join(u',')),
+                           {CallAction});
+        if (!called)
+            return called.error();
+        if (called->toLongLong() > 0)
+            return true;
+    }
+    return false;
+}
+
 } // namespace
 
 Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, const LogScope& scope,
@@ -327,6 +348,11 @@ Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, cons
     if (!isOwn)
         return isOwn.error();
     plan->isOwn = *isOwn;
+    const auto hasCalls = haveCalled(
+        session, plan->changes + QList<qint64>(scope.changes.begin(), scope.changes.end()));
+    if (!hasCalls)
+        return hasCalls.error();
+    plan->hasCalls = *hasCalls;
     return plan;
 }
 
@@ -342,6 +368,9 @@ QStringList notesOn(const RollbackPlan& plan, const Catalog& catalog, const Rule
         if (!note.isEmpty() && !notes.contains(note))
             notes += note;
     };
+    if (plan.hasCalls)
+        add(coreTr("A routine of the database was called: what it did to records that were not "
+                   "looked at, in tables that are not watched, is not taken back."));
     for (const RollbackStep& step : plan.steps) {
         if (step.state == RollbackState::AlreadySo)
             continue;

@@ -87,6 +87,8 @@ struct RollbackPlan {
     QMap<RollbackState, qint64> counts = {};
     QString stop = {};  // what the choices do not pass; null: nothing
     bool isOwn = false; // all its changes were written by this account
+    // One of its changes called a routine, of which the log has only what could be seen.
+    bool hasCalls = false;
     struct Part {
         LogScope scope;
         bool isReady = false; // every step is: what the log says is all there is to know

@@ -14,7 +14,7 @@ namespace gravin {
 
 namespace {
 
-constexpr qint64 MostBytes = 1024 * 1024;
+constexpr qint64 MostWorkBytes = 1024 * 1024;
 
 std::unique_ptr<QLockFile> lockFor(const QString& file) {
     auto lock = std::make_unique<QLockFile>(file + QStringLiteral(".lock"));
@@ -67,7 +67,7 @@ QList<LongWork> WorkJournal::takeLeftOver() {
         const auto lock = lockFor(name);
         if (!lock->tryLock())
             continue; // somebody is at it
-        if (const auto content = readWholeFile(name, MostBytes, Writers::OwnAccount)) {
+        if (const auto content = readWholeFile(name, MostWorkBytes, Writers::OwnAccount)) {
             const OrderedJson json = loose::parsed(*content);
             const LongWork work{loose::text(json, "uid"), loose::text(json, "action"),
                                 loose::text(json, "screen"), loose::text(json, "began")};

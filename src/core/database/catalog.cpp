@@ -44,8 +44,12 @@ Table Table::stored() const {
 QString Table::readOnlyReason() const {
     if (!notWritableReason.isEmpty())
         return notWritableReason;
-    if (isView())
+    if (isView() && !isWrittenIndirectly())
         return coreTr("%1 is a view: its records are changed in the tables it reads from.")
+            .arg(name);
+    if (isView() && key.isEmpty())
+        return coreTr("%1 is a view whose records could be changed: say in Build by which fields "
+                      "they are known.")
             .arg(name);
     if (kind == Kind::ForeignTable)
         return coreTr("%1 is read only: its records are kept by another server.").arg(name);
@@ -177,6 +181,12 @@ const Table* Catalog::table(const QString& name) const {
     const auto found = std::find_if(tables.begin(), tables.end(),
                                     [&](const Table& table) { return table.name == name; });
     return found == tables.end() ? nullptr : &*found;
+}
+
+const Routine* Catalog::routine(const QString& name) const {
+    const auto found = std::find_if(routines.begin(), routines.end(),
+                                    [&](const Routine& each) { return each.name == name; });
+    return found == routines.end() ? nullptr : &*found;
 }
 
 const Table* Catalog::relation(const QString& schema, const QString& relation) const {

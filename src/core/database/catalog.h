@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/database/column.h"
 #include "core/database/operation.h"
-#include "core/database/stamp.h"
-#include "core/value/column_type.h"
+#include "core/database/routine.h"
+#include "core/value/value.h"
 
 #include <QHash>
 #include <QList>
+#include <QMap>
 #include <QString>
 #include <QStringList>
 
@@ -17,62 +19,8 @@
 namespace gravin {
 
 class TableReferences;
-struct Aggregate;
-struct Reach;
 
 // What the database says of itself. Plain values: read once, shared between threads as const.
-
-struct Column {
-    QString name;
-    QString declaredType; // the engine's own words
-    ColumnType type;
-    bool nullable = true;
-    QString defaultExpression; // null when there is none
-    bool computed = false;     // generated from other columns; never written
-    // What it is generated from, in the engine's own syntax and in terms of its table's columns;
-    // null where that is not known.
-    QString generatedFrom = {};
-    bool givenByDatabase = false; // left out of an insert, the database gives a value (a new key)
-    // PostgreSQL's "generated always as identity": an insert that names it must say that it means
-    // it.
-    bool givenAlways = false;
-    QString comment = {};
-    // The engine's name of the type behind domains and without limits, fit to stand in a CAST:
-    // limits would cut and round in silence there. Empty on SQLite.
-    QString baseType = {};
-    // The engine may take different texts of it for equal: it folds case, accents or blanks.
-    bool foldsText = false;
-    // What the database grants this account for this column.
-    bool mayInsert = true;
-    bool mayUpdate = true;
-    // Computed by Gravin for every record that is read, from columns before this one; the database
-    // knows nothing of it. Such columns are `computed` too, and stand behind all others.
-    QString expression = {};
-    // Not computed but read of another record, which a path of references leads to; it stands for
-    // what expressions reach and is shown to nobody. Its `expression` is the path. Null: it is not.
-    std::shared_ptr<const Reach> reach = {};
-    // The same for what a subquery gives of other records. Its `expression` is the subquery.
-    std::shared_ptr<const Aggregate> aggregate = {};
-    // What Gravin computes of a record that references lead to, said in terms of this table's own.
-    bool isComputedBeyond = false;
-
-    // What the project gives a field by itself: an expression that it follows until a person types
-    // there, empty: none; and what the one door sets, whoever writes.
-    QString filledWith = {};
-    Stamp stamp = {};
-    // What stands there is drawn by a person's hand.
-    bool isSignature = false;
-
-    // Read of other records.
-    bool isReadBeyond() const { return reach || aggregate; }
-    // Made of other records for the sake of expressions.
-    bool isBeyond() const { return isReadBeyond() || isComputedBeyond; }
-
-    // A record can be inserted without a value here.
-    bool mayBeLeftOut() const {
-        return nullable || givenByDatabase || computed || !defaultExpression.isNull();
-    }
-};
 
 struct ForeignKey {
     enum class Action { Forbid, Cascade, SetNull, SetDefault };
@@ -88,6 +36,15 @@ struct ForeignKey {
 struct CheckConstraint {
     QString name;       // may be empty
     QString expression; // in the engine's own syntax
+};
+
+// A value that a SELECT of the developer's own was asked with (SourceParameter).
+struct GivenParameter {
+    QString name;
+    QString label;
+    ColumnType type;
+    Value value;
+    friend bool operator==(const GivenParameter&, const GivenParameter&) = default;
 };
 
 struct Table {
@@ -123,8 +80,9 @@ struct Table {
     // Of a developer's own SELECT (Kind::Query): its text, and the table whose records its records
     // are; empty: none is declared, so that it can only be read. Columns that are not that table's
     // own count as computed.
-    QString select = {};
+    QString select = {}; // with the values of `given` in it
     QString base = {};
+    QList<GivenParameter> given = {};
     // Of a SELECT that cannot be described: why. Its text is not kept then, so that nothing can
     // ever run it; no record of it is read. Empty: it may be read.
     QString unreadable = {};
@@ -136,6 +94,13 @@ struct Table {
     // Why no record can be changed although the table has a key: a storage that keeps no
     // transactions, a view that cannot be read. Empty: none.
     QString notWritableReason;
+    // A view: the engine, or an INSTEAD OF trigger, writes what is written to it; what for, its
+    // `rights` say.
+    bool isWritableView = false;
+    // The routines that add, change and delete its records instead of statements.
+    QMap<Operation, RoutineUse> writtenThrough = {};
+    // As the database says, where that made something else of its rights; null: it says just this.
+    std::shared_ptr<const Table> asGranted = {};
     // Where its expressions may follow references to; null: nowhere.
     std::shared_ptr<const TableReferences> references = {};
 
@@ -146,6 +111,9 @@ struct Table {
     const QString& definitionTable(const Column& column) const {
         return column.computed ? name : written();
     }
+    // Whether what is written to it becomes something else on its way: what guards a statement does
+    // not reach the rows behind it.
+    bool isWrittenIndirectly() const { return isWritableView || !writtenThrough.isEmpty(); }
     bool isView() const { return kind == Kind::View || kind == Kind::MaterializedView; }
     const Column* column(const QString& columnName) const;
     int indexOf(const QString& columnName) const; // -1: none
@@ -162,7 +130,8 @@ struct Table {
 };
 
 struct Catalog {
-    QList<Table> tables; // by name; Gravin's own tables are left out
+    QList<Table> tables;          // by name; Gravin's own tables are left out
+    QList<Routine> routines = {}; // by name; Gravin's own and those of extensions are left out
     // Who is connected: the account, of a file the desktop's; and what else it goes by: the roles
     // of the database that it has.
     QString account = {};
@@ -171,6 +140,7 @@ struct Catalog {
     const Table* table(const QString& name) const;
     // The table of this name as the engine knows it, not a query; null: none.
     const Table* relation(const QString& schema, const QString& relation) const;
+    const Routine* routine(const QString& name) const; // null: none
     // Every table and foreign key that refers to this table.
     QList<std::pair<const Table*, const ForeignKey*>> referencesTo(const QString& table) const;
 };

@@ -58,7 +58,8 @@ bool isStructuredAlike(const Table& a, const Table& b) {
         return std::tie(table.name, table.kind, table.comment, table.key, table.rowNumber,
                         table.uniqueKeys, table.triggers, table.setByTriggers, table.watchers,
                         table.rights, table.select, table.base, table.unreadable,
-                        table.notWritableReason, table.only);
+                        table.notWritableReason, table.only, table.isWritableView,
+                        table.writtenThrough, table.given);
     };
     return rest(left) == rest(right) && areAlike(left.columns, right.columns) &&
            areAlike(left.foreignKeys, right.foreignKeys) && areAlike(left.checks, right.checks);

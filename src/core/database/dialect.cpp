@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/dialect.h"
 
+#include "core/base/text.h"
 #include "core/database/mariadb/mariadb_dialect.h"
 #include "core/database/postgres/postgres_dialect.h"
 #include "core/database/sqlite/sqlite_dialect.h"
@@ -110,6 +111,12 @@ QString Dialect::addColumnStatement(const Table& table, const QString& name, con
     if (!reference.isEmpty())
         sql += QStringLiteral(", ADD FOREIGN KEY (%1) %2").arg(quoted(name), reference);
     return sql;
+}
+
+Result<QList<ToldValue>> Dialect::call(QSqlDatabase&, const Routine& routine,
+                                       const RoutineValues&) const {
+    return Error{ErrorKind::Usage,
+                 coreTr("This engine has no routines: %1 cannot be called.").arg(routine.name)};
 }
 
 std::unique_ptr<Dialect> dialectFor(const ConnectionSpec& spec) {

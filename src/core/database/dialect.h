@@ -194,6 +194,14 @@ public:
     virtual Result<QList<AnswerColumn>> describe(QSqlDatabase& database,
                                                  const QString& select) const = 0;
 
+    // Runs a routine of the catalog in the transaction that is open. Fails as its statements would.
+    // Requires: as many values as it has parameters that take one.
+    virtual Result<QList<ToldValue>> call(QSqlDatabase& database, const Routine& routine,
+                                          const RoutineValues& values) const;
+    // Begins a transaction in which nothing that others commit meanwhile is written over, whoever
+    // writes it; empty: beginWrite() is as good as it gets.
+    virtual QString beginGuardedWrite() const { return {}; }
+
     // Statements that make the change log's tables where they are missing, in the present layout;
     // those of a log of the former one that stay are left as they are.
     virtual QStringList changeLogSchema() const = 0;

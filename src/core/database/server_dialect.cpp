@@ -159,7 +159,8 @@ Result<std::vector<ColumnSpan>> ServerDialect::spans(QSqlDatabase& database,
 
 QString ServerDialect::lockingClause(const Table& table) const {
     // The engines ask for the right to update before they lock.
-    return table.rights.update ? QStringLiteral(" FOR UPDATE") : QString();
+    return table.rights.update && !table.isWrittenIndirectly() ? QStringLiteral(" FOR UPDATE")
+                                                               : QString();
 }
 
 QString ServerDialect::serverName() const {

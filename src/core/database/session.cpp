@@ -158,6 +158,15 @@ Status Session::command(const QString& sql) {
     return ok();
 }
 
+Result<QList<ToldValue>> Session::call(const Routine& routine, const RoutineValues& values) {
+    if (Status may = goOn(); !may)
+        return may.error();
+    auto told = m_dialect->call(m_database, routine, values);
+    if (!told)
+        noteIfLost(told.error());
+    return told;
+}
+
 Status Session::beginRead() {
     const QString begin =
         m_readsOneState ? m_dialect->beginReadOfOneState() : m_dialect->beginRead();

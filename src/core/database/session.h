@@ -152,6 +152,7 @@ private:
     Result<QVariantList> insert(const QString& sql, const QVariantList& values,
                                 const QStringList& expressions);
     Status command(const QString& sql);
+    Result<QList<ToldValue>> call(const Routine& routine, const RoutineValues& values);
     Status beginRead();
     void endRead();
     // Runs what reads, as Reading says.

@@ -41,11 +41,13 @@ void WriteTransaction::ended() {
     m_session.m_failed.clear();
 }
 
-Status WriteTransaction::begin(bool deferReferences) {
+Status WriteTransaction::begin(bool deferReferences, Guarded guarded) {
     const Dialect& dialect = m_session.dialect();
     if (Status there = dialect.verifyStillThere(); !there)
         return there;
-    if (Status begun = m_session.command(dialect.beginWrite()); !begun)
+    const QString byEngine = guarded == Guarded::ByEngine ? dialect.beginGuardedWrite() : QString();
+    if (Status begun = m_session.command(byEngine.isEmpty() ? dialect.beginWrite() : byEngine);
+        !begun)
         return begun;
     m_open = m_session.m_inTransaction = true;
     if (deferReferences && !dialect.deferReferences().isEmpty())

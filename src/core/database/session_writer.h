@@ -26,6 +26,10 @@ public:
                                 const QStringList& expressions) {
         return m_session.insert(sql, values, expressions);
     }
+    // As Dialect::call() says.
+    Result<QList<ToldValue>> call(const Routine& routine, const RoutineValues& values) {
+        return m_session.call(routine, values);
+    }
     // As SetWise says. Requires: there is one.
     Status appendRows(const QString& table, const QStringList& columns,
                       const std::vector<QVariantList>& rows);
@@ -62,8 +66,11 @@ public:
     WriteTransaction(const WriteTransaction&) = delete;
     WriteTransaction& operator=(const WriteTransaction&) = delete;
 
+    // How a write that is judged by what was read before it keeps out of others' way: its own
+    // statements say what must still hold, or the engine has to see to it.
+    enum class Guarded { ByStatements, ByEngine };
     // `deferReferences`: they are tested at the end, not with each statement.
-    Status begin(bool deferReferences);
+    Status begin(bool deferReferences, Guarded guarded = Guarded::ByStatements);
     Status commit();
 
 private:

@@ -14,7 +14,7 @@ namespace gravin {
 namespace {
 
 // A list that people pick from; a table belongs into a lookup.
-constexpr qint64 LargestFile = 1024 * 1024;
+constexpr qint64 LargestChoiceFile = 1024 * 1024;
 constexpr qsizetype MostFileChoices = 1000;
 
 bool isHeading(const QStringList& row) {
@@ -29,7 +29,7 @@ QString colourFrom(const QString& text) {
 } // namespace
 
 Result<ChoiceFile> readChoiceFile(const QString& path, const ColumnType& type) {
-    const auto content = readWholeFile(path, LargestFile);
+    const auto content = readWholeFile(path, LargestChoiceFile);
     if (!content && content.error().kind == ErrorKind::Damaged)
         return Error{ErrorKind::Refused,
                      coreTr("%1 is too large for a list of choices.").arg(path)};

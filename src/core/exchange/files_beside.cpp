@@ -16,7 +16,7 @@ namespace gravin {
 namespace {
 
 constexpr qint64 LargestBeside = 256 << 20;
-constexpr qsizetype LongestName = 60; // characters: none of them takes more than four bytes
+constexpr qsizetype LongestFileName = 60; // characters: none of them takes more than four bytes
 const QString FolderEnd = QStringLiteral("-files");
 
 // Letters, figures and dashes: what every file system takes.
@@ -60,7 +60,7 @@ Result<QString> FilesBeside::put(const Key& key, const QString& column, const QB
     for (const Value& part : key.values())
         parts += plainName(toText(part, {}));
     const QString suffix = QMimeDatabase().mimeTypeForData(bytes).preferredSuffix();
-    const QString stem = (parts.join(u'-') + u'-' + plainName(column)).left(LongestName);
+    const QString stem = (parts.join(u'-') + u'-' + plainName(column)).left(LongestFileName);
     const auto named = [&](const QString& end) {
         return stem + end + (suffix.isEmpty() ? QString() : u'.' + suffix);
     };

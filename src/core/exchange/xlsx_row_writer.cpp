@@ -22,7 +22,7 @@ namespace {
 constexpr lxw_row_t MostRows = 1'048'576; // of a sheet, its head among them
 constexpr qsizetype LongestCell = 32'767; // of a cell, in UTF-16
 constexpr int WrittenDigits = 16;
-constexpr int KeptDigits = 15; // of a figure, whatever it is
+constexpr int CellDigits = 15; // of a figure, whatever it is
 constexpr qint64 LargestWhole = 999'999'999'999'999;
 constexpr int MostLevels = 7;    // that a sheet folds
 constexpr int WidestColumn = 60; // in characters
@@ -183,7 +183,7 @@ private:
             break;
         case TypeKind::Decimal:
             if (type.scale > 0)
-                decimals = "0." + QByteArray(std::min(type.scale, KeptDigits), '0');
+                decimals = "0." + QByteArray(std::min(type.scale, CellDigits), '0');
             break;
         case TypeKind::Text:
             pattern = "@"; // what is typed into it later stays a text

@@ -2,6 +2,7 @@
 #include "core/fitting/action_steps.h"
 
 #include "core/base/text.h"
+#include "core/fitting/routine_step.h"
 #include "core/project/kept_bulk_update.h"
 
 #include <algorithm>
@@ -137,6 +138,9 @@ QString reasonAgainst(const ScreenAction& action, const Project& project, const 
             break;
         case StepDoes::OpenLink:
             reason = reasonAgainstExpression(step.text, table);
+            break;
+        case StepDoes::Call:
+            reason = reasonAgainstCall(step, catalog, table);
             break;
         case StepDoes::Print:
             if (!step.name.isEmpty() && !project.cardsNamed(screen.screen.id, step.name))

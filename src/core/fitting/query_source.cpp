@@ -2,7 +2,10 @@
 #include "core/fitting/query_source.h"
 
 #include "core/base/text.h"
+#include "core/database/literal.h"
+#include "core/database/select_parameters.h"
 #include "core/project/project_catalog.h"
+#include "core/records/bound_expression.h"
 #include "core/records/table_reader.h"
 
 #include <algorithm>
@@ -71,9 +74,72 @@ Status declareBase(Table& table, const Catalog& catalog, const QString& name,
     return ok();
 }
 
+// The SELECT with its values in it, which the table keeps beside it.
+Status fillIn(Table& table, const QuerySource& source, Engine engine,
+              const QMap<QString, Value>& given) {
+    QMap<QString, QString> texts;
+    for (const SourceParameter& parameter : parametersOf(source, engine)) {
+        auto value = given.contains(parameter.name) ? Result<Value>(given.value(parameter.name))
+                                                    : initialValue(parameter);
+        if (!value)
+            return value.error();
+        const ColumnType type{parameter.kind};
+        const auto literal = literalOf(*value, type, engine);
+        if (!literal)
+            return literal.error();
+        texts.insert(parameter.name, *literal);
+        table.given += GivenParameter{parameter.name,
+                                      parameter.label.isEmpty() ? parameter.name : parameter.label,
+                                      type, *value};
+    }
+    table.select = withParameters(source.select, engine, texts);
+    return ok();
+}
+
 } // namespace
 
-Result<Table> describeSource(Session& session, const Catalog& catalog, const QuerySource& source) {
+SourceValues givenIn(const Catalog& catalog) {
+    SourceValues values;
+    for (const Table& table : catalog.tables) {
+        for (const GivenParameter& each : table.given)
+            values[table.name].insert(each.name, each.value);
+    }
+    return values;
+}
+
+QList<SourceParameter> parametersOf(const QuerySource& source, Engine engine) {
+    QList<SourceParameter> parameters;
+    for (const QString& name : parametersOf(source.select, engine)) {
+        const auto known =
+            std::find_if(source.parameters.begin(), source.parameters.end(),
+                         [&](const SourceParameter& each) { return each.name == name; });
+        parameters += known == source.parameters.end() ? SourceParameter{name} : *known;
+    }
+    return parameters;
+}
+
+Result<Value> initialValue(const SourceParameter& parameter) {
+    if (parameter.initial.trimmed().isEmpty())
+        return Value();
+    const auto refused = [&](const QString& reason) {
+        return Error{ErrorKind::Usage,
+                     coreTr("What %1 begins with: %2").arg(parameter.name, reason)};
+    };
+    const auto bound = bindExpression(parameter.initial, Table{});
+    if (!bound)
+        return refused(bound.error().sentence);
+    const auto computed = evaluate(*bound, {}, Present::take());
+    if (!computed)
+        return refused(computed.error().sentence);
+    Column column;
+    column.name = parameter.name;
+    column.type.kind = parameter.kind;
+    auto value = valueFor(column, *computed);
+    return value ? value : refused(value.error().sentence);
+}
+
+Result<Table> describeSource(Session& session, const Catalog& catalog, const QuerySource& source,
+                             const QMap<QString, Value>& given) {
     if (source.name.trimmed().isEmpty())
         return Error{ErrorKind::Usage, coreTr("Give the SELECT a name.")};
     if (const Table* taken = catalog.table(source.name); taken && !taken->isQuery())
@@ -82,14 +148,15 @@ Result<Table> describeSource(Session& session, const Catalog& catalog, const Que
             coreTr("The database has a table %1. Give the SELECT another name.").arg(source.name)};
     if (source.select.trimmed().isEmpty())
         return Error{ErrorKind::Usage, coreTr("Write a SELECT.")};
-    auto answers = session.describe(source.select);
+    Table table;
+    if (Status filled = fillIn(table, source, session.spec().engine, given); !filled)
+        return filled.error();
+    auto answers = session.describe(table.select);
     if (!answers)
         return answers.error();
-    Table table;
     table.name = table.relation = source.name;
     table.kind = Table::Kind::Query;
     table.isFromProject = true;
-    table.select = source.select;
     for (const AnswerColumn& answer : *answers) {
         if (table.column(answer.column.name))
             return Error{ErrorKind::Usage,
@@ -169,7 +236,7 @@ void putSource(Catalog& catalog, Table source) {
     catalog.tables.insert(place, std::move(source));
 }
 
-Result<Catalog> catalogOf(Session& session, const Project& project) {
+Result<Catalog> catalogOf(Session& session, const Project& project, const SourceValues& given) {
     auto read = session.readCatalog();
     if (!read)
         return read;
@@ -177,7 +244,7 @@ Result<Catalog> catalogOf(Session& session, const Project& project) {
     for (const QuerySource& source : project.sources) {
         if (const Table* taken = catalog.table(source.name); taken && !taken->isQuery())
             continue;
-        auto table = describeSource(session, catalog, source);
+        auto table = describeSource(session, catalog, source, given.value(source.name));
         if (!table && session.isLost())
             return table.error();
         if (!table) {

@@ -9,7 +9,7 @@ namespace gravin {
 
 namespace {
 
-QString listed(const QStringList& columns) { return columns.join(QStringLiteral(", ")); }
+QString listedAll(const QStringList& columns) { return columns.join(QStringLiteral(", ")); }
 
 // Compares one table in the two databases.
 class TableComparison {
@@ -53,9 +53,9 @@ private:
             return; // without any key: said of the screen
         add("key_differs", {},
             m_before.key.isEmpty() ? coreTr("Records have the key %1 there; here they have none.")
-                                         .arg(listed(m_after.key))
+                                         .arg(listedAll(m_after.key))
                                    : coreTr("Records are told apart by %1 there, and by %2 here.")
-                                         .arg(listed(m_after.key), listed(m_before.key)),
+                                         .arg(listedAll(m_after.key), listedAll(m_before.key)),
             coreTr("Keys in scripts and in what people noted down mean something else."));
     }
 
@@ -106,14 +106,14 @@ private:
         for (const QStringList& columns : m_before.uniqueKeys) {
             if (!keeps(m_after, columns))
                 add("unique_differs", columns.front(),
-                    coreTr("The database does not keep %1 unique there.").arg(listed(columns)),
+                    coreTr("The database does not keep %1 unique there.").arg(listedAll(columns)),
                     coreTr("Two records may get the same value. A check of the project can see to "
                            "it."));
         }
         for (const QStringList& columns : m_after.uniqueKeys) {
             if (!keeps(m_before, columns))
                 add("unique_differs", columns.front(),
-                    coreTr("The database keeps %1 unique there.").arg(listed(columns)),
+                    coreTr("The database keeps %1 unique there.").arg(listedAll(columns)),
                     coreTr("A value that another record has is refused."));
         }
     }
@@ -129,13 +129,13 @@ private:
                 add("reference_differs", reference.columns.front(),
                     coreTr(
                         "The database does not see to it there that %1 refers to a record of %2.")
-                        .arg(listed(reference.columns), reference.table),
+                        .arg(listedAll(reference.columns), reference.table),
                     coreTr("References may point nowhere. A check of the project can see to it."));
             else if (there->onDelete != reference.onDelete)
                 add("reference_differs", reference.columns.front(),
                     coreTr("What happens to %1 when its record of %2 is deleted is another thing "
                            "there.")
-                        .arg(listed(reference.columns), reference.table),
+                        .arg(listedAll(reference.columns), reference.table),
                     coreTr("A deletion may be refused, or take more with it."));
         }
     }

@@ -18,7 +18,7 @@ namespace {
 constexpr EnumWords Alignments(std::to_array<EnumWord<Alignment>>(
     {{Alignment::Left, "left"}, {Alignment::Centre, "centre"}, {Alignment::Right, "right"}}));
 
-constexpr EnumWords Totals(std::to_array<EnumWord<FieldTotal>>(
+constexpr EnumWords TotalWords(std::to_array<EnumWord<FieldTotal>>(
     {{FieldTotal::Sum, "sum", QT_TRANSLATE_NOOP("gravin", "sum")},
      {FieldTotal::Average, "average", QT_TRANSLATE_NOOP("gravin", "average")},
      {FieldTotal::Count, "count", QT_TRANSLATE_NOOP("gravin", "filled")},
@@ -93,11 +93,11 @@ Result<QMap<QString, QString>> labelsFromText(const QString& text) {
 QString alignmentName(Alignment alignment) { return Alignments.name(alignment); }
 std::optional<Alignment> alignmentFromName(const QString& name) { return Alignments.from(name); }
 
-QString fieldTotalName(FieldTotal total) { return Totals.name(total); }
-std::optional<FieldTotal> fieldTotalFromName(const QString& name) { return Totals.from(name); }
+QString fieldTotalName(FieldTotal total) { return TotalWords.name(total); }
+std::optional<FieldTotal> fieldTotalFromName(const QString& name) { return TotalWords.from(name); }
 
 QString fieldTotalText(FieldTotal total) {
-    return total == FieldTotal::None ? coreTr("none") : Totals.label(total);
+    return total == FieldTotal::None ? coreTr("none") : TotalWords.label(total);
 }
 
 bool canTotal(FieldTotal total, const ColumnType& type) {

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/project/project.h"
 
+#include "core/base/enum_words.h"
+
 #include <algorithm>
 #include <utility>
 
@@ -14,7 +16,24 @@ auto* findIn(Container& container, Matches matches) {
     return found == container.end() ? nullptr : &*found;
 }
 
+constexpr EnumWords ParameterKinds(std::to_array<EnumWord<TypeKind>>({
+    {TypeKind::Text, "text", QT_TRANSLATE_NOOP("gravin", "Text")},
+    {TypeKind::Integer, "integer", QT_TRANSLATE_NOOP("gravin", "Whole number")},
+    {TypeKind::Decimal, "decimal", QT_TRANSLATE_NOOP("gravin", "Number")},
+    {TypeKind::Date, "date", QT_TRANSLATE_NOOP("gravin", "Date")},
+    {TypeKind::Time, "time", QT_TRANSLATE_NOOP("gravin", "Time")},
+    {TypeKind::Timestamp, "timestamp", QT_TRANSLATE_NOOP("gravin", "Date and time")},
+    {TypeKind::Boolean, "boolean", QT_TRANSLATE_NOOP("gravin", "Yes or no")},
+}));
+
 } // namespace
+
+QList<TypeKind> parameterKinds() { return ParameterKinds.all(); }
+QString parameterKindName(TypeKind kind) { return ParameterKinds.name(kind); }
+std::optional<TypeKind> parameterKindFromName(const QString& name) {
+    return ParameterKinds.from(name);
+}
+QString parameterKindLabel(TypeKind kind) { return ParameterKinds.label(kind); }
 
 LocaleForm Project::form() const {
     if (locale.isEmpty())

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/database/connection_spec.h"
+#include "core/database/routine.h"
 #include "core/project/check.h"
 #include "core/project/computed_field.h"
 #include "core/project/kept_bulk_update.h"
@@ -15,11 +16,26 @@
 
 namespace gravin {
 
+// What is asked for before a SELECT is read: its value stands where the text says :name.
+struct SourceParameter {
+    QString name;
+    TypeKind kind = TypeKind::Text; // one of parameterKinds()
+    QString label = {};             // empty: the name
+    QString initial = {};           // an expression without fields; empty: nothing is given
+    QByteArray unknown = {};
+    friend bool operator==(const SourceParameter&, const SourceParameter&) = default;
+};
+QList<TypeKind> parameterKinds();
+QString parameterKindName(TypeKind kind); // "date"
+std::optional<TypeKind> parameterKindFromName(const QString& name);
+QString parameterKindLabel(TypeKind kind); // "Date"
+
 // A SELECT of the developer's own that screens can show like a table.
 struct QuerySource {
     QString name;
     QString select;
     QString table = {}; // whose records its records are, so that they can be changed; empty: none
+    QList<SourceParameter> parameters = {};
     QByteArray unknown = {};
     friend bool operator==(const QuerySource&, const QuerySource&) = default;
 };
@@ -34,6 +50,10 @@ struct Project {
     // By table; tables without any are left out.
     QMap<QString, TableChecks> checks;
     ComputedFields computed; // tables without any are left out
+    // By view: the columns that tell its records apart, so that they can be written.
+    QMap<QString, QStringList> viewKeys;
+    // By table: the routines that write its records.
+    QMap<QString, QMap<Operation, RoutineUse>> writtenThrough;
     QList<Screen> screens;
     QList<KeptList> lists;             // in the order in which they were kept
     QList<KeptBulkUpdate> bulkUpdates; // in the order in which they were kept

@@ -6,6 +6,8 @@
 #include "core/project/standing.h"
 #include "core/records/record_limit.h"
 
+#include <algorithm>
+
 namespace gravin {
 
 namespace {
@@ -62,6 +64,66 @@ void limitRecords(Catalog& catalog, const Project& project) {
     }
 }
 
+// A view that can be written is written by the key that the project gives it.
+void giveKeys(Catalog& catalog, const Project& project) {
+    for (Table& table : catalog.tables) {
+        if (!table.isView())
+            continue;
+        table.key = project.viewKeys.value(table.name);
+        const bool isThere =
+            std::all_of(table.key.begin(), table.key.end(),
+                        [&](const QString& column) { return table.column(column); });
+        if (!isThere)
+            table.key.clear();
+    }
+}
+
+bool standsFor(const RoutineUse& use, const QString& column) {
+    return std::any_of(use.columns.begin(), use.columns.end(),
+                       [&](const QString& each) { return each == column; });
+}
+
+// Where routines write, it counts what they take, and not what the account may do by itself.
+void writeThrough(Table& table, const QMap<Operation, RoutineUse>& uses, const Catalog& catalog) {
+    if (table.asGranted) {
+        table.rights = table.asGranted->rights;
+        for (Column& column : table.columns) {
+            const Column* granted = table.asGranted->column(column.name);
+            if (!granted)
+                continue;
+            column.mayInsert = granted->mayInsert;
+            column.mayUpdate = granted->mayUpdate;
+            column.givenByDatabase = granted->givenByDatabase;
+        }
+    }
+    table.asGranted.reset();
+    table.writtenThrough = uses;
+    if (uses.isEmpty())
+        return;
+    table.asGranted = std::make_shared<const Table>(table.stored());
+    for (const Operation operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
+        const Routine* routine = catalog.routine(uses.value(operation).routine);
+        table.rights.set(operation, routine && routine->mayCall);
+    }
+    const RoutineUse adds = uses.value(Operation::Insert);
+    const RoutineUse changes = uses.value(Operation::Update);
+    const Routine* adding = catalog.routine(adds.routine);
+    for (Column& column : table.columns) {
+        column.mayInsert = standsFor(adds, column.name);
+        column.mayUpdate = standsFor(changes, column.name) && !table.key.contains(column.name);
+        if (adding && !column.mayInsert)
+            column.givenByDatabase = true;
+        if (!adding)
+            continue;
+        for (const Routine::Parameter& parameter : adding->parameters) {
+            if (parameter.isTold() && adds.columns.value(parameter.column.name) == column.name)
+                column.givenByDatabase = true;
+        }
+        if (adding->isFunction() && table.key == QStringList{column.name} && !column.mayInsert)
+            column.givenByDatabase = true;
+    }
+}
+
 } // namespace
 
 QStringList expressionsOf(const Project& project, const QString& table) {
@@ -109,7 +171,8 @@ QStringList expressionsOf(const Project& project, const QString& table) {
 }
 
 bool readsOtherwise(const Project& before, const Project& after) {
-    if (before.roles != after.roles || before.computed != after.computed ||
+    if (before.viewKeys != after.viewKeys || before.writtenThrough != after.writtenThrough ||
+        before.roles != after.roles || before.computed != after.computed ||
         statedReferences(before) != statedReferences(after) ||
         givenByItself(before) != givenByItself(after))
         return true;
@@ -132,6 +195,12 @@ bool readsOtherwise(const Project& before, const Project& after) {
 }
 
 void extendCatalog(Catalog& catalog, const Project& project) {
+    giveKeys(catalog, project);
+    for (Table& table : catalog.tables) {
+        if (const auto uses = project.writtenThrough.value(table.name);
+            uses != table.writtenThrough)
+            writeThrough(table, uses, catalog);
+    }
     // Before its tables are copied for those that refer to them.
     limitRecords(catalog, project);
     const QList<StatedReference> stated = statedReferences(project);

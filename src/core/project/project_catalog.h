@@ -14,7 +14,8 @@ bool readsOtherwise(const Project& before, const Project& after);
 
 // Makes the catalog one as the project sees it: its expressions follow references, its computed
 // fields are columns, and of a table there are the records that the person's roles let them see.
-// What an earlier call has added goes.
+// What an earlier call has added goes. Views get the keys that the project gives them, and tables
+// are written as it says.
 void extendCatalog(Catalog& catalog, const Project& project);
 
 } // namespace gravin

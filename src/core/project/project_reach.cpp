@@ -77,6 +77,20 @@ QStringList reachOf(const Project& project) {
                         return writes(step.does) ? QStringLiteral("") : QString();
                     }),
         coreTr("Actions that change records: %1."));
+    add(actionsWith(project,
+                    [](const ActionStep& step) {
+                        return step.does == ActionStep::Does::Call
+                                   ? QStringLiteral(": %1").arg(shown(step.name))
+                                   : QString();
+                    }),
+        coreTr("Actions that call routines of the database: %1."));
+    QStringList through;
+    for (auto table = project.writtenThrough.begin(); table != project.writtenThrough.end();
+         ++table) {
+        for (const RoutineUse& use : *table)
+            through += shown(use.routine);
+    }
+    add(through, coreTr("Routines of the database by which records are written: %1."));
     return reach;
 }
 

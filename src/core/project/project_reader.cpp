@@ -6,6 +6,7 @@
 #include "core/project/project_json.h"
 #include "core/project/role_json.h"
 #include "core/project/screen_action_json.h"
+#include "core/project/source_json.h"
 #include "core/project/strict_json.h"
 
 #include <QSet>
@@ -341,19 +342,6 @@ void readConnection(ObjectReader& reader, Project& project) {
     project.connection.timeLimit = connection.integer("time_limit", 0, 0, MostSeconds);
     project.connection.mayTrim = connection.boolean("may_trim", false);
     project.unknownOfConnection = connection.rest();
-}
-
-void readSources(ObjectReader& reader, Project& project) {
-    QSet<QString> sourceNames;
-    forEachObject(reader.take("sources"), QStringLiteral("sources"), [&](ObjectReader& entry) {
-        QuerySource source{entry.requiredString("name"), entry.requiredString("select"),
-                           entry.string("table", {})};
-        if (sourceNames.contains(source.name))
-            throw BadProject(coreTr("Two sources have the name “%1”.").arg(source.name));
-        sourceNames += source.name;
-        source.unknown = entry.rest();
-        project.sources += source;
-    });
 }
 
 // Answers which definitions say nothing of being edited, as table and column.

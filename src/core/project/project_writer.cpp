@@ -6,6 +6,7 @@
 #include "core/project/project_json.h"
 #include "core/project/role_json.h"
 #include "core/project/screen_action_json.h"
+#include "core/project/source_json.h"
 
 namespace gravin {
 
@@ -303,15 +304,7 @@ QByteArray projectToJson(const Project& project) {
         connection["may_trim"] = true;
     putUnknown(connection, project.unknownOfConnection);
     json["connection"] = connection;
-    for (const QuerySource& source : project.sources) {
-        OrderedJson entry = OrderedJson::object();
-        entry["name"] = utf8(source.name);
-        entry["select"] = utf8(source.select);
-        if (!source.table.isEmpty())
-            entry["table"] = utf8(source.table);
-        putUnknown(entry, source.unknown);
-        json["sources"].push_back(entry);
-    }
+    putSources(json, project);
     json["fields"] = OrderedJson::object();
     for (auto table = project.fields.begin(); table != project.fields.end(); ++table) {
         OrderedJson columns = OrderedJson::object();

@@ -15,6 +15,7 @@ constexpr EnumWords StepWords(std::to_array<EnumWord<StepDoes>>({
     {StepDoes::NewRecord, "new_record", QT_TRANSLATE_NOOP("gravin", "Begin a new record")},
     {StepDoes::GoTo, "go_to", QT_TRANSLATE_NOOP("gravin", "Go to a screen")},
     {StepDoes::OpenLink, "open_link", QT_TRANSLATE_NOOP("gravin", "Open a link")},
+    {StepDoes::Call, "call", QT_TRANSLATE_NOOP("gravin", "Call a routine")},
     {StepDoes::Print, "print", QT_TRANSLATE_NOOP("gravin", "Print")},
     {StepDoes::Next, "next", QT_TRANSLATE_NOOP("gravin", "Show the next record")},
     {StepDoes::Close, "close", QT_TRANSLATE_NOOP("gravin", "Close the window")},
@@ -44,7 +45,9 @@ QString actionStepName(StepDoes does) { return StepWords.name(does); }
 std::optional<StepDoes> actionStepFromName(const QString& name) { return StepWords.from(name); }
 QString actionStepLabel(StepDoes does) { return StepWords.label(does); }
 QList<StepDoes> allActionSteps() { return StepWords.all(); }
-bool writes(StepDoes does) { return does == StepDoes::Set || does == StepDoes::BulkUpdate; }
+bool writes(StepDoes does) {
+    return does == StepDoes::Set || does == StepDoes::BulkUpdate || does == StepDoes::Call;
+}
 
 QString assignmentsText(const QMap<QString, QString>& values) {
     QStringList parts;

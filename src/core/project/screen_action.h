@@ -19,15 +19,17 @@ struct ActionStep {
         NewRecord,  // begun on a screen, with values
         GoTo,       // those of a screen that belong to the record
         OpenLink,
+        Call,  // a routine of the database
         Print, // the record's sheet, or cards that the project keeps
         Next,  // the next record is shown
         Close  // the window, where it is one of its own
     };
     Does does = Does::Set;
-    // Set: what each column gets; NewRecord: what the new one begins with. Expressions over the
-    // record.
+    // Set: what each column gets; NewRecord: what the new one begins with; Call: what each
+    // parameter gets, what is not named is asked for. Expressions over the record.
     QMap<QString, QString> values = {};
-    QString name = {};        // BulkUpdate, Print: of what is kept; Print: empty: the sheet
+    // BulkUpdate, Print: of what is kept; Print: empty: the sheet; Call: of the routine.
+    QString name = {};
     QString screen = {};      // NewRecord, GoTo: its id
     QStringList columns = {}; // GoTo: the values of these here
     QStringList match = {};   // are those of these there; as many
@@ -54,7 +56,7 @@ struct ScreenAction {
     friend bool operator==(const ScreenAction&, const ScreenAction&) = default;
 };
 
-// "set", "bulk_update", "new_record", "go_to", "open_link", "print", "next", "close".
+// "set", "bulk_update", "new_record", "go_to", "open_link", "call", "print", "next", "close".
 QString actionStepName(ActionStep::Does does);
 std::optional<ActionStep::Does> actionStepFromName(const QString& name);
 QString actionStepLabel(ActionStep::Does does); // "Set fields"

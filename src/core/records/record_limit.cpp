@@ -2,18 +2,12 @@
 #include "core/records/record_limit.h"
 
 #include "core/base/text.h"
+#include "core/database/literal.h"
 #include "core/records/filter.h"
 
 namespace gravin {
 
 namespace {
-
-// Within quotes every engine writes a quote twice; MariaDB takes a backslash for more than itself.
-QString literalOf(QString text, Engine engine) {
-    if (engine == Engine::MariaDb)
-        text.replace(u'\\', QStringLiteral("\\\\"));
-    return u'\'' + text.replace(u'\'', QStringLiteral("''")) + u'\'';
-}
 
 // The texts put where a mark stands for each, outside of names and texts.
 std::optional<QString> spelledOut(const SqlFragment& fragment, Engine engine) {
@@ -23,10 +17,11 @@ std::optional<QString> spelledOut(const SqlFragment& fragment, Engine engine) {
     for (const QChar letter : fragment.sql) {
         if (quote.isNull() && letter == u'?') {
             const QVariant value = fragment.values.value(next++);
-            // No statement can hold one; nor is anything but a text ever bound.
-            if (value.typeId() != QMetaType::QString || value.toString().contains(QChar(0)))
+            // Nothing but a text is ever bound.
+            const auto literal = textLiteral(value.toString(), engine);
+            if (value.typeId() != QMetaType::QString || !literal)
                 return std::nullopt;
-            sql += literalOf(value.toString(), engine);
+            sql += *literal;
             continue;
         }
         if (quote.isNull() && (letter == u'\'' || letter == u'"' || letter == u'`'))

@@ -4,6 +4,7 @@
 #include "app/grid/totals_row.h"
 #include "app/use/lists/filter_bar.h"
 #include "app/use/lists/list_figures.h"
+#include "app/use/lists/parameter_bar.h"
 
 #include <QApplication>
 #include <QHeaderView>
@@ -28,6 +29,14 @@ RecordList::RecordList(ScreenBinding* binding, RecordView* view, WindowNumbers* 
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
+    if (!binding->screen().table->given.isEmpty()) {
+        m_parameters = new ParameterBar(binding, this);
+        layout->addWidget(m_parameters);
+        connect(m_parameters, &ParameterBar::refused, this,
+                [this](const QString& reason, const QString& detail) {
+                    Q_EMIT told({Notice::Kind::Refused, reason, detail});
+                });
+    }
     layout->addWidget(m_bar);
     layout->addWidget(m_grid, 1);
     layout->addWidget(m_totals);
@@ -83,7 +92,9 @@ int RecordList::neededHeight() const {
            (m_totals->isVisibleTo(this) ? m_totals->sizeHint().height() : 0);
 }
 
-void RecordList::putBarBack() { qobject_cast<QVBoxLayout*>(layout())->insertWidget(0, m_bar); }
+void RecordList::putBarBack() {
+    qobject_cast<QVBoxLayout*>(layout())->insertWidget(m_parameters ? 1 : 0, m_bar);
+}
 
 void RecordList::setOverRows(QWidget* widget) {
     auto* lines = qobject_cast<QVBoxLayout*>(layout());

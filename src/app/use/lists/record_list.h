@@ -11,6 +11,7 @@ namespace gravin {
 
 class FilterBar;
 class ListFigures;
+class ParameterBar;
 class TotalsRow;
 
 // A list of records as it stands everywhere: a line that searches and narrows, heads that sort, the
@@ -69,6 +70,7 @@ private:
     ScreenBinding* m_binding;
     GridView* m_grid;
     FilterBar* m_bar;
+    ParameterBar* m_parameters = nullptr; // null: nothing is asked for
     ListFigures* m_figures;
     TotalsRow* m_totals;
     std::optional<OwnArrangement> m_own;

@@ -109,7 +109,8 @@ bool SetWiseWriter::mayTrust(const SetWiseOffer& offer) const {
             return false;
     }
     const Table* table = m_run.catalog.table(offer.table->name);
-    return table && std::none_of(rules.checks.begin(), rules.checks.end(), [&](const auto& rule) {
+    return table && !table->isWrittenIndirectly() &&
+           std::none_of(rules.checks.begin(), rules.checks.end(), [&](const auto& rule) {
                // What the database computes is known after the statement only.
                const bool readsComputed =
                    std::any_of(rule.columns.begin(), rule.columns.end(), [&](const QString& name) {
@@ -184,7 +185,7 @@ Result<SetWiseUpdate*> SetWiseWriter::updateFor(const QString& tableName,
     const Table* table = m_run.catalog.table(tableName);
     ChangeRequest request;
     request.restoring = true;
-    if (!table || !mayWriteTogether(*table, columns, request))
+    if (!table || table->isWrittenIndirectly() || !mayWriteTogether(*table, columns, request))
         return cameToOther();
     update = std::make_unique<SetWiseUpdate>(m_run.writer, *table, columns, m_entry);
     if (Status begun = update->begin(); !begun)

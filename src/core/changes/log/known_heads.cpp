@@ -14,7 +14,7 @@ namespace gravin {
 
 namespace {
 
-constexpr qint64 MostBytes = 64 * 1024;
+constexpr qint64 MostHeadBytes = 64 * 1024;
 
 // A place of the chain.
 struct Head {
@@ -62,7 +62,7 @@ Result<Head> headOf(Session& session, qint64 position) {
 }
 
 Head known(const QString& path) {
-    const auto content = readWholeFile(path, MostBytes, Writers::OwnAccount);
+    const auto content = readWholeFile(path, MostHeadBytes, Writers::OwnAccount);
     if (!content)
         return {};
     const OrderedJson json = loose::parsed(*content);

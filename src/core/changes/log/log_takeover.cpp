@@ -11,7 +11,7 @@ namespace gravin {
 namespace {
 
 // Records that one statement brings over.
-constexpr qint64 RecordsAtOnce = 20'000;
+constexpr qint64 TakenOverAtOnce = 20'000;
 
 // Why the tables could not be made; what has nothing to do with rights speaks for itself.
 Error mayNot(const Error& because) {
@@ -153,20 +153,20 @@ Status LogTakeover::copy(const Progress& progress) {
         const Change& first = changes[next];
         qint64 records = 0;
         size_t end = next;
-        while (end < changes.size() && records < RecordsAtOnce)
+        while (end < changes.size() && records < TakenOverAtOnce)
             records += changes[end++].last + 1;
-        if (end - next > 1 || records <= RecordsAtOnce) {
+        if (end - next > 1 || records <= TakenOverAtOnce) {
             if (Status part = copyPart(QStringLiteral("r.change_id BETWEEN ? AND ?"),
                                        {first.id, changes[end - 1].id});
                 !part)
                 return part;
         } else {
-            for (qint64 place = 0; place <= first.last; place += RecordsAtOnce) {
+            for (qint64 place = 0; place <= first.last; place += TakenOverAtOnce) {
                 if (progress && !progress(done + place, all))
                     return Error{ErrorKind::Cancelled, coreTr("Stopped. Nothing was changed.")};
                 if (Status part =
                         copyPart(QStringLiteral("r.change_id = ? AND r.seq BETWEEN ? AND ?"),
-                                 {first.id, place, place + RecordsAtOnce - 1});
+                                 {first.id, place, place + TakenOverAtOnce - 1});
                     !part)
                     return part;
             }

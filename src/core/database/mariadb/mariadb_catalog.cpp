@@ -2,8 +2,9 @@
 #include "core/database/mariadb/mariadb_dialect.h"
 
 #include "core/base/text.h"
+#include "core/database/mariadb/mariadb_catalog_types.h"
+#include "core/database/mariadb/mariadb_routines.h"
 
-#include <QRegularExpression>
 #include <QSet>
 
 #include <errmsg.h>
@@ -15,16 +16,6 @@ namespace gravin {
 
 namespace {
 
-// "'a','it''s'" of ENUM('a','it''s')
-QStringList membersOf(const QString& declared) {
-    static const QRegularExpression member(QStringLiteral("'((?:[^']|'')*)'"));
-    QStringList members;
-    auto matches = member.globalMatch(declared);
-    while (matches.hasNext())
-        members += matches.next().captured(1).replace(QStringLiteral("''"), QStringLiteral("'"));
-    return members;
-}
-
 ForeignKey::Action actionOfRule(const QString& rule) {
     if (rule == u"CASCADE")
         return ForeignKey::Action::Cascade;
@@ -33,69 +24,6 @@ ForeignKey::Action actionOfRule(const QString& rule) {
     if (rule == u"SET DEFAULT")
         return ForeignKey::Action::SetDefault;
     return ForeignKey::Action::Forbid;
-}
-
-struct Declared {
-    QString base; // "bigint"
-    QString full; // "bigint(20) unsigned"
-    int length = -1;
-    int precision = -1;
-    int scale = -1;
-};
-
-ColumnType typeOf(const Declared& declared) {
-    const QString& base = declared.base;
-    ColumnType type;
-    const auto is = [&](std::initializer_list<const char*> names) {
-        return std::any_of(names.begin(), names.end(),
-                           [&](const char* name) { return base == QLatin1String(name); });
-    };
-    if (base == u"bit") {
-        type.kind = declared.precision == 1    ? TypeKind::Boolean
-                    : declared.precision <= 63 ? TypeKind::Integer
-                                               : TypeKind::Decimal;
-        if (type.kind == TypeKind::Decimal) {
-            type.precision = 20;
-            type.scale = 0;
-        }
-    } else if (is({"tinyint", "smallint", "mediumint", "int", "bigint", "year"})) {
-        type.kind = declared.full.startsWith(u"tinyint(1)") ? TypeKind::Boolean : TypeKind::Integer;
-        // Its upper half does not fit into a whole number of 64 bits with a sign.
-        if (base == u"bigint" && declared.full.contains(u"unsigned")) {
-            type.kind = TypeKind::Decimal;
-            type.precision = 20;
-            type.scale = 0;
-        }
-    } else if (base == u"decimal") {
-        type.kind = TypeKind::Decimal;
-        type.precision = declared.precision;
-        type.scale = declared.scale;
-    } else if (is({"float", "double"})) {
-        type.kind = TypeKind::Double;
-    } else if (is({"char", "varchar", "tinytext", "text", "mediumtext", "longtext"})) {
-        type.kind = TypeKind::Text;
-        // The larger kinds count bytes, which bind nobody before the engine does.
-        type.length = is({"char", "varchar"}) ? declared.length : -1;
-    } else if (base == u"date") {
-        type.kind = TypeKind::Date;
-    } else if (base == u"time") {
-        type.kind = TypeKind::Time;
-    } else if (base == u"datetime") {
-        type.kind = TypeKind::Timestamp;
-    } else if (base == u"timestamp") {
-        type.kind = TypeKind::Instant;
-    } else if (is({"binary", "varbinary", "tinyblob", "blob", "mediumblob", "longblob"}) ||
-               base == u"geometry") {
-        type.kind = TypeKind::Binary;
-    } else if (base == u"enum") {
-        type.kind = TypeKind::Enumeration;
-        type.members = membersOf(declared.full);
-    } else if (base == u"uuid") {
-        type.kind = TypeKind::Uuid;
-    } else {
-        type.kind = TypeKind::Foreign;
-    }
-    return type;
 }
 
 bool isGeometry(const QString& base) {
@@ -160,10 +88,7 @@ QString typeWord(const MYSQL_FIELD& field) {
 
 class MariaDbCatalogReader {
 public:
-    using Each =
-        std::function<Status(const QString&, const std::function<void(const QSqlQuery&)>&)>;
-
-    explicit MariaDbCatalogReader(Each each)
+    explicit MariaDbCatalogReader(MariaDbRows each)
         : m_each(std::move(each)) {}
 
     Result<Catalog> read() {
@@ -171,7 +96,7 @@ public:
              {&MariaDbCatalogReader::readRights, &MariaDbCatalogReader::readTables,
               &MariaDbCatalogReader::readColumns, &MariaDbCatalogReader::readIndexes,
               &MariaDbCatalogReader::readReferences, &MariaDbCatalogReader::readChecks,
-              &MariaDbCatalogReader::readTriggers}) {
+              &MariaDbCatalogReader::readTriggers, &MariaDbCatalogReader::readViews}) {
             if (Status status = (this->*step)(); !status)
                 return status.error();
         }
@@ -187,6 +112,10 @@ public:
                         : coreTr("This account has no right to read %1.").arg(table.name);
             catalog.tables.append(std::move(table));
         }
+        auto routines = mariadbRoutines(m_each);
+        if (!routines)
+            return routines.error();
+        catalog.routines = std::move(*routines);
         return catalog;
     }
 
@@ -266,10 +195,10 @@ private:
                 const auto number = [&](int index) {
                     return row.value(index).isNull() ? -1 : row.value(index).toInt();
                 };
-                column.type = typeOf({column.baseType, column.declaredType.toLower(), number(4),
-                                      number(5), number(6)});
+                column.type = mariadbTypeOf({column.baseType, column.declaredType.toLower(),
+                                             number(4), number(5), number(6)});
                 if (column.type.kind == TypeKind::Enumeration)
-                    column.type.members = membersOf(column.declaredType);
+                    column.type.members = mariadbMembersOf(column.declaredType);
                 column.nullable = row.value(7).toString() == u"YES";
                 const QString extra = row.value(9).toString();
                 column.computed = extra.contains(u"GENERATED");
@@ -293,6 +222,16 @@ private:
                       [&](const QSqlQuery& row) {
                           if (Table* table = tableOf(row.value(0)))
                               noteTrigger(*table, row.value(1).toString(), row.value(2).toString());
+                      });
+    }
+
+    // Which of its columns the engine does not write is told by its refusal only.
+    Status readViews() {
+        return m_each(QStringLiteral("SELECT TABLE_NAME FROM information_schema.VIEWS WHERE "
+                                     "TABLE_SCHEMA = DATABASE() AND IS_UPDATABLE = 'YES'"),
+                      [&](const QSqlQuery& row) {
+                          if (Table* view = tableOf(row.value(0)))
+                              view->isWritableView = true;
                       });
     }
 
@@ -397,7 +336,7 @@ private:
         return found == m_at.constEnd() ? nullptr : &m_tables[*found];
     }
 
-    Each m_each;
+    MariaDbRows m_each;
     QSet<QString> m_deletable; // tables; the empty name: all of them
     QList<Table> m_tables;
     QHash<QString, qsizetype> m_at;
@@ -442,12 +381,12 @@ Result<QList<AnswerColumn>> MariaDbDialect::describe(QSqlDatabase&, const QStrin
         AnswerColumn answer;
         answer.column.name = QString::fromUtf8(field.name);
         answer.column.baseType = answer.column.declaredType = typeWord(field);
-        Declared declared{answer.column.baseType, answer.column.baseType, -1, -1, -1};
+        MariaDbDeclared declared{answer.column.baseType, answer.column.baseType, -1, -1, -1};
         if ((field.flags & UNSIGNED_FLAG) != 0)
             declared.full += QStringLiteral(" unsigned");
         if (answer.column.baseType == u"bit")
             declared.precision = static_cast<int>(field.length);
-        answer.column.type = typeOf(declared);
+        answer.column.type = mariadbTypeOf(declared);
         if (QString::fromUtf8(field.db) == spec().database) {
             answer.relation = QString::fromUtf8(field.org_table);
             answer.origin = QString::fromUtf8(field.org_name);

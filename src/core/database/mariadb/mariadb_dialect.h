@@ -78,6 +78,8 @@ public:
     QString beginWrite() const override { return QStringLiteral("START TRANSACTION READ WRITE"); }
     QString enterMakingLog() const override;
     QString leaveMakingLog() const override;
+    Result<QList<ToldValue>> call(QSqlDatabase& database, const Routine& routine,
+                                  const RoutineValues& values) const override;
     QString beginRead() const override { return QStringLiteral("START TRANSACTION READ ONLY"); }
     QString beginReadOfOneState() const override {
         return QStringLiteral("START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY");

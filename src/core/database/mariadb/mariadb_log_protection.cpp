@@ -63,7 +63,7 @@ QString ofChanged() {
 }
 
 // As LogSeal does it; those who chain keep out of each other's way by a lock of their own.
-const QLatin1String Chain(
+const QLatin1String MariaDbChain(
     "CREATE OR REPLACE DEFINER = %1 PROCEDURE gravin_chain() MODIFIES SQL DATA SQL SECURITY "
     "DEFINER BEGIN DECLARE place BIGINT DEFAULT (SELECT coalesce(max(position), 0) FROM "
     "gravin_seal); DECLARE hash VARCHAR(64) DEFAULT coalesce((SELECT s.chain FROM gravin_seal s "
@@ -108,7 +108,7 @@ QStringList MariaDbLogProtection::statements(const QString& home, bool isWatchin
                 refuse("A change of the change log cannot be deleted.")),
         trigger("gravin_protect_unsealed", "BEFORE DELETE ON gravin_seal",
                 refuse("A hash of the change log cannot be deleted.")),
-        QString(Chain).arg(definer()),
+        QString(MariaDbChain).arg(definer()),
         QStringLiteral("GRANT EXECUTE ON PROCEDURE %1.gravin_chain TO %2").arg(home, definer()),
         mark()};
     return all;

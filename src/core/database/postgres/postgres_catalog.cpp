@@ -2,8 +2,8 @@
 #include "core/database/postgres/postgres_dialect.h"
 
 #include "core/base/text.h"
-
-#include <QRegularExpression>
+#include "core/database/postgres/postgres_catalog_types.h"
+#include "core/database/postgres/postgres_routines.h"
 
 #include <libpq-fe.h>
 
@@ -20,29 +20,6 @@ const QString LockedByOthers = QStringLiteral(
     "SELECT l.relation FROM pg_locks l WHERE l.locktype = 'relation' AND l.granted AND l.mode = "
     "'AccessExclusiveLock' AND l.pid <> pg_backend_pid() AND l.relation IS NOT NULL");
 
-// Lengths and digits are packed into one number, after a header of four bytes.
-constexpr int ModifierHeader = 4;
-
-struct TypeFacts {
-    QString name;
-    QString spelling; // as it can stand in a CAST, without limits
-    QChar kind;       // b base, c composite, d domain, e enumeration, r range, m multirange
-    Oid base = 0;     // of a domain
-    int modifier = -1;
-    bool notNull = false; // of a domain
-    bool isArray = false;
-};
-
-QList<int> numbersOf(const QString& array) {
-    // "{1,2}" or "1 2"
-    static const QRegularExpression number(QStringLiteral("-?\\d+"));
-    QList<int> numbers;
-    auto matches = number.globalMatch(array);
-    while (matches.hasNext())
-        numbers += matches.next().captured().toInt();
-    return numbers;
-}
-
 ForeignKey::Action actionOfLetter(const QString& letter) {
     if (letter == u"c")
         return ForeignKey::Action::Cascade;
@@ -55,18 +32,17 @@ ForeignKey::Action actionOfLetter(const QString& letter) {
 
 class PostgresCatalogReader {
 public:
-    using Each =
-        std::function<Status(const QString&, const std::function<void(const QSqlQuery&)>&)>;
-
-    explicit PostgresCatalogReader(Each each)
-        : m_each(std::move(each)) {}
+    explicit PostgresCatalogReader(const PostgresRows& each)
+        : m_each(each)
+        , m_types(each) {}
 
     Result<Catalog> read() {
+        if (Status types = m_types.read(); !types)
+            return types.error();
         for (const auto step :
-             {&PostgresCatalogReader::readTypes, &PostgresCatalogReader::readEnumerations,
-              &PostgresCatalogReader::readTables, &PostgresCatalogReader::readColumns,
+             {&PostgresCatalogReader::readTables, &PostgresCatalogReader::readColumns,
               &PostgresCatalogReader::readIndexes, &PostgresCatalogReader::readConstraints,
-              &PostgresCatalogReader::readTriggers}) {
+              &PostgresCatalogReader::readTriggers, &PostgresCatalogReader::readViews}) {
             if (Status status = (this->*step)(); !status)
                 return status.error();
         }
@@ -77,23 +53,24 @@ public:
         }
         std::sort(catalog.tables.begin(), catalog.tables.end(),
                   [](const Table& a, const Table& b) { return a.name < b.name; });
+        auto routines = postgresRoutines(m_each, m_types);
+        if (!routines)
+            return routines.error();
+        catalog.routines = std::move(*routines);
         return catalog;
     }
 
     // What a statement's description says of its columns, in words.
     Result<QList<AnswerColumn>> read(const PGresult* description) {
-        for (const auto step :
-             {&PostgresCatalogReader::readTypes, &PostgresCatalogReader::readEnumerations}) {
-            if (Status status = (this->*step)(); !status)
-                return status.error();
-        }
+        if (Status types = m_types.read(); !types)
+            return types.error();
         QList<AnswerColumn> columns;
         for (int i = 0; i < PQnfields(description); ++i) {
             AnswerColumn answer;
             answer.column.name = QString::fromUtf8(PQfname(description, i));
             const Oid type = PQftype(description, i);
-            setType(answer.column, type, PQfmod(description, i));
-            answer.column.declaredType = m_types.value(type).spelling;
+            m_types.setType(answer.column, type, PQfmod(description, i));
+            answer.column.declaredType = m_types.spelling(type);
             if (const Oid relation = PQftable(description, i); relation != 0) {
                 Status named = m_each(
                     QStringLiteral("SELECT n.nspname::text, c.relname::text, a.attname::text FROM "
@@ -120,29 +97,6 @@ private:
         Table table;
         QHash<int, QString> names; // columns by their number
     };
-
-    Status readTypes() {
-        return m_each(
-            QStringLiteral("SELECT oid::bigint, typname::text, format_type(oid, -1), "
-                           "typtype::text, typbasetype::bigint, typtypmod, typnotnull, "
-                           "typcategory = 'A' FROM pg_type"),
-            [&](const QSqlQuery& row) {
-                m_types[static_cast<Oid>(row.value(0).toLongLong())] = {
-                    row.value(1).toString(),    row.value(2).toString(),
-                    row.value(3).toString()[0], static_cast<Oid>(row.value(4).toLongLong()),
-                    row.value(5).toInt(),       row.value(6).toBool(),
-                    row.value(7).toBool()};
-            });
-    }
-
-    Status readEnumerations() {
-        return m_each(QStringLiteral("SELECT enumtypid::bigint, enumlabel::text FROM pg_enum "
-                                     "ORDER BY enumtypid, enumsortorder"),
-                      [&](const QSqlQuery& row) {
-                          m_members[static_cast<Oid>(row.value(0).toLongLong())] +=
-                              row.value(1).toString();
-                      });
-    }
 
     Status readTables() {
         return m_each(
@@ -203,6 +157,35 @@ private:
                       });
     }
 
+    // What the engine, or a trigger in its place, writes of a view: 4, 8 and 16 stand for UPDATE,
+    // INSERT and DELETE.
+    Status readViews() {
+        return m_each(
+            QStringLiteral("SELECT c.oid::bigint, pg_relation_is_updatable(c.oid, true), "
+                           "(SELECT string_agg(a.attnum::text, ' ') FROM pg_attribute a WHERE "
+                           "a.attrelid = c.oid AND a.attnum > 0 AND NOT "
+                           "pg_column_is_updatable(c.oid, a.attnum, true)) "
+                           "FROM pg_class c WHERE c.relkind = 'v'"),
+            [&](const QSqlQuery& row) {
+                Entry* entry = entryOf(row.value(0));
+                const int can = row.value(1).toInt();
+                if (!entry || can == 0)
+                    return;
+                Table& view = entry->table;
+                view.isWritableView = true;
+                view.rights =
+                    view.rights.narrowedBy({(can & 8) != 0, (can & 4) != 0, (can & 16) != 0});
+                // Where a trigger does only one of the two, the engine answers no for every column.
+                const bool tellsColumns = (can & 4) != 0 && (can & 16) != 0;
+                for (const int number :
+                     numbersOf(tellsColumns ? row.value(2).toString() : QString())) {
+                    const int at = view.indexOf(entry->names.value(number));
+                    if (at >= 0)
+                        view.columns[at].computed = true;
+                }
+            });
+    }
+
     Status readColumns() {
         return m_each(
             QStringLiteral(
@@ -240,80 +223,11 @@ private:
                 column.comment = row.value(10).toString();
                 column.mayInsert = row.value(11).toBool();
                 column.mayUpdate = row.value(12).toBool();
-                setType(column, static_cast<Oid>(row.value(4).toLongLong()), row.value(5).toInt());
+                m_types.setType(column, static_cast<Oid>(row.value(4).toLongLong()),
+                                row.value(5).toInt());
                 found->second.names.insert(row.value(1).toInt(), column.name);
                 found->second.table.columns.append(std::move(column));
             });
-    }
-
-    void setType(Column& column, Oid oid, int modifier) const {
-        // A domain is its base type, with a name and rules of its own.
-        auto found = m_types.constFind(oid);
-        while (found != m_types.constEnd() && found->kind == u'd') {
-            if (modifier < 0)
-                modifier = found->modifier;
-            column.nullable = column.nullable && !found->notNull;
-            oid = found->base;
-            found = m_types.constFind(oid);
-        }
-        if (found == m_types.constEnd()) {
-            column.type.kind = TypeKind::Foreign;
-            return;
-        }
-        column.baseType = found->spelling;
-        column.type = postgresTypeOf(*found, oid, modifier);
-        column.foldsText = found->name == u"bpchar" || found->name == u"citext";
-    }
-
-    ColumnType postgresTypeOf(const TypeFacts& facts, Oid oid, int modifier) const {
-        ColumnType type;
-        type.kind = TypeKind::Foreign;
-        if (facts.kind == u'e') {
-            type.kind = TypeKind::Enumeration;
-            type.members = m_members.value(oid);
-            return type;
-        }
-        static const QHash<QString, TypeKind> kinds{
-            {QStringLiteral("bool"), TypeKind::Boolean},
-            {QStringLiteral("int2"), TypeKind::Integer},
-            {QStringLiteral("int4"), TypeKind::Integer},
-            {QStringLiteral("int8"), TypeKind::Integer},
-            {QStringLiteral("float4"), TypeKind::Double},
-            {QStringLiteral("float8"), TypeKind::Double},
-            {QStringLiteral("numeric"), TypeKind::Decimal},
-            {QStringLiteral("money"), TypeKind::Decimal},
-            {QStringLiteral("text"), TypeKind::Text},
-            {QStringLiteral("varchar"), TypeKind::Text},
-            {QStringLiteral("bpchar"), TypeKind::Text},
-            {QStringLiteral("citext"), TypeKind::Text},
-            {QStringLiteral("name"), TypeKind::Text},
-            {QStringLiteral("date"), TypeKind::Date},
-            {QStringLiteral("time"), TypeKind::Time},
-            {QStringLiteral("timestamp"), TypeKind::Timestamp},
-            {QStringLiteral("timestamptz"), TypeKind::Instant},
-            {QStringLiteral("bytea"), TypeKind::Binary},
-            {QStringLiteral("uuid"), TypeKind::Uuid},
-            {QStringLiteral("json"), TypeKind::Json},
-            {QStringLiteral("jsonb"), TypeKind::Json},
-        };
-        if (facts.isArray || facts.kind != u'b')
-            return type;
-        type.kind = kinds.value(facts.name, TypeKind::Foreign);
-        if (facts.name == u"money") {
-            type.precision = 19;
-            type.scale = 2;
-        } else if (modifier >= ModifierHeader && type.kind == TypeKind::Text) {
-            type.length = modifier - ModifierHeader;
-        } else if (modifier >= ModifierHeader && type.kind == TypeKind::Decimal) {
-            const int packed = modifier - ModifierHeader;
-            const int scale = ((packed & 0x7ff) ^ 0x400) - 0x400; // eleven bits with a sign
-            const int precision = (packed >> 16) & 0xffff;
-            if (scale >= 0 && scale <= precision) {
-                type.precision = precision;
-                type.scale = scale;
-            }
-        }
-        return type;
     }
 
     Status readIndexes() {
@@ -389,9 +303,8 @@ private:
         return names;
     }
 
-    Each m_each;
-    QHash<Oid, TypeFacts> m_types;
-    QHash<Oid, QStringList> m_members;
+    PostgresRows m_each;
+    PostgresTypes m_types;
     std::map<Oid, Entry> m_tables;
 };
 

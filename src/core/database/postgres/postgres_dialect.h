@@ -67,6 +67,12 @@ public:
     bool createsTablesInTransactions() const override { return true; }
     bool failureEndsTransaction() const override { return true; }
     QString beginWrite() const override { return QStringLiteral("BEGIN"); }
+    // Whoever writes over what was committed since the transaction's first look is refused.
+    QString beginGuardedWrite() const override {
+        return QStringLiteral("BEGIN ISOLATION LEVEL REPEATABLE READ");
+    }
+    Result<QList<ToldValue>> call(QSqlDatabase& database, const Routine& routine,
+                                  const RoutineValues& values) const override;
     QString enterMakingLog() const override;
     QString beginRead() const override { return QStringLiteral("BEGIN READ ONLY"); }
     QString beginReadOfOneState() const override {
@@ -92,6 +98,8 @@ protected:
     }
 
 private:
+    static Value valueOfText(const QString& text, const ColumnType& type);
+
     // A number of our own among the advisory locks of a database: of those who chain the log; the
     // next one of those who make it.
     static constexpr qint64 SealingLock = 0x67726176696e;

@@ -80,7 +80,7 @@ const QLatin1String OfSeal(
     "END");
 
 // As LogSeal does it.
-const QLatin1String Chain(
+const QLatin1String PostgresChain(
     "DECLARE\n"
     "  place bigint;\n"
     "  hash text;\n"
@@ -137,7 +137,7 @@ QStringList PostgresLogProtection::routines(const QString& home) const {
                    .arg(QLatin1String(guard.kind), name, QLatin1String(guard.when), home);
     }
     all += definers(QStringLiteral("gravin_chain()"), QStringLiteral("void"), home,
-                    QString(Chain).arg(m_sealingLock));
+                    QString(PostgresChain).arg(m_sealingLock));
     all += QStringLiteral("REVOKE ALL ON FUNCTION %1.gravin_chain() FROM PUBLIC").arg(home);
     return all;
 }

@@ -11,6 +11,20 @@ namespace gravin {
 
 namespace {
 
+// A view has triggers of one kind only: those that write in its place.
+void noteInsteadOf(Table& view, const QString& trigger) {
+    static const QRegularExpression event(
+        QStringLiteral("\\bINSTEAD\\s+OF\\s+(INSERT|UPDATE|DELETE)\\b"),
+        QRegularExpression::CaseInsensitiveOption);
+    const auto operation = operationFromName(event.match(trigger).captured(1).toLower());
+    if (!operation)
+        return;
+    if (!view.isWritableView)
+        view.rights = {false, false, false};
+    view.isWritableView = true;
+    view.rights.set(*operation, true);
+}
+
 // Finds parts in parentheses of a CREATE TABLE statement by the word before them, outside quotes
 // and comments.
 class DefinitionScanner {
@@ -227,6 +241,16 @@ private:
         return ok();
     }
 
+    Status readTriggers(Table& table) {
+        return each(QStringLiteral("SELECT name, sql FROM sqlite_master WHERE type = 'trigger' AND "
+                                   "tbl_name = ? COLLATE NOCASE ORDER BY name"),
+                    {table.name}, [&](const QSqlQuery& row) {
+                        noteTrigger(table, row.value(0).toString(), row.value(1).toString());
+                        if (table.isView())
+                            noteInsteadOf(table, row.value(1).toString());
+                    });
+    }
+
     Status readTable(Table& table, bool withoutRowid) {
         QMap<int, QString> keyColumns;
         Status status =
@@ -250,7 +274,7 @@ private:
                  });
         // A view that no longer fits its tables answers with an error: it stays, without columns.
         if (table.isView())
-            return ok();
+            return status ? readTriggers(table) : ok();
         if (!status)
             return status;
         table.key = keyColumns.values();
@@ -272,12 +296,7 @@ private:
                  });
         if (!status)
             return status;
-        status =
-            each(QStringLiteral("SELECT name, sql FROM sqlite_master WHERE type = 'trigger' AND "
-                                "tbl_name = ? COLLATE NOCASE ORDER BY name"),
-                 {table.name}, [&](const QSqlQuery& row) {
-                     noteTrigger(table, row.value(0).toString(), row.value(1).toString());
-                 });
+        status = readTriggers(table);
         if (!status)
             return status;
         status = readForeignKeys(table);

@@ -12,7 +12,7 @@ namespace gravin {
 
 namespace {
 
-constexpr qint64 LargestFile = 512LL << 20;
+constexpr qint64 LargestJsonFile = 512LL << 20;
 
 FileInput inputOf(const OrderedJson& member) {
     switch (member.type()) {
@@ -95,7 +95,7 @@ private:
 } // namespace
 
 Result<std::unique_ptr<FileRows>> openJsonRows(const QString& path) {
-    const auto content = readWholeFile(path, LargestFile);
+    const auto content = readWholeFile(path, LargestJsonFile);
     if (!content)
         return content.error();
     OrderedJson json = OrderedJson::parse(content->begin(), content->end(), nullptr, false);

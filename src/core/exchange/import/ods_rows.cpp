@@ -18,8 +18,8 @@ namespace {
 
 constexpr quint64 LargestContent = 4ULL << 30; // unpacked; what a small file may come to
 constexpr qsizetype MostSheetColumns = 4096;
-constexpr qint64 MostSheetRows = 1 << 24;   // no office has more of them
-constexpr qsizetype LongestCell = 64 << 20; // characters
+constexpr qint64 MostSheetRows = 1 << 24;      // no office has more of them
+constexpr qsizetype LongestOdsCell = 64 << 20; // characters
 constexpr double SecondsInADay = 86'400;
 const QDate FirstSheetDay(1899, 12, 30);
 
@@ -271,7 +271,7 @@ private:
     void readParagraph(QString& text) {
         for (int depth = 1; depth > 0 && !m_xml.atEnd();) {
             m_xml.readNext();
-            if (text.size() > LongestCell) {
+            if (text.size() > LongestOdsCell) {
                 m_isTooLong = true;
                 text.clear();
             }

@@ -52,6 +52,7 @@ Findings bindingFindings(const Project& project, const Catalog& catalog) {
     for (auto table = project.computed.begin(); table != project.computed.end(); ++table)
         findOnComputed(found, table.key(), table.value());
     findOnRoles(found);
+    findOnWriting(found);
     findOnWatched(found);
     return found.take();
 }

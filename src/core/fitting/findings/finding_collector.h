@@ -52,6 +52,8 @@ void findOnChecks(FindingCollector& found, const QString& table, const TableChec
 void findOnComputed(FindingCollector& found, const QString& table,
                     const QList<ComputedField>& fields);
 void findOnRoles(FindingCollector& found);
+// Of routines that write tables, and of the keys of views.
+void findOnWriting(FindingCollector& found);
 void findOnActions(FindingCollector& found, const Screen& screen);
 
 } // namespace gravin

@@ -13,7 +13,7 @@ namespace gravin {
 namespace {
 
 constexpr int Version = 1;
-constexpr qint64 MostBytes = 256 * 1024 * 1024;
+constexpr qint64 MostDraftBytes = 256 * 1024 * 1024;
 constexpr int MostProcesses = 64; // that work on one project at once
 
 OrderedJson jsonOf(const QMap<QString, Value>& values) {
@@ -189,7 +189,7 @@ QList<JournalledDraft> DraftJournal::read(int slot, QString& problem) const {
     if (!QFile::exists(name))
         return {};
     // Only what this account wrote: anybody else's would be taken for what was typed here.
-    const auto content = readWholeFile(name, MostBytes, Writers::OwnAccount);
+    const auto content = readWholeFile(name, MostDraftBytes, Writers::OwnAccount);
     if (!content) {
         problem = coreTr("Unsaved edits of an earlier run are not offered. %1")
                       .arg(content.error().sentence);

@@ -1,0 +1,109 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changes/routine_calls.h"
+
+#include "core/base/text.h"
+#include "core/records/table_reader.h"
+
+#include <algorithm>
+
+namespace gravin {
+
+const QString CallAction = QStringLiteral("call");
+
+Step RoutineCalls::apply() {
+    if (m_run.request.calls.empty())
+        return Success{};
+    if (!m_run.session.spec().allowed.any())
+        return ChangeRun::failed(
+            {ErrorKind::ReadOnly, coreTr("This connection does not allow it.")});
+    for (const RoutineCall& each : m_run.request.calls) {
+        if (const Step goesOn = m_run.mayContinue(); !goesOn)
+            return goesOn;
+        if (const Step called = call(each); !called)
+            return called;
+    }
+    return Success{};
+}
+
+Step RoutineCalls::call(const RoutineCall& call) {
+    const Routine* routine = m_run.catalog.routine(call.routine);
+    if (!routine)
+        return ChangeRun::failed(
+            {ErrorKind::NotFound, coreTr("The database has no routine %1.").arg(call.routine)});
+    const auto given = std::count_if(routine->parameters.begin(), routine->parameters.end(),
+                                     [](const auto& each) { return each.isGiven(); });
+    if (given != static_cast<qsizetype>(call.values.size()))
+        return ChangeRun::failed(
+            {ErrorKind::Usage,
+             coreTr("%1 takes %2.").arg(routine->name, counted(given, "value", "values"))});
+    const auto before = read(call);
+    if (!before)
+        return before.error();
+    // It goes with the transaction: where it is not there any more, the routine has ended that.
+    if (Status set = m_run.writer.setSavepoint(); !set)
+        return ChangeRun::failed(set.error());
+    auto told = m_run.writer.call(*routine, call.values);
+    if (!told) {
+        Error error = told.error();
+        if (error.kind == ErrorKind::Refused || error.kind == ErrorKind::Database)
+            error.sentence = coreTr("%1 was refused: %2").arg(routine->name, error.sentence);
+        return ChangeRun::failed(std::move(error));
+    }
+    if (Status kept = m_run.writer.keepSavepoint(); !kept)
+        return ChangeRun::failed(
+            {ErrorKind::Database,
+             coreTr("%1 ended the transaction by itself: what it did until then is stored, without "
+                    "an entry in the change log, and cannot be rolled back.")
+                 .arg(routine->name),
+             kept.error().detail});
+    m_run.change.told.push_back(std::move(*told));
+    return log(*before);
+}
+
+Result<RoutineCalls::Known, NotDone> RoutineCalls::read(const RoutineCall& call) const {
+    Known known;
+    for (const auto& [name, key] : call.records) {
+        const Table* table = m_run.catalog.table(name);
+        if (table && table->isQuery())
+            table = m_run.catalog.table(table->base);
+        if (!table || table->key.isEmpty())
+            continue;
+        auto record = TableReader(m_run.session, *table).recordToChange(key);
+        if (!record)
+            return ChangeRun::failed(record.error());
+        if (!*record)
+            return m_run.conflicting({table->name, key, true, {}});
+        known.emplace_back(table, std::move(**record));
+    }
+    return known;
+}
+
+Step RoutineCalls::log(const Known& before) {
+    for (const auto& [table, record] : before) {
+        const auto now = TableReader(m_run.session, *table).record(record.key);
+        if (!now)
+            return ChangeRun::failed(now.error());
+        const FieldValues was = fieldValues(*table, record);
+        if (!*now) {
+            // Hidden from this person's role is not gone; nothing is known of it then.
+            if (!table->only.isEmpty())
+                continue;
+            m_run.deleted.insert({table->name, record.key});
+            m_run.change.records.push_back({Operation::Delete, table->name, record.key, was, {}});
+            continue;
+        }
+        RecordChange change{Operation::Update, table->name, record.key, {}, {}};
+        const FieldValues is = fieldValues(*table, **now);
+        for (auto field = is.begin(); field != is.end(); ++field) {
+            if (was.value(field.key()) == field.value())
+                continue;
+            change.before.insert(field.key(), was.value(field.key()));
+            change.after.insert(field.key(), field.value());
+        }
+        if (!change.after.isEmpty())
+            m_run.change.records.push_back(std::move(change));
+    }
+    return Success{};
+}
+
+} // namespace gravin
