@@ -36,6 +36,8 @@ Step RoutineCalls::call(const RoutineCall& call) {
         return ChangeRun::failed(
             {ErrorKind::Usage,
              coreTr("%1 takes %2.").arg(routine->name, counted(given, "value", "values"))});
+    if (const QString reason = reasonAgainst(call); !reason.isEmpty())
+        return ChangeRun::failed({ErrorKind::ReadOnly, reason});
     const auto before = read(call);
     if (!before)
         return before.error();
@@ -58,6 +60,19 @@ Step RoutineCalls::call(const RoutineCall& call) {
              kept.error().detail});
     m_run.change.told.push_back(std::move(*told));
     return log(*before);
+}
+
+// Whoever may not change the records that it is for does not have them changed.
+QString RoutineCalls::reasonAgainst(const RoutineCall& call) const {
+    for (const auto& [name, key] : call.records) {
+        const Table* table = m_run.catalog.table(name);
+        const QString written = table ? table->written() : name;
+        const ScreenRules* screen = m_run.request.rulesFor(written);
+        const auto& reasons = screen ? screen->reasons : m_run.rules.value(written).reasons;
+        if (const QString reason = reasons.value(Operation::Update); !reason.isEmpty())
+            return reason;
+    }
+    return {};
 }
 
 Result<RoutineCalls::Known, NotDone> RoutineCalls::read(const RoutineCall& call) const {

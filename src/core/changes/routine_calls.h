@@ -21,6 +21,7 @@ public:
 private:
     using Known = std::vector<std::pair<const Table*, Record>>;
     Step call(const RoutineCall& call);
+    QString reasonAgainst(const RoutineCall& call) const; // empty: it may be
     Result<Known, NotDone> read(const RoutineCall& call) const;
     Step log(const Known& before);
 

@@ -148,6 +148,7 @@ private:
             grant(QStringLiteral("SELECT"), m_dialect.quoted(table), to);
             writes = grantWriting(role, table, to) || writes;
         }
+        grantCalls(role, to);
         grantLog(role, to, writes);
     }
 
@@ -178,15 +179,56 @@ private:
         const bool changes = mayOnTable(role, table.name, Act::Change);
         const bool deletes = mayOnTable(role, table.name, Act::Delete);
         const QString on = m_dialect.quoted(table);
-        if (adds && !columns.isEmpty())
+        const auto itself = [&](Operation operation) {
+            return !table.writtenThrough.contains(operation);
+        };
+        if (adds && !columns.isEmpty() && itself(Operation::Insert))
             grant(QStringLiteral("INSERT (%1)").arg(columns), on, to);
-        if (changes && !columns.isEmpty())
+        if (changes && !columns.isEmpty() && itself(Operation::Update))
             grant(QStringLiteral("UPDATE (%1)").arg(columns), on, to);
-        if (deletes)
+        if (deletes && itself(Operation::Delete))
             grant(QStringLiteral("DELETE"), on, to);
-        if (adds && m_isPostgres)
+        if (adds && m_isPostgres && itself(Operation::Insert))
             grantNumbers(table, to);
+        for (const auto& [may, operation] :
+             {std::pair(adds, Operation::Insert), std::pair(changes, Operation::Update),
+              std::pair(deletes, Operation::Delete)}) {
+            if (may && !itself(operation))
+                grantCall(table.writtenThrough.value(operation).routine, to);
+        }
         return adds || changes || deletes;
+    }
+
+    // Of routines that actions of these screens call, for who may change records there.
+    void grantCalls(const Role& role, const QString& to) {
+        for (const Screen& screen : m_project.screens) {
+            if (!role.mayOn(screen.id, Act::Open) || !role.mayOn(screen.id, Act::Change))
+                continue;
+            for (const ScreenAction& action : screen.ownActions) {
+                for (const ActionStep& step : action.steps) {
+                    if (step.does == ActionStep::Does::Call)
+                        grantCall(step.name, to);
+                }
+            }
+        }
+    }
+
+    void grantCall(const QString& name, const QString& to) {
+        const Routine* routine = m_catalog.routine(name);
+        if (!routine)
+            return;
+        QString on =
+            routine->isFunction() ? QStringLiteral("FUNCTION ") : QStringLiteral("PROCEDURE ");
+        on += m_isPostgres
+                  ? m_dialect.quoted(routine->schema) + u'.' + m_dialect.quoted(routine->routine)
+                  : m_dialect.quoted(routine->routine);
+        // Where several have one name, their types tell them apart.
+        if (m_isPostgres && routine->name.contains(u'('))
+            on += routine->name.mid(routine->name.indexOf(u'('));
+        grant(QStringLiteral("EXECUTE"), on, to);
+        note(coreTr("What %1 does with an account's rights or with its maker's it says itself "
+                    "(SECURITY DEFINER): only then does it need no right to the tables.")
+                 .arg(routine->name));
     }
 
     // A number from a sequence of its own; an identity needs no right.
