@@ -71,7 +71,7 @@ if hits=$(grep -rnE '(INSERT INTO|REPLACE INTO|DELETE FROM|UPDATE %|UPDATE [a-z_
     | grep -vE '^./core/(database/(record_statements|dialect|log_protection|(sqlite|postgres|mariadb)/[a-z]+_(watch|log_protection)|mariadb/mariadb_dialect|sqlite/sqlite_set_wise)\.(cpp|h)|changes/(log/(change_log|log_entry|log_seal|log_takeover)|watch/(seen_rows|table_watching)|bulk/set_wise_update|as_it_was)\.cpp):'); then
     complain "Rows are changed by the one door only:" "$hits"
 fi
-if hits=$(grep -rn 'Access::ReadWrite' app cli | grep -vE '^(session/workspace|app/history/as_it_was_page|cli/((read|write|history)_commands|(act|watch|import)_command|opened))\.cpp:'); then
+if hits=$(grep -rn 'Access::ReadWrite' app cli | grep -vE '^(session/workspace|app/history/as_it_was_page|cli/((read|write|history|routine)_commands|(act|watch|import)_command|opened))\.cpp:'); then
     complain "A connection that writes belongs to the workspace, the commands that change rows, and who looks back:" "$hits"
 fi
 exit $bad

@@ -4,6 +4,10 @@
   <context>
     <name>gravin</name>
     <message>
+      <source> and </source>
+      <translation> und </translation>
+    </message>
+    <message>
       <source> mm</source>
       <translation> mm</translation>
     </message>
@@ -62,6 +66,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 (SELECT)</source>
       <translation>%1 (SELECT)</translation>
+    </message>
+    <message>
+      <source>%1 (is not there)</source>
+      <translation>%1 (ist nicht da)</translation>
     </message>
     <message>
       <source>%1 (key)</source>
@@ -272,6 +280,18 @@ Abhilfe: %3</translation>
       <translation>%1 lässt %2 nicht ein: Name oder Kennwort stimmt nicht.</translation>
     </message>
     <message>
+      <source>%1 does not take the key %2, by which it would know the record.</source>
+      <translation>%1 nimmt den Schlüssel %2 nicht, an dem sie den Datensatz erkennen würde.</translation>
+    </message>
+    <message>
+      <source>%1 does not tell the key %2 of the new record, so that nobody would know which it is.</source>
+      <translation>%1 sagt den Schlüssel %2 des neuen Datensatzes nicht, so dass niemand wüsste, welcher es ist.</translation>
+    </message>
+    <message>
+      <source>%1 ended the transaction by itself: what it did until then is stored, without an entry in the change log, and cannot be rolled back.</source>
+      <translation>%1 hat die Transaktion selbst beendet: was sie bis dahin tat, ist gespeichert, ohne Eintrag im Änderungsprotokoll, und kann nicht zurückgenommen werden.</translation>
+    </message>
+    <message>
       <source>%1 exists in %2.%3</source>
       <translation>%1 gibt es in %2.%3</translation>
     </message>
@@ -286,6 +306,14 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 gave no way to stop a statement.</source>
       <translation>%1 bot keinen Weg, eine Anweisung anzuhalten.</translation>
+    </message>
+    <message>
+      <source>%1 gives rows: it is a source, and no step.</source>
+      <translation>%1 liefert Zeilen: sie ist eine Quelle und kein Schritt.</translation>
+    </message>
+    <message>
+      <source>%1 gives rows: it is a source, and writes no record.</source>
+      <translation>%1 liefert Zeilen: sie ist eine Quelle und schreibt keinen Datensatz.</translation>
     </message>
     <message>
       <source>%1 gone already.</source>
@@ -384,8 +412,16 @@ Abhilfe: %3</translation>
       <translation>%1 hat keinen Schlüssel: Seine Datensätze ließen sich nicht unterscheiden.</translation>
     </message>
     <message>
+      <source>%1 has no parameter %2.</source>
+      <translation>%1 hat keinen Parameter %2.</translation>
+    </message>
+    <message>
       <source>%1 has no record with the key %2 among those that your role lets you work on.</source>
       <translation>%1 hat keinen Datensatz mit dem Schlüssel %2 unter denen, an denen Ihre Rolle Sie arbeiten lässt.</translation>
+    </message>
+    <message>
+      <source>%1 has no record with the key %2.</source>
+      <translation>%1 hat keinen Datensatz mit dem Schlüssel %2.</translation>
     </message>
     <message>
       <source>%1 has no sheet “%2”.</source>
@@ -482,6 +518,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 is a program (%2). It is not run from here; save it as a file.</source>
       <translation>%1 ist ein Programm (%2). Es wird von hier nicht gestartet; speichern Sie es als Datei.</translation>
+    </message>
+    <message>
+      <source>%1 is a view whose records could be changed: say in Build by which fields they are known.</source>
+      <translation>%1 ist eine Sicht, deren Datensätze geändert werden könnten: sagen Sie in Gestalten, an welchen Feldern man sie erkennt.</translation>
     </message>
     <message>
       <source>%1 is a view: its records are changed in the tables it reads from.</source>
@@ -808,6 +848,10 @@ Abhilfe: %3</translation>
       <translation>%1 wird als %2 geschrieben</translation>
     </message>
     <message>
+      <source>%1 is written through %2, which cannot change %3, by which it knows the record.</source>
+      <translation>%1 wird durch %2 geschrieben, die %3 nicht ändern kann, woran sie den Datensatz erkennt.</translation>
+    </message>
+    <message>
       <source>%1 leads here by %2, which %3 does not have.</source>
       <translation>%1 führt über %2 hierher, das %3 nicht hat.</translation>
     </message>
@@ -860,12 +904,20 @@ Abhilfe: %3</translation>
       <translation>%1 muss %2 Zeichen haben.</translation>
     </message>
     <message>
+      <source>%1 names insert, update and delete only.</source>
+      <translation>%1 nennt nur insert, update und delete.</translation>
+    </message>
+    <message>
       <source>%1 names the column %2 twice.</source>
       <translation>%1 nennt die Spalte %2 zweimal.</translation>
     </message>
     <message>
       <source>%1 names the screen %2 twice.</source>
       <translation>%1 nennt die Maske %2 zweimal.</translation>
+    </message>
+    <message>
+      <source>%1 needs a value for %2.</source>
+      <translation>%1 braucht einen Wert für %2.</translation>
     </message>
     <message>
       <source>%1 new screens</source>
@@ -1084,6 +1136,10 @@ Abhilfe: %3</translation>
       <translation>%1 nimmt gerade keine weiteren Verbindungen an. Gravin macht weiter, sobald eine frei ist; wer den Server betreut, kann mehr zulassen.</translation>
     </message>
     <message>
+      <source>%1 takes no parameter %2.</source>
+      <translation>%1 nimmt keinen Parameter %2.</translation>
+    </message>
+    <message>
       <source>%1 that the screen does not show: “Add field” has them.</source>
       <translation>%1, die die Maske nicht zeigt: „Feld hinzufügen“ hat sie.</translation>
     </message>
@@ -1174,6 +1230,10 @@ Abhilfe: %3</translation>
     <message>
       <source>%1 was not done: %2</source>
       <translation>%1 wurde nicht ausgeführt: %2</translation>
+    </message>
+    <message>
+      <source>%1 was refused: %2</source>
+      <translation>%1 wurde abgelehnt: %2</translation>
     </message>
     <message>
       <source>%1 was replaced by another file since it was opened. Nothing was written; open the project again.</source>
@@ -1686,6 +1746,10 @@ Abhilfe: %3</translation>
       <translation>Eine Seite der Anleitung ist eine Text- (.txt) oder Markdown-Datei (.md).</translation>
     </message>
     <message>
+      <source>A parameter of %1 has no name by which it could be asked for.</source>
+      <translation>Ein Parameter von %1 hat keinen Namen, unter dem nach ihm gefragt werden könnte.</translation>
+    </message>
+    <message>
       <source>A password stands in its database address, where everybody who gets the file can read it. Take it out, and give the account another one: Gravin asks for it, or takes it from the desktop's secret store, .pgpass, or MYSQL_PWD.</source>
       <translation>Ein Kennwort steht in der Datenbankadresse, wo es jeder lesen kann, der die Datei bekommt. Nehmen Sie es heraus und geben Sie dem Konto ein anderes: Gravin fragt danach oder nimmt es aus dem Geheimnisspeicher des Desktops, aus .pgpass oder MYSQL_PWD.</translation>
     </message>
@@ -1744,6 +1808,10 @@ Abhilfe: %3</translation>
     <message>
       <source>A result is out of range.</source>
       <translation>Ein Ergebnis liegt außerhalb des Bereichs.</translation>
+    </message>
+    <message>
+      <source>A routine of the database was called: what it did to records that were not looked at, in tables that are not watched, is not taken back.</source>
+      <translation>Eine Routine der Datenbank wurde aufgerufen: was sie mit Datensätzen tat, die niemand ansah, in Tabellen, die nicht beobachtet werden, wird nicht zurückgenommen.</translation>
     </message>
     <message>
       <source>A row of the file is no JSON object but: %1</source>
@@ -1886,6 +1954,10 @@ Abhilfe: %3</translation>
       <translation>Eigene Aktionen…</translation>
     </message>
     <message>
+      <source>Actions that call routines of the database: %1.</source>
+      <translation>Aktionen, die Routinen der Datenbank aufrufen: %1.</translation>
+    </message>
+    <message>
       <source>Actions that change records: %1.</source>
       <translation>Aktionen, die Datensätze ändern: %1.</translation>
     </message>
@@ -1980,6 +2052,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Added a note to change %1.</source>
       <translation>Änderung %1 hat eine Anmerkung bekommen.</translation>
+    </message>
+    <message>
+      <source>Added by</source>
+      <translation>Angelegt durch</translation>
     </message>
     <message>
       <source>Added the field %1 to %2. It is empty in the records that are there.</source>
@@ -2106,6 +2182,10 @@ Abhilfe: %3</translation>
       <translation>Ein Ausdruck, dem das Feld folgt, bis jemand hineintippt: article_id -&gt; price</translation>
     </message>
     <message>
+      <source>An expression, for example CURRENT_DATE - INTERVAL '30' DAY. Empty: nothing is given.</source>
+      <translation>Ein Ausdruck, zum Beispiel CURRENT_DATE - INTERVAL &apos;30&apos; DAY. Leer: nichts wird vorgegeben.</translation>
+    </message>
+    <message>
       <source>An expression…</source>
       <translation>Ein Ausdruck…</translation>
     </message>
@@ -2198,6 +2278,10 @@ Abhilfe: %3</translation>
       <translation>Fragt vorher</translation>
     </message>
     <message>
+      <source>Asks for</source>
+      <translation>Fragt nach</translation>
+    </message>
+    <message>
       <source>At change %1 the chain of hashes breaks.</source>
       <translation>Bei Änderung %1 reißt die Kette der Prüfsummen.</translation>
     </message>
@@ -2274,6 +2358,10 @@ Abhilfe: %3</translation>
       <translation>Beginnt einen neuen Datensatz mit dem, was hier steht</translation>
     </message>
     <message>
+      <source>Begins with</source>
+      <translation>Beginnt mit</translation>
+    </message>
+    <message>
       <source>Behind %1</source>
       <translation>Hinter %1</translation>
     </message>
@@ -2346,12 +2434,20 @@ Abhilfe: %3</translation>
       <translation>Inzwischen verweisen %1 von %2 darauf.</translation>
     </message>
     <message>
+      <source>By which fields records of a view are known, and whether routines of the database write them</source>
+      <translation>An welchen Feldern man Datensätze einer Sicht erkennt, und ob Routinen der Datenbank sie schreiben</translation>
+    </message>
+    <message>
       <source>By whom</source>
       <translation>Von wem</translation>
     </message>
     <message>
       <source>COUNT, SUM, AVG, MIN, MAX or LISTAGG, which make one value of many,</source>
       <translation>COUNT, SUM, AVG, MIN, MAX oder LISTAGG, die aus vielen Werten einen machen,</translation>
+    </message>
+    <message>
+      <source>Call a routine</source>
+      <translation>Eine Routine aufrufen</translation>
     </message>
     <message>
       <source>Camera</source>
@@ -2420,6 +2516,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Changed %1 of %2: change %3. It can be rolled back.</source>
       <translation>%1 von %2 geändert: Änderung %3. Sie lässt sich zurückrollen.</translation>
+    </message>
+    <message>
+      <source>Changed by</source>
+      <translation>Geändert durch</translation>
     </message>
     <message>
       <source>Changed elsewhere meanwhile. Keep yours or take theirs.</source>
@@ -2820,6 +2920,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Deleted (%1)</source>
       <translation>Gelöscht (%1)</translation>
+    </message>
+    <message>
+      <source>Deleted by</source>
+      <translation>Gelöscht durch</translation>
     </message>
     <message>
       <source>Delete…</source>
@@ -3286,12 +3390,20 @@ Abhilfe: %3</translation>
       <translation>Format</translation>
     </message>
     <message>
+      <source>From a function</source>
+      <translation>Aus einer Funktion</translation>
+    </message>
+    <message>
       <source>From the data</source>
       <translation>Aus den Daten</translation>
     </message>
     <message>
       <source>Frozen</source>
       <translation>Fest</translation>
+    </message>
+    <message>
+      <source>Gets the field</source>
+      <translation>Bekommt das Feld</translation>
     </message>
     <message>
       <source>Give %1 a name.</source>
@@ -3498,12 +3610,20 @@ Abhilfe: %3</translation>
       <translation>Wie Zahlen und Daten geschrieben werden: #,##0.00 m</translation>
     </message>
     <message>
+      <source>How it is written…</source>
+      <translation>Wie sie geschrieben wird…</translation>
+    </message>
+    <message>
       <source>How many</source>
       <translation>Wie viele</translation>
     </message>
     <message>
       <source>How many columns of its section it takes</source>
       <translation>Wie viele Spalten seines Abschnitts es einnimmt</translation>
+    </message>
+    <message>
+      <source>How records of %1 are written</source>
+      <translation>Wie Datensätze von %1 geschrieben werden</translation>
     </message>
     <message>
       <source>How the field is shown and edited</source>
@@ -3714,6 +3834,10 @@ Abhilfe: %3</translation>
       <translation>Es bleibt, wie es ist, bis es jemand ausfüllt.</translation>
     </message>
     <message>
+      <source>It was not agreed to.</source>
+      <translation>Dem wurde nicht zugestimmt.</translation>
+    </message>
+    <message>
       <source>It would be of the same table.</source>
       <translation>Er wäre in derselben Tabelle.</translation>
     </message>
@@ -3732,6 +3856,14 @@ Abhilfe: %3</translation>
     <message>
       <source>Its records can be read, not changed.</source>
       <translation>Seine Datensätze lassen sich lesen, nicht ändern.</translation>
+    </message>
+    <message>
+      <source>Its records can only be read.</source>
+      <translation>Ihre Datensätze können nur gelesen werden.</translation>
+    </message>
+    <message>
+      <source>Its records cannot be written so.</source>
+      <translation>Ihre Datensätze können so nicht geschrieben werden.</translation>
     </message>
     <message>
       <source>Its rows are</source>
@@ -4230,6 +4362,10 @@ Abhilfe: %3</translation>
       <translation>Schmaler</translation>
     </message>
     <message>
+      <source>Neither the engine nor a trigger writes this view: it can be written through routines only.</source>
+      <translation>Weder die Datenbank noch ein Trigger schreibt diese Sicht: nur Routinen können sie schreiben.</translation>
+    </message>
+    <message>
       <source>New SELECT</source>
       <translation>Neues SELECT</translation>
     </message>
@@ -4436,6 +4572,10 @@ Abhilfe: %3</translation>
     <message>
       <source>No screen of this project is open to you. %1</source>
       <translation>Keine Maske dieses Projekts steht Ihnen offen. %1</translation>
+    </message>
+    <message>
+      <source>No statement can hold a text with a null character in it.</source>
+      <translation>Keine Anweisung kann einen Text mit einem Nullzeichen enthalten.</translation>
     </message>
     <message>
       <source>No table refers to %1.</source>
@@ -4922,6 +5062,10 @@ Abhilfe: %3</translation>
       <translation>Seiten dahinter werden hier nicht gezeigt.</translation>
     </message>
     <message>
+      <source>Parameter</source>
+      <translation>Parameter</translation>
+    </message>
+    <message>
       <source>Parent with children</source>
       <translation>Übergeordneter mit Untergeordneten</translation>
     </message>
@@ -5114,6 +5258,10 @@ Abhilfe: %3</translation>
       <translation>Eben aus der Datenbank gelesen, Schlüssel %1. Nicht gespeicherte Änderungen stehen unter „Hier gezeigt“.</translation>
     </message>
     <message>
+      <source>Read it only</source>
+      <translation>Nur lesen</translation>
+    </message>
+    <message>
       <source>Read records by their keys</source>
       <translation>Datensätze nach ihren Schlüsseln lesen</translation>
     </message>
@@ -5178,6 +5326,10 @@ Abhilfe: %3</translation>
       <translation>Datensätze</translation>
     </message>
     <message>
+      <source>Records are known by</source>
+      <translation>Datensätze erkennt man an</translation>
+    </message>
+    <message>
       <source>Records are saved without it, and nobody can type there.</source>
       <translation>Datensätze werden ohne es gespeichert, und niemand kann dort tippen.</translation>
     </message>
@@ -5204,6 +5356,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Records of</source>
       <translation>Datensätze von</translation>
+    </message>
+    <message>
+      <source>Records of this list have unsaved edits. Save or discard them before it is asked for others.</source>
+      <translation>Datensätze dieser Liste haben ungespeicherte Änderungen. Speichern oder verwerfen Sie sie, bevor nach anderen gefragt wird.</translation>
     </message>
     <message>
       <source>Records that belong here although the database does not say so</source>
@@ -5438,6 +5594,14 @@ Abhilfe: %3</translation>
       <translation>Es wird zurückgerollt… bisher %1</translation>
     </message>
     <message>
+      <source>Routine</source>
+      <translation>Routine</translation>
+    </message>
+    <message>
+      <source>Routines of the database by which records are written: %1.</source>
+      <translation>Routinen der Datenbank, durch die Datensätze geschrieben werden: %1.</translation>
+    </message>
+    <message>
       <source>Row</source>
       <translation>Zeile</translation>
     </message>
@@ -5654,6 +5818,10 @@ Abhilfe: %3</translation>
       <translation>Sagen, nach welchen Feldern eine Zeile den Datensatz findet, den sie ändert.</translation>
     </message>
     <message>
+      <source>Say by which fields its records are known to change them.</source>
+      <translation>Sagen Sie, an welchen Feldern man ihre Datensätze erkennt, um sie zu ändern.</translation>
+    </message>
+    <message>
       <source>Say into which file.</source>
       <translation>Sagen, in welche Datei.</translation>
     </message>
@@ -5664,6 +5832,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Say where to keep the project.</source>
       <translation>Sagen Sie, wo das Projekt liegen soll.</translation>
+    </message>
+    <message>
+      <source>Say which field %1 gets for %2.</source>
+      <translation>Sagen Sie, welches Feld %1 für %2 bekommt.</translation>
     </message>
     <message>
       <source>Say which fields stand on a card.</source>
@@ -6558,6 +6730,14 @@ Abhilfe: %3</translation>
       <translation>Die Datenbank hat keine andere Tabelle.</translation>
     </message>
     <message>
+      <source>The database has no routine %1, by which %2 is written.</source>
+      <translation>Die Datenbank hat keine Routine %1, durch die %2 geschrieben wird.</translation>
+    </message>
+    <message>
+      <source>The database has no routine %1.</source>
+      <translation>Die Datenbank hat keine Routine %1.</translation>
+    </message>
+    <message>
       <source>The database has no table %1 that this account may read.</source>
       <translation>Die Datenbank hat keine Tabelle %1, die dieses Konto lesen darf.</translation>
     </message>
@@ -6608,6 +6788,14 @@ Abhilfe: %3</translation>
     <message>
       <source>The database sets %1 of %2 again by itself with each change: what was there before does not come back.</source>
       <translation>Die Datenbank setzt %1 von %2 bei jeder Änderung von selbst: Was vorher dort stand, kommt nicht zurück.</translation>
+    </message>
+    <message>
+      <source>The database took the change of %1 and did nothing with it.</source>
+      <translation>Die Datenbank nahm die Änderung von %1 an und tat nichts damit.</translation>
+    </message>
+    <message>
+      <source>The database took the deletion from %1 and kept the record.</source>
+      <translation>Die Datenbank nahm das Löschen aus %1 an und behielt den Datensatz.</translation>
     </message>
     <message>
       <source>The default “%1” cannot be a value of %2.</source>
@@ -7002,6 +7190,10 @@ Abhilfe: %3</translation>
       <translation>Die Unterschrift</translation>
     </message>
     <message>
+      <source>The source %1 has the parameter %2 twice.</source>
+      <translation>Die Quelle %1 hat den Parameter %2 zweimal.</translation>
+    </message>
+    <message>
       <source>The stage %1: %2</source>
       <translation>Die Stufe %1: %2</translation>
     </message>
@@ -7028,6 +7220,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The table %1 was created, but without its first records. %2</source>
       <translation>Die Tabelle %1 wurde angelegt, aber ohne ihre ersten Datensätze. %2</translation>
+    </message>
+    <message>
+      <source>The table has no key by which records could be known.</source>
+      <translation>Die Tabelle hat keinen Schlüssel, an dem man Datensätze erkennen könnte.</translation>
     </message>
     <message>
       <source>The table is shown instead of the SELECT.</source>
@@ -7060,6 +7256,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The view %1 does not come along: the other engine does not take it, or gives other rows for it.</source>
       <translation>Die Sicht %1 kommt nicht mit: die andere Datenbank nimmt sie nicht an, oder liefert andere Zeilen.</translation>
+    </message>
+    <message>
+      <source>The view %1 has no column %2, by which its records would be known.</source>
+      <translation>Die Sicht %1 hat keine Spalte %2, an der man ihre Datensätze erkennen würde.</translation>
     </message>
     <message>
       <source>The view %1 is there already.</source>
@@ -7218,6 +7418,10 @@ Abhilfe: %3</translation>
       <translation>Es gibt keine Maske „%1“.</translation>
     </message>
     <message>
+      <source>There is no source %1.</source>
+      <translation>Es gibt keine Quelle %1.</translation>
+    </message>
+    <message>
       <source>There is no space left for %1. Nothing was written.</source>
       <translation>Für %1 ist kein Platz mehr. Nichts wurde geschrieben.</translation>
     </message>
@@ -7264,6 +7468,10 @@ Abhilfe: %3</translation>
     <message>
       <source>There is no table “%1” here. Did you mean “%2”?</source>
       <translation>Hier gibt es keine Tabelle „%1“. Ist „%2“ gemeint?</translation>
+    </message>
+    <message>
+      <source>There is no view %1.</source>
+      <translation>Es gibt keine Sicht %1.</translation>
     </message>
     <message>
       <source>There is not enough memory to read this.</source>
@@ -7362,6 +7570,10 @@ Abhilfe: %3</translation>
       <translation>Dieses Konto darf in %1 keine Datensätze hinzufügen.</translation>
     </message>
     <message>
+      <source>This account has no right to call %1.</source>
+      <translation>Dieses Konto darf %1 nicht aufrufen.</translation>
+    </message>
+    <message>
       <source>This account has no right to change records of %1.</source>
       <translation>Dieses Konto darf in %1 keine Datensätze ändern.</translation>
     </message>
@@ -7420,6 +7632,10 @@ Abhilfe: %3</translation>
     <message>
       <source>This engine has no conditions on single records: with other programs accounts reach all records of %1.</source>
       <translation>Diese Datenbank kennt keine Bedingungen an einzelne Datensätze: mit anderen Programmen erreichen Konten alle Datensätze von %1.</translation>
+    </message>
+    <message>
+      <source>This engine has no routines: %1 cannot be called.</source>
+      <translation>Diese Datenbank hat keine Routinen: %1 kann nicht aufgerufen werden.</translation>
     </message>
     <message>
       <source>This expression gives no value of %1.</source>
@@ -7918,6 +8134,22 @@ Abhilfe: %3</translation>
       <translation>Womit %1 beginnt</translation>
     </message>
     <message>
+      <source>What %1 begins with: %2</source>
+      <translation>Womit %1 beginnt: %2</translation>
+    </message>
+    <message>
+      <source>What %1 does %2 is in the change log. What else it does is not, and cannot be rolled back.</source>
+      <translation>Was %1 %2 tut, steht im Änderungsprotokoll. Was sie sonst tut, nicht, und kann nicht zurückgenommen werden.</translation>
+    </message>
+    <message>
+      <source>What %1 does is in no change log and cannot be rolled back.</source>
+      <translation>Was %1 tut, steht in keinem Änderungsprotokoll und kann nicht zurückgenommen werden.</translation>
+    </message>
+    <message>
+      <source>What %1 does with an account's rights or with its maker's it says itself (SECURITY DEFINER): only then does it need no right to the tables.</source>
+      <translation>Ob %1 mit den Rechten des Kontos oder ihres Erstellers arbeitet, sagt sie selbst (SECURITY DEFINER): nur dann braucht sie kein Recht an den Tabellen.</translation>
+    </message>
+    <message>
       <source>What ON DELETE and ON UPDATE let follow, and TRUNCATE, MariaDB tells no trigger. What Gravin writes is logged all the same.</source>
       <translation>Was ON DELETE und ON UPDATE nach sich ziehen, und TRUNCATE, sagt MariaDB keinem Trigger. Was Gravin schreibt, wird trotzdem protokolliert.</translation>
     </message>
@@ -8022,6 +8254,10 @@ Abhilfe: %3</translation>
       <translation>Was hier eindeutig ist, gefunden oder nachgeschlagen wird, kann auf andere treffen.</translation>
     </message>
     <message>
+      <source>What it asks for</source>
+      <translation>Wonach sie fragt</translation>
+    </message>
+    <message>
       <source>What it brings</source>
       <translation>Was es bedeutet</translation>
     </message>
@@ -8122,8 +8358,16 @@ Abhilfe: %3</translation>
       <translation>Womit die Liste beginnt: %1</translation>
     </message>
     <message>
+      <source>What the list is asked with</source>
+      <translation>Womit die Liste gefragt wird</translation>
+    </message>
+    <message>
       <source>What the role says of it holds nowhere.</source>
       <translation>Was die Rolle davon sagt, gilt nirgends.</translation>
+    </message>
+    <message>
+      <source>What the routines get</source>
+      <translation>Was die Routinen bekommen</translation>
     </message>
     <message>
       <source>What the stored values say, and %1</source>
@@ -8200,6 +8444,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Where a connection is protected, no part of the address, name or password may hold a closing brace beside a semicolon, a blank, an equals sign or another brace.</source>
       <translation>Wo eine Verbindung geschützt ist, darf kein Teil von Adresse, Name oder Kennwort eine schließende geschweifte Klammer neben einem Semikolon, Leerzeichen, Gleichheitszeichen oder einer anderen Klammer enthalten.</translation>
+    </message>
+    <message>
+      <source>Where a database forbids writing to its tables, it often has routines that do it. Checks, the change log and rollback work through them too.</source>
+      <translation>Wo eine Datenbank verbietet, in ihre Tabellen zu schreiben, hat sie oft Routinen dafür. Prüfungen, Änderungsprotokoll und Zurücknehmen gehen auch durch sie.</translation>
     </message>
     <message>
       <source>Where the project does not fit its database</source>
@@ -8340,6 +8588,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Write the condition that says which records.</source>
       <translation>Schreiben Sie die Bedingung, die sagt, welche Datensätze.</translation>
+    </message>
+    <message>
+      <source>Write the table itself</source>
+      <translation>In die Tabelle selbst schreiben</translation>
     </message>
     <message>
       <source>Write the text that is to be found.</source>
@@ -9038,6 +9290,10 @@ Abhilfe: %3</translation>
       <translation>von einem Verweis gehalten</translation>
     </message>
     <message>
+      <source>how %1 is written</source>
+      <translation>wie %1 geschrieben wird</translation>
+    </message>
+    <message>
       <source>how dates and figures are written</source>
       <translation>wie Daten und Zahlen geschrieben werden</translation>
     </message>
@@ -9253,6 +9509,10 @@ Abhilfe: %3</translation>
       <translation>keine</translation>
     </message>
     <message>
+      <source>none: its own value</source>
+      <translation>keines: ihr eigener Wert</translation>
+    </message>
+    <message>
       <source>not found</source>
       <translation>nicht gefunden</translation>
     </message>
@@ -9368,6 +9628,10 @@ Abhilfe: %3</translation>
         <numerusform>Seite</numerusform>
         <numerusform>Seiten</numerusform>
       </translation>
+    </message>
+    <message>
+      <source>parameter = expression over this record; …; the others are asked for</source>
+      <translation>Parameter = Ausdruck über diesen Datensatz; …; nach den anderen wird gefragt</translation>
     </message>
     <message numerus="yes">
       <source>parts</source>
@@ -9646,6 +9910,10 @@ Abhilfe: %3</translation>
       <translation>die Datenbank fehlt; schreiben Sie mariadb://person@rechner/datenbank</translation>
     </message>
     <message>
+      <source>the database itself</source>
+      <translation>die Datenbank selbst</translation>
+    </message>
+    <message>
       <source>the database says that it refers to %1</source>
       <translation>die Datenbank sagt, dass es auf %1 verweist</translation>
     </message>
@@ -9770,6 +10038,14 @@ Abhilfe: %3</translation>
     <message>
       <source>tls is one of off, prefer, require, verify</source>
       <translation>tls ist eines von off, prefer, require, verify</translation>
+    </message>
+    <message>
+      <source>to the chosen record of %1</source>
+      <translation>mit dem gewählten Datensatz von %1</translation>
+    </message>
+    <message>
+      <source>to watched tables (%1)</source>
+      <translation>mit beobachteten Tabellen (%1)</translation>
     </message>
     <message>
       <source>today</source>

@@ -93,6 +93,44 @@ TEST_P(GrantsTest, AnAccountCanHaveSeveralRoles) {
     EXPECT_TRUE(written) << qPrintable(written ? QString() : written.error().error.detail);
 }
 
+// A table that an account may not write at all, but through what its maker lets it do.
+TEST_P(GrantsTest, ATableIsWrittenThroughARoutineOnly) {
+    database->run(
+        isPostgres()
+            ? name("CREATE PROCEDURE pay_change(p_id integer, p_amount integer) LANGUAGE sql "
+                   "SECURITY DEFINER AS $$ UPDATE pay SET amount = p_amount WHERE id = p_id $$;"
+                   "REVOKE EXECUTE ON PROCEDURE pay_change FROM PUBLIC;")
+            : name("CREATE PROCEDURE pay_change(IN p_id INTEGER, IN p_amount INTEGER) SQL SECURITY "
+                   "DEFINER UPDATE pay SET amount = p_amount WHERE id = p_id;"));
+    project.writtenThrough.insert(
+        name("pay"),
+        {{Operation::Update,
+          {name("pay_change"), {{name("p_id"), name("id")}, {name("p_amount"), name("amount")}}}}});
+    project.roles[0].screens += {pay, acts({Act::Open, Act::Change})};
+    Catalog catalog = *owner->session().readCatalog();
+    extendCatalog(catalog, project);
+    const auto made = grantsOf(project, catalog, owner->session());
+    ASSERT_TRUE(made) << qPrintable(made.error().sentence);
+    database->run(made->script(GetParam()));
+    EXPECT_FALSE(plainly("clerk", "UPDATE pay SET amount = 1"));
+    const RecordEdit edit{Operation::Update,
+                          name("pay"),
+                          Key({Value::integer(1)}),
+                          {{name("amount"), Value::integer(100)}},
+                          {{name("amount"), Value::integer(120)}}};
+    Seat clerk = sit("clerk");
+    const auto written = clerk.write({edit});
+    ASSERT_TRUE(written) << qPrintable(written.error().error.sentence +
+                                       written.error().error.detail);
+    EXPECT_EQ(database->run(name("SELECT amount FROM pay;")).trimmed(), name("120"));
+    const auto late = clerk.write({edit});
+    ASSERT_TRUE(late) << "it is so already";
+    EXPECT_EQ(late->id, 0);
+    const auto plan = planRollback(*clerk.session, clerk.catalog, written->id);
+    ASSERT_TRUE(plan) << qPrintable(plan.error().sentence);
+    EXPECT_TRUE(plan->isClean());
+}
+
 TEST_P(GrantsTest, CanBeRunAgain) {
     Seat clerk = sit("clerk");
     ASSERT_TRUE(clerk.write({rename(1, "Alder")}));

@@ -11,8 +11,11 @@
 #include "core/project/project_catalog.h"
 #include "support/engines.h"
 #include "support/text.h"
+#include "support/writes.h"
 
 #include <algorithm>
+#include <chrono>
+#include <thread>
 
 namespace gravin::test {
 namespace {
@@ -386,6 +389,38 @@ TEST_P(Routines, SomebodyElsesChangeStandsInTheWay) {
     ASSERT_FALSE(late);
     EXPECT_EQ(late.error().error.kind, ErrorKind::Conflict) << qPrintable(said(late));
     EXPECT_TRUE(visits().startsWith(name("1\telsewhere")));
+}
+
+// Neither what is committed between our look at the record and the routine's own statement.
+TEST_P(Routines, WhatIsCommittedMeanwhileIsNotWrittenOver) {
+    writeThroughRoutines();
+    database->run(
+        GetParam() == Engine::PostgreSql
+            ? name("CREATE OR REPLACE PROCEDURE visit_change(p_id integer, p_state text, p_hours "
+                   "numeric) LANGUAGE plpgsql AS $$ BEGIN PERFORM pg_sleep(1.5); UPDATE visit SET "
+                   "state = p_state WHERE id = p_id; END $$;")
+            : name("DELIMITER //\nDROP PROCEDURE visit_change //\nCREATE PROCEDURE "
+                   "visit_change(IN p_id INTEGER, IN p_state VARCHAR(20), IN p_hours DECIMAL(6,2)) "
+                   "BEGIN DO SLEEP(1.5); UPDATE visit SET state = p_state WHERE id = p_id; END "
+                   "//\n"));
+    Status theirs = ok();
+    std::thread other([&] {
+        std::this_thread::sleep_for(std::chrono::milliseconds(500));
+        theirs = writerOf(database->open())
+                     .command(name("UPDATE visit SET state = 'theirs' WHERE id = 1"));
+    });
+    ChangeRequest request;
+    request.edits = {{Operation::Update,
+                      name("visit"),
+                      key(1),
+                      {{name("state"), text("open")}},
+                      {{name("state"), text("mine")}}}};
+    const auto written = write(request);
+    other.join();
+    // One of the two is refused, and knows it.
+    EXPECT_NE(written.ok(), theirs.ok()) << qPrintable(said(written));
+    EXPECT_TRUE(visits().startsWith(theirs ? name("1\ttheirs") : name("1\tmine")))
+        << qPrintable(visits());
 }
 
 TEST_P(Routines, ATableIsWrittenAsGrantedAgainWithoutThem) {

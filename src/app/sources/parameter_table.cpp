@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sources/parameter_table.h"
 
+#include "app/look/theme.h"
+
 #include <QComboBox>
 #include <QHeaderView>
 #include <QScopedValueRollback>
@@ -12,6 +14,9 @@ namespace gravin {
 namespace {
 
 constexpr int MostRowsShown = 4;
+constexpr Distance NameWidthOfAsked(120);
+constexpr Distance LabelWidthOfAsked(150);
+constexpr Distance KindWidthOfAsked(150);
 
 enum AskedColumn {
     AskedNameColumn,
@@ -27,13 +32,15 @@ ParameterTable::ParameterTable(QWidget* parent)
     : QTableWidget(0, AskedColumns, parent) {
     setObjectName(QStringLiteral("query-parameters"));
     setAccessibleName(tr("What it asks for"));
-    setHorizontalHeaderLabels(
-        {tr("Parameter"), tr("What people read"), tr("Type"), tr("Begins with")});
+    setHorizontalHeaderLabels({tr("Parameter"), tr("Label"), tr("Type"), tr("Begins with")});
     horizontalHeaderItem(AskedInitialColumn)
         ->setToolTip(tr("An expression, for example CURRENT_DATE - INTERVAL '30' DAY. Empty: "
                         "nothing is given."));
     horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     horizontalHeader()->setSectionResizeMode(AskedInitialColumn, QHeaderView::Stretch);
+    setColumnWidth(AskedNameColumn, NameWidthOfAsked);
+    setColumnWidth(AskedLabelColumn, LabelWidthOfAsked);
+    setColumnWidth(AskedKindColumn, KindWidthOfAsked);
     verticalHeader()->hide();
     setProperty("role", "typed");
     connect(this, &QTableWidget::itemChanged, this, [this] {

@@ -27,27 +27,6 @@ constexpr int SelectLines = 7;
 
 enum Place { SourceNameColumn, TypeColumn, ChangeColumn, SourceColumnCount };
 
-// In which of the kinds that people are asked for a value of this type is typed.
-TypeKind askedKindOf(const ColumnType& type) {
-    if (parameterKinds().contains(type.kind))
-        return type.kind;
-    return type.kind == TypeKind::Double    ? TypeKind::Decimal
-           : type.kind == TypeKind::Instant ? TypeKind::Timestamp
-                                            : TypeKind::Text;
-}
-
-QString selectOf(const Routine& routine, const Dialect& dialect) {
-    QStringList marks;
-    for (const Routine::Parameter& each : routine.parameters) {
-        if (each.isGiven())
-            marks +=
-                QStringLiteral("CAST(:%1 AS %2)").arg(each.column.name, each.column.declaredType);
-    }
-    return QStringLiteral("SELECT * FROM %1.%2(%3)")
-        .arg(dialect.quoted(routine.schema), dialect.quoted(routine.routine),
-             marks.join(QStringLiteral(", ")));
-}
-
 } // namespace
 
 QuerySourceDialog::QuerySourceDialog(Workspace* workspace, const QString& name, QWidget* parent)

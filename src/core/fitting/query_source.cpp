@@ -74,6 +74,15 @@ Status declareBase(Table& table, const Catalog& catalog, const QString& name,
     return ok();
 }
 
+// In which of the kinds that people are asked for a value of this type is typed.
+TypeKind askedKindOf(const ColumnType& type) {
+    if (parameterKinds().contains(type.kind))
+        return type.kind;
+    return type.kind == TypeKind::Double    ? TypeKind::Decimal
+           : type.kind == TypeKind::Instant ? TypeKind::Timestamp
+                                            : TypeKind::Text;
+}
+
 // The SELECT with its values in it, which the table keeps beside it.
 Status fillIn(Table& table, const QuerySource& source, Engine engine,
               const QMap<QString, Value>& given) {
@@ -116,6 +125,21 @@ QList<SourceParameter> parametersOf(const QuerySource& source, Engine engine) {
         parameters += known == source.parameters.end() ? SourceParameter{name} : *known;
     }
     return parameters;
+}
+
+QuerySource sourceFrom(const Routine& routine, const Dialect& dialect) {
+    QuerySource source;
+    QStringList marks;
+    for (const Routine::Parameter& each : routine.parameters) {
+        if (!each.isGiven())
+            continue;
+        marks += QStringLiteral("CAST(:%1 AS %2)").arg(each.column.name, each.column.declaredType);
+        source.parameters += SourceParameter{each.column.name, askedKindOf(each.column.type)};
+    }
+    source.select = QStringLiteral("SELECT * FROM %1.%2(%3)")
+                        .arg(dialect.quoted(routine.schema), dialect.quoted(routine.routine),
+                             marks.join(QStringLiteral(", ")));
+    return source;
 }
 
 Result<Value> initialValue(const SourceParameter& parameter) {

@@ -18,6 +18,9 @@ QList<SourceParameter> parametersOf(const QuerySource& source, Engine engine);
 // expression cannot be one.
 Result<Value> initialValue(const SourceParameter& parameter);
 
+// A SELECT of what a function gives that gives rows, asking for what it takes; without a name.
+QuerySource sourceFrom(const Routine& routine, const Dialect& dialect);
+
 // Asks the database what the developer's SELECT would answer, and makes it a table of the catalog.
 // A column counts as the declared table's own when the engine says that its values are from the
 // column of the same name there. Fails with the reason when there is no such SELECT, when two of

@@ -83,7 +83,18 @@ bool standsFor(const RoutineUse& use, const QString& column) {
                        [&](const QString& each) { return each == column; });
 }
 
-// Where routines write, it counts what they take, and not what the account may do by itself.
+// A parameter that only comes out takes nothing.
+bool isTaken(const RoutineUse& use, const QString& column, const Catalog& catalog) {
+    const Routine* routine = catalog.routine(use.routine);
+    return std::any_of(use.columns.keyValueBegin(), use.columns.keyValueEnd(),
+                       [&](const auto& each) {
+                           const Routine::Parameter* parameter =
+                               routine ? routine->parameter(each.first) : nullptr;
+                           return each.second == column && parameter && parameter->isGiven();
+                       });
+}
+
+// Where a routine does it, it counts what that takes, and not what the account may do by itself.
 void writeThrough(Table& table, const QMap<Operation, RoutineUse>& uses, const Catalog& catalog) {
     if (table.asGranted) {
         table.rights = table.asGranted->rights;
@@ -101,26 +112,20 @@ void writeThrough(Table& table, const QMap<Operation, RoutineUse>& uses, const C
     if (uses.isEmpty())
         return;
     table.asGranted = std::make_shared<const Table>(table.stored());
-    for (const Operation operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
-        const Routine* routine = catalog.routine(uses.value(operation).routine);
-        table.rights.set(operation, routine && routine->mayCall);
+    for (auto use = uses.begin(); use != uses.end(); ++use) {
+        const Routine* routine = catalog.routine(use->routine);
+        table.rights.set(use.key(), routine && routine->mayCall);
     }
-    const RoutineUse adds = uses.value(Operation::Insert);
-    const RoutineUse changes = uses.value(Operation::Update);
-    const Routine* adding = catalog.routine(adds.routine);
     for (Column& column : table.columns) {
-        column.mayInsert = standsFor(adds, column.name);
-        column.mayUpdate = standsFor(changes, column.name) && !table.key.contains(column.name);
-        if (adding && !column.mayInsert)
-            column.givenByDatabase = true;
-        if (!adding)
+        if (uses.contains(Operation::Update))
+            column.mayUpdate = standsFor(uses.value(Operation::Update), column.name) &&
+                               !table.key.contains(column.name);
+        if (!uses.contains(Operation::Insert))
             continue;
-        for (const Routine::Parameter& parameter : adding->parameters) {
-            if (parameter.isTold() && adds.columns.value(parameter.column.name) == column.name)
-                column.givenByDatabase = true;
-        }
-        if (adding->isFunction() && table.key == QStringList{column.name} && !column.mayInsert)
-            column.givenByDatabase = true;
+        const RoutineUse adds = uses.value(Operation::Insert);
+        column.mayInsert = isTaken(adds, column.name, catalog);
+        // What the routine does not take, it or the database gives.
+        column.givenByDatabase = column.givenByDatabase || !column.mayInsert;
     }
 }
 

@@ -94,7 +94,14 @@ protected:
         checks.stages = {{name("ready"), name("depth > 0")}};
         checks.tags = {{name("depth > 5"), name("deep"), name("depth"), name("#A3263B")}};
         project.computed[name("visit")] = {{name("cost"), name("hours * 10")}};
-        project.sources = {{name("deep"), name("SELECT id, name FROM aid"), name("aid")}};
+        project.sources = {{name("deep"),
+                            name("SELECT id, name FROM aid WHERE id > :least"),
+                            name("aid"),
+                            {{name("least"), TypeKind::Integer, name("At least"), name("1")}}}};
+        project.viewKeys = {{name("due"), {name("id")}}};
+        project.writtenThrough[name("visit")] = {
+            {Operation::Update, {name("visit_change"), {{name("p_id"), name("id")}}}},
+            {Operation::Delete, {name("visit_delete"), {}}}};
         Screen& screen = project.screens.front();
         screen.group = name("Afloat");
         screen.afterSaving = AfterSaving::NewRecord;

@@ -142,7 +142,7 @@ TEST_P(RoutineWindows, ATableIsSaidToBeWrittenThroughOne) {
     }));
     Driver::settle(300);
     const BoundScreen& bound = grid()->gridModel()->binding()->screen();
-    EXPECT_FALSE(bound.reasonAgainst(Operation::Insert).isEmpty());
+    EXPECT_TRUE(bound.reasonAgainst(Operation::Insert).isEmpty()) << "by the database itself";
     EXPECT_TRUE(bound.reasonAgainst(Operation::Update).isEmpty());
     workspace.records()->type(bound, grid()->gridModel()->recordAt(0), *bound.field(name("state")),
                               name("under way"));

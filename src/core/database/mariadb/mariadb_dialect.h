@@ -78,6 +78,11 @@ public:
     QString beginWrite() const override { return QStringLiteral("START TRANSACTION READ WRITE"); }
     QString enterMakingLog() const override;
     QString leaveMakingLog() const override;
+    // Behind what is written indirectly there may be no right to update, which FOR UPDATE asks for.
+    QString lockingClause(const Table& table) const override {
+        return table.isWrittenIndirectly() ? QStringLiteral(" LOCK IN SHARE MODE")
+                                           : ServerDialect::lockingClause(table);
+    }
     Result<QList<ToldValue>> call(QSqlDatabase& database, const Routine& routine,
                                   const RoutineValues& values) const override;
     QString beginRead() const override { return QStringLiteral("START TRANSACTION READ ONLY"); }
