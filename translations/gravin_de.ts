@@ -2183,7 +2183,7 @@ Abhilfe: %3</translation>
     </message>
     <message>
       <source>An expression, for example CURRENT_DATE - INTERVAL '30' DAY. Empty: nothing is given.</source>
-      <translation>Ein Ausdruck, zum Beispiel CURRENT_DATE - INTERVAL &apos;30&apos; DAY. Leer: nichts wird vorgegeben.</translation>
+      <translation>Ein Ausdruck, zum Beispiel CURRENT_DATE - INTERVAL '30' DAY. Leer: nichts wird vorgegeben.</translation>
     </message>
     <message>
       <source>An expression…</source>
@@ -3802,6 +3802,10 @@ Abhilfe: %3</translation>
       <translation>Es wird hier zum Bearbeiten angeboten, und jede solche Änderung würde abgelehnt.</translation>
     </message>
     <message>
+      <source>It is signed, and would be another without its server or account. Take them out of it, and sign it then.</source>
+      <translation>Es ist signiert und wäre ohne seinen Server oder sein Konto ein anderes. Nehmen Sie sie heraus und signieren Sie es dann.</translation>
+    </message>
+    <message>
       <source>It is signed, but the packed one is not, for the path of its database is written in full there.</source>
       <translation>Es ist unterschrieben, das gepackte aber nicht, denn dort ist der Pfad seiner Datenbank ganz ausgeschrieben.</translation>
     </message>
@@ -3844,6 +3848,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Its condition on the records of %1 cannot be asked: %2</source>
       <translation>Ihre Bedingung an die Datensätze von %1 lässt sich nicht stellen: %2</translation>
+    </message>
+    <message>
+      <source>Its database is a file: there is neither a server nor an account to ask for.</source>
+      <translation>Seine Datenbank ist eine Datei: es gibt weder Server noch Konto, nach denen zu fragen wäre.</translation>
     </message>
     <message>
       <source>Its database is the file %1: it has to be there wherever the project is used.</source>
@@ -8628,6 +8636,10 @@ Abhilfe: %3</translation>
     <message>
       <source>You have not opened %1 here before. Nothing was reached yet; it will reach:</source>
       <translation>Sie haben %1 hier noch nicht geöffnet. Noch wurde auf nichts zugegriffen; es wird zugreifen auf:</translation>
+    </message>
+    <message>
+      <source>Your access to %1</source>
+      <translation>Ihr Zugang zu %1</translation>
     </message>
     <message>
       <source>a date</source>

@@ -209,6 +209,10 @@ private:
         addRepeated(command, "--guide", pack->guide, "a page of its guide, .md or .txt");
         addText(command, "--version", pack->version, "of the package (default: 1.0)");
         addText(command, "--maintainer", pack->maintainer, "of the package: Name <address>");
+        command.add_flag("--ask-server", pack->asksServer,
+                         "say no server: each person is asked for it once");
+        command.add_flag("--ask-account", pack->asksAccount,
+                         "say no account: each person is asked for theirs once");
     }
 
     void defineNew() {

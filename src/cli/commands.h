@@ -108,6 +108,8 @@ struct PackOptions {
     QStringList guide;
     QString version = QStringLiteral("1.0");
     QString maintainer;
+    bool asksServer = false;
+    bool asksAccount = false;
     bool json = false;
 };
 int runPack(const PackOptions& options);

@@ -15,6 +15,8 @@ int runPack(const PackOptions& options) {
     setUp.guide = options.guide;
     setUp.version = options.version;
     setUp.maintainer = options.maintainer;
+    setUp.asksServer = options.asksServer;
+    setUp.asksAccount = options.asksAccount;
     const auto packed =
         options.debian ? packDebian(setUp, options.out) : packFolder(setUp, options.out);
     if (!packed)

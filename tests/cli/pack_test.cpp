@@ -66,6 +66,24 @@ TEST_F(Packing, APackageHasWhatADesktopNeeds) {
     EXPECT_TRUE(outputOf("dpkg-deb", {"--contents", deb}).contains("-rw-r--r-- root/root"));
 }
 
+// What each person is asked for once is not in what they get.
+TEST_F(Packing, AServersPlaceAndAccountCanBeLeftOpen) {
+    EXPECT_EQ(run({"pack", project(), "--out", at("asks"), "--ask-account"}).code, 2)
+        << "a file has none";
+    setInConnection("database", "postgresql://ida@harbour:5433/tides?sslmode=require");
+    const auto packed = [&](const QStringList& rest) {
+        const QString out = at(rest.join(u'+').toUtf8().constData());
+        EXPECT_EQ(run(QStringList{"pack", project(), "--out", out, "--name", "Tides"} + rest).code,
+                  0);
+        QFile file(out + "/tides.gravin");
+        EXPECT_TRUE(file.open(QIODevice::ReadOnly));
+        return Json::parse(file.readAll().toStdString())["connection"]["database"]
+            .get<std::string>();
+    };
+    EXPECT_EQ(packed({"--ask-account"}), "postgresql://harbour:5433/tides?sslmode=require");
+    EXPECT_EQ(packed({"--ask-server", "--ask-account"}), "postgresql:///tides?sslmode=require");
+}
+
 TEST_F(Packing, WhatCannotBePackedIsSaid) {
     const QString out = at("out");
     EXPECT_EQ(run({"pack", at("none.gravin"), "--out", out}).code, 3);

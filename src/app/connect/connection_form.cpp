@@ -142,9 +142,15 @@ void ConnectionForm::setEngine(Engine engine) {
     Q_EMIT edited();
 }
 
-void ConnectionForm::setEngineFixed(bool isFixed) {
+void ConnectionForm::setFixed(const std::optional<ConnectionSpec>& said) {
     for (QAbstractButton* choice : m_engines->buttons())
-        choice->setEnabled(!isFixed);
+        choice->setEnabled(!said);
+    m_address->setEnabled(!said);
+    m_database->setEnabled(!said);
+    m_host->setEnabled(!said || said->host.isEmpty());
+    m_port->setEnabled(!said || (said->host.isEmpty() && said->port == 0));
+    m_user->setEnabled(!said || said->user.isEmpty());
+    m_tls->setEnabled(!said);
 }
 
 ConnectionSpec ConnectionForm::spec() const {
@@ -170,7 +176,13 @@ void ConnectionForm::setKeepsPassword(bool keeps) { m_keep->setChecked(keeps); }
 bool ConnectionForm::worksOnCopy() const { return m_copy->isChecked(); }
 void ConnectionForm::setWorksOnCopy(bool works) { m_copy->setChecked(works); }
 void ConnectionForm::offerCopy(bool offer) { m_copy->setVisible(offer); }
-void ConnectionForm::focusPassword() { m_password->setFocus(); }
+void ConnectionForm::focusLacking(const ConnectionSpec& said, bool isAway) {
+    QLineEdit* first = said.host.isEmpty() && isAway ? m_host
+                       : said.user.isEmpty()         ? m_user
+                                                     : m_password;
+    first->setFocus();
+    first->selectAll();
+}
 
 void ConnectionForm::focusFirst() {
     QLineEdit* first = engine() == Engine::Sqlite ? m_path : m_host;

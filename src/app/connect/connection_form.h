@@ -32,12 +32,14 @@ public:
     void setWorksOnCopy(bool works);
     // Whether a copy can be asked for.
     void offerCopy(bool offer);
-    void setEngineFixed(bool isFixed);
+    // What this address says stays as it says it; nothing: all can be changed.
+    void setFixed(const std::optional<ConnectionSpec>& said);
     // Why nothing can be tried yet; empty: it can.
     QString missing() const;
     // Its first field; of an account that is known, the password.
     void focusFirst();
-    void focusPassword();
+    // To what this address lacks first. `isAway`: nobody answered there.
+    void focusLacking(const ConnectionSpec& said, bool isAway);
 
 Q_SIGNALS:
     void edited(); // by the person, not by setSpec()

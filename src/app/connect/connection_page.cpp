@@ -7,7 +7,9 @@
 #include "app/connect/secret_keeper.h"
 #include "app/look/theme.h"
 #include "core/base/text.h"
+#include "core/database/own_access.h"
 #include "core/database/secrets.h"
+#include "core/project/known_access.h"
 #include "session/project_creation.h"
 
 #include <QCheckBox>
@@ -187,20 +189,22 @@ void ConnectionPage::startRepoint(const QString& projectName, const ConnectionSp
     m_form->focusFirst();
 }
 
-void ConnectionPage::askPassword(const QString& projectFile, const ConnectionSpec& asked,
-                                 const Error& why) {
-    m_task = Task::Password;
+void ConnectionPage::askAccess(const QString& projectFile, const ConnectionSpec& asked,
+                               const Error& why) {
+    m_task = Task::Access;
     m_existingProject = projectFile;
-    m_title->setText(tr("Password for %1").arg(asked.shownName()));
+    m_asked = asked;
+    m_title->setText((OwnAccess::isLacking(asked) ? tr("Your access to %1") : tr("Password for %1"))
+                         .arg(asked.shownName()));
     m_create->setText(tr("Open project"));
     m_form->clearPassword();
-    setSpec(asked);
+    setSpec(OwnAccess::completed(asked));
     say(why.sentence, "problem", why.detail);
-    m_form->focusPassword();
+    m_form->focusLacking(asked, why.kind == ErrorKind::Unavailable);
 }
 
 void ConnectionPage::setSpec(const ConnectionSpec& shown) {
-    m_form->setEngineFixed(m_task == Task::Password);
+    m_form->setFixed(m_task == Task::Access ? std::optional(m_asked) : std::nullopt);
     m_projectPart->setVisible(m_task == Task::NewProject);
     m_copy->setVisible(m_task == Task::Repoint);
     m_form->offerCopy(m_task == Task::NewProject);
@@ -319,7 +323,10 @@ void ConnectionPage::goOn(const ConnectionSpec& connection) {
     case Task::NewProject:
         makeProject(connection);
         break;
-    case Task::Password:
+    case Task::Access:
+        // Where it cannot be kept it is asked for again.
+        if (OwnAccess::isLacking(m_asked))
+            (void)personsAccess().keep(m_existingProject, m_asked, connection);
         Q_EMIT projectReady(m_existingProject);
         break;
     case Task::Repoint:

@@ -29,8 +29,9 @@ public:
     void startNew();
     // Another database for a project that is open.
     void startRepoint(const QString& projectName, const ConnectionSpec& present);
-    // A project is there, but its server lets nobody in without a password.
-    void askPassword(const QString& projectFile, const ConnectionSpec& spec, const Error& why);
+    // A project is there, but its server is not reached, or lets nobody in: what the project does
+    // not say is asked for, and remembered outside of it.
+    void askAccess(const QString& projectFile, const ConnectionSpec& asked, const Error& why);
 
     // As it stands in the fields; the password is not part of it.
     ConnectionSpec spec() const;
@@ -82,9 +83,10 @@ private:
     QLabel* m_detail;
     QLabel* m_reason;
     // What the page is for.
-    enum class Task { NewProject, Password, Repoint };
+    enum class Task { NewProject, Access, Repoint };
     Task m_task = Task::NewProject;
-    QString m_existingProject; // of a password
+    QString m_existingProject; // of an access
+    ConnectionSpec m_asked;    // as that project says it
     ConnectionSpec m_present;  // of the project that is to have another database
     bool m_projectProposed = true;
     WorkerHandle m_worker; // of what is asked now; null: nothing is

@@ -129,9 +129,9 @@ void MainWindow::connectParts() {
         m_start->refresh();
         leaveConnection();
     });
-    connect(m_project.get(), &OpenProject::passwordNeeded, this,
+    connect(m_project.get(), &OpenProject::accessNeeded, this,
             [this](const QString& file, const ConnectionSpec& connection, const Error& error) {
-                m_connect->askPassword(file, connection, error);
+                m_connect->askAccess(file, connection, error);
                 m_pages->setCurrentWidget(m_connectArea);
             });
 }

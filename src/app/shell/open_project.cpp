@@ -8,6 +8,7 @@
 #include "app/use/open_edits.h"
 #include "app/use/save_many.h"
 #include "core/base/background.h"
+#include "core/database/own_access.h"
 #include "core/project/project_file.h"
 #include "core/project/project_reach.h"
 #include "session/drafts/draft_saver.h"
@@ -93,7 +94,7 @@ void OpenProject::askThen(const QString& file, const Project& project) {
 }
 
 void OpenProject::reach(const QString& file, const Project& project) {
-    secret_keeper::recall(project.connection, this,
+    secret_keeper::recall(OwnAccess::completed(project.connection), this,
                           [this, file, project] { openWorkspace(file, project); });
 }
 
@@ -111,12 +112,15 @@ void OpenProject::openWorkspace(const QString& file, const Project& project) {
                             return;
                         }
                         const Error& error = workspace.error();
-                        if (error.kind != ErrorKind::AccessDenied) {
+                        const bool isAsked = error.kind == ErrorKind::AccessDenied ||
+                                             (error.kind == ErrorKind::Unavailable &&
+                                              OwnAccess::isLacking(project.connection));
+                        if (!isAsked) {
                             fail(error);
                             return;
                         }
                         m_givenUp.reset();
-                        Q_EMIT passwordNeeded(file, project.connection, error);
+                        Q_EMIT accessNeeded(file, project.connection, error);
                     });
 }
 

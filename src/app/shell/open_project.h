@@ -73,8 +73,9 @@ Q_SIGNALS:
     void leftClosed();
     // It could not be opened or saved; what was open is so still.
     void failed(const gravin::Error& error);
-    void passwordNeeded(const QString& file, const gravin::ConnectionSpec& connection,
-                        const gravin::Error& error);
+    // Nobody is let in with what is known, or what is known leads nowhere.
+    void accessNeeded(const QString& file, const gravin::ConnectionSpec& connection,
+                      const gravin::Error& error);
 
 private:
     void read(const QString& file);

@@ -142,17 +142,10 @@ void QuerySourceDialog::offerFunctions() {
         if (!routine.answersRows || !routine.mayCall)
             continue;
         QAction* action = menu->addAction(routine.described());
-        connect(
-            action, &QAction::triggered, this,
-            [this, routine, select = selectOf(routine, *dialect)] {
-                QList<SourceParameter> asked;
-                for (const Routine::Parameter& each : routine.parameters) {
-                    if (each.isGiven())
-                        asked += SourceParameter{each.column.name, askedKindOf(each.column.type)};
-                }
-                m_parameters->setParameters(asked);
-                m_select->setPlainText(select);
-            });
+        connect(action, &QAction::triggered, this, [this, from = sourceFrom(routine, *dialect)] {
+            m_parameters->setParameters(from.parameters);
+            m_select->setPlainText(from.select);
+        });
     }
     m_functions->setMenu(menu);
     m_functions->setVisible(!menu->isEmpty());

@@ -4,6 +4,7 @@
 #include "core/base/clock.h"
 #include "core/base/person.h"
 #include "core/base/text.h"
+#include "core/database/own_access.h"
 #include "core/database/secrets.h"
 
 #include <QSqlRecord>
@@ -42,7 +43,8 @@ Session::~Session() {
     QSqlDatabase::removeDatabase(m_connectionName);
 }
 
-Result<std::unique_ptr<Session>> Session::open(const ConnectionSpec& spec, Access access) {
+Result<std::unique_ptr<Session>> Session::open(const ConnectionSpec& asked, Access access) {
+    const ConnectionSpec spec = OwnAccess::completed(asked);
     auto dialect = dialectFor(spec);
     if (Status reachable = dialect->verifyReachable(); !reachable)
         return reachable.error();

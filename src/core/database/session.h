@@ -24,7 +24,8 @@ class Session {
 public:
     enum class Access { ReadOnly, ReadWrite };
 
-    static Result<std::unique_ptr<Session>> open(const ConnectionSpec& spec, Access access);
+    // What the address lacks is taken from OwnAccess.
+    static Result<std::unique_ptr<Session>> open(const ConnectionSpec& asked, Access access);
     ~Session();
     Session(const Session&) = delete;
     Session& operator=(const Session&) = delete;

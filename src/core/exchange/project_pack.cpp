@@ -48,6 +48,27 @@ struct Parts {
     QStringList notes;
 };
 
+// What each person is asked for is not the developer's to say.
+Status leaveOut(const PackSetUp& setUp, Project& project) {
+    if (!setUp.asksServer && !setUp.asksAccount)
+        return Success{};
+    if (project.connection.isFile())
+        return Error{ErrorKind::Usage, coreTr("Its database is a file: there is neither a server "
+                                              "nor an account to ask for.")};
+    if (const auto content = readWholeFile(setUp.project, MostProjectBytes);
+        content && signatureOf(*content))
+        return Error{ErrorKind::Usage,
+                     coreTr("It is signed, and would be another without its server or account. "
+                            "Take them out of it, and sign it then.")};
+    if (setUp.asksServer) {
+        project.connection.host.clear();
+        project.connection.port = 0;
+    }
+    if (setUp.asksAccount)
+        project.connection.user.clear();
+    return Success{};
+}
+
 Result<Parts> partsOf(const PackSetUp& setUp) {
     auto project = loadProject(setUp.project);
     if (!project)
@@ -85,6 +106,8 @@ Result<Parts> partsOf(const PackSetUp& setUp) {
                    "is used.")
                 .arg(project->connection.path);
     }
+    if (Status left = leaveOut(setUp, *project); !left)
+        return left.error();
     if (project->roles.isEmpty())
         parts.notes += coreTr("It has no roles: everybody may do everything in it, as far as the "
                               "database lets them.");
@@ -110,8 +133,10 @@ Status putFiles(const PackSetUp& setUp, const Parts& parts, const QString& home)
     const QString packed = home + u'/' + parts.slug + QStringLiteral(".gravin");
     // As it was signed, where nothing of it has to become another: a file's path is written in
     // full.
-    const Status saved = parts.project.connection.isFile() ? saveProject(parts.project, packed)
-                                                           : copied(setUp.project, packed);
+    const bool isAnother =
+        parts.project.connection.isFile() || setUp.asksServer || setUp.asksAccount;
+    const Status saved =
+        isAnother ? saveProject(parts.project, packed) : copied(setUp.project, packed);
     if (!saved)
         return saved;
     for (const QString& page : setUp.guide) {

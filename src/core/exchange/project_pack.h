@@ -17,6 +17,9 @@ struct PackSetUp {
     QStringList guide = {}; // text or Markdown files
     QString version = QStringLiteral("1.0");
     QString maintainer = {}; // of a package: "Name <address>"
+    // Of a server: left out of the packed project, so that its first start asks each person.
+    bool asksServer = false;
+    bool asksAccount = false;
 };
 
 struct Packed {

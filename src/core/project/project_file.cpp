@@ -3,6 +3,7 @@
 
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
+#include "core/project/known_access.h"
 #include "core/project/known_signers.h"
 
 #include <QDir>
@@ -24,6 +25,7 @@ Result<Project> loadProject(const QString& path) {
     if (project->connection.isFile())
         project->connection.path = QDir::cleanPath(
             QFileInfo(path).absoluteDir().absoluteFilePath(project->connection.path));
+    personsAccess().recall(path, project->connection);
     if (project->name.isEmpty())
         project->name = QFileInfo(path).completeBaseName();
     return project;

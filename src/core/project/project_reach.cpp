@@ -13,8 +13,6 @@ namespace gravin {
 
 namespace {
 
-constexpr qint64 MostReachBytes = 1024 * 1024;
-
 // Names come from whoever wrote the file.
 QString shown(const QString& text) { return visibleText(text); }
 
@@ -95,28 +93,18 @@ QStringList reachOf(const Project& project) {
 }
 
 KnownProjects::KnownProjects(QString folder)
-    : m_folder(std::move(folder)) {}
-
-QString KnownProjects::path(const QString& file) const {
-    return m_folder + u'/' + fileTag(realFile(file)) + QStringLiteral(".json");
-}
+    : m_notes(std::move(folder)) {}
 
 QStringList KnownProjects::unknownOf(const QString& file, const QStringList& reach) const {
-    const auto kept = readWholeFile(path(file), MostReachBytes, Writers::OwnAccount);
-    if (!kept)
-        return reach;
-    const QStringList known = loose::texts(loose::parsed(*kept), "reaches");
+    const QStringList known = loose::texts(m_notes.of(realFile(file)), "reaches");
     QStringList unknown = reach;
     unknown.removeIf([&](const QString& sentence) { return known.contains(sentence); });
     return unknown;
 }
 
 Status KnownProjects::agree(const QString& file, const QStringList& reach) const {
-    if (Status own = makeOwnFolder(m_folder); !own)
-        return own;
-    return writeWholeFile(
-        path(file), compactJson({{"project", utf8(realFile(file))}, {"reaches", listOf(reach)}}),
-        Readers::OwnerOnly);
+    return m_notes.keep(realFile(file),
+                        {{"project", utf8(realFile(file))}, {"reaches", listOf(reach)}});
 }
 
 KnownProjects personsProjects() {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/own_notes.h"
 #include "core/project/project.h"
 
 namespace gravin {
@@ -21,9 +22,7 @@ public:
     Status agree(const QString& file, const QStringList& reach) const;
 
 private:
-    QString path(const QString& file) const;
-
-    QString m_folder;
+    OwnNotes m_notes; // by the project's real path
 };
 
 // Where the program keeps them.

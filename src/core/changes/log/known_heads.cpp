@@ -1,20 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changes/log/known_heads.h"
 
-#include "core/base/file_tag.h"
-#include "core/base/json.h"
 #include "core/base/text.h"
 #include "core/base/whole_file.h"
 
 #include <QDateTime>
-#include <QFile>
 #include <QFileInfo>
 
 namespace gravin {
 
 namespace {
-
-constexpr qint64 MostHeadBytes = 64 * 1024;
 
 // A place of the chain.
 struct Head {
@@ -61,36 +56,27 @@ Result<Head> headOf(Session& session, qint64 position) {
     return head;
 }
 
-Head known(const QString& path) {
-    const auto content = readWholeFile(path, MostHeadBytes, Writers::OwnAccount);
-    if (!content)
-        return {};
-    const OrderedJson json = loose::parsed(*content);
+Head known(const OwnNotes& notes, const ConnectionSpec& spec) {
+    const OrderedJson json = notes.of(nameOf(spec));
     return {loose::integer(json, "position"), loose::text(json, "chain"),
             loose::text(json, "seen")};
 }
 
-Status remember(const QString& path, const Head& head, const ConnectionSpec& spec) {
-    const OrderedJson json = {
-        {"database", utf8(nameOf(spec))},
-        {"position", head.position},
-        {"chain", utf8(head.chain)},
-        {"seen", utf8(QDateTime::currentDateTimeUtc().toString(Qt::ISODate))}};
-    return writeWholeFile(path, compactJson(json), Readers::OwnerOnly);
+Status remember(const OwnNotes& notes, const Head& head, const ConnectionSpec& spec) {
+    return notes.keep(nameOf(spec),
+                      {{"database", utf8(nameOf(spec))},
+                       {"position", head.position},
+                       {"chain", utf8(head.chain)},
+                       {"seen", utf8(QDateTime::currentDateTimeUtc().toString(Qt::ISODate))}});
 }
 
 } // namespace
 
 KnownHeads::KnownHeads(QString folder)
-    : m_folder(std::move(folder)) {}
-
-QString KnownHeads::path(const ConnectionSpec& spec) const {
-    return m_folder + u'/' + fileTag(nameOf(spec)) + QStringLiteral(".json");
-}
+    : m_notes(std::move(folder)) {}
 
 Result<QString> KnownHeads::compare(Session& session) const {
-    const QString file = path(session.spec());
-    const Head before = QFile::exists(file) ? known(file) : Head{};
+    const Head before = known(m_notes, session.spec());
     auto now = headOf(session, 0);
     if (!now)
         return now.error();
@@ -115,9 +101,7 @@ Result<QString> KnownHeads::compare(Session& session) const {
                 .arg(name, when);
     }
     const bool isNews = now->position != before.position;
-    if (Status kept = !isNews ? ok() : makeOwnFolder(m_folder); !kept)
-        return kept.error();
-    if (Status kept = !isNews ? ok() : remember(file, *now, session.spec()); !kept)
+    if (Status kept = !isNews ? ok() : remember(m_notes, *now, session.spec()); !kept)
         return kept.error();
     return QString();
 }
@@ -126,9 +110,7 @@ Status KnownHeads::accept(Session& session) const {
     const auto now = headOf(session, 0);
     if (!now)
         return now.error();
-    if (Status made = makeOwnFolder(m_folder); !made)
-        return made;
-    return remember(path(session.spec()), *now, session.spec());
+    return remember(m_notes, *now, session.spec());
 }
 
 KnownHeads personsHeads() { return KnownHeads(ownDataFolderPath(QStringLiteral("heads"))); }

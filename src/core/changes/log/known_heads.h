@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/own_notes.h"
 #include "core/database/session.h"
 
 namespace gravin {
@@ -20,9 +21,7 @@ public:
     Status accept(Session& session) const;
 
 private:
-    QString path(const ConnectionSpec& spec) const;
-
-    QString m_folder;
+    OwnNotes m_notes; // by what the database is called
 };
 
 // Where the program keeps them.
