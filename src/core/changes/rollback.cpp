@@ -283,50 +283,51 @@ private:
     size_t m_next = 0;
 };
 
-// A log of the former layout does not name accounts: then they count as somebody else's.
+// How many of these changes have this in this column.
+Result<qint64> countWith(Session& session, const QList<qint64>& changes, const QString& column,
+                         const QString& value) {
+    constexpr qsizetype AtATime = 500;
+    qint64 count = 0;
+    for (qsizetype first = 0; first < changes.size(); first += AtATime) {
+        QStringList ids;
+        for (const qint64 change : changes.mid(first, AtATime))
+            ids += QString::number(change);
+        const auto found =
+            session.scalar(QStringLiteral("SELECT count(*) FROM gravin_change WHERE id IN (%1) AND "
+                                          "%2 = ?")
+                               .arg(ids.join(u','), column),
+                           {value});
+        if (!found)
+            return found.error();
+        count += found->toLongLong();
+    }
+    return count;
+}
+
+// A log of the former layout does not name accounts: then they count as somebody else's. One that
+// this account may not see is not its own either.
 Result<bool> areOwn(Session& session, const QList<qint64>& changes) {
     const auto layout = session.logLayout();
     if (!layout)
         return layout.error();
     if (*layout != Session::LogLayout::Present)
         return false;
-    constexpr qsizetype AtATime = 500;
-    for (qsizetype first = 0; first < changes.size(); first += AtATime) {
-        QStringList ids;
-        for (const qint64 change : changes.mid(first, AtATime))
-            ids += QString::number(change);
-        // One that this account may not see is not its own.
-        const auto own =
-            session.scalar(QStringLiteral("SELECT count(*) FROM gravin_change WHERE id IN (%1) AND "
-                                          "account = ?")
-                               .arg(ids.join(u',')),
-                           {session.account()});
-        if (!own)
-            return own.error();
-        if (own->toLongLong() != ids.size())
-            return false;
-    }
-    return true;
+    const auto own = countWith(session, changes, QStringLiteral("account"), session.account());
+    return own ? Result<bool>(*own == changes.size()) : own.error();
 }
 
-// Whether one of these changes called a routine.
-Result<bool> haveCalled(Session& session, const QList<qint64>& changes) {
-    constexpr qsizetype AtATime = 500;
-    for (qsizetype first = 0; first < changes.size(); first += AtATime) {
-        QStringList ids;
-        for (const qint64 change : changes.mid(first, AtATime))
-            ids += QString::number(change);
-        const auto called =
-            session.scalar(QStringLiteral("SELECT count(*) FROM gravin_change WHERE id IN (%1) AND "
-                                          "action = ?")
-                               .arg(ids.join(u',')),
-                           {CallAction});
-        if (!called)
-            return called.error();
-        if (called->toLongLong() > 0)
-            return true;
+// Whether one of the changes that are meant called a routine, be it one without any record.
+Result<bool> haveCalled(Session& session, const LogScope& scope, const QList<qint64>& changes) {
+    if (scope.afterId) {
+        const auto called = session.scalar(
+            QStringLiteral("SELECT count(*) FROM gravin_change WHERE id > ? AND action = ?"),
+            {*scope.afterId, CallAction});
+        return called ? Result<bool>(called->toLongLong() > 0) : called.error();
     }
-    return false;
+    const QList<qint64> meant(scope.changes.begin(), scope.changes.end());
+    const auto called =
+        countWith(session, meant.isEmpty() ? changes : meant, QStringLiteral("action"), CallAction);
+    return called ? Result<bool>(*called > 0) : called.error();
 }
 
 } // namespace
@@ -348,8 +349,7 @@ Result<RollbackPlan> planRollback(Session& session, const Catalog& catalog, cons
     if (!isOwn)
         return isOwn.error();
     plan->isOwn = *isOwn;
-    const auto hasCalls = haveCalled(
-        session, plan->changes + QList<qint64>(scope.changes.begin(), scope.changes.end()));
+    const auto hasCalls = haveCalled(session, scope, plan->changes);
     if (!hasCalls)
         return hasCalls.error();
     plan->hasCalls = *hasCalls;
