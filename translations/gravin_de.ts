@@ -808,6 +808,10 @@ Abhilfe: %3</translation>
       <translation>%1 ist der Schlüssel von %2.</translation>
     </message>
     <message>
+      <source>%1 is the key of “%2” already: neither would answer to it.</source>
+      <translation>%1 ist schon die Taste von „%2“: keine von beiden würde ihr folgen.</translation>
+    </message>
+    <message>
       <source>%1 is there already.</source>
       <translation>%1 ist schon da.</translation>
     </message>
@@ -1942,6 +1946,10 @@ Abhilfe: %3</translation>
       <translation>Aktion %1</translation>
     </message>
     <message>
+      <source>Action after saving</source>
+      <translation>Aktion nach dem Speichern</translation>
+    </message>
+    <message>
       <source>Actions</source>
       <translation>Aktionen</translation>
     </message>
@@ -2082,6 +2090,10 @@ Abhilfe: %3</translation>
       <translation>Nach dem Speichern</translation>
     </message>
     <message>
+      <source>After saving it runs the action “%1”, which it does not have.</source>
+      <translation>Nach dem Speichern läuft die Aktion „%1“, die es nicht gibt.</translation>
+    </message>
+    <message>
       <source>Again</source>
       <translation>Noch einmal</translation>
     </message>
@@ -2164,6 +2176,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Among many</source>
       <translation>Bei vielen</translation>
+    </message>
+    <message>
+      <source>An action of the screen that runs on each record that is saved here, before what follows</source>
+      <translation>Eine Aktion der Maske, die an jedem hier gespeicherten Datensatz läuft, bevor das Weitere folgt</translation>
     </message>
     <message>
       <source>An empty value is none of a list.</source>
@@ -4718,6 +4734,10 @@ Abhilfe: %3</translation>
       <translation>Nichts heißt hier „%1“.</translation>
     </message>
     <message>
+      <source>Nothing is run after saving.</source>
+      <translation>Nach dem Speichern läuft nichts.</translation>
+    </message>
+    <message>
       <source>Nothing is ticked.</source>
       <translation>Nichts ist angekreuzt.</translation>
     </message>
@@ -5664,6 +5684,10 @@ Abhilfe: %3</translation>
     <message>
       <source>Run a kept bulk update</source>
       <translation>Behaltene Massenänderung ausführen</translation>
+    </message>
+    <message>
+      <source>Run nothing after saving</source>
+      <translation>Nach dem Speichern nichts laufen lassen</translation>
     </message>
     <message>
       <source>SELECT</source>
@@ -6804,6 +6828,10 @@ Abhilfe: %3</translation>
     <message>
       <source>The database took the deletion from %1 and kept the record.</source>
       <translation>Die Datenbank nahm das Löschen aus %1 an und behielt den Datensatz.</translation>
+    </message>
+    <message>
+      <source>The database's routines do not come along: %1.</source>
+      <translation>Die Routinen der Datenbank kommen nicht mit: %1.</translation>
     </message>
     <message>
       <source>The default “%1” cannot be a value of %2.</source>
@@ -8812,6 +8840,14 @@ Abhilfe: %3</translation>
     <message>
       <source>and %1 more</source>
       <translation>und %1 weitere</translation>
+    </message>
+    <message>
+      <source>and run %1</source>
+      <translation>und %1 laufen lassen</translation>
+    </message>
+    <message>
+      <source>and run nothing</source>
+      <translation>und nichts laufen lassen</translation>
     </message>
     <message>
       <source>another account wrote it</source>

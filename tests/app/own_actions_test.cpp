@@ -10,9 +10,11 @@
 
 #include <QComboBox>
 #include <QDir>
+#include <QKeySequenceEdit>
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
+#include <QPointer>
 #include <QPushButton>
 #include <QTableWidget>
 
@@ -85,6 +87,72 @@ TEST_F(OwnActions, OneKeyClosesARecordPrintsItAndGoesOn) {
     Driver::settle(100);
     EXPECT_FALSE(own()->isEnabled());
     EXPECT_TRUE(own()->toolTip().contains(name("closed_on IS NULL")));
+}
+
+// A sheet with every save, and the next record after it.
+TEST_F(OwnActions, OneRunsAfterASaveBeforeWhatFollows) {
+    give({name("Sheet"),
+          ScreenAction::Place::Menu,
+          {},
+          name("description <> 'no sheet'"),
+          {},
+          {ActionStep{.does = Does::Print, .text = folder()}}});
+    workspace().document()->change(name("after saving"), [&](Project& project) {
+        Screen* screen = project.screenById(name("defect"));
+        screen->runAfterSaving = name("Sheet");
+        screen->afterSaving = AfterSaving::NextRecord;
+    });
+    const auto sheets = [this] { return QDir(folder()).entryList({name("Sheet*.pdf")}).size(); };
+    const auto savedAs = [this](const char* words) {
+        const RecordId saved = grid()->currentRecord();
+        typeIn(grid()->currentIndex().row(), "description", words);
+        Driver::settle();
+        Driver::key(Qt::Key_S, Qt::ControlModifier);
+        EXPECT_TRUE(Driver::until([&] { return !(grid()->currentRecord() == saved); }))
+            << "the next one is shown: " << qPrintable(page()->noticeText());
+    };
+    showDefects();
+    savedAs("Lantern cracked");
+    EXPECT_EQ(sheets(), 1);
+    savedAs("no sheet");
+    EXPECT_EQ(sheets(), 1) << "it is not for this one";
+    // Refused, one stays on the record.
+    workspace().document()->change(name("folder"), [&](Project& project) {
+        project.screenById(name("defect"))->ownActions[0].steps[0].text =
+            folder() + name("/no/such/folder");
+    });
+    const RecordId stays = grid()->currentRecord();
+    typeIn(grid()->currentIndex().row(), "description", "Chain worn");
+    Driver::settle();
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    EXPECT_TRUE(noticed("Sheet was not done"));
+    Driver::settle(200);
+    EXPECT_TRUE(grid()->currentRecord() == stays);
+}
+
+// Nor does an edit window close before it is done.
+TEST_F(OwnActions, AnEditWindowClosesWhenItIsDone) {
+    give({name("Sheet"),
+          ScreenAction::Place::Menu,
+          {},
+          {},
+          {},
+          {ActionStep{.does = Does::Print, .text = folder()}}});
+    workspace().document()->change(name("after saving"), [&](Project& project) {
+        Screen* screen = project.screenById(name("defect"));
+        screen->runAfterSaving = name("Sheet");
+        screen->afterSaving = AfterSaving::Close;
+    });
+    showDefects();
+    const QPointer<EditWindow> there =
+        window().openEdits()->open(name("defect"), grid()->currentRecord());
+    typeIn(grid()->currentIndex().row(), "description", "Lantern cracked");
+    Driver::settle();
+    there->activateWindow();
+    Driver::settle(100);
+    Driver::key(Qt::Key_S, Qt::ControlModifier);
+    EXPECT_TRUE(Driver::until([&] { return !there || !there->isVisible(); }));
+    EXPECT_EQ(QDir(folder()).entryList({name("Sheet*.pdf")}).size(), 1);
 }
 
 TEST_F(OwnActions, SeveralRecordsAreOneChange) {
@@ -222,6 +290,26 @@ TEST_F(OwnActions, AreMadeInBuild) {
     EXPECT_TRUE(Driver::until([this] { return page()->ownActions()->all().size() == 4; }));
     workspace().document()->undoStack()->undo();
     EXPECT_EQ(made().steps.value(1).does, Does::Set);
+}
+
+TEST_F(OwnActions, AKeyThatIsTakenIsSaid) {
+    give({name("Close"),
+          ScreenAction::Place::Button,
+          name("Ctrl+K"),
+          {},
+          {},
+          {ActionStep{.does = Does::Next}}});
+    showDefects();
+    auto* dialog = new ActionsDialog(&workspace(), name("defect"), page());
+    dialog->open();
+    auto* reason = dialog->findChild<QLabel*>(name("action-reason"));
+    EXPECT_TRUE(reason->text().contains(name("already"))) << qPrintable(reason->text());
+    auto* key = dialog->findChild<QKeySequenceEdit*>(name("action-key"));
+    key->setKeySequence(QKeySequence(name("Ctrl+Alt+Shift+Y")));
+    Q_EMIT key->editingFinished();
+    EXPECT_TRUE(Driver::until([&] { return reason->text().isEmpty(); }))
+        << qPrintable(reason->text());
+    dialog->close();
 }
 
 TEST_F(OwnActions, TheProjectIsLeftWhileOneTypesInTheDialog) {

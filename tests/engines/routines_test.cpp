@@ -5,6 +5,7 @@
 #include "core/changes/routine_calls.h"
 #include "core/changes/watch/table_watching.h"
 #include "core/database/catalog_changes.h"
+#include "core/exchange/copy/copy_plan.h"
 #include "core/fitting/action_steps.h"
 #include "core/fitting/query_source.h"
 #include "core/fitting/routine_step.h"
@@ -432,6 +433,16 @@ TEST_P(Routines, ATableIsWrittenAsGrantedAgainWithoutThem) {
     EXPECT_TRUE(plain.column(name("closed_by"))->mayUpdate);
     EXPECT_FALSE(plain.isWrittenIndirectly());
     EXPECT_FALSE(isStructuredAlike(through, plain));
+}
+
+// Nobody expects them in a copy of the database that says nothing of them.
+TEST_P(Routines, DoNotComeAlongWithACopy) {
+    const EngineDatabase file(Engine::Sqlite);
+    const auto target = file.open();
+    const auto plan = planCopy(*session, *target);
+    ASSERT_TRUE(plan) << qPrintable(plan.error().sentence);
+    EXPECT_TRUE(plan->notes.join(u' ').contains(name("routines do not come along: visit_add")))
+        << qPrintable(plan->notes.join(u'\n'));
 }
 
 TEST(RoutinesOfAFile, AreNone) {

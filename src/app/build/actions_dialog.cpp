@@ -5,6 +5,7 @@
 #include "app/look/theme.h"
 #include "core/fitting/action_steps.h"
 
+#include <QAction>
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDialogButtonBox>
@@ -476,11 +477,28 @@ void ActionsDialog::removeStep() {
                [&](QList<ScreenAction>& actions) { actions[m_current].steps.removeAt(row); });
 }
 
+// A key that a command of the window has too would do neither of the two.
+QString ActionsDialog::keyTaken() const {
+    const QKeySequence keys = m_key->keySequence();
+    QWidget* top = window();
+    while (top->parentWidget())
+        top = top->parentWidget()->window();
+    for (const QAction* each : top->actions()) {
+        if (!keys.isEmpty() && each->shortcut() == keys)
+            return tr("%1 is the key of “%2” already: neither would answer to it.")
+                .arg(keys.toString(QKeySequence::NativeText), QString(each->text()).remove(u'&'));
+    }
+    return {};
+}
+
 void ActionsDialog::say() {
     const auto bound = m_workspace->document()->bound(m_screenId);
-    m_reason->setText(action() && bound ? reasonAgainst(*action(), m_workspace->project(),
-                                                        m_workspace->catalog(), *bound)
-                                        : QString());
+    QString reason = action() && bound ? reasonAgainst(*action(), m_workspace->project(),
+                                                       m_workspace->catalog(), *bound)
+                                       : QString();
+    if (reason.isEmpty() && action())
+        reason = keyTaken();
+    m_reason->setText(reason);
 }
 
 } // namespace gravin

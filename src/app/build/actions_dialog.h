@@ -46,6 +46,7 @@ private:
     void move(int by);
     void addStep();
     void removeStep();
+    QString keyTaken() const; // empty: it is free
     void say();
 
     Workspace* m_workspace;

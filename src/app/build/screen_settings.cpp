@@ -90,6 +90,7 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     , m_tickBoxes(new QCheckBox(tr("Boxes to tick records by")))
     , m_savesItself(new QComboBox)
     , m_afterSaving(new QComboBox)
+    , m_runAfterSaving(new QComboBox)
     , m_actions(new QListWidget)
     , m_children(new QListWidget)
     , m_childrenPart(new QWidget)
@@ -109,7 +110,10 @@ ScreenSettings::ScreenSettings(Workspace* workspace, const QString& screenId, QW
     m_form->addRow(tr("Row height"), m_rowHeight);
     m_form->addRow(QString(), m_tickBoxes);
     m_form->addRow(tr("Saves"), m_savesItself);
-    m_form->addRow(tr("After saving"), m_afterSaving);
+    auto* after = new QHBoxLayout;
+    after->addWidget(m_afterSaving, 1);
+    after->addWidget(m_runAfterSaving, 1);
+    m_form->addRow(tr("After saving"), after);
     m_form->addRow(tr("People may"), makeRights());
     m_form->addRow(tr("Children"), makeChildren());
     m_form->addRow(tr("Row actions"), m_actions);
@@ -146,6 +150,11 @@ void ScreenSettings::nameParts() {
     m_tickBoxes->setToolTip(tr("What is ticked stays so while one moves, searches and sorts"));
     m_savesItself->setObjectName(QStringLiteral("screen-saves-itself"));
     m_afterSaving->setObjectName(QStringLiteral("screen-after-saving"));
+    m_runAfterSaving->setObjectName(QStringLiteral("screen-run-after-saving"));
+    m_runAfterSaving->setAccessibleName(tr("Action after saving"));
+    m_runAfterSaving->setToolTip(
+        tr("An action of the screen that runs on each record that is saved "
+           "here, before what follows"));
     m_actions->setObjectName(QStringLiteral("screen-actions"));
     for (QListWidget* list : {m_actions, m_children})
         list->setProperty("role", "marked");
@@ -277,6 +286,11 @@ void ScreenSettings::connectParts() {
             screen.savesItself = static_cast<SavesItself>(m_savesItself->currentData().toInt());
         });
     });
+    connect(m_runAfterSaving, &QComboBox::activated, this, [this] {
+        change(tr("after saving"), [this](Screen& screen) {
+            screen.runAfterSaving = m_runAfterSaving->currentData().toString();
+        });
+    });
     connect(m_afterSaving, &QComboBox::activated, this, [this] {
         change(tr("after saving"), [&](Screen& screen) {
             screen.afterSaving = static_cast<AfterSaving>(m_afterSaving->currentData().toInt());
@@ -324,6 +338,7 @@ void ScreenSettings::fill() {
     m_tickBoxes->setChecked(screen->tickBoxes);
     m_savesItself->setCurrentIndex(m_savesItself->findData(static_cast<int>(screen->savesItself)));
     m_afterSaving->setCurrentIndex(m_afterSaving->findData(static_cast<int>(screen->afterSaving)));
+    fillRunAfterSaving();
     m_start->setChecked(m_workspace->project().startScreen == m_screenId);
     for (auto right = m_rights.begin(); right != m_rights.end(); ++right)
         right.value()->setChecked(screen->allowed.allow(right.key()));
@@ -334,6 +349,18 @@ void ScreenSettings::fill() {
 }
 
 // All that could be done, marked where it is.
+void ScreenSettings::fillRunAfterSaving() {
+    const Screen& screen = *m_workspace->project().screenById(m_screenId);
+    m_runAfterSaving->clear();
+    m_runAfterSaving->addItem(tr("and run nothing"), QString());
+    for (const ScreenAction& each : screen.ownActions)
+        m_runAfterSaving->addItem(tr("and run %1").arg(each.name), each.name);
+    if (m_runAfterSaving->findData(screen.runAfterSaving) < 0)
+        m_runAfterSaving->addItem(tr("%1 (is not there)").arg(screen.runAfterSaving),
+                                  screen.runAfterSaving);
+    m_runAfterSaving->setCurrentIndex(m_runAfterSaving->findData(screen.runAfterSaving));
+}
+
 void ScreenSettings::fillActions() {
     const Screen* screen = m_workspace->project().screenById(m_screenId);
     Screen usual = *screen;

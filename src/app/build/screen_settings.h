@@ -39,6 +39,7 @@ private:
     void connectParts();
     void fill();
     void fillActions();
+    void fillRunAfterSaving();
     void change(const QString& what, const std::function<void(Screen&)>& edit);
     void fillChildren();
     void changeActions();
@@ -61,6 +62,7 @@ private:
     QCheckBox* m_tickBoxes;
     QComboBox* m_savesItself;
     QComboBox* m_afterSaving;
+    QComboBox* m_runAfterSaving;
     QMap<Operation, QCheckBox*> m_rights;
     QListWidget* m_actions;
     QListWidget* m_children;

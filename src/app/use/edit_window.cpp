@@ -279,6 +279,17 @@ void EditWindow::dismiss() {
 }
 
 void EditWindow::followSave() {
+    const QString name = m_binding.screen().screen.runAfterSaving;
+    if (name.isEmpty())
+        return goOnAfterSave();
+    // A new record is known by its key then.
+    QMetaObject::invokeMethod(
+        this,
+        [this, name] { m_ownActions->runAfterSave(name, record(), [this] { goOnAfterSave(); }); },
+        Qt::QueuedConnection);
+}
+
+void EditWindow::goOnAfterSave() {
     switch (m_binding.screen().screen.afterSaving) {
     case AfterSaving::Stay:
         break;

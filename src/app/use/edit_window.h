@@ -70,6 +70,7 @@ private:
     void goToField(const DraftRef& place, const QString& column);
     void refreshTitle();
     void followSave();
+    void goOnAfterSave();
     void deleteRecord();
     // What is said while somebody works here is said here, and that the connection is lost always.
     void followNotices();

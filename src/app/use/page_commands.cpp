@@ -257,6 +257,15 @@ void PageCommands::followSave(const RecordId& before, const RecordId& now) {
     if (m_savedHere.isNone() || !(m_savedHere == before || m_savedHere == now))
         return;
     m_savedHere = {};
+    const Screen& screen = m_page->part().binding->screen().screen;
+    const bool isMain = m_page->part().grid == m_page->grid();
+    if (isMain && !screen.runAfterSaving.isEmpty())
+        m_page->ownActions()->runAfterSave(screen.runAfterSaving, now, [this] { goOnAfterSave(); });
+    else
+        goOnAfterSave();
+}
+
+void PageCommands::goOnAfterSave() {
     switch (m_page->part().binding->screen().screen.afterSaving) {
     case AfterSaving::Stay:
     case AfterSaving::Close:

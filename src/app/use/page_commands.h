@@ -60,6 +60,7 @@ public:
     // The menu of the current record.
     void showMenu(const QPoint& globalPosition);
     // A draft was saved; what the screen wants to follow happens when it was by this page's Save.
+    void goOnAfterSave();
     void followSave(const RecordId& before, const RecordId& now);
 
 Q_SIGNALS:

@@ -161,21 +161,43 @@ void ScreenActions::ask(const ScreenAction& action) {
     if (m_running || !reasonAgainstNow(action).isEmpty())
         return;
     if (action.asks.isEmpty())
-        begin(action);
+        begin(action, m_chosen());
     else
         askFirst(m_place, action.name, action.asks, action.name, [this, action] {
             // The record may have become another while the question stood.
             if (const QString reason = reasonAgainstNow(action); !reason.isEmpty())
                 workspace()->notices()->refuse(reason);
             else
-                begin(action);
+                begin(action, m_chosen());
         });
 }
 
-void ScreenActions::begin(const ScreenAction& action) {
+void ScreenActions::runAfterSave(const QString& name, const RecordId& saved,
+                                 const std::function<void()>& then) {
+    // Not while the save that led here is still told about: its draft goes after it.
+    QMetaObject::invokeMethod(
+        this,
+        [this, name, saved, then] {
+            const auto found = std::find_if(m_shown.begin(), m_shown.end(),
+                                            [&](const auto& each) { return each.name == name; });
+            const bool isFor = found != m_shown.end() && m_isActive && !m_running &&
+                               (found->when.isEmpty() || m_binding->fits(found->when, saved)) &&
+                               reasonAgainst(*found, workspace()->project(), workspace()->catalog(),
+                                             m_binding->screen())
+                                   .isEmpty();
+            if (isFor)
+                begin(*found, {saved}, then);
+            else
+                then();
+        },
+        Qt::QueuedConnection);
+}
+
+void ScreenActions::begin(const ScreenAction& action, const QList<RecordId>& records,
+                          const std::function<void()>& then) {
     if (m_running)
         return;
-    m_running = Running{action, 0, m_chosen(), {}, 0};
+    m_running = Running{action, 0, records, {}, 0, then};
     refresh();
     saveEdits();
 }
@@ -467,6 +489,8 @@ void ScreenActions::finish() {
              ended.change});
     }
     refresh();
+    if (ended.then)
+        ended.then();
 }
 
 } // namespace gravin

@@ -31,6 +31,10 @@ public:
     void refresh();
     // Without it none of them can be used: while the screen is shaped.
     void setActive(bool active);
+    // Runs the action of this name on a record that was just saved, and then goes on, unless it was
+    // refused. An action that is not there, or not for such a record, is passed over.
+    void runAfterSave(const QString& name, const RecordId& saved,
+                      const std::function<void()>& then);
     // Whether one is under way.
     bool isRunning() const { return m_running.has_value(); }
 
@@ -50,11 +54,13 @@ private:
         QList<RecordId> records;
         QStringList said; // what its steps did
         qint64 change = 0;
+        std::function<void()> then = {}; // when it was done
     };
     void rebuild();
     QString reasonAgainstNow(const ScreenAction& action) const;
     void ask(const ScreenAction& action);
-    void begin(const ScreenAction& action);
+    void begin(const ScreenAction& action, const QList<RecordId>& records,
+               const std::function<void()>& then = {});
     void saveEdits();
     void goOn();
     void doStep(const ActionStep& step);

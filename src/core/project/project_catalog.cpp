@@ -67,7 +67,8 @@ void limitRecords(Catalog& catalog, const Project& project) {
 // A view that can be written is written by the key that the project gives it.
 void giveKeys(Catalog& catalog, const Project& project) {
     for (Table& table : catalog.tables) {
-        if (!table.isView())
+        // One that is kept as rows may have a key of its own.
+        if (table.kind != Table::Kind::View)
             continue;
         table.key = project.viewKeys.value(table.name);
         const bool isThere =

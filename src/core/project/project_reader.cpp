@@ -288,6 +288,7 @@ Screen readScreen(const OrderedJson& json, const QString& place) {
     screen.rowHeight = reader.word("row_height", RowHeight::Comfortable, rowHeightFromName);
     screen.savesItself = reader.word("saves_itself", SavesItself::Never, savesItselfFromName);
     screen.tickBoxes = reader.boolean("tick_boxes", false);
+    screen.runAfterSaving = reader.string("run_after_saving", {});
     screen.afterSaving = reader.word("after_saving", AfterSaving::Stay, afterSavingFromName);
     const QString childPlace = place + QStringLiteral(".children");
     if (const OrderedJson children = reader.take("children"); !children.is_null()) {

@@ -259,6 +259,8 @@ OrderedJson jsonOf(const Screen& screen) {
         json["saves_itself"] = utf8(savesItselfName(screen.savesItself));
     if (screen.tickBoxes)
         json["tick_boxes"] = true;
+    if (!screen.runAfterSaving.isEmpty())
+        json["run_after_saving"] = utf8(screen.runAfterSaving);
     if (screen.afterSaving != AfterSaving::Stay)
         json["after_saving"] = utf8(afterSavingName(screen.afterSaving));
     json["fields"] = OrderedJson::array();

@@ -104,6 +104,9 @@ struct Screen {
     ListSetUp list = {}; // what the list begins with, for everyone
     RowHeight rowHeight = RowHeight::Comfortable;
     SavesItself savesItself = SavesItself::Never;
+    // The name of one of its own actions that runs on a record that was saved, before what follows;
+    // empty: none.
+    QString runAfterSaving = {};
     AfterSaving afterSaving = AfterSaving::Stay;
     bool tickBoxes = false; // the list marks the selected records by boxes that a click ticks
     // Of arrangements that show them; nothing said: all there are.

@@ -105,6 +105,7 @@ protected:
         Screen& screen = project.screens.front();
         screen.group = name("Afloat");
         screen.afterSaving = AfterSaving::NewRecord;
+        screen.runAfterSaving = name("Close");
         screen.savesItself = SavesItself::AfterField;
         screen.rowHeight = RowHeight::Tall;
         screen.list.filters = {{name("kind"), name("Kind is buoy"), name("kind = 'buoy'"), true}};

@@ -128,6 +128,11 @@ public:
         }
         if (Status views = addViews(*existing); !views)
             return views.error();
+        for (const Table& view : catalog->tables) {
+            if (view.isView())
+                noteTriggers(view);
+        }
+        noteRoutines(catalog->routines);
         return m_plan;
     }
 
@@ -348,13 +353,26 @@ private:
             m_plan.notes += coreTr("%1: %2 may compare texts without regard to case; the other "
                                    "engine does so in its own way.")
                                 .arg(table.name, folding.join(QStringLiteral(", ")));
-        if (!table.triggers.isEmpty())
-            m_plan.notes += coreTr("The triggers of %1 do not come along: %2.")
-                                .arg(table.name, table.triggers.join(QStringLiteral(", ")));
+        noteTriggers(table);
         if (!m_isSameEngine && !table.checks.isEmpty())
             m_plan.notes +=
                 coreTr("%1 of %2 is not taken over: it is said in the engine's own way.")
                     .arg(counted(table.checks.size(), "check", "checks"), table.name);
+    }
+
+    void noteTriggers(const Table& table) {
+        if (!table.triggers.isEmpty())
+            m_plan.notes += coreTr("The triggers of %1 do not come along: %2.")
+                                .arg(table.name, table.triggers.join(QStringLiteral(", ")));
+    }
+
+    void noteRoutines(const QList<Routine>& routines) {
+        QStringList names;
+        for (const Routine& routine : routines)
+            names += routine.name;
+        if (!names.isEmpty())
+            m_plan.notes += coreTr("The database's routines do not come along: %1.")
+                                .arg(names.join(QStringLiteral(", ")));
     }
 
     void note(const Table& table, const Column& column) {
