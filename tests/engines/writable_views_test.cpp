@@ -4,6 +4,7 @@
 #include "core/changes/rollback.h"
 #include "core/fitting/binding.h"
 #include "core/fitting/query_source.h"
+#include "core/project/project_catalog.h"
 #include "support/engines.h"
 #include "support/text.h"
 
@@ -131,6 +132,20 @@ TEST_P(WritableViews, WhatWouldLeaveTheViewIsRefused) {
         {Operation::Update, name("northern"), key(1), {}, {{name("sector"), Value::integer(2)}}});
     EXPECT_FALSE(moved);
     EXPECT_EQ(aids(), before);
+}
+
+// On a screen that says nothing of them.
+TEST_P(WritableViews, TheirFieldsAreEditedAsSoonAsTheirKeyIsSaid) {
+    Screen screen{name("north"), name("North"), {}, name("northern")};
+    screen.fields = {{name("id")}, {name("name")}};
+    auto bound = bindScreen(project, catalog, screen);
+    ASSERT_TRUE(bound);
+    EXPECT_TRUE(bound->field(name("name"))->isEditable());
+    project.viewKeys.clear();
+    extendCatalog(catalog, project);
+    bound = bindScreen(project, catalog, screen);
+    ASSERT_TRUE(bound);
+    EXPECT_FALSE(bound->field(name("name"))->isEditable());
 }
 
 TEST_P(WritableViews, OthersAreNot) {

@@ -219,6 +219,15 @@ void WritingDialog::apply() {
             project.viewKeys.remove(m_table);
         else if (m_keys)
             project.viewKeys.insert(m_table, keys);
+        // Nobody could say so while it was only read.
+        const bool isWrittenNow = m_keys && !keys.isEmpty() && table().key.isEmpty();
+        for (FieldDefinition& field : project.fields[m_table]) {
+            const Column* column = table().column(field.column);
+            if (isWrittenNow && column && !column->computed)
+                field.editable = Editable::Always;
+        }
+        if (project.fields[m_table].isEmpty())
+            project.fields.remove(m_table);
         if (m_uses.isEmpty())
             project.writtenThrough.remove(m_table);
         else

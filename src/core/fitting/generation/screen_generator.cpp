@@ -204,7 +204,8 @@ FieldDefinition generateDefinition(const Catalog& catalog, const Table& table,
     field.type = describe(column.type);
     field.shownAs = shownAsFor(table, column);
     field.label = labelFromName(column.name, field.shownAs == ShownAs::Lookup);
-    const bool canBeEdited = !column.computed && !column.givenByDatabase && !table.isView() &&
+    const bool isWritten = !table.isView() || (table.isWrittenIndirectly() && !table.key.isEmpty());
+    const bool canBeEdited = !column.computed && !column.givenByDatabase && isWritten &&
                              column.type.kind != TypeKind::Foreign;
     field.editable = canBeEdited ? Editable::Always : Editable::Never;
     field.help = column.comment;
