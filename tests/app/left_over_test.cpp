@@ -85,6 +85,7 @@ TEST_F(LeftOver, EditsAreTakenUpWhereTheyWereLeft) {
     ASSERT_TRUE(Driver::until([this] { return storedText(1, "name") == "Older Maid"; }));
     // What is saved is not offered again, once the window knows that it is; what is not, is.
     ASSERT_TRUE(Driver::until([this] { return workspace().records()->openDrafts().size() == 3; }));
+    Driver::settle(1500); // what is kept on disk follows a moment later
     cutOff();
     ASSERT_TRUE(Driver::until([this] { return panel() != nullptr; }));
     EXPECT_EQ(panel()->findChild<QTreeWidget*>(name("left-over"))->topLevelItemCount(), 3);

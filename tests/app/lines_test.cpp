@@ -238,7 +238,9 @@ TEST_F(Lines, ADeletionShowsThemAndSaysWhichRecordItMeans) {
     ASSERT_NE(Driver::find(name("delete-question")), nullptr);
     const auto* told = qobject_cast<QLabel*>(Driver::find(name("delete-consequences")));
     ASSERT_TRUE(Driver::until([&] { return told->text().contains(name("would have to go too")); }));
-    EXPECT_TRUE(told->text().contains(name("Topmark no. 3"))) << told->text().toStdString();
+    // What lookups show comes a moment later.
+    EXPECT_TRUE(Driver::until([&] { return told->text().contains(name("Topmark no. 3")); }))
+        << told->text().toStdString();
     const auto* which = qobject_cast<QLabel*>(Driver::find(name("delete-which")));
     EXPECT_TRUE(which->text().contains(name("Saint Orrin"))) << which->text().toStdString();
     Driver::key(Qt::Key_Escape);
