@@ -8992,6 +8992,10 @@ Abhilfe: %3</translation>
         <numerusform>Bytes</numerusform>
       </translation>
     </message>
+    <message>
+      <source>call</source>
+      <translation>aufrufen</translation>
+    </message>
     <message numerus="yes">
       <source>cells</source>
       <translation>

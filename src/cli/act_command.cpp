@@ -54,6 +54,27 @@ Status look(Acting& acting) {
     return Success{};
 }
 
+// Each value is for one of the routines that the action calls.
+Status isAskedFor(const ScreenAction& action, const Catalog& catalog, const QStringList& with) {
+    for (const QString& text : with) {
+        const auto pair = givenPair(text);
+        if (!pair)
+            return pair.error();
+        const bool isTaken =
+            std::any_of(action.steps.begin(), action.steps.end(), [&](const ActionStep& step) {
+                const Routine* routine =
+                    step.does == StepDoes::Call ? catalog.routine(step.name) : nullptr;
+                const Routine::Parameter* parameter =
+                    routine ? routine->parameter(pair->first) : nullptr;
+                return parameter && parameter->isGiven();
+            });
+        if (!isTaken)
+            return Error{ErrorKind::Usage,
+                         coreTr("Nothing that “%1” calls takes %2.").arg(action.name, pair->first)};
+    }
+    return Success{};
+}
+
 Result<Acting> prepare(const ActOptions& options) {
     auto opened = openProject(options.file, Session::Access::ReadWrite);
     if (!opened)
@@ -77,6 +98,8 @@ Result<Acting> prepare(const ActOptions& options) {
     if (const QString reason = reasonAgainst(*action, opened->project, opened->catalog, *screen);
         !reason.isEmpty())
         return Error{ErrorKind::Usage, reason};
+    if (const Status asked = isAskedFor(*action, opened->catalog, options.with); !asked)
+        return asked.error();
     std::vector<Key> keys;
     for (const QString& text : options.keys) {
         auto key = keyFrom(*opened, *screen->table, text);

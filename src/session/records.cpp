@@ -219,6 +219,9 @@ void Records::ask(const QString& source, const QMap<QString, Value>& values, QOb
             }
             if (asker)
                 answer(described ? ok() : Status(described.error()));
+            else if (!described)
+                m_notices->tell(
+                    {Notice::Kind::Refused, described.error().sentence, described.error().detail});
         });
 }
 

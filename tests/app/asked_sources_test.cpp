@@ -101,11 +101,16 @@ TEST_F(AskedSource, UnsavedEditsStandInTheWay) {
 }
 
 TEST_F(AskedSource, ItsRecordsAreEditedLikeOthers) {
+    const qint64 id = grid()->gridModel()->recordAt(0).key[0].asInteger();
     typeIn(0, "hours", "9.5");
+    ASSERT_FALSE(workspace().records()->openDrafts().isEmpty());
     Driver::settle();
     Driver::key(Qt::Key_S, Qt::ControlModifier);
     EXPECT_TRUE(Driver::until([this] { return workspace().records()->openDrafts().isEmpty(); }))
         << qPrintable(page()->noticeText());
+    auto session = Session::open(workspace().project().connection, Session::Access::ReadOnly);
+    EXPECT_EQ((*session)->scalar(name("SELECT hours FROM visit WHERE id = ?"), {id})->toDouble(),
+              9.5);
 }
 
 // In Build, by the dialog.
@@ -136,6 +141,26 @@ TEST_F(AskedSource, ItIsDeclaredInTheDialog) {
                                                     name("At least"), name("0.5")}));
     ASSERT_TRUE(Driver::until(
         [this] { return page() && page()->findChild<QLineEdit*>(name("asked:least_hours")); }));
+    // From one to the next by Tab: both are asked for together.
+    Driver::click(field());
+    Driver::key(Qt::Key_A, Qt::ControlModifier);
+    Driver::type(name("2026-01-15"));
+    auto* least = page()->findChild<QLineEdit*>(name("asked:least_hours"));
+    ASSERT_NE(least, nullptr);
+    for (int stops = 0; stops < 3 && !least->hasFocus(); ++stops) // past its calendar
+        Driver::key(Qt::Key_Tab);
+    Driver::settle(400);
+    ASSERT_EQ(page()->findChild<QLineEdit*>(name("asked:least_hours")), least)
+        << "the list was not made anew on the way";
+    ASSERT_TRUE(least->hasFocus());
+    Driver::key(Qt::Key_A, Qt::ControlModifier);
+    Driver::type(name("11"));
+    Driver::key(Qt::Key_Return);
+    ASSERT_TRUE(Driver::until([this] {
+        const Table* now = workspace().catalog().table(name("visits_since"));
+        return now->given.size() == 2 && now->given[0].value == Value::date(QDate(2026, 1, 15)) &&
+               now->given[1].value == Value::decimal(*Decimal::fromText(name("11")));
+    }));
     // Without it nothing is asked for.
     auto* again = new QuerySourceDialog(&workspace(), name("visits_since"), &window());
     again->open();

@@ -73,6 +73,8 @@ TEST_P(RoutinesInTerminal, AnActionTakesWhatIsGivenAndIsRolledBack) {
     const QStringList act{name("act"),      file(),        name("visits"),
                           name("Close it"), name("--key"), name("1")};
     EXPECT_NE(run(act), 0) << "it asks for a value";
+    EXPECT_EQ(run(act + QStringList{name("--with"), name("by=Bo"), name("--yes")}), 2);
+    EXPECT_TRUE(said.contains(name("takes by"))) << qPrintable(said);
     EXPECT_NE(run(act + QStringList{name("--with"), name("by_whom=Bo")}), 0)
         << "nobody is there to agree";
     EXPECT_TRUE(said.contains(name("cannot be rolled back"))) << qPrintable(said);

@@ -375,6 +375,26 @@ TEST_P(Routines, WhatTheyDoNotTakeIsRefused) {
     EXPECT_TRUE(said(nothing).contains(name("did nothing with it"))) << qPrintable(said(nothing));
 }
 
+// Nor does one that writes a table end the transaction unseen.
+TEST_P(Routines, OneThatWritesAndEndsTheTransactionIsNoticed) {
+    writeThroughRoutines();
+    project.writtenThrough[name("visit")].insert(
+        Operation::Update, {name("visit_ends"), {{name("p_id"), name("id")}}});
+    look();
+    Table& table = *std::find_if(catalog.tables.begin(), catalog.tables.end(),
+                                 [](const Table& each) { return each.name == name("visit"); });
+    table.columns[table.indexOf(name("state"))].mayUpdate = true;
+    ChangeRequest request;
+    request.edits = {
+        {Operation::Update, name("visit"), key(1), {}, {{name("state"), text("ended")}}}};
+    const auto ended = write(request);
+    ASSERT_FALSE(ended);
+    if (GetParam() == Engine::MariaDb)
+        EXPECT_TRUE(said(ended).contains(name("ended the transaction"))) << qPrintable(said(ended));
+    else
+        EXPECT_TRUE(visits().startsWith(name("1\topen")));
+}
+
 // What others committed since it was looked at is not written over, though no statement of ours
 // guards it.
 TEST_P(Routines, SomebodyElsesChangeStandsInTheWay) {

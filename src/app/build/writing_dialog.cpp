@@ -41,7 +41,7 @@ QString wordFor(Operation operation) {
 WritingDialog::WritingDialog(Workspace* workspace, const QString& table, QWidget* parent)
     : QDialog(parent)
     , m_workspace(workspace)
-    , m_table(table)
+    , m_table(*workspace->catalog().table(table))
     , m_uses(workspace->project().writtenThrough.value(table))
     , m_keys(nullptr)
     , m_parameters(new QTableWidget(0, UseColumns))
@@ -71,7 +71,7 @@ WritingDialog::WritingDialog(Workspace* workspace, const QString& table, QWidget
     m_set->setProperty("main", true);
     m_set->setDefault(true);
     auto* form = new QFormLayout;
-    if (this->table().isView())
+    if (m_table.isView())
         form->addRow(tr("Records are known by"), makeKeys());
     for (const Operation operation : {Operation::Insert, Operation::Update, Operation::Delete}) {
         auto* routines = new QComboBox;
@@ -111,8 +111,8 @@ QWidget* WritingDialog::makeKeys() {
     m_keys->setAccessibleName(tr("Records are known by"));
     m_keys->setProperty("role", "marked");
     m_keys->setFixedHeight(KeysHeight);
-    const QStringList now = m_workspace->project().viewKeys.value(m_table);
-    for (const Column& column : table().stored().columns) {
+    const QStringList now = m_workspace->project().viewKeys.value(m_table.name);
+    for (const Column& column : m_table.stored().columns) {
         auto* item = new QListWidgetItem(column.name, m_keys);
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
         item->setCheckState(now.contains(column.name) ? Qt::Checked : Qt::Unchecked);
@@ -127,7 +127,7 @@ void WritingDialog::chooseRoutine(Operation operation) {
         return;
     const Routine* routine = m_workspace->catalog().routine(chosen);
     if (routine)
-        m_uses.insert(operation, proposedUse(*routine, table()));
+        m_uses.insert(operation, proposedUse(*routine, m_table));
     else
         m_uses.remove(operation);
     fillParameters();
@@ -155,7 +155,7 @@ void WritingDialog::fillParameters() {
                                       .arg(operationName(use.key()), parameter.column.name));
             fields->addItem(parameter.mayBeLeftOut ? tr("none: its own value") : tr("none"),
                             QString());
-            for (const Column& column : table().stored().columns)
+            for (const Column& column : m_table.stored().columns)
                 fields->addItem(column.name, column.name);
             fields->setCurrentIndex(
                 std::max(0, fields->findData(use->columns.value(parameter.column.name))));
@@ -182,7 +182,7 @@ void WritingDialog::takeParameters() {
 
 // What stands in the way of the first that cannot be, or what a view still needs.
 void WritingDialog::say() {
-    Table known = table();
+    Table known = m_table;
     if (m_keys) {
         known.key.clear();
         for (int row = 0; row < m_keys->count(); ++row) {
@@ -214,25 +214,26 @@ void WritingDialog::apply() {
         if (m_keys->item(row)->checkState() == Qt::Checked)
             keys += m_keys->item(row)->text();
     }
-    m_workspace->document()->change(tr("how %1 is written").arg(m_table), [&](Project& project) {
-        if (m_keys && keys.isEmpty())
-            project.viewKeys.remove(m_table);
-        else if (m_keys)
-            project.viewKeys.insert(m_table, keys);
-        // Nobody could say so while it was only read.
-        const bool isWrittenNow = m_keys && !keys.isEmpty() && table().key.isEmpty();
-        for (FieldDefinition& field : project.fields[m_table]) {
-            const Column* column = table().column(field.column);
-            if (isWrittenNow && column && !column->computed)
-                field.editable = Editable::Always;
-        }
-        if (project.fields[m_table].isEmpty())
-            project.fields.remove(m_table);
-        if (m_uses.isEmpty())
-            project.writtenThrough.remove(m_table);
-        else
-            project.writtenThrough.insert(m_table, m_uses);
-    });
+    m_workspace->document()->change(
+        tr("how %1 is written").arg(m_table.name), [&](Project& project) {
+            if (m_keys && keys.isEmpty())
+                project.viewKeys.remove(m_table.name);
+            else if (m_keys)
+                project.viewKeys.insert(m_table.name, keys);
+            // Nobody could say so while it was only read.
+            const bool isWrittenNow = m_keys && !keys.isEmpty() && m_table.key.isEmpty();
+            for (FieldDefinition& field : project.fields[m_table.name]) {
+                const Column* column = m_table.column(field.column);
+                if (isWrittenNow && column && !column->computed)
+                    field.editable = Editable::Always;
+            }
+            if (project.fields[m_table.name].isEmpty())
+                project.fields.remove(m_table.name);
+            if (m_uses.isEmpty())
+                project.writtenThrough.remove(m_table.name);
+            else
+                project.writtenThrough.insert(m_table.name, m_uses);
+        });
     accept();
 }
 

@@ -28,10 +28,8 @@ private:
     void takeParameters();
     void say();
     void apply();
-    const Table& table() const { return *m_workspace->catalog().table(m_table); }
-
     Workspace* m_workspace;
-    QString m_table;
+    const Table m_table; // as it was when the dialog was opened: it may go meanwhile
     QMap<Operation, RoutineUse> m_uses;
     QMap<Operation, QComboBox*> m_routines;
     QListWidget* m_keys; // null: it is no view

@@ -4,6 +4,7 @@
 #include "core/fitting/field_input.h"
 #include "core/fitting/generation/screen_generator.h"
 
+#include <QApplication>
 #include <QFormLayout>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -57,11 +58,22 @@ AskedFields::AskedFields(Workspace* workspace, const QList<GivenParameter>& aske
             editor->setState({});
             Q_EMIT edited();
         });
-        connect(editor, &FieldEditor::finished, this, &AskedFields::finished);
+        // Where the focus goes is known a moment later.
+        connect(
+            editor, &FieldEditor::finished, this, [this, editor] { finish(editor); },
+            Qt::QueuedConnection);
         m_fields.append({field, editor});
     }
     if (line)
         line->addStretch();
+}
+
+// On the way from one to the next nothing is finished yet.
+void AskedFields::finish(const FieldEditor* editor) {
+    const QWidget* focus = QApplication::focusWidget();
+    const bool isInAnother = focus && isAncestorOf(focus) && !editor->isAncestorOf(focus);
+    if (!isInAnother)
+        Q_EMIT finished();
 }
 
 Result<QMap<QString, Value>> AskedFields::values() const {

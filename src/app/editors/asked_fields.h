@@ -19,9 +19,11 @@ public:
 
 Q_SIGNALS:
     void edited();   // by the person
-    void finished(); // they left an editor, or pressed Return
+    void finished(); // they pressed Return, or left all of the editors
 
 private:
+    void finish(const FieldEditor* editor);
+
     QList<std::pair<BoundField, FieldEditor*>> m_fields;
 };
 

@@ -13,7 +13,8 @@ inline QString actionWords(const QString& action) {
         QT_TRANSLATE_NOOP("gravin", "delete"),    QT_TRANSLATE_NOOP("gravin", "bulk update"),
         QT_TRANSLATE_NOOP("gravin", "roll back"), QT_TRANSLATE_NOOP("gravin", "note"),
         QT_TRANSLATE_NOOP("gravin", "trim"),      QT_TRANSLATE_NOOP("gravin", "trial"),
-        QT_TRANSLATE_NOOP("gravin", "trial end"), QT_TRANSLATE_NOOP("gravin", "outside Gravin")};
+        QT_TRANSLATE_NOOP("gravin", "trial end"), QT_TRANSLATE_NOOP("gravin", "outside Gravin"),
+        QT_TRANSLATE_NOOP("gravin", "call")};
     for (const char* each : known) {
         if (action == QLatin1String(each))
             return coreTr(each);

@@ -260,7 +260,11 @@ void PageCommands::followSave(const RecordId& before, const RecordId& now) {
     const Screen& screen = m_page->part().binding->screen().screen;
     const bool isMain = m_page->part().grid == m_page->grid();
     if (isMain && !screen.runAfterSaving.isEmpty())
-        m_page->ownActions()->runAfterSave(screen.runAfterSaving, now, [this] { goOnAfterSave(); });
+        m_page->ownActions()->runAfterSave(screen.runAfterSaving, now, [this, now] {
+            // Whoever has gone on meanwhile is where they want to be.
+            if (m_page->grid()->currentRecord() == now)
+                goOnAfterSave();
+        });
     else
         goOnAfterSave();
 }

@@ -60,7 +60,6 @@ public:
     // The menu of the current record.
     void showMenu(const QPoint& globalPosition);
     // A draft was saved; what the screen wants to follow happens when it was by this page's Save.
-    void goOnAfterSave();
     void followSave(const RecordId& before, const RecordId& now);
 
 Q_SIGNALS:
@@ -69,6 +68,7 @@ Q_SIGNALS:
                        const QString& words);
 
 private:
+    void goOnAfterSave();
     static QList<Words> allWords();
     void makeActions();
     // What Save means: lines are saved with the record that they belong to.

@@ -44,7 +44,8 @@ RoutineQuestion::RoutineQuestion(Workspace* workspace, const QString& title, con
     m_reason->setObjectName(QStringLiteral("routine-reason"));
     m_reason->setProperty("role", "problem");
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
-    QPushButton* yes = buttons->addButton(title, QDialogButtonBox::AcceptRole);
+    QPushButton* yes = buttons->addButton(QString(title).replace(u'&', QStringLiteral("&&")),
+                                          QDialogButtonBox::AcceptRole);
     yes->setObjectName(QStringLiteral("routine-run"));
     yes->setProperty("main", true);
     yes->setDefault(true);

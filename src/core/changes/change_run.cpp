@@ -100,6 +100,19 @@ Status ChangeRun::addToLog(LogEntry& entry) {
     return entry.add(change.records);
 }
 
+void ChangeRun::addUpdate(const Table& table, const Key& key, const FieldValues& was,
+                          const FieldValues& is) {
+    RecordChange update{Operation::Update, table.name, key, {}, {}};
+    for (auto field = is.begin(); field != is.end(); ++field) {
+        if (was.value(field.key()) == field.value())
+            continue;
+        update.before.insert(field.key(), was.value(field.key()));
+        update.after.insert(field.key(), field.value());
+    }
+    if (!update.after.isEmpty())
+        change.records.push_back(std::move(update));
+}
+
 void ChangeRun::forgetFrom(size_t records) {
     for (size_t i = records; i < change.records.size(); ++i) {
         if (change.records[i].operation == Operation::Delete)

@@ -64,6 +64,9 @@ struct ChangeRun {
     // Puts what is in memory into the log, with all that belongs to it. The first call begins the
     // change there.
     Status addToLog(LogEntry& entry);
+    // What an update that nobody asked for field by field made of a record, if anything.
+    void addUpdate(const Table& table, const Key& key, const FieldValues& was,
+                   const FieldValues& is);
     // The steps behind this many records were taken back.
     void forgetFrom(size_t records);
     // What is made of lines that the request writes too: known when all of it is written.

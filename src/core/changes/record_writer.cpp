@@ -311,16 +311,7 @@ Step RecordWriter::logFollowing(const std::vector<Following>& following) {
             return stored.error();
         if (!(stored->key == each.before.key))
             m_run.moved.insert({each.table->name, each.before.key}, stored->key);
-        RecordChange change{Operation::Update, each.table->name, each.before.key, {}, {}};
-        const FieldValues after = fieldValues(*each.table, *stored);
-        for (auto field = after.begin(); field != after.end(); ++field) {
-            if (before[field.key()] == field.value())
-                continue;
-            change.before.insert(field.key(), before[field.key()]);
-            change.after.insert(field.key(), field.value());
-        }
-        if (!change.after.isEmpty())
-            m_run.change.records.push_back(std::move(change));
+        m_run.addUpdate(*each.table, each.before.key, before, fieldValues(*each.table, *stored));
     }
     return Success{};
 }

@@ -41,23 +41,14 @@ Step RoutineCalls::call(const RoutineCall& call) {
     const auto before = read(call);
     if (!before)
         return before.error();
-    // It goes with the transaction: where it is not there any more, the routine has ended that.
-    if (Status set = m_run.writer.setSavepoint(); !set)
-        return ChangeRun::failed(set.error());
     auto told = m_run.writer.call(*routine, call.values);
     if (!told) {
         Error error = told.error();
-        if (error.kind == ErrorKind::Refused || error.kind == ErrorKind::Database)
+        if (error.kind == ErrorKind::Refused)
             error.sentence = coreTr("%1 was refused: %2").arg(routine->name, error.sentence);
         return ChangeRun::failed(std::move(error));
     }
-    if (Status kept = m_run.writer.keepSavepoint(); !kept)
-        return ChangeRun::failed(
-            {ErrorKind::Database,
-             coreTr("%1 ended the transaction by itself: what it did until then is stored, without "
-                    "an entry in the change log, and cannot be rolled back.")
-                 .arg(routine->name),
-             kept.error().detail});
+
     m_run.change.told.push_back(std::move(*told));
     return log(*before);
 }
@@ -107,16 +98,7 @@ Step RoutineCalls::log(const Known& before) {
             m_run.change.records.push_back({Operation::Delete, table->name, record.key, was, {}});
             continue;
         }
-        RecordChange change{Operation::Update, table->name, record.key, {}, {}};
-        const FieldValues is = fieldValues(*table, **now);
-        for (auto field = is.begin(); field != is.end(); ++field) {
-            if (was.value(field.key()) == field.value())
-                continue;
-            change.before.insert(field.key(), was.value(field.key()));
-            change.after.insert(field.key(), field.value());
-        }
-        if (!change.after.isEmpty())
-            m_run.change.records.push_back(std::move(change));
+        m_run.addUpdate(*table, record.key, was, fieldValues(*table, **now));
     }
     return Success{};
 }

@@ -11,7 +11,7 @@ namespace {
 // As CAST names it; empty: a literal of this type says so by itself, or the engine does not care.
 QString castName(TypeKind kind, Engine engine) {
     if (engine == Engine::Sqlite)
-        return {};
+        return kind == TypeKind::Double ? QStringLiteral("REAL") : QString();
     const bool isMariaDb = engine == Engine::MariaDb;
     switch (kind) {
     case TypeKind::Boolean:

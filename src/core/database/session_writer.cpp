@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/database/session_writer.h"
 
+#include "core/base/text.h"
+
 #include <QSqlError>
 
 namespace gravin {
@@ -13,6 +15,22 @@ Status SessionWriter::appendRows(const QString& table, const QStringList& column
 }
 
 Status SessionWriter::setSavepoint() { return command(QStringLiteral("SAVEPOINT gravin_step")); }
+
+Result<QList<ToldValue>> SessionWriter::call(const Routine& routine, const RoutineValues& values) {
+    // It goes with the transaction. Of a name of its own: one of the same would end a step's.
+    if (Status set = command(QStringLiteral("SAVEPOINT gravin_call")); !set)
+        return set.error();
+    auto told = m_session.call(routine, values);
+    if (!told)
+        return told;
+    if (Status kept = command(QStringLiteral("RELEASE SAVEPOINT gravin_call")); !kept)
+        return Error{ErrorKind::Database,
+                     coreTr("%1 ended the transaction by itself: what it did until then is stored, "
+                            "without an entry in the change log, and cannot be rolled back.")
+                         .arg(routine.name),
+                     kept.error().detail};
+    return told;
+}
 
 Status SessionWriter::keepSavepoint() {
     return command(QStringLiteral("RELEASE SAVEPOINT gravin_step"));

@@ -26,10 +26,9 @@ public:
                                 const QStringList& expressions) {
         return m_session.insert(sql, values, expressions);
     }
-    // As Dialect::call() says.
-    Result<QList<ToldValue>> call(const Routine& routine, const RoutineValues& values) {
-        return m_session.call(routine, values);
-    }
+    // As Dialect::call() says. Fails too where the routine has ended the transaction: what it did
+    // until then is stored.
+    Result<QList<ToldValue>> call(const Routine& routine, const RoutineValues& values);
     // As SetWise says. Requires: there is one.
     Status appendRows(const QString& table, const QStringList& columns,
                       const std::vector<QVariantList>& rows);

@@ -65,7 +65,7 @@ QString noteOnCall(const Routine& routine, const Catalog& catalog, const QString
             watched += each.name;
         isAllWatched = isAllWatched && !each.watchers.isEmpty();
     }
-    if (isAllWatched)
+    if (isAllWatched && !watched.isEmpty())
         return {};
     QStringList known;
     if (!table.isEmpty())
