@@ -319,8 +319,11 @@ TEST_F(Building, SavingWithoutAChangeLeavesTheFileAsAPersonWroteIt) {
     ASSERT_TRUE(written.open(QIODevice::WriteOnly | QIODevice::Truncate));
     written.write(theirs);
     written.close();
+    // What was open is in front until the other one is read.
+    const Workspace* former = &workspace();
     m_window->openProject(file());
-    ASSERT_TRUE(Driver::until([this] { return m_window->newScreens() != nullptr; }));
+    ASSERT_TRUE(Driver::until(
+        [&] { return m_window->workspace() != former && m_window->newScreens() != nullptr; }));
     Driver::key(Qt::Key_S, Qt::ControlModifier);
     ASSERT_TRUE(workspace().document()->save());
     ASSERT_TRUE(written.open(QIODevice::ReadOnly));
